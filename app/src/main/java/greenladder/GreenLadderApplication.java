@@ -1,0 +1,32 @@
+package greenladder;
+
+import jakarta.persistence.EntityManager;
+import jakarta.persistence.EntityManagerFactory;
+import java.time.Clock;
+import org.springframework.boot.SpringApplication;
+import org.springframework.boot.autoconfigure.SpringBootApplication;
+import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Profile;
+import org.springframework.orm.jpa.SharedEntityManagerCreator;
+
+@SpringBootApplication
+@ConfigurationPropertiesScan
+public class GreenLadderApplication {
+    public static void main(String[] args) {
+        SpringApplication.run(GreenLadderApplication.class, args);
+    }
+
+    /** Follows the transaction at hand; declared here so that constructors can ask for it. */
+    @Bean
+    EntityManager entityManager(EntityManagerFactory factory) {
+        return SharedEntityManagerCreator.createSharedEntityManager(factory);
+    }
+
+    /** The one clock; the demo has its own, which can be moved forward. */
+    @Bean
+    @Profile("!demo")
+    Clock clock() {
+        return Clock.systemUTC();
+    }
+}

@@ -1,0 +1,110 @@
+package greenladder.breakdown;
+
+import greenladder.breakdown.LadderPage.Card;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.Level;
+import greenladder.core.item.Person;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.core.rollup.RollUp;
+import greenladder.item.Rights;
+import greenladder.people.SignedIn;
+import greenladder.web.RungMark;
+import greenladder.web.Stem;
+import greenladder.web.Words;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Stream;
+
+/** Makes the cards of one page; marks and links are worked out once for all of them. */
+final class Cards {
+    private static final int STEM_WIDTH = 213;
+
+    private final Ladder ladder;
+    private final Place place;
+    private final Rights rights;
+    private final SignedIn reader;
+    private final Set<String> picked;
+    private final Map<Level, RungMark> marks = new HashMap<>();
+
+    /** @param picked keys of the picked item and of those above it */
+    Cards(Ladder ladder, Place place, Rights rights, SignedIn reader, Set<String> picked) {
+        this.ladder = ladder;
+        this.place = place;
+        this.rights = rights;
+        this.reader = reader;
+        this.picked = picked;
+    }
+
+    RungMark mark(Level level) {
+        return marks.computeIfAbsent(
+                level, one -> RungMark.of(ladder.requireProduct(place.product()).levels(), one));
+    }
+
+    boolean isPicked(Node node) {
+        return picked.contains(node.item().key().toString());
+    }
+
+    Card of(Node node) {
+        var item = node.item();
+        var figures = node.rollUp();
+        boolean leaf = !figures.hasPointChildren();
+        var person = ladder.findPerson(item.assignee());
+        var sizeField = item.level().carriesPoints() ? Field.SIZE : Field.HOURS_REMAINING;
+        return new Card(
+                item.key().toString(),
+                place.at(item.key()).url(),
+                isPicked(node),
+                item.level().index(),
+                item.parent() == null ? "" : item.parent().toString(),
+                mark(item.level()),
+                item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
+                sizeWords(item, figures),
+                sizeField.label(),
+                rights.mayEdit(reader, item.level(), sizeField),
+                person.map(Person::name).orElse(""),
+                person.map(Person::initials).orElse(""),
+                item.title(),
+                leaf ? null : Stem.byPoints(figures, STEM_WIDTH),
+                remarks(item, figures),
+                trouble(item, figures),
+                item.state().name(),
+                item.category().name(),
+                rights.mayEdit(reader, item.level(), Field.STATE),
+                rights.mayShape(reader, item.level()),
+                item.isLoose());
+    }
+
+    private static String sizeWords(Item item, RollUp figures) {
+        if (item.level().carriesPoints()) {
+            return figures.effective() == null ? "–" : Words.of(figures.effective());
+        }
+        return item.remainingHours() == null ? "–" : Words.of(item.remainingHours()) + " h";
+    }
+
+    private static List<String> remarks(Item item, RollUp figures) {
+        return Stream.of(
+                        figures.hasPointChildren() && figures.unsized() > 0 ? figures.unsized() + " not sized" : "",
+                        !figures.hasPointChildren() && item.level().carriesPoints() && figures.tasks() > 0
+                                ? "%d of %s".formatted(figures.tasksDone(), Words.count(figures.tasks(), "task"))
+                                : "")
+                .filter(remark -> !remark.isEmpty())
+                .toList();
+    }
+
+    private static String trouble(Item item, RollUp figures) {
+        if (item.blocked() != null && !item.isDone()) {
+            return "blocked";
+        }
+        if (figures.hasPointChildren() && figures.blocked() > 0) {
+            return figures.blocked() + " blocked";
+        }
+        return figures.slipDays(item)
+                .filter(days -> days > 0 && !item.isDone())
+                .map(days -> Words.count(days, "day") + " late")
+                .orElse("");
+    }
+}

@@ -1,0 +1,78 @@
+package greenladder.breakdown;
+
+import greenladder.breakdown.PlaceReader.PlaceForm;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.LadderKeeper;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/ladder")
+class LadderController {
+    private final LadderKeeper keeper;
+    private final LadderPages pages;
+    private final Frames frames;
+
+    LadderController(LadderKeeper keeper, LadderPages pages, Frames frames) {
+        this.keeper = keeper;
+        this.pages = pages;
+        this.frames = frames;
+    }
+
+    @GetMapping
+    String ladder(
+            @PathVariable("product") String code,
+            PlaceForm form,
+            @AuthenticationPrincipal SignedIn me,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            Model model) {
+        var ladder = keeper.current();
+        var product = require(ladder, code);
+        if (form.isEmpty()) {
+            var lastPlace = LastPlace.read(request, code);
+            return "redirect:"
+                    + lastPlace.orElseGet(() -> PlaceReader.first(ladder, product).url());
+        }
+        var place = PlaceReader.read(ladder, product, form);
+        var page = pages.page(ladder, product, place, me);
+        LastPlace.keep(response, code, page.url());
+        model.addAttribute("page", page);
+        model.addAttribute("frame", frames.of(me, product, View.LADDER));
+        return fragment ? "breakdown/ladder :: view" : "breakdown/ladder";
+    }
+
+    @GetMapping("/more")
+    String more(
+            @PathVariable("product") String code,
+            PlaceForm form,
+            @RequestParam String column,
+            @RequestParam int offset,
+            @AuthenticationPrincipal SignedIn me,
+            Model model) {
+        var ladder = keeper.current();
+        var product = require(ladder, code);
+        var place = PlaceReader.read(ladder, product, form);
+        model.addAttribute("more", pages.more(ladder, product, place, me, column, offset));
+        return "breakdown/ladder :: more";
+    }
+
+    private static Product require(Ladder ladder, String code) {
+        return ladder.findProduct(code)
+                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
+    }
+}

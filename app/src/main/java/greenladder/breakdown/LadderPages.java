@@ -1,0 +1,141 @@
+package greenladder.breakdown;
+
+import greenladder.breakdown.LadderPage.Card;
+import greenladder.breakdown.LadderPage.Column;
+import greenladder.breakdown.LadderPage.RailRung;
+import greenladder.core.item.Item;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.LevelTotal;
+import greenladder.core.ladder.Node;
+import greenladder.item.ItemPanels;
+import greenladder.item.Rights;
+import greenladder.people.SignedIn;
+import greenladder.web.GreenLadderProperties;
+import greenladder.web.Words;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the Ladder view of a place. */
+@Component
+class LadderPages {
+    private final ItemPanels panels;
+    private final Rights rights;
+    private final int atOnce;
+
+    /** The cards of a long column that were not drawn at first. */
+    record More(List<Card> cards, @Nullable String moreUrl) {}
+
+    LadderPages(ItemPanels panels, Rights rights, GreenLadderProperties properties) {
+        this.panels = panels;
+        this.rights = rights;
+        this.atOnce = properties.cardsAtOnce();
+    }
+
+    LadderPage page(Ladder ladder, Product product, Place asked, SignedIn reader) {
+        var way = way(ladder, asked);
+        var place = settled(asked, way);
+        var columns = columns(ladder, product, place, reader, way);
+        var totals = ladder.levelTotals(product);
+        var laid = new ArrayList<Column>();
+        if (place.loose()) {
+            laid.add(columns.ofLoose());
+        }
+        boolean startsLoose = place.loose() && !way.isEmpty() && way.getFirst().item().isLoose();
+        if (!startsLoose) {
+            laid.add(columns.ofLevel(place.from(), totalOf(totals, place.from())));
+        }
+        way.stream()
+                .filter(node -> product.levels().below(node.item().level()).isPresent())
+                .forEach(node -> laid.add(columns.ofChildren(node)));
+        int loose = columns.nodesOf(Columns.LOOSE).size();
+        return new LadderPage(
+                product.code(),
+                place.url(),
+                rail(place, totals),
+                laid,
+                place.panel()
+                        ? place.picked()
+                                .map(key -> panels.of(key, reader, (Item item) -> linkTo(place, item)))
+                                .orElse(null)
+                        : null,
+                place.withLoose(!place.loose()).url(),
+                loose == 0 && !place.loose() ? "" : Words.count(loose, "loose item"),
+                place.loose(),
+                place.withPanel(!place.panel()).url(),
+                place.panel(),
+                ladder.orderOf(product.code(), place.from()).size() == 0 && !place.loose()
+                        ? "Nothing on this level yet. Type a title into the field and press Enter; details can wait."
+                        : "");
+    }
+
+    More more(Ladder ladder, Product product, Place place, SignedIn reader, String column, int offset) {
+        var way = way(ladder, place);
+        var cards = cards(ladder, place, reader, way);
+        var nodes = new Columns(ladder, product, place, cards, rights, reader, atOnce).nodesOf(column);
+        int from = Math.max(0, Math.min(offset, nodes.size()));
+        int to = Math.min(from + atOnce, nodes.size());
+        return new More(
+                nodes.subList(from, to).stream().map(cards::of).toList(),
+                to < nodes.size() ? place.moreUrl(column, to) : null);
+    }
+
+    private Columns columns(Ladder ladder, Product product, Place place, SignedIn reader, List<Node> way) {
+        return new Columns(ladder, product, place, cards(ladder, place, reader, way), rights, reader, atOnce);
+    }
+
+    private Cards cards(Ladder ladder, Place place, SignedIn reader, List<Node> way) {
+        var picked = way.stream().map(node -> node.item().key().toString()).collect(Collectors.toSet());
+        return new Cards(ladder, place, rights, reader, picked);
+    }
+
+    /** The picked item and those above it, from the first column's level down. */
+    private static List<Node> way(Ladder ladder, Place place) {
+        return place.picked()
+                .flatMap(ladder::findNode)
+                .map(node -> Stream.concat(ladder.ancestors(node.item()).reversed().stream(), Stream.of(node))
+                        .filter(one -> !one.item().level().isAbove(place.from()))
+                        .toList())
+                .orElse(List.of());
+    }
+
+    /** Where the way starts below the first column's level, that column moves down with it. */
+    private static Place settled(Place asked, List<Node> way) {
+        if (way.isEmpty()) {
+            return asked.at(null);
+        }
+        var top = way.getFirst().item();
+        boolean inLooseColumn = asked.loose() && top.isLoose();
+        return top.level().equals(asked.from()) || inLooseColumn
+                ? asked
+                : asked.from(top.level()).at(asked.at());
+    }
+
+    private static String linkTo(Place place, Item item) {
+        var from = place.from();
+        var target = item.level().isAbove(from) ? place.from(item.level()) : place;
+        return target.at(item.key()).url();
+    }
+
+    private static List<RailRung> rail(Place place, Map<Level, LevelTotal> totals) {
+        return totals.entrySet().stream()
+                .map(entry -> new RailRung(
+                        entry.getKey().plural(),
+                        Integer.toString(entry.getValue().count()),
+                        entry.getValue().completion().map(Words::percent).orElse("–"),
+                        place.from(entry.getKey()).url(),
+                        entry.getKey().equals(place.from())))
+                .toList();
+    }
+
+    private static LevelTotal totalOf(Map<Level, LevelTotal> totals, Level level) {
+        return Objects.requireNonNull(totals.get(level));
+    }
+}

@@ -1,0 +1,39 @@
+package greenladder.breakdown;
+
+import jakarta.servlet.http.Cookie;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.net.URLDecoder;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.Arrays;
+import java.util.Optional;
+
+/** The place last seen in each product's ladder, kept by the browser, so that the next visit finds it again. */
+final class LastPlace {
+    private static final int HALF_A_YEAR = 180 * 24 * 3600;
+
+    private LastPlace() {}
+
+    static Optional<String> read(HttpServletRequest request, String product) {
+        return Optional.ofNullable(request.getCookies()).stream()
+                .flatMap(Arrays::stream)
+                .filter(cookie -> cookie.getName().equals(name(product)))
+                .map(cookie -> URLDecoder.decode(cookie.getValue(), StandardCharsets.UTF_8))
+                .filter(url -> url.matches("/" + product + "/ladder\\?[A-Za-z0-9=&-]+"))
+                .findFirst();
+    }
+
+    static void keep(HttpServletResponse response, String product, String url) {
+        var cookie = new Cookie(name(product), URLEncoder.encode(url, StandardCharsets.UTF_8));
+        cookie.setPath("/");
+        cookie.setHttpOnly(true);
+        cookie.setMaxAge(HALF_A_YEAR);
+        cookie.setAttribute("SameSite", "Lax");
+        response.addCookie(cookie);
+    }
+
+    private static String name(String product) {
+        return "place-" + product;
+    }
+}

@@ -1,0 +1,77 @@
+package greenladder.breakdown;
+
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import java.util.ArrayList;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Where somebody stands in the Ladder view; its URL.
+ *
+ * @param from the first column's level
+ * @param at the picked item, which with all above it is laid out from left to right; null for none
+ * @param shown how many cards each long column has drawn so far, by column; not part of the URL
+ */
+record Place(
+        String product,
+        Level from,
+        @Nullable ItemKey at,
+        boolean panel,
+        boolean loose,
+        boolean dropped,
+        Map<String, Integer> shown) {
+
+    Place {
+        shown = Map.copyOf(shown);
+    }
+
+    Place at(@Nullable ItemKey key) {
+        return new Place(product, from, key, panel, loose, dropped, shown);
+    }
+
+    Place from(Level level) {
+        return new Place(product, level, null, panel, loose, dropped, shown);
+    }
+
+    Place withPanel(boolean open) {
+        return new Place(product, from, at, open, loose, dropped, shown);
+    }
+
+    Place withLoose(boolean open) {
+        return new Place(product, from, at, panel, open, dropped, shown);
+    }
+
+    Place withDropped(boolean open) {
+        return new Place(product, from, at, panel, loose, open, shown);
+    }
+
+    Optional<ItemKey> picked() {
+        return Optional.ofNullable(at);
+    }
+
+    /** The part of the URL behind the question mark. */
+    String query() {
+        var parts = new ArrayList<String>();
+        parts.add("from=" + from.key());
+        picked().ifPresent(key -> parts.add("at=" + key));
+        parts.add("panel=" + (panel ? 1 : 0));
+        if (loose) {
+            parts.add("loose=1");
+        }
+        if (dropped) {
+            parts.add("dropped=1");
+        }
+        return String.join("&", parts);
+    }
+
+    String url() {
+        return "/" + product + "/ladder?" + query();
+    }
+
+    /** Where the cards of a column that are not drawn yet are fetched. */
+    String moreUrl(String column, int offset) {
+        return "/%s/ladder/more?%s&column=%s&offset=%d".formatted(product, query(), column, offset);
+    }
+}

@@ -1,0 +1,84 @@
+package greenladder.breakdown;
+
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** Reads a place from a URL; what is not there any more is passed over, so that an old link still leads somewhere. */
+final class PlaceReader {
+    private static final int MOST_SHOWN = 5_000;
+
+    private PlaceReader() {}
+
+    /** The parameters as they come. */
+    record PlaceForm(
+            @Nullable String from,
+            @Nullable String at,
+            @Nullable String panel,
+            @Nullable String loose,
+            @Nullable String dropped,
+            @Nullable String shown) {
+        boolean isEmpty() {
+            return from == null && at == null && panel == null && loose == null && dropped == null;
+        }
+    }
+
+    static Place read(Ladder ladder, Product product, PlaceForm form) {
+        var at = Optional.ofNullable(form.at()).flatMap(ItemKey::parse).flatMap(ladder::findItem);
+        var from = Optional.ofNullable(form.from())
+                .flatMap(product.levels()::find)
+                .orElseGet(() -> at.map(item -> highest(ladder, item)).orElse(product.levels().top()));
+        return new Place(
+                product.code(),
+                from,
+                at.map(Item::key).orElse(null),
+                !"0".equals(form.panel()),
+                "1".equals(form.loose()),
+                "1".equals(form.dropped()),
+                shown(form.shown()));
+    }
+
+    /** Where somebody stands who comes for the first time: the first goal with work under way, opened twice. */
+    static Place first(Ladder ladder, Product product) {
+        var from = product.levels().all().stream()
+                .filter(level -> ladder.orderOf(product.code(), level).size() > 0)
+                .findFirst()
+                .orElse(product.levels().top());
+        var place = new Place(product.code(), from, null, true, false, false, Map.of());
+        var start = promising(ladder.level(product, from));
+        var below = start.flatMap(node -> promising(node.children()));
+        return place.at(below.or(() -> start).map(node -> node.item().key()).orElse(null));
+    }
+
+    private static Optional<Node> promising(List<Node> nodes) {
+        var live = nodes.stream().filter(node -> !node.item().isDropped()).toList();
+        return live.stream()
+                .filter(node -> node.rollUp().points().inProgress().thousandths() > 0)
+                .findFirst()
+                .or(() -> live.stream().findFirst());
+    }
+
+    private static Level highest(Ladder ladder, Item item) {
+        var above = ladder.ancestors(item);
+        return above.isEmpty() ? item.level() : above.getLast().item().level();
+    }
+
+    private static Map<String, Integer> shown(@Nullable String text) {
+        var shown = new HashMap<String, Integer>();
+        for (var part : (text == null ? "" : text).split(",")) {
+            if (part.matches("[A-Za-z0-9-]{1,40}:\\d{1,5}")) {
+                int colon = part.indexOf(':');
+                shown.put(part.substring(0, colon), Math.min(MOST_SHOWN, Integer.parseInt(part.substring(colon + 1))));
+            }
+        }
+        return shown;
+    }
+}

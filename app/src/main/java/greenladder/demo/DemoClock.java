@@ -1,0 +1,41 @@
+package greenladder.demo;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.concurrent.atomic.AtomicReference;
+import org.springframework.context.annotation.Profile;
+import org.springframework.stereotype.Component;
+
+/**
+ * The demo's clock: the system's with an offset that only grows. It starts in the past, so that the sample history can
+ * happen day by day, and is at the present when that is done.
+ */
+@Component
+@Profile("demo")
+class DemoClock extends Clock {
+    private final Clock system = Clock.systemUTC();
+    private final AtomicReference<Duration> offset = new AtomicReference<>(Duration.ZERO);
+
+    /** Goes to a time; back only as long as the demo is being made. */
+    void goTo(Instant time) {
+        offset.set(Duration.between(system.instant(), time));
+    }
+
+    @Override
+    public Instant instant() {
+        return system.instant().plus(offset.get());
+    }
+
+    @Override
+    public ZoneId getZone() {
+        return ZoneOffset.UTC;
+    }
+
+    @Override
+    public Clock withZone(ZoneId zone) {
+        return this;
+    }
+}

@@ -1,0 +1,7 @@
+/**
+ * The sample workspace of an invented ferry company. Read {@link greenladder.demo.DemoWorkspace} first.
+ */
+@NullMarked
+package greenladder.demo;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,29 @@
+package greenladder.frame;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What the page around a view shows.
+ *
+ * @param product null on pages that belong to no product
+ */
+public record Frame(
+        String title,
+        String personName,
+        String personInitials,
+        String roleName,
+        @Nullable ProductChoice product,
+        List<ProductChoice> products,
+        List<StageStep> stages,
+        List<ViewTab> views,
+        boolean mayAddProduct,
+        String theme) {
+
+    public record ProductChoice(String code, String name, String url) {}
+
+    /** @param url empty for a stage that has no view yet */
+    public record StageStep(String label, String url, boolean current) {}
+
+    public record ViewTab(String label, String url, boolean current) {}
+}

@@ -1,0 +1,68 @@
+package greenladder.frame;
+
+import greenladder.core.item.Person;
+import greenladder.core.item.Product;
+import greenladder.frame.Frame.ProductChoice;
+import greenladder.frame.Frame.StageStep;
+import greenladder.frame.Frame.ViewTab;
+import greenladder.item.LadderKeeper;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
+import java.util.Arrays;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the page around a view. */
+@Component
+public class Frames {
+    private final LadderKeeper keeper;
+    private final ThemeCookie themes;
+
+    Frames(LadderKeeper keeper, ThemeCookie themes) {
+        this.keeper = keeper;
+        this.themes = themes;
+    }
+
+    /** The frame of a view of a product. */
+    public Frame of(SignedIn person, Product product, View view) {
+        var tabs = View.of(view.stage()).stream()
+                .map(one -> new ViewTab(one.label(), one.url(product.code()), one == view))
+                .toList();
+        return frame(view.label() + " · " + product.name(), person, product, view.stage(), tabs);
+    }
+
+    /** The frame of a page that is no view; of a product, or of none. */
+    public Frame of(SignedIn person, @Nullable Product product, String title) {
+        return frame(title, person, product, null, List.of());
+    }
+
+    private Frame frame(
+            String title, SignedIn person, @Nullable Product product, @Nullable Stage current, List<ViewTab> tabs) {
+        var choices = keeper.current().products().stream().map(Frames::choice).toList();
+        return new Frame(
+                title,
+                person.name(),
+                new Person(person.handle(), person.name()).initials(),
+                person.role().label(),
+                product == null ? null : choice(product),
+                choices,
+                product == null ? List.of() : stages(product.code(), current),
+                tabs,
+                person.may(Permission.ADMINISTER),
+                themes.current());
+    }
+
+    private static List<StageStep> stages(String product, @Nullable Stage current) {
+        return Arrays.stream(Stage.values())
+                .map(stage -> new StageStep(
+                        stage.label(),
+                        View.of(stage).stream().findFirst().map(view -> view.url(product)).orElse(""),
+                        stage == current))
+                .toList();
+    }
+
+    private static ProductChoice choice(Product product) {
+        return new ProductChoice(product.code(), product.name(), View.LADDER.url(product.code()));
+    }
+}

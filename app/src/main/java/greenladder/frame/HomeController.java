@@ -1,0 +1,64 @@
+package greenladder.frame;
+
+import greenladder.core.item.StandardLevels;
+import greenladder.item.LadderKeeper;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
+import greenladder.product.Products;
+import greenladder.web.Failure;
+import jakarta.servlet.http.HttpServletResponse;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+
+/** The way in: to a product's ladder, or, where there is none yet, to making one. */
+@Controller
+class HomeController {
+    private final LadderKeeper keeper;
+    private final Products products;
+    private final Frames frames;
+
+    record ProductForm(String code, String name) {}
+
+    HomeController(LadderKeeper keeper, Products products, Frames frames) {
+        this.keeper = keeper;
+        this.products = products;
+        this.frames = frames;
+    }
+
+    @GetMapping("/")
+    String home() {
+        return keeper.current().products().stream()
+                .findFirst()
+                .map(product -> "redirect:" + View.LADDER.url(product.code()))
+                .orElse("redirect:/products/new");
+    }
+
+    @GetMapping("/products/new")
+    String newProduct(@AuthenticationPrincipal SignedIn me, Model model) {
+        model.addAttribute("frame", frames.of(me, null, "New product"));
+        model.addAttribute("form", new ProductForm("", ""));
+        return "frame/new-product";
+    }
+
+    @PostMapping("/products")
+    String addProduct(
+            @AuthenticationPrincipal SignedIn me, ProductForm form, Model model, HttpServletResponse response) {
+        if (!me.may(Permission.ADMINISTER)) {
+            throw new Failure.Forbidden("Products are added by an administrator.");
+        }
+        try {
+            var product = products.add(form.code().strip(), form.name(), StandardLevels.six());
+            return "redirect:" + View.LADDER.url(product.code());
+        } catch (Failure.Invalid e) {
+            response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
+            model.addAttribute("frame", frames.of(me, null, "New product"));
+            model.addAttribute("form", form);
+            model.addAttribute("problems", e.problems());
+            return "frame/new-product";
+        }
+    }
+}

@@ -1,0 +1,47 @@
+package greenladder.frame;
+
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.item.ItemPanels;
+import greenladder.item.LadderKeeper;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestHeader;
+
+/** An item on a page of its own. */
+@Controller
+class ItemPageController {
+    private final LadderKeeper keeper;
+    private final ItemPanels panels;
+    private final Frames frames;
+
+    ItemPageController(LadderKeeper keeper, ItemPanels panels, Frames frames) {
+        this.keeper = keeper;
+        this.panels = panels;
+        this.frames = frames;
+    }
+
+    @GetMapping("/items/{key}")
+    String page(
+            @PathVariable String key,
+            @AuthenticationPrincipal SignedIn me,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        var item = ItemKey.parse(key)
+                .flatMap(keeper.current()::findItem)
+                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
+        var product = keeper.current().requireProduct(item.key().product());
+        model.addAttribute("panel", panels.of(item.key(), me, (Item other) -> "/items/" + other.key()));
+        model.addAttribute("ladderUrl", View.LADDER.url(product.code()) + "?at=" + item.key());
+        if (fragment) {
+            return "frame/item-page :: view";
+        }
+        model.addAttribute("frame", frames.of(me, product, item.key() + " " + item.title()));
+        return "frame/item-page";
+    }
+}

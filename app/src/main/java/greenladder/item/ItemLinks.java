@@ -1,0 +1,9 @@
+package greenladder.item;
+
+import greenladder.core.item.Item;
+
+/** Where links to an item lead from the view in which it is shown. */
+@FunctionalInterface
+public interface ItemLinks {
+    String to(Item item);
+}

@@ -1,0 +1,53 @@
+package greenladder.item;
+
+import greenladder.web.RungMark;
+import greenladder.web.Stem;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Everything that the panel and the page of one item show.
+ *
+ * @param kind empty for the level's plain kind
+ * @param descriptionHtml sanitised
+ */
+public record ItemPanel(
+        String key,
+        String product,
+        RungMark mark,
+        String kind,
+        String title,
+        boolean mayRename,
+        String changed,
+        List<Link> path,
+        String stateName,
+        String stateCategory,
+        boolean mayState,
+        @Nullable String blocked,
+        List<Fact> facts,
+        String descriptionHtml,
+        boolean mayDescribe,
+        @Nullable Stem stem,
+        String figures,
+        List<String> remarks,
+        String childrenHead,
+        List<ChildRow> children,
+        List<HistoryEntry> history,
+        String pageUrl,
+        String threadUrl) {
+
+    public record Link(String text, String url) {}
+
+    /**
+     * A field with its value in words.
+     *
+     * @param note what stands beside the value, smaller
+     */
+    public record Fact(String field, String label, String text, String note, boolean editable) {}
+
+    public record ChildRow(
+            String key, String title, String url, String stateName, String stateCategory, @Nullable Stem stem, String figure) {}
+
+    /** @param what what changed, in words */
+    public record HistoryEntry(String when, String who, List<String> what) {}
+}

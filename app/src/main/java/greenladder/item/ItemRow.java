@@ -1,0 +1,138 @@
+package greenladder.item;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.Hours;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Levels;
+import greenladder.core.rank.Rank;
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+
+/** An item as the database keeps it. */
+@Entity
+@Table(name = "item")
+class ItemRow {
+    @Id
+    @Column(name = "item_key")
+    String key = "";
+
+    @Column(name = "level_key")
+    String level = "";
+
+    String kind = "";
+    String title = "";
+    String description = "";
+
+    @Column(name = "state_key")
+    String state = "";
+
+    @Column(name = "parent_key")
+    @Nullable String parent;
+
+    @Column(name = "rank_text")
+    String rank = "";
+
+    @Nullable String assignee;
+
+    @Column(name = "size_points")
+    @Nullable BigDecimal size;
+
+    @Column(name = "first_estimate")
+    @Nullable BigDecimal firstEstimate;
+
+    @Column(name = "business_value")
+    @Nullable BigDecimal value;
+
+    @Column(name = "hours_estimate")
+    @Nullable BigDecimal hoursEstimate;
+
+    @Column(name = "hours_invested")
+    @Nullable BigDecimal hoursInvested;
+
+    @Column(name = "hours_remaining")
+    @Nullable BigDecimal hoursRemaining;
+
+    @Column(name = "start_day")
+    @Nullable LocalDate start;
+
+    @Column(name = "finish_day")
+    @Nullable LocalDate finish;
+
+    @Nullable String blocked;
+
+    @Column(name = "created_at")
+    Instant createdAt = Instant.EPOCH;
+
+    @Column(name = "updated_at")
+    Instant updatedAt = Instant.EPOCH;
+
+    // Counted by the ladder, under the door's lock; not Hibernate's own version.
+    long version;
+
+    ItemRow() {}
+
+    ItemRow(Item item) {
+        key = item.key().toString();
+        level = item.level().key();
+        kind = item.kind();
+        title = item.title();
+        description = item.description();
+        state = item.state().key();
+        parent = item.parent() == null ? null : item.parent().toString();
+        rank = item.rank().text();
+        assignee = item.assignee();
+        size = decimal(item.size());
+        firstEstimate = decimal(item.firstEstimate());
+        value = decimal(item.value());
+        hoursEstimate = decimal(item.hours().estimate());
+        hoursInvested = decimal(item.hours().invested());
+        hoursRemaining = decimal(item.hours().remaining());
+        start = item.start();
+        finish = item.finish();
+        blocked = item.blocked();
+        createdAt = item.createdAt();
+        updatedAt = item.updatedAt();
+        version = item.version();
+    }
+
+    Item toItem(Levels levels) {
+        var itsLevel = levels.find(level).orElseThrow(() -> new IllegalStateException(key + " has level " + level));
+        return new Item(
+                ItemKey.parse(key).orElseThrow(),
+                itsLevel,
+                kind,
+                title,
+                description,
+                itsLevel.findState(state).orElseThrow(() -> new IllegalStateException(key + " has state " + state)),
+                parent == null ? null : ItemKey.parse(parent).orElseThrow(),
+                new Rank(rank),
+                assignee,
+                amount(size),
+                amount(firstEstimate),
+                amount(value),
+                hoursEstimate == null && hoursInvested == null && hoursRemaining == null
+                        ? Hours.NONE
+                        : new Hours(amount(hoursEstimate), amount(hoursInvested), amount(hoursRemaining)),
+                start,
+                finish,
+                blocked,
+                createdAt,
+                updatedAt,
+                version);
+    }
+
+    private static @Nullable BigDecimal decimal(@Nullable Amount amount) {
+        return amount == null ? null : amount.toDecimal();
+    }
+
+    private static @Nullable Amount amount(@Nullable BigDecimal decimal) {
+        return decimal == null ? null : new Amount(decimal.movePointRight(3).longValueExact());
+    }
+}

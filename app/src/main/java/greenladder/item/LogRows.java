@@ -1,0 +1,84 @@
+package greenladder.item;
+
+import greenladder.core.change.Change;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.IdClass;
+import jakarta.persistence.SequenceGenerator;
+import jakarta.persistence.Table;
+import java.io.Serializable;
+import java.time.Instant;
+import org.jspecify.annotations.Nullable;
+
+/** The tables of the change log: operations, and the changes that each made. */
+final class LogRows {
+    private LogRows() {}
+
+    @Entity(name = "OperationRow")
+    @Table(name = "operation")
+    static class OperationRow {
+        @Id
+        @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "operation_seq")
+        @SequenceGenerator(name = "operation_seq", sequenceName = "operation_seq", allocationSize = 50)
+        @Nullable Long id;
+
+        @Column(name = "at_time")
+        Instant at = Instant.EPOCH;
+
+        String actor = "";
+        String what = "";
+
+        OperationRow() {}
+
+        OperationRow(Instant at, String actor, String what) {
+            this.at = at;
+            this.actor = actor;
+            this.what = what;
+        }
+    }
+
+    @Entity(name = "ChangeRow")
+    @Table(name = "change_log")
+    @IdClass(ChangeRow.Key.class)
+    static class ChangeRow {
+        @Id
+        @Column(name = "operation_id")
+        long operation;
+
+        @Id
+        int place;
+
+        @Column(name = "item_key")
+        String item = "";
+
+        String field = "";
+
+        @Column(name = "before_text")
+        @Nullable String before;
+
+        @Column(name = "after_text")
+        @Nullable String after;
+
+        record Key(long operation, int place) implements Serializable {}
+
+        ChangeRow() {}
+
+        ChangeRow(long operation, int place, Change change) {
+            this.operation = operation;
+            this.place = place;
+            this.item = change.item().toString();
+            this.field = change.field().label();
+            this.before = change.before();
+            this.after = change.after();
+        }
+
+        Change toChange() {
+            return new Change(ItemKey.parse(item).orElseThrow(), Field.find(field).orElseThrow(), before, after);
+        }
+    }
+}

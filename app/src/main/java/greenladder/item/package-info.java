@@ -1,0 +1,7 @@
+/**
+ * The door through which every change goes, the store behind it, the ladder in memory, and what shows one item. Read {@link greenladder.item.Door} first.
+ */
+@NullMarked
+package greenladder.item;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,14 @@
+package greenladder.people;
+
+/** What somebody may do. */
+public enum Permission {
+    READ,
+    COMMENT,
+    /** Keep state, person, hours, size and hindrances true, and break work into tasks. */
+    WORK,
+    /** Make, describe, order, move and delete items of every level. */
+    SHAPE,
+    PLAN,
+    /** People, products, ladders, workflows. */
+    ADMINISTER
+}

@@ -1,0 +1,35 @@
+package greenladder.people;
+
+import static greenladder.people.Permission.ADMINISTER;
+import static greenladder.people.Permission.COMMENT;
+import static greenladder.people.Permission.PLAN;
+import static greenladder.people.Permission.READ;
+import static greenladder.people.Permission.SHAPE;
+import static greenladder.people.Permission.WORK;
+
+import java.util.Set;
+
+/** The parts that people play, each a set of permissions. */
+public enum Role {
+    PRODUCT_OWNER("Product owner", Set.of(READ, COMMENT, WORK, SHAPE, PLAN)),
+    TEAM_LEAD("Team lead", Set.of(READ, COMMENT, WORK, SHAPE, PLAN)),
+    TEAM_MEMBER("Team member", Set.of(READ, COMMENT, WORK)),
+    STAKEHOLDER("Stakeholder", Set.of(READ, COMMENT)),
+    ADMINISTRATOR("Administrator", Set.of(READ, COMMENT, WORK, SHAPE, PLAN, ADMINISTER));
+
+    private final String label;
+    private final Set<Permission> permissions;
+
+    Role(String label, Set<Permission> permissions) {
+        this.label = label;
+        this.permissions = permissions;
+    }
+
+    public String label() {
+        return label;
+    }
+
+    public boolean may(Permission permission) {
+        return permissions.contains(permission);
+    }
+}

@@ -1,0 +1,91 @@
+package greenladder.product;
+
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems;
+import greenladder.core.item.Levels;
+import greenladder.core.item.Product;
+import greenladder.product.ProductRows.LevelRow;
+import greenladder.product.ProductRows.ProductRow;
+import greenladder.product.ProductRows.StateRow;
+import greenladder.web.Failure;
+import jakarta.persistence.EntityManager;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The products as they are kept. What is read all the time is the ladder's copy of them. */
+@Component
+@Transactional
+public class Products {
+    private static final int LONGEST_NAME = 120;
+
+    private final EntityManager entities;
+    private final ApplicationEventPublisher events;
+
+    /** There is a new product. */
+    public record ProductAdded(Product product) {}
+
+    Products(EntityManager entities, ApplicationEventPublisher events) {
+        this.entities = entities;
+        this.events = events;
+    }
+
+    public List<Product> all() {
+        return rows("from ProductRow order by code", ProductRow.class).stream()
+                .map(row -> new Product(row.code, row.name, levelsOf(row.code)))
+                .toList();
+    }
+
+    /** The last number given to an item of each product, those of deleted items included. */
+    public Map<String, Integer> lastNumbers() {
+        var numbers = new LinkedHashMap<String, Integer>();
+        rows("from ProductRow", ProductRow.class).forEach(row -> numbers.put(row.code, row.lastNumber));
+        return numbers;
+    }
+
+    /** Adds a product; refused whole with what is wrong with its code or name. */
+    public Product add(String code, String name, Levels levels) {
+        var problems = new ArrayList<Problem>();
+        if (!Product.isCode(code)) {
+            problems.add(new Problem("code", "A code has 2 to 5 capital letters."));
+        } else if (entities.find(ProductRow.class, code) != null) {
+            problems.add(new Problem("code", "There is a product %s already.".formatted(code)));
+        }
+        var trimmed = name.strip();
+        if (trimmed.isEmpty() || trimmed.length() > LONGEST_NAME) {
+            problems.add(new Problem("name", "A name of at most %d characters is needed.".formatted(LONGEST_NAME)));
+        }
+        if (!problems.isEmpty()) {
+            throw new Failure.Invalid(new Problems(problems));
+        }
+        var product = new Product(code, trimmed, levels);
+        entities.persist(new ProductRow(product));
+        for (var level : levels.all()) {
+            entities.persist(new LevelRow(code, level));
+            for (int place = 0; place < level.states().size(); place++) {
+                entities.persist(new StateRow(code, level, place));
+            }
+        }
+        events.publishEvent(new ProductAdded(product));
+        return product;
+    }
+
+    private Levels levelsOf(String code) {
+        var states = rows("from StateRow order by product, level, place", StateRow.class);
+        return new Levels(rows("from LevelRow order by product, place", LevelRow.class).stream()
+                .filter(row -> row.product.equals(code))
+                .map(row -> row.toLevel(states.stream()
+                        .filter(state -> state.product.equals(code) && state.level.equals(row.key))
+                        .map(StateRow::toState)
+                        .toList()))
+                .toList());
+    }
+
+    private <T> List<T> rows(String query, Class<T> type) {
+        return entities.createQuery(query, type).getResultList();
+    }
+}

@@ -1,0 +1,7 @@
+/**
+ * Products with their levels, kinds and states, as they are kept. Read {@link greenladder.product.Products} first.
+ */
+@NullMarked
+package greenladder.product;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,60 @@
+package greenladder.trace;
+
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.LadderKeeper;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+
+@Controller
+class ThreadsController {
+    private final LadderKeeper keeper;
+    private final ThreadPages pages;
+    private final Frames frames;
+
+    ThreadsController(LadderKeeper keeper, ThreadPages pages, Frames frames) {
+        this.keeper = keeper;
+        this.pages = pages;
+        this.frames = frames;
+    }
+
+    @GetMapping("/{product:[A-Z]{2,5}}/threads")
+    String threads(
+            @PathVariable("product") String code,
+            @RequestParam(required = false) @Nullable String item,
+            @AuthenticationPrincipal SignedIn me,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        var ladder = keeper.current();
+        var product = ladder.findProduct(code)
+                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
+        model.addAttribute("page", chosen(ladder, product, item).map(key -> pages.page(ladder, product, key)).orElse(null));
+        model.addAttribute("frame", frames.of(me, product, View.THREADS));
+        return fragment ? "trace/threads :: view" : "trace/threads";
+    }
+
+    /** The item asked for, or the product's first one; empty for a product without items. */
+    private static Optional<ItemKey> chosen(Ladder ladder, Product product, @Nullable String item) {
+        if (item == null) {
+            return product.levels().all().stream()
+                    .flatMap(level -> ladder.level(product, level).stream())
+                    .map(node -> node.item().key())
+                    .findFirst();
+        }
+        return Optional.of(ItemKey.parse(item)
+                .filter(key -> ladder.findItem(key).isPresent())
+                .orElseThrow(() -> new Failure.NotFound("There is no item %s; it may have been deleted.".formatted(item))));
+    }
+}

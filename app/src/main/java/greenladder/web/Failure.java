@@ -1,0 +1,66 @@
+package greenladder.web;
+
+import greenladder.core.change.Problems;
+
+/** Why a request could not be answered as asked; one place turns each into a page, a fragment or a problem detail. */
+public abstract sealed class Failure extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    private Failure(String message) {
+        super(message);
+    }
+
+    @Override
+    public String getMessage() {
+        return java.util.Objects.requireNonNullElse(super.getMessage(), "");
+    }
+
+    /** What was asked for is not there. */
+    public static final class NotFound extends Failure {
+        private static final long serialVersionUID = 1L;
+
+        public NotFound(String message) {
+            super(message);
+        }
+    }
+
+    /** The person may not do this. */
+    public static final class Forbidden extends Failure {
+        private static final long serialVersionUID = 1L;
+
+        public Forbidden(String message) {
+            super(message);
+        }
+    }
+
+    /** Somebody else was faster. */
+    public static final class Conflict extends Failure {
+        private static final long serialVersionUID = 1L;
+        private final String subject;
+
+        /** @param subject the key of what stands otherwise now */
+        public Conflict(String subject, String message) {
+            super(message);
+            this.subject = subject;
+        }
+
+        public String subject() {
+            return subject;
+        }
+    }
+
+    /** Rules are broken; nothing was changed. */
+    public static final class Invalid extends Failure {
+        private static final long serialVersionUID = 1L;
+        private final transient Problems problems;
+
+        public Invalid(Problems problems) {
+            super(problems.inWords());
+            this.problems = problems;
+        }
+
+        public Problems problems() {
+            return problems;
+        }
+    }
+}

@@ -1,0 +1,21 @@
+package greenladder.web;
+
+import jakarta.validation.constraints.Max;
+import jakarta.validation.constraints.Min;
+import jakarta.validation.constraints.NotBlank;
+import org.springframework.boot.context.properties.ConfigurationProperties;
+import org.springframework.validation.annotation.Validated;
+
+/**
+ * What can be set from outside; checked at start.
+ *
+ * @param data the database file, without its ending
+ * @param cardsAtOnce how many cards of a column are drawn before the rest is fetched as it comes near
+ * @param threadItems how many items a thread draws under the one it is about
+ */
+@Validated
+@ConfigurationProperties("greenladder")
+public record GreenLadderProperties(
+        @NotBlank String data,
+        @Min(20) @Max(1000) int cardsAtOnce,
+        @Min(10) @Max(2000) int threadItems) {}

@@ -1,0 +1,65 @@
+package greenladder.web;
+
+import greenladder.core.item.Amount;
+import java.math.RoundingMode;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+
+/** Figures and times in words: at most one decimal, dates as {@code 12 Nov 2026}, relative where nearer than a week. */
+public final class Words {
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
+    private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEEE", Locale.UK);
+
+    private Words() {}
+
+    public static String of(@Nullable Amount amount) {
+        if (amount == null) {
+            return "–";
+        }
+        var rounded = amount.toDecimal().setScale(1, RoundingMode.HALF_UP).stripTrailingZeros();
+        return rounded.setScale(Math.max(0, rounded.scale())).toPlainString();
+    }
+
+    public static String percent(double fraction) {
+        // 99.7 % is not all: only what is whole is shown as 100.
+        long rounded = fraction < 1 ? Math.min(99, Math.round(fraction * 100)) : Math.round(fraction * 100);
+        return rounded + " %";
+    }
+
+    /** {@code count(1, "task")} is "1 task", {@code count(3, "task")} "3 tasks". */
+    public static String count(long number, String one) {
+        return number + " " + (number == 1 ? one : one + "s");
+    }
+
+    public static String day(@Nullable LocalDate day) {
+        // September is four letters long in this locale's data; three keep columns even.
+        return day == null ? "–" : DAY.format(day).replace("Sept", "Sep");
+    }
+
+    public static String since(Instant then, Instant now) {
+        var ago = Duration.between(then, now);
+        if (ago.toMinutes() < 1) {
+            return "just now";
+        }
+        if (ago.toHours() < 1) {
+            return count(ago.toMinutes(), "minute") + " ago";
+        }
+        if (ago.toDays() < 1) {
+            return count(ago.toHours(), "hour") + " ago";
+        }
+        var day = then.atZone(ZoneOffset.UTC).toLocalDate();
+        if (ago.toDays() < 2) {
+            return "yesterday";
+        }
+        return ago.toDays() < 7 ? "on " + WEEKDAY.format(day) : day(day);
+    }
+
+    public static String lower(String word) {
+        return word.toLowerCase(Locale.ROOT);
+    }
+}

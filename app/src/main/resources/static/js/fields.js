@@ -1,0 +1,67 @@
+// Editing in place: Enter or leaving a field saves it, Escape leaves it as it was.
+const refresh = () => document.body.dispatchEvent(new CustomEvent("itemschanged"));
+
+function cancel(form) {
+  const field = form.closest(".value-field");
+  form.remove();
+  field?.closest(".item-card, .item-panel")?.querySelector(".card-link, .in-place")?.focus();
+  refresh();
+}
+
+function control(form) {
+  return form.querySelector("[name=value]");
+}
+
+const isUnchanged = (input) =>
+  input.matches("select") ? [...input.options].every((option) => option.selected === option.defaultSelected) : input.value === input.defaultValue;
+
+document.addEventListener("htmx:afterSwap", (event) => {
+  const form = event.detail.target.querySelector?.("[data-field-form]");
+  if (!form) return;
+  const input = control(form);
+  input.focus();
+  if (input.matches("input[type=text]")) input.select();
+});
+
+document.addEventListener("keydown", (event) => {
+  const form = event.target.closest?.("[data-field-form]");
+  if (!form) return;
+  if (event.key === "Escape") {
+    event.preventDefault();
+    cancel(form);
+  }
+  if (event.key === "Enter" && (event.target.matches("select") || (event.target.matches("textarea") && event.ctrlKey))) {
+    event.preventDefault();
+    form.requestSubmit();
+  }
+});
+
+document.addEventListener("change", (event) => {
+  const form = event.target.closest?.("[data-field-form][data-control=choice]");
+  form?.requestSubmit();
+});
+
+document.addEventListener("focusout", (event) => {
+  const form = event.target.closest?.("[data-field-form]");
+  if (!form || !form.isConnected || form.contains(event.relatedTarget) || form.dataset.sent) return;
+  if (form.dataset.control === "prose") return;
+  if (isUnchanged(control(form))) cancel(form);
+  else form.requestSubmit();
+});
+
+document.addEventListener("click", (event) => {
+  const form = event.target.closest("[data-cancel]")?.closest("[data-field-form]");
+  if (form) cancel(form);
+});
+
+document.addEventListener("htmx:beforeRequest", (event) => {
+  if (event.detail.elt.matches("[data-field-form]")) event.detail.elt.dataset.sent = "1";
+});
+
+document.addEventListener("htmx:beforeOnLoad", (event) => {
+  const form = event.detail.elt;
+  if (!form.matches?.("[data-field-form]")) return;
+  delete form.dataset.sent;
+  // Saved: the form makes room for the value that the refreshed view brings.
+  if (event.detail.xhr.status < 300) form.removeAttribute("data-field-form");
+});

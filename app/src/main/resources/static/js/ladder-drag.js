@@ -1,0 +1,71 @@
+// Dragging cards: between others to order them, onto a card of a higher level to put them under it, onto a column to put them
+// under that column's item. Several selected cards go together.
+import { clearSelection, subjects, cardOf } from "./selection.js";
+import { move } from "./moving.js";
+
+let dragged = null;
+let drop = null;
+
+const levelsOf = (keys) => keys.map((key) => Number(cardOf(key)?.dataset.level ?? -1));
+
+function clearMarks() {
+  document.querySelectorAll(".drop-before, .drop-after, .drop-into").forEach((one) => one.classList.remove("drop-before", "drop-after", "drop-into"));
+  drop = null;
+}
+
+function mark(element, className, where) {
+  clearMarks();
+  element.classList.add(className);
+  drop = where;
+}
+
+/** Cards of a higher level take the dragged ones in; beside others of any level, they only take a place in the order. */
+function overCard(card, event) {
+  if (dragged.keys.includes(card.dataset.key)) return clearMarks();
+  const box = card.getBoundingClientRect();
+  const share = (event.clientY - box.top) / box.height;
+  const level = Number(card.dataset.level);
+  if (dragged.levels.every((one) => one > level)) return mark(card, "drop-into", { under: card.dataset.key });
+  const column = card.closest("[data-column]");
+  const place = share < 0.5 ? { before: card.dataset.key } : { after: card.dataset.key };
+  return mark(card, share < 0.5 ? "drop-before" : "drop-after", column.dataset.parent ? { ...place, under: column.dataset.parent } : place);
+}
+
+function overColumn(body) {
+  const { parent } = body.closest("[data-column]").dataset;
+  if (parent && !dragged.keys.includes(parent)) mark(body, "drop-into", { under: parent, to: "last" });
+  else clearMarks();
+}
+
+document.addEventListener("dragstart", (event) => {
+  const card = event.target.closest?.(".item-card");
+  if (!card) return;
+  const keys = subjects(card.dataset.key);
+  dragged = { keys, levels: levelsOf(keys) };
+  event.dataTransfer.effectAllowed = "move";
+  event.dataTransfer.setData("text/plain", keys.join(" "));
+  document.body.classList.add("dragging");
+});
+
+document.addEventListener("dragover", (event) => {
+  if (!dragged) return;
+  const card = event.target.closest?.(".item-card");
+  const body = event.target.closest?.(".column-body");
+  if (card) overCard(card, event);
+  else if (body) overColumn(body);
+  else clearMarks();
+  if (drop) event.preventDefault();
+});
+
+document.addEventListener("drop", (event) => {
+  if (!dragged || !drop) return;
+  event.preventDefault();
+  move(dragged.keys, drop);
+  clearSelection();
+});
+
+document.addEventListener("dragend", () => {
+  clearMarks();
+  dragged = null;
+  document.body.classList.remove("dragging");
+});

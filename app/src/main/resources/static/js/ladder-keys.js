@@ -1,0 +1,123 @@
+// The Ladder view by keyboard alone; the list under "?" names the keys.
+import { clearSelection, select, subjects, takeUp, taken } from "./selection.js";
+import { move } from "./moving.js";
+import { rename } from "./menu.js";
+import { go } from "./view.js";
+
+const link = (card) => card?.querySelector(".card-link");
+const columnOf = (card) => card.closest("[data-column]");
+const focusCard = (card) => {
+  link(card)?.focus();
+  card?.scrollIntoView({ block: "nearest" });
+};
+
+function beside(card, step) {
+  let next = step > 0 ? card.nextElementSibling : card.previousElementSibling;
+  while (next && !next.matches(".item-card")) next = step > 0 ? next.nextElementSibling : next.previousElementSibling;
+  return next;
+}
+
+async function pick(card) {
+  if (!card.classList.contains("is-picked")) await go(link(card).getAttribute("href"));
+  return document.getElementById(card.id);
+}
+
+async function goIn(card) {
+  const picked = await pick(card);
+  const next = columnOf(picked)?.nextElementSibling;
+  if (!next?.matches("[data-column]")) return;
+  if (next.querySelector(".item-card")) focusCard(next.querySelector(".item-card.is-picked") ?? next.querySelector(".item-card"));
+  else next.querySelector("[data-add] [name=title]")?.focus();
+}
+
+function goOut(card) {
+  const before = columnOf(card).previousElementSibling;
+  if (before?.matches("[data-column]")) focusCard(before.querySelector(".item-card.is-picked") ?? before.querySelector(".item-card"));
+}
+
+function addSibling(card) {
+  const form = columnOf(card).querySelector("[data-add]");
+  if (!form) return;
+  form.elements.after.value = card.dataset.key;
+  form.elements.title.focus();
+}
+
+async function addChild(card) {
+  await pick(card);
+  document.querySelector(`[data-add-under="${card.dataset.key}"] [name=title]`)?.focus();
+}
+
+function step(card, by, extend) {
+  const next = beside(card, by);
+  if (!next) return;
+  if (extend) {
+    select(card.dataset.key, true);
+    select(next.dataset.key, true);
+  }
+  focusCard(next);
+}
+
+const plain = {
+  ArrowDown: (card, event) => step(card, 1, event.shiftKey),
+  ArrowUp: (card, event) => step(card, -1, event.shiftKey),
+  ArrowRight: goIn,
+  ArrowLeft: goOut,
+  Enter: (card, event) => (event.shiftKey ? addChild(card) : addSibling(card)),
+  F2: (card) => rename(card.dataset.key),
+  " ": (card) => select(card.dataset.key),
+  Escape: () => clearSelection(),
+  F10: (card, event) => event.shiftKey && card.querySelector("[data-menu]").click(),
+  ContextMenu: (card) => card.querySelector("[data-menu]").click(),
+  s: (card) => card.querySelector("[data-edit=state]")?.click(),
+  z: (card) => (card.querySelector("[data-edit=size]") ?? document.querySelector(`#p-${card.dataset.key}-size .in-place`))?.click(),
+  t: (card) => location.assign(`/${document.getElementById("view").dataset.product}/threads?item=${card.dataset.key}`),
+  i: () => go(document.querySelector("[data-panel-toggle]").getAttribute("href")),
+};
+const withAlt = {
+  ArrowUp: (card) => move(subjects(card.dataset.key), { to: "up" }),
+  ArrowDown: (card) => move(subjects(card.dataset.key), { to: "down" }),
+  Home: (card) => move(subjects(card.dataset.key), { to: "first" }),
+  End: (card) => move(subjects(card.dataset.key), { to: "last" }),
+};
+const withCtrl = {
+  x: (card) => takeUp(subjects(card.dataset.key)),
+  v: async (card) => {
+    if (!taken().length) return;
+    await move(taken(), { under: card.dataset.key });
+    clearSelection();
+  },
+};
+
+document.addEventListener("keydown", (event) => {
+  const card = event.target.matches?.(".card-link") && event.target.closest(".item-card");
+  if (!card) return;
+  const keys = event.ctrlKey || event.metaKey ? withCtrl : event.altKey ? withAlt : plain;
+  const action = keys[event.key.length === 1 ? event.key.toLowerCase() : event.key];
+  if (!action) return;
+  event.preventDefault();
+  event.stopPropagation();
+  action(card, event);
+});
+
+document.addEventListener("click", (event) => {
+  const card = event.target.closest?.(".card-link")?.closest(".item-card");
+  if (card && (event.ctrlKey || event.metaKey || event.shiftKey)) {
+    event.preventDefault();
+    event.stopPropagation();
+    if (event.shiftKey) selectRange(card);
+    else select(card.dataset.key);
+    last = card.dataset.key;
+  } else if (card) {
+    last = card.dataset.key;
+  } else if (event.target.closest?.(".item-card") && !event.target.closest("button, a, form, #menu")) {
+    link(event.target.closest(".item-card")).click();
+  }
+}, true);
+
+let last = "";
+function selectRange(card) {
+  const cards = [...columnOf(card).querySelectorAll(".item-card")];
+  const from = cards.findIndex((one) => one.dataset.key === last);
+  const to = cards.indexOf(card);
+  cards.slice(Math.min(from < 0 ? to : from, to), Math.max(from, to) + 1).forEach((one) => select(one.dataset.key, true));
+}

@@ -1,0 +1,56 @@
+// The menu of a card: fetched when asked for, beside the card, about all selected cards where the card is one of them.
+import { subjects, cardOf } from "./selection.js";
+import { move } from "./moving.js";
+
+const menu = document.getElementById("menu");
+let opener = null;
+
+export function closeMenu() {
+  if (!menu || menu.hidden) return;
+  menu.hidden = true;
+  menu.replaceChildren();
+  opener?.closest(".item-card")?.querySelector(".card-link")?.focus();
+}
+
+document.addEventListener("click", (event) => {
+  const button = event.target.closest("[data-menu]");
+  if (button) opener = button;
+  else if (!event.target.closest("#menu")) closeMenu();
+});
+
+document.addEventListener("htmx:afterSwap", (event) => {
+  if (event.detail.target !== menu) return;
+  menu.hidden = false;
+  const box = opener.getBoundingClientRect();
+  menu.style.left = `${Math.max(8, Math.min(box.left, innerWidth - menu.offsetWidth - 8))}px`;
+  menu.style.top = `${Math.max(8, Math.min(box.bottom + 4, innerHeight - menu.offsetHeight - 8))}px`;
+  const keys = subjects(menu.firstElementChild.dataset.key);
+  menu.querySelectorAll("[name=keys]").forEach((input) => (input.value = keys.join(",")));
+  if (keys.length > 1) menu.querySelector("[data-menu-subject]").textContent = `and ${keys.length - 1} more`;
+  menu.querySelector("button, a, input, select")?.focus();
+});
+
+document.addEventListener("click", (event) => {
+  const button = event.target.closest("#menu [data-do]");
+  if (!button) return;
+  const { key } = menu.firstElementChild.dataset;
+  const what = button.dataset.do;
+  closeMenu();
+  if (what === "rename") rename(key);
+  else move(subjects(key), { to: what });
+});
+
+export function rename(key) {
+  const field = cardOf(key)?.querySelector(".item-title");
+  if (field) htmx.ajax("GET", `/items/${key}/edit/title`, { source: field, target: field, swap: "innerHTML" });
+}
+
+document.addEventListener("htmx:afterRequest", (event) => {
+  if (event.detail.elt.matches("[data-menu-form]") && event.detail.successful) closeMenu();
+});
+document.addEventListener("keydown", (event) => {
+  if (event.key === "Escape" && menu && !menu.hidden) {
+    event.preventDefault();
+    closeMenu();
+  }
+});

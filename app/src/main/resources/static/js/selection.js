@@ -1,0 +1,53 @@
+// Which cards are selected, and which are taken up to be put elsewhere. Kept by key, so that redrawn cards are found again.
+const selected = new Set();
+let takenUp = [];
+
+export const cardOf = (key) => document.getElementById(`card-${key}`);
+
+/** The keys that an action on this card is about: the selection if the card is in it, else the card alone. */
+export const subjects = (key) => (selected.has(key) ? [...selected] : [key]);
+
+export function select(key, on = !selected.has(key)) {
+  if (on) selected.add(key);
+  else selected.delete(key);
+  drawSelection();
+}
+
+export function clearSelection() {
+  selected.clear();
+  takenUp = [];
+  drawSelection();
+}
+
+export function takeUp(keys) {
+  takenUp = keys;
+  drawSelection();
+}
+
+export const taken = () => takenUp;
+
+export function drawSelection() {
+  for (const key of selected) if (!cardOf(key)) selected.delete(key);
+  document.querySelectorAll(".item-card").forEach((card) => {
+    card.classList.toggle("is-selected", selected.has(card.dataset.key));
+    card.classList.toggle("is-taken-up", takenUp.includes(card.dataset.key));
+  });
+  const bar = document.querySelector("[data-selection]");
+  if (!bar) return;
+  const words = takenUp.length ? `${takenUp.length} taken up: Ctrl + V puts them under a card` : selected.size ? `${selected.size} selected` : "";
+  bar.hidden = !words;
+  bar.replaceChildren(words);
+  if (words) {
+    const clear = Object.assign(document.createElement("button"), { type: "button", textContent: "Clear" });
+    clear.addEventListener("click", clearSelection);
+    if (!takenUp.length) {
+      const act = Object.assign(document.createElement("button"), { type: "button", textContent: "What to do…" });
+      act.addEventListener("click", (event) => {
+        event.stopPropagation();
+        cardOf([...selected][0])?.querySelector("[data-menu]").click();
+      });
+      bar.append(" ", act);
+    }
+    bar.append(" ", clear);
+  }
+}

@@ -1,0 +1,9 @@
+// Brings the behaviours to the page. Each is bound once, to the document, so that swapped markup works as it is.
+import "./view.js";
+import "./fields.js";
+import "./adding.js";
+import "./menu.js";
+import "./ladder-keys.js";
+import "./ladder-drag.js";
+import "./thread-keys.js";
+import "./find.js";

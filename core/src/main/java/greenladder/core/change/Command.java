@@ -1,0 +1,65 @@
+package greenladder.core.change;
+
+import greenladder.core.item.ItemKey;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What somebody wants done to items. A command on several is done whole or not at all. Fields come by the names of {@link
+ * greenladder.core.item.Field#label} and with the text as it was entered; {@link Decisions} reads and checks them.
+ */
+public sealed interface Command {
+
+    /** Makes items, in the order given. */
+    record Create(String product, List<NewItem> entries) implements Command {
+        public Create {
+            entries = List.copyOf(entries);
+        }
+    }
+
+    /**
+     * An item to be made.
+     *
+     * @param ref a name by which later entries of the same command can call it their parent
+     * @param parentRef the {@code ref} of an earlier entry
+     */
+    record NewItem(@Nullable String ref, @Nullable String parentRef, Map<String, @Nullable String> fields, Target target) {
+        public static NewItem of(Map<String, @Nullable String> fields) {
+            return new NewItem(null, null, fields, new Target.Stay());
+        }
+    }
+
+    /** Sets the same fields on all items given; null empties a field. */
+    record Edit(List<ItemKey> items, Map<String, @Nullable String> fields) implements Command {
+        public Edit {
+            items = List.copyOf(items);
+        }
+    }
+
+    /** Moves items, which keep their order among each other, with all that stands under them. */
+    record Move(List<ItemKey> items, Target.Parent parent, Target target) implements Command {
+        public Move {
+            items = List.copyOf(items);
+        }
+    }
+
+    /** Takes items away for good. */
+    record Delete(List<ItemKey> items, Children children) implements Command {
+        public Delete {
+            items = List.copyOf(items);
+        }
+
+        /** What becomes of the children of a deleted item. */
+        public enum Children {
+            /** An item with children is not deleted. */
+            REFUSE,
+            DELETE,
+            /** They go to the deleted item's parent. */
+            UP
+        }
+    }
+
+    /** Gives the items around one whose rank has grown long short ranks again, in the same order. */
+    record ShortenRanks(ItemKey around) implements Command {}
+}

@@ -1,0 +1,148 @@
+package greenladder.core.change;
+
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Decisions.Drawn;
+import greenladder.core.change.Placement.Placed;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.rank.Rank;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/** Draws up the making of items: reads each entry, ties it to its parent, gives it a key and a place. */
+final class Creation {
+    private final Ladder ladder;
+    private final Command.Create command;
+    private final Found found;
+    private final List<Draft> drafts = new ArrayList<>();
+    private final Map<String, Draft> byRef = new HashMap<>();
+
+    /** An entry that was read. */
+    private record Draft(ItemKey key, NewItem entry, Map<Field, @Nullable String> fields, @Nullable Level level) {}
+
+    Creation(Ladder ladder, Command.Create command, Found found) {
+        this.ladder = ladder;
+        this.command = command;
+        this.found = found;
+    }
+
+    Drawn draw() {
+        var product = ladder.findProduct(command.product());
+        if (product.isEmpty()) {
+            found.add(Problem.SINGLE, "product", "There is no product %s.".formatted(command.product()));
+        } else if (command.entries().isEmpty()) {
+            found.add(Problem.SINGLE, "items", "There is no item to add.");
+        } else if (command.entries().size() > Decisions.MOST_ENTRIES) {
+            found.add(
+                    Problem.SINGLE,
+                    "items",
+                    "%,d items at once are too many; at most %,d fit."
+                            .formatted(command.entries().size(), Decisions.MOST_ENTRIES));
+        } else {
+            for (int i = 0; i < command.entries().size(); i++) {
+                read(product.get(), i, entryNumber(i));
+            }
+        }
+        return found.isEmpty() ? drawn() : new Drawn(List.of(), List.of());
+    }
+
+    private int entryNumber(int index) {
+        return command.entries().size() == 1 ? Problem.SINGLE : index;
+    }
+
+    private void read(Product product, int index, int entryNumber) {
+        var entry = command.entries().get(index);
+        var fields = new Fields(ladder, product.levels(), null, entryNumber, found);
+        var kept = new EnumMap<Field, @Nullable String>(Field.class);
+        kept.putAll(fields.read(entry.fields()));
+        var level = fields.levelNow();
+        var key = new ItemKey(product.code(), ladder.lastNumber(product.code()) + 1 + index);
+        if (entry.parentRef() == null) {
+            fields.checkTree(fields.parentNow());
+        } else {
+            tie(entry, entryNumber, kept, level);
+        }
+        var draft = new Draft(key, entry, kept, level);
+        drafts.add(draft);
+        if (entry.ref() != null && byRef.putIfAbsent(entry.ref(), draft) != null) {
+            found.add(entryNumber, "ref", "“%s” names an earlier entry already.".formatted(entry.ref()));
+        }
+    }
+
+    private void tie(NewItem entry, int entryNumber, Map<Field, @Nullable String> kept, @Nullable Level level) {
+        var parent = byRef.get(entry.parentRef());
+        if (parent == null) {
+            found.add(entryNumber, "parentRef", "No earlier entry is called “%s”.".formatted(entry.parentRef()));
+            return;
+        }
+        if (kept.get(Field.PARENT) != null) {
+            found.add(entryNumber, "parentRef", "Either parent or parentRef, not both.");
+            return;
+        }
+        if (level != null && parent.level() != null && !parent.level().isAbove(level)) {
+            found.add(
+                    entryNumber,
+                    "parentRef",
+                    "“%s” is a %s; a %s cannot stand under it, only under a higher level."
+                            .formatted(entry.parentRef(), Legality.word(parent.level()), Legality.word(level)));
+        }
+        kept.put(Field.PARENT, parent.key().toString());
+    }
+
+    private Drawn drawn() {
+        var ranks = ranks();
+        var changes = new ArrayList<Change>();
+        for (int i = 0; i < drafts.size(); i++) {
+            var draft = drafts.get(i);
+            draft.fields().put(Field.RANK, ranks.get(i).text());
+            changes.add(new Change(draft.key(), Field.EXISTS, null, "yes"));
+            draft.fields().forEach((field, text) -> {
+                if (text != null) {
+                    changes.add(new Change(draft.key(), field, null, text));
+                }
+            });
+        }
+        return found.isEmpty()
+                ? new Drawn(drafts.stream().map(Draft::key).toList(), changes)
+                : new Drawn(List.of(), List.of());
+    }
+
+    /** Entries that say no place come last, in their own order; each of the others is placed by itself. */
+    private List<Rank> ranks() {
+        var atEnd = Rank.spread(lastRank(), null, drafts.size());
+        var ranks = new ArrayList<Rank>();
+        for (int i = 0; i < drafts.size(); i++) {
+            var draft = drafts.get(i);
+            var target = draft.entry().target();
+            if (target instanceof Target.Stay || draft.level() == null) {
+                ranks.add(atEnd.get(i));
+            } else if (drafts.size() > 1) {
+                found.add(i, "position", "A place can be given to a single new item, not within a bulk.");
+                ranks.add(atEnd.get(i));
+            } else {
+                var placement = new Placement(ladder, command.product(), draft.level(), 1, Set.of());
+                switch (placement.at(target)) {
+                    case Placed.At(var one) -> ranks.add(one.getFirst());
+                    case Placed.Wrong(var field, var message) -> {
+                        found.add(Problem.SINGLE, field, message);
+                        ranks.add(atEnd.get(i));
+                    }
+                }
+            }
+        }
+        return ranks;
+    }
+
+    private @Nullable Rank lastRank() {
+        return ladder.order().last().map(slot -> slot.rank()).orElse(null);
+    }
+}

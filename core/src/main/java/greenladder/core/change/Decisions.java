@@ -1,0 +1,99 @@
+package greenladder.core.change;
+
+import greenladder.core.change.Decision.Accepted;
+import greenladder.core.change.Decision.Refused;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/** What a command does to a ladder: pure, so that a what-if asks the same way as the real thing. */
+public final class Decisions {
+    /** The most items that one command makes. */
+    public static final int MOST_ENTRIES = 5_000;
+
+    private Decisions() {}
+
+    /**
+     * Decides a command, whole: either every change that it makes, states that follow included, or every problem found.
+     *
+     * @param at when it happens; the time of change of what changes
+     */
+    public static Decision decide(Ladder ladder, Command command, Instant at) {
+        var found = new Found();
+        var missing = missing(ladder, command);
+        missing.forEach(key -> found.add(Problem.SINGLE, "item", "There is no item %s.".formatted(key)));
+        if (!missing.isEmpty()) {
+            return new Refused(found.all());
+        }
+        var drawn =
+                switch (command) {
+                    case Command.Create create -> new Creation(ladder, create, found).draw();
+                    case Command.Edit edit -> edited(ladder, edit, found);
+                    case Command.Move move -> new Moving(ladder, move, found).draw();
+                    case Command.Delete delete -> new Deletion(ladder, delete, found).draw();
+                    case Command.ShortenRanks shorten -> new Shortening(ladder, shorten.around()).draw();
+                };
+        if (!found.isEmpty()) {
+            return new Refused(found.all());
+        }
+        var changes = new ArrayList<>(drawn.changes());
+        var after = Changes.apply(ladder, changes, at);
+        var following = FollowingStates.of(ladder, after, changes);
+        if (!following.isEmpty()) {
+            changes.addAll(following);
+            after = Changes.apply(ladder, changes, at);
+        }
+        return new Accepted(drawn.items(), List.copyOf(changes), after);
+    }
+
+    /** What a command comes to before states follow. */
+    record Drawn(List<ItemKey> items, List<Change> changes) {}
+
+    private static List<ItemKey> missing(Ladder ladder, Command command) {
+        var items =
+                switch (command) {
+                    case Command.Create ignored -> List.<ItemKey>of();
+                    case Command.Edit edit -> edit.items();
+                    case Command.Move move -> move.items();
+                    case Command.Delete delete -> delete.items();
+                    case Command.ShortenRanks shorten -> List.of(shorten.around());
+                };
+        return items.stream().filter(key -> ladder.findNode(key).isEmpty()).toList();
+    }
+
+    private static Drawn edited(Ladder ladder, Command.Edit edit, Found found) {
+        var changes = new ArrayList<Change>();
+        boolean single = edit.items().size() == 1;
+        int entry = 0;
+        for (var key : new LinkedHashSet<>(edit.items())) {
+            var item = ladder.requireNode(key).item();
+            var levels = ladder.requireProduct(key.product()).levels();
+            var fields = new Fields(ladder, levels, item, single ? Problem.SINGLE : entry, found);
+            var kept = fields.read(edit.fields());
+            fields.checkTree(fields.parentNow());
+            changes.addAll(differences(item, kept));
+            entry++;
+        }
+        return new Drawn(edit.items(), changes);
+    }
+
+    private static List<Change> differences(Item item, Map<Field, @Nullable String> kept) {
+        var changes = new ArrayList<Change>();
+        kept.forEach((field, text) -> {
+            var before = field.textOf(item);
+            if (!Objects.equals(before, text)) {
+                changes.add(new Change(item.key(), field, before, text));
+            }
+        });
+        return changes;
+    }
+}

@@ -1,0 +1,66 @@
+package greenladder.core.change;
+
+import greenladder.core.change.Decisions.Drawn;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/** Draws up a deletion: nothing under a deleted item goes without it having been said. */
+final class Deletion {
+    private final Ladder ladder;
+    private final Command.Delete command;
+    private final Found found;
+    private final Set<ItemKey> gone;
+
+    Deletion(Ladder ladder, Command.Delete command, Found found) {
+        this.ladder = ladder;
+        this.command = command;
+        this.found = found;
+        this.gone = new LinkedHashSet<>(command.items());
+    }
+
+    Drawn draw() {
+        if (command.children() == Command.Delete.Children.DELETE) {
+            command.items().forEach(key -> ladder.requireNode(key).walk(node -> gone.add(node.item().key())));
+        }
+        var changes = new ArrayList<Change>();
+        for (var key : gone) {
+            var node = ladder.requireNode(key);
+            var left = node.children().stream()
+                    .map(Node::item)
+                    .filter(child -> !gone.contains(child.key()))
+                    .toList();
+            if (!left.isEmpty() && command.children() == Command.Delete.Children.REFUSE) {
+                found.add(
+                        Problem.SINGLE,
+                        "children",
+                        "%s has %d %s: say whether they are deleted with it or move up."
+                                .formatted(key, left.size(), left.size() == 1 ? "child" : "children"));
+            }
+            left.forEach(child -> changes.add(lifted(child, node.item())));
+            changes.addAll(Changes.ofDeletion(node.item()));
+        }
+        return new Drawn(command.items(), changes);
+    }
+
+    private Change lifted(Item child, Item from) {
+        var heir = nearestStanding(from);
+        return new Change(child.key(), Field.PARENT, from.key().toString(), heir == null ? null : heir.toString());
+    }
+
+    private @Nullable ItemKey nearestStanding(Item from) {
+        return ladder.ancestors(from).stream()
+                .map(node -> node.item().key())
+                .filter(key -> !gone.contains(key))
+                .findFirst()
+                .orElse(null);
+    }
+}

@@ -1,0 +1,186 @@
+package greenladder.core.change;
+
+import greenladder.core.change.FieldReader.Reading;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Levels;
+import greenladder.core.ladder.Ladder;
+import java.time.LocalDate;
+import java.util.EnumMap;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * One item's fields on their way from what was entered to what is kept. Reads every field, finds everything that is
+ * wrong, and fills in what follows: the plain kind, the first state, the first estimate, the remaining hours.
+ */
+final class Fields {
+    private final Ladder ladder;
+    private final Levels levels;
+    private final int entry;
+    private final Found found;
+    private final @Nullable Item item;
+    /** The fields that change; a null value empties one. */
+    private final Map<Field, @Nullable String> kept = new EnumMap<>(Field.class);
+
+    Fields(Ladder ladder, Levels levels, @Nullable Item item, int entry, Found found) {
+        this.ladder = ladder;
+        this.levels = levels;
+        this.item = item;
+        this.entry = entry;
+        this.found = found;
+    }
+
+    /**
+     * Reads all fields entered.
+     *
+     * @return the fields that change; only to be used where nothing wrong was found
+     */
+    Map<Field, @Nullable String> read(Map<String, @Nullable String> entered) {
+        var reader = new FieldReader(ladder, levels);
+        var byField = new EnumMap<Field, @Nullable String>(Field.class);
+        entered.forEach((label, text) -> Field.findEditable(label)
+                .ifPresentOrElse(
+                        field -> byField.put(field, text),
+                        () -> problem(label, "There is no field “%s” that can be set.".formatted(label))));
+        if (item == null) {
+            byField.putIfAbsent(Field.TITLE, null);
+            byField.putIfAbsent(Field.LEVEL, null);
+        }
+        byField.forEach((field, text) -> {
+            if (field != Field.KIND && field != Field.STATE) {
+                keep(field, reader.read(field, text));
+            }
+        });
+        var level = levelNow();
+        if (level != null) {
+            fillKindAndState(reader, level, byField);
+            checkMeasure(level);
+            followHours(level);
+        }
+        checkDates();
+        followFirstEstimate();
+        return kept;
+    }
+
+    /** The level that the item will have; null where none could be read. */
+    @Nullable Level levelNow() {
+        var text = kept.get(Field.LEVEL);
+        if (text != null) {
+            return levels.find(text).orElse(null);
+        }
+        return item == null ? null : item.level();
+    }
+
+    /** Checks the parent and, for a level that changes, the children. */
+    void checkTree(@Nullable Item parent) {
+        var level = levelNow();
+        if (level == null) {
+            return;
+        }
+        var key = item == null ? null : item.key();
+        if (parent != null) {
+            Legality.parentProblem(ladder, key, level, parent)
+                    .ifPresent(message -> problem(kept.containsKey(Field.PARENT) ? Field.PARENT : Field.LEVEL, message));
+        }
+        if (item != null && !level.equals(item.level())) {
+            Legality.levelProblem(ladder, item, level).ifPresent(message -> problem(Field.LEVEL, message));
+        }
+    }
+
+    /** The parent that the item will have; null for none, and where the one entered could not be read. */
+    @Nullable Item parentNow() {
+        var key = kept.containsKey(Field.PARENT)
+                ? Optional.ofNullable(kept.get(Field.PARENT)).flatMap(ItemKey::parse)
+                : Optional.ofNullable(item).map(Item::parent);
+        return key.flatMap(ladder::findItem).orElse(null);
+    }
+
+    private void fillKindAndState(FieldReader reader, Level level, Map<Field, @Nullable String> byField) {
+        boolean levelChanges = item == null || !level.equals(item.level());
+        var kind = byField.get(Field.KIND);
+        if (byField.containsKey(Field.KIND) && kind != null) {
+            keep(Field.KIND, reader.kind(level, kind));
+        } else if (levelChanges || byField.containsKey(Field.KIND)) {
+            kept.put(Field.KIND, level.plainKind());
+        }
+        var state = byField.get(Field.STATE);
+        if (byField.containsKey(Field.STATE) && state != null) {
+            keep(Field.STATE, reader.state(level, state));
+        } else if (byField.containsKey(Field.STATE) && item != null) {
+            problem(Field.STATE, "A state is needed.");
+        } else if (item == null) {
+            kept.put(Field.STATE, level.states().getFirst().key());
+        } else if (levelChanges && level.findState(item.state().key()).isEmpty()) {
+            kept.put(Field.STATE, level.firstStateOf(item.category()).key());
+        }
+    }
+
+    private void checkMeasure(Level level) {
+        for (var field : Field.values()) {
+            if (kept.get(field) == null) {
+                continue;
+            }
+            boolean ofHours = field == Field.HOURS_ESTIMATE || field == Field.HOURS_INVESTED || field == Field.HOURS_REMAINING;
+            if (ofHours && level.carriesPoints()) {
+                problem(field, "A %s carries points, not hours.".formatted(Legality.word(level)));
+            }
+            if (field == Field.SIZE && !level.carriesPoints()) {
+                problem(field, "A %s carries hours, not points.".formatted(Legality.word(level)));
+            }
+        }
+    }
+
+    /** A task that is estimated for the first time has all of it left, unless something else is said. */
+    private void followHours(Level level) {
+        var estimate = kept.get(Field.HOURS_ESTIMATE);
+        boolean untouched = item == null || item.hours().remaining() == null;
+        if (estimate != null && untouched && !kept.containsKey(Field.HOURS_REMAINING) && !level.carriesPoints()) {
+            var invested = Optional.ofNullable(textNow(Field.HOURS_INVESTED)).flatMap(Amount::parse).orElse(Amount.ZERO);
+            var left = Amount.parse(estimate).orElseThrow().minus(invested);
+            kept.put(Field.HOURS_REMAINING, left.compareTo(Amount.ZERO) < 0 ? "0" : left.toString());
+        }
+    }
+
+    private void checkDates() {
+        var start = textNow(Field.START);
+        var finish = textNow(Field.FINISH);
+        if (start != null && finish != null && LocalDate.parse(finish).isBefore(LocalDate.parse(start))) {
+            boolean startEntered = kept.containsKey(Field.START) && !kept.containsKey(Field.FINISH);
+            problem(
+                    startEntered ? Field.START : Field.FINISH,
+                    "The finish %s is before the start %s.".formatted(finish, start));
+        }
+    }
+
+    private void followFirstEstimate() {
+        var size = kept.get(Field.SIZE);
+        if (size != null && (item == null || item.firstEstimate() == null)) {
+            kept.put(Field.FIRST_ESTIMATE, size);
+        }
+    }
+
+    private @Nullable String textNow(Field field) {
+        return kept.containsKey(field) || item == null ? kept.get(field) : field.textOf(item);
+    }
+
+    private void keep(Field field, Reading reading) {
+        switch (reading) {
+            case Reading.Kept(var text) -> kept.put(field, text);
+            case Reading.Wrong(var message) -> problem(field, message);
+        }
+    }
+
+    private void problem(Field field, String message) {
+        problem(field.label(), message);
+    }
+
+    private void problem(String label, String message) {
+        found.add(entry, label, message);
+    }
+}

@@ -1,0 +1,43 @@
+package greenladder.core.change;
+
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.ladder.Ladder;
+import java.util.Locale;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** The rules of the tree: a parent stands on a higher level than its child, and nothing stands under itself. */
+final class Legality {
+    private Legality() {}
+
+    /** What forbids an item of a level to stand under a parent; the item's key is null while it is being made. */
+    static Optional<String> parentProblem(Ladder ladder, @Nullable ItemKey key, Level level, Item parent) {
+        if (parent.key().equals(key)) {
+            return Optional.of("%s cannot stand under itself.".formatted(key));
+        }
+        if (key != null && ladder.isUnder(parent, key)) {
+            return Optional.of("%s stands under %s already; the two would go in a circle.".formatted(parent.key(), key));
+        }
+        if (!parent.level().isAbove(level)) {
+            return Optional.of("%s is a %s; a %s cannot stand under it, only under a higher level."
+                    .formatted(parent.key(), word(parent.level()), word(level)));
+        }
+        return Optional.empty();
+    }
+
+    /** What forbids an item to go to a level: a child that would not stand below it. */
+    static Optional<String> levelProblem(Ladder ladder, Item item, Level level) {
+        return ladder.requireNode(item.key()).children().stream()
+                .map(child -> child.item())
+                .filter(child -> !level.isAbove(child.level()))
+                .findFirst()
+                .map(child -> "%s cannot become a %s: its child %s is a %s."
+                        .formatted(item.key(), word(level), child.key(), word(child.level())));
+    }
+
+    static String word(Level level) {
+        return level.name().toLowerCase(Locale.ROOT);
+    }
+}

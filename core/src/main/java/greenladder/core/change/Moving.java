@@ -1,0 +1,107 @@
+package greenladder.core.change;
+
+import greenladder.core.change.Decisions.Drawn;
+import greenladder.core.change.Placement.Placed;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Draws up a move. Items whose ancestor moves along stay where they are under it; the rest keep their order among each
+ * other.
+ */
+final class Moving {
+    private final Ladder ladder;
+    private final Command.Move command;
+    private final Found found;
+    private final List<Item> moving;
+
+    Moving(Ladder ladder, Command.Move command, Found found) {
+        this.ladder = ladder;
+        this.command = command;
+        this.found = found;
+        Set<ItemKey> keys = new LinkedHashSet<>(command.items());
+        this.moving = keys.stream()
+                .map(key -> ladder.requireNode(key).item())
+                .filter(item -> ladder.ancestors(item).stream().noneMatch(above -> keys.contains(above.item().key())))
+                .sorted(Comparator.comparing(Item::rank).thenComparing(Item::key))
+                .toList();
+    }
+
+    Drawn draw() {
+        if (moving.isEmpty()) {
+            found.add(Problem.SINGLE, "item", "There is no item to move.");
+            return new Drawn(List.of(), List.of());
+        }
+        var changes = new ArrayList<Change>();
+        if (command.parent() instanceof Target.Parent.Under(var parent)) {
+            moving.forEach(item -> reparent(item, parent, changes));
+        }
+        if (!(command.target() instanceof Target.Stay)) {
+            place(changes);
+        }
+        return new Drawn(command.items(), changes);
+    }
+
+    private void reparent(Item item, @Nullable ItemKey parentKey, List<Change> changes) {
+        if (Objects.equals(item.parent(), parentKey)) {
+            return;
+        }
+        if (parentKey != null) {
+            var parent = ladder.findItem(parentKey);
+            if (parent.isEmpty()) {
+                problem("parent", "There is no item %s to stand above.".formatted(parentKey));
+                return;
+            }
+            var illegal = Legality.parentProblem(ladder, item.key(), item.level(), parent.get());
+            if (illegal.isPresent()) {
+                problem("parent", illegal.get());
+                return;
+            }
+        }
+        changes.add(new Change(
+                item.key(),
+                Field.PARENT,
+                Field.PARENT.textOf(item),
+                parentKey == null ? null : parentKey.toString()));
+    }
+
+    private void place(List<Change> changes) {
+        var one = moving.getFirst();
+        var keys = new LinkedHashSet<>(moving.stream().map(Item::key).toList());
+        boolean countsInLevel = command.target() instanceof Target.Position
+                || command.target() instanceof Target.First
+                || command.target() instanceof Target.Last;
+        boolean mixed = moving.stream()
+                .anyMatch(item -> !item.level().equals(one.level())
+                        || !item.key().product().equals(one.key().product()));
+        if (countsInLevel && mixed) {
+            problem("position", "Positions count within one level; these items are of several.");
+            return;
+        }
+        var placement = new Placement(ladder, one.key().product(), one.level(), moving.size(), keys);
+        switch (placement.at(command.target())) {
+            case Placed.Wrong(var field, var message) -> problem(field, message);
+            case Placed.At(var ranks) -> {
+                for (int i = 0; i < ranks.size(); i++) {
+                    var item = moving.get(i);
+                    changes.add(new Change(
+                            item.key(), Field.RANK, item.rank().text(), ranks.get(i).text()));
+                }
+            }
+        }
+    }
+
+    private void problem(String field, String message) {
+        found.add(Problem.SINGLE, field, message);
+    }
+}

@@ -1,0 +1,60 @@
+package greenladder.core.item;
+
+import greenladder.core.rank.Rank;
+import java.time.Instant;
+import java.time.LocalDate;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * All planning facts of one goal, initiative, epic, feature, story or task, as they stand at one moment.
+ *
+ * @param parent empty at the top, and for loose items
+ * @param size own size in points, as entered; only on levels that carry points
+ * @param firstEstimate the first size ever entered
+ * @param hours only on levels that carry hours
+ * @param blocked the reason why work on it cannot go on; empty where it can
+ * @param version counts its changes, from 1
+ */
+public record Item(
+        ItemKey key,
+        Level level,
+        String kind,
+        String title,
+        String description,
+        State state,
+        @Nullable ItemKey parent,
+        Rank rank,
+        @Nullable String assignee,
+        @Nullable Amount size,
+        @Nullable Amount firstEstimate,
+        @Nullable Amount value,
+        Hours hours,
+        @Nullable LocalDate start,
+        @Nullable LocalDate finish,
+        @Nullable String blocked,
+        Instant createdAt,
+        Instant updatedAt,
+        long version) {
+
+    public Category category() {
+        return state.category();
+    }
+
+    public boolean isDropped() {
+        return category() == Category.DROPPED;
+    }
+
+    public boolean isDone() {
+        return category() == Category.DONE;
+    }
+
+    /** Whether it has no parent at a level that should have one. */
+    public boolean isLoose() {
+        return parent == null && level.index() > 0;
+    }
+
+    /** Hours still to be worked; a done task has none left, whatever was last entered. */
+    public @Nullable Amount remainingHours() {
+        return isDone() && hours.remaining() != null ? Amount.ZERO : hours.remaining();
+    }
+}

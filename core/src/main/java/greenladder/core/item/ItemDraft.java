@@ -1,0 +1,112 @@
+package greenladder.core.item;
+
+import static java.util.Objects.requireNonNull;
+
+import greenladder.core.rank.Rank;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.EnumMap;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * An item while its fields are being set from text. Texts are in the form that {@link Field#textOf} writes; anything else
+ * is a caller's error, since what people enter is checked before it comes here.
+ */
+public final class ItemDraft {
+    private final ItemKey key;
+    private final Map<Field, String> texts = new EnumMap<>(Field.class);
+    private final @Nullable Item before;
+
+    private ItemDraft(ItemKey key, @Nullable Item before) {
+        this.key = key;
+        this.before = before;
+        if (before != null) {
+            for (var field : Field.values()) {
+                set(field, field.textOf(before));
+            }
+        }
+    }
+
+    public static ItemDraft blank(ItemKey key) {
+        return new ItemDraft(key, null);
+    }
+
+    public static ItemDraft of(Item item) {
+        return new ItemDraft(item.key(), item);
+    }
+
+    public void set(Field field, @Nullable String text) {
+        if (text == null) {
+            texts.remove(field);
+        } else {
+            texts.put(field, text);
+        }
+    }
+
+    public boolean exists() {
+        return texts.containsKey(Field.EXISTS);
+    }
+
+    /** The item with the fields set so far, one version on. */
+    public Item toItem(Levels levels, Instant at) {
+        return toItem(levels, before == null ? at : before.createdAt(), at, before == null ? 1 : before.version() + 1);
+    }
+
+    /** The item as it was stored. */
+    public Item toItem(Levels levels, Instant createdAt, Instant updatedAt, long version) {
+        var level = levels.find(required(Field.LEVEL)).orElseThrow(() -> unusable(Field.LEVEL));
+        var state = level.findState(required(Field.STATE)).orElseThrow(() -> unusable(Field.STATE));
+        return new Item(
+                key,
+                level,
+                required(Field.KIND),
+                required(Field.TITLE),
+                texts.getOrDefault(Field.DESCRIPTION, ""),
+                state,
+                parent(),
+                new Rank(required(Field.RANK)),
+                texts.get(Field.ASSIGNEE),
+                amount(Field.SIZE),
+                amount(Field.FIRST_ESTIMATE),
+                amount(Field.VALUE),
+                new Hours(
+                        amount(Field.HOURS_ESTIMATE), amount(Field.HOURS_INVESTED), amount(Field.HOURS_REMAINING)),
+                date(Field.START),
+                date(Field.FINISH),
+                texts.get(Field.BLOCKED),
+                createdAt,
+                updatedAt,
+                version);
+    }
+
+    private @Nullable ItemKey parent() {
+        var text = texts.get(Field.PARENT);
+        if (text == null) {
+            return null;
+        }
+        // The parent's key object is kept where it did not change: a hundred thousand items share theirs.
+        if (before != null && before.parent() != null && before.parent().toString().equals(text)) {
+            return before.parent();
+        }
+        return ItemKey.parse(text).orElseThrow(() -> unusable(Field.PARENT));
+    }
+
+    private @Nullable Amount amount(Field field) {
+        var text = texts.get(field);
+        return text == null ? null : Amount.parse(text).orElseThrow(() -> unusable(field));
+    }
+
+    private @Nullable LocalDate date(Field field) {
+        var text = texts.get(field);
+        return text == null ? null : LocalDate.parse(text);
+    }
+
+    private String required(Field field) {
+        return requireNonNull(texts.get(field), () -> key + " has no " + field.label());
+    }
+
+    private IllegalArgumentException unusable(Field field) {
+        return new IllegalArgumentException(key + ": " + field.label() + " " + texts.get(field));
+    }
+}

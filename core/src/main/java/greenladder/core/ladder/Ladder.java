@@ -1,0 +1,205 @@
+package greenladder.core.ladder;
+
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Person;
+import greenladder.core.item.Product;
+import greenladder.core.rank.RankOrder;
+import greenladder.core.rank.RankOrder.Slot;
+import greenladder.core.rollup.RollUp;
+import greenladder.core.rollup.RollUpSum;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.pcollections.HashTreePMap;
+import org.pcollections.PMap;
+import org.pcollections.TreePMap;
+
+/**
+ * All planning facts of the workspace at one moment: products, people, items in their tree and in their one order, and
+ * the roll-up of each. Immutable; the next one shares what did not change, and recomputes only the paths from changed
+ * items to the top.
+ */
+public final class Ladder {
+    private final PMap<String, Product> products;
+    private final PMap<String, Person> people;
+    private final PMap<String, Integer> lastNumbers;
+    private final PMap<ItemKey, Node> nodes;
+    private final Orders orders;
+
+    private static final Ladder EMPTY = new Ladder(
+            TreePMap.empty(), TreePMap.empty(), TreePMap.empty(), HashTreePMap.empty(), Orders.NONE);
+
+    private Ladder(
+            PMap<String, Product> products,
+            PMap<String, Person> people,
+            PMap<String, Integer> lastNumbers,
+            PMap<ItemKey, Node> nodes,
+            Orders orders) {
+        this.products = products;
+        this.people = people;
+        this.lastNumbers = lastNumbers;
+        this.nodes = nodes;
+        this.orders = orders;
+    }
+
+    public static Ladder empty() {
+        return EMPTY;
+    }
+
+    /** This ladder with a product added or replaced. */
+    public Ladder withProduct(Product product) {
+        return new Ladder(products.plus(product.code(), product), people, lastNumbers, nodes, orders);
+    }
+
+    /** This ladder with a person added or replaced. */
+    public Ladder withPerson(Person person) {
+        return new Ladder(products, people.plus(person.handle(), person), lastNumbers, nodes, orders);
+    }
+
+    /** This ladder where no number up to this one is given to a new item of the product. */
+    public Ladder withLastNumber(String product, int number) {
+        return number <= lastNumber(product)
+                ? this
+                : new Ladder(products, people, lastNumbers.plus(product, number), nodes, orders);
+    }
+
+    /** This ladder with items as given. Time O(n log n); for loading, where nothing is checked any more. */
+    public Ladder withItems(Collection<Item> items) {
+        var changed = new java.util.HashMap<ItemKey, Optional<Item>>();
+        items.forEach(item -> changed.put(item.key(), Optional.of(item)));
+        return with(changed);
+    }
+
+    /** This ladder with items replaced, added, or (where empty) taken out. Time O(n) where ranks change, else O(path). */
+    public Ladder with(Map<ItemKey, Optional<Item>> changed) {
+        var rebuilt = new Rebuild(this::findNode, changed);
+        var next = new Ladder(
+                products, people, lastNumbers, rebuilt.applyTo(nodes), orders.changed(this::findItem, changed));
+        for (var key : changed.keySet()) {
+            next = next.withLastNumber(key.product(), key.number());
+        }
+        return next;
+    }
+
+    public Collection<Product> products() {
+        return products.values();
+    }
+
+    public Optional<Product> findProduct(String code) {
+        return Optional.ofNullable(products.get(code));
+    }
+
+    public Product requireProduct(String code) {
+        return findProduct(code).orElseThrow(() -> new IllegalArgumentException("no product " + code));
+    }
+
+    public Collection<Person> people() {
+        return people.values();
+    }
+
+    public Optional<Person> findPerson(@Nullable String handle) {
+        return handle == null ? Optional.empty() : Optional.ofNullable(people.get(handle));
+    }
+
+    public int lastNumber(String product) {
+        return lastNumbers.getOrDefault(product, 0);
+    }
+
+    public int itemCount() {
+        return nodes.size();
+    }
+
+    public Optional<Node> findNode(ItemKey key) {
+        return Optional.ofNullable(nodes.get(key));
+    }
+
+    public Node requireNode(ItemKey key) {
+        return findNode(key).orElseThrow(() -> new IllegalArgumentException("no item " + key));
+    }
+
+    public Optional<Item> findItem(ItemKey key) {
+        return findNode(key).map(Node::item);
+    }
+
+    /** All items of the workspace in rank order. */
+    public RankOrder<ItemKey> order() {
+        return orders.all();
+    }
+
+    /** A product's items of one level in rank order. */
+    public List<Node> level(Product product, Level level) {
+        return nodes(orderOf(product.code(), level));
+    }
+
+    /** The places of a product's items of one level. */
+    public RankOrder<ItemKey> orderOf(String product, Level level) {
+        return orders.ofLevel(new LevelOf(product, level.key()));
+    }
+
+    /** A product's items without a parent, in rank order, whatever their level. */
+    public List<Node> roots(String product) {
+        return nodes(orders.roots(product));
+    }
+
+    /** An item's place, from 1, among its product's items of its level. */
+    public int position(Item item) {
+        return orderOf(item.key().product(), item.level()).indexOf(new Slot<>(item.rank(), item.key())) + 1;
+    }
+
+    /** The items above, the nearest first. */
+    public List<Node> ancestors(Item item) {
+        var above = new ArrayList<Node>();
+        var parent = item.parent();
+        while (parent != null) {
+            var node = requireNode(parent);
+            above.add(node);
+            parent = node.item().parent();
+        }
+        return above;
+    }
+
+    /** The items that share its parent, itself among them, in rank order; at the top those of its level without a parent. */
+    public List<Node> siblings(Item item) {
+        return item.parent() == null
+                ? roots(item.key().product()).stream()
+                        .filter(node -> node.item().level().equals(item.level()))
+                        .toList()
+                : requireNode(item.parent()).children();
+    }
+
+    public boolean isUnder(Item item, ItemKey ancestor) {
+        return ancestors(item).stream().anyMatch(node -> node.item().key().equals(ancestor));
+    }
+
+    /** The total over all items of a product that have no parent. */
+    public RollUp totalOf(String product) {
+        var sum = new RollUpSum();
+        roots(product).forEach(root -> sum.add(root.rollUp()));
+        return sum.total();
+    }
+
+    /** The totals of each of a product's levels: one pass over its items, O(n). */
+    public Map<Level, LevelTotal> levelTotals(Product product) {
+        var totals = new LevelTotals(product);
+        var ahead = new ArrayDeque<Node>(roots(product.code()));
+        while (!ahead.isEmpty()) {
+            var node = ahead.pop();
+            if (node.item().isDropped()) {
+                continue;
+            }
+            totals.add(node);
+            node.children().forEach(ahead::push);
+        }
+        return totals.byLevel();
+    }
+
+    private List<Node> nodes(RankOrder<ItemKey> order) {
+        return order.slots().stream().map(slot -> requireNode(slot.key())).toList();
+    }
+}

@@ -1,0 +1,46 @@
+package greenladder.core.ladder;
+
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.rollup.RollUp.Split;
+import greenladder.core.rollup.RollUpSum;
+import java.util.LinkedHashMap;
+import java.util.Map;
+
+/** Adds up a product's items level by level. */
+final class LevelTotals {
+    private final Map<Level, Sum> sums = new LinkedHashMap<>();
+
+    private static final class Sum {
+        final RollUpSum figures = new RollUpSum();
+        int done;
+        int inProgress;
+        int toDo;
+    }
+
+    LevelTotals(Product product) {
+        product.levels().all().forEach(level -> sums.put(level, new Sum()));
+    }
+
+    void add(Node node) {
+        var sum = sums.get(node.item().level());
+        // A child of another product may stand on a level that this product does not have.
+        if (sum == null) {
+            return;
+        }
+        sum.figures.add(node.rollUp());
+        switch (node.rollUp().category()) {
+            case DONE -> sum.done++;
+            case IN_PROGRESS -> sum.inProgress++;
+            case TO_DO -> sum.toDo++;
+            case DROPPED -> {}
+        }
+    }
+
+    Map<Level, LevelTotal> byLevel() {
+        var totals = new LinkedHashMap<Level, LevelTotal>();
+        sums.forEach((level, sum) ->
+                totals.put(level, new LevelTotal(sum.figures.total(), new Split<>(sum.done, sum.inProgress, sum.toDo))));
+        return totals;
+    }
+}

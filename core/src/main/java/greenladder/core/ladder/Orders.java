@@ -1,0 +1,81 @@
+package greenladder.core.ladder;
+
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.rank.RankOrder;
+import greenladder.core.rank.RankOrder.Slot;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+
+/** The one order and its parts: by product and level, and the items without a parent by product. */
+record Orders(
+        RankOrder<ItemKey> all, Map<LevelOf, RankOrder<ItemKey>> byLevel, Map<String, RankOrder<ItemKey>> rootsByProduct) {
+    static final Orders NONE = new Orders(RankOrder.empty(), Map.of(), Map.of());
+
+    RankOrder<ItemKey> ofLevel(LevelOf level) {
+        return byLevel.getOrDefault(level, RankOrder.empty());
+    }
+
+    RankOrder<ItemKey> roots(String product) {
+        return rootsByProduct.getOrDefault(product, RankOrder.empty());
+    }
+
+    Orders changed(Function<ItemKey, Optional<Item>> before, Map<ItemKey, Optional<Item>> changed) {
+        var every = new Moves();
+        var levels = new HashMap<LevelOf, Moves>();
+        var roots = new HashMap<String, Moves>();
+        changed.forEach((key, now) -> {
+            var was = before.apply(key);
+            if (was.isPresent() && now.isPresent() && standsAlike(was.get(), now.get())) {
+                return;
+            }
+            was.ifPresent(item -> {
+                every.removed.add(slot(item));
+                levels.computeIfAbsent(LevelOf.of(item), any -> new Moves()).removed.add(slot(item));
+                if (item.parent() == null) {
+                    roots.computeIfAbsent(key.product(), any -> new Moves()).removed.add(slot(item));
+                }
+            });
+            now.ifPresent(item -> {
+                every.added.add(slot(item));
+                levels.computeIfAbsent(LevelOf.of(item), any -> new Moves()).added.add(slot(item));
+                if (item.parent() == null) {
+                    roots.computeIfAbsent(key.product(), any -> new Moves()).added.add(slot(item));
+                }
+            });
+        });
+        return new Orders(every.applyTo(all), applied(byLevel, levels), applied(rootsByProduct, roots));
+    }
+
+    private static <K> Map<K, RankOrder<ItemKey>> applied(Map<K, RankOrder<ItemKey>> orders, Map<K, Moves> moves) {
+        if (moves.isEmpty()) {
+            return orders;
+        }
+        var next = new HashMap<>(orders);
+        moves.forEach((key, some) -> next.put(key, some.applyTo(orders.getOrDefault(key, RankOrder.empty()))));
+        return next;
+    }
+
+    private static boolean standsAlike(Item was, Item now) {
+        return was.rank().equals(now.rank())
+                && was.level().key().equals(now.level().key())
+                && (was.parent() == null) == (now.parent() == null);
+    }
+
+    private static Slot<ItemKey> slot(Item item) {
+        return new Slot<>(item.rank(), item.key());
+    }
+
+    private static final class Moves {
+        final List<Slot<ItemKey>> removed = new ArrayList<>();
+        final List<Slot<ItemKey>> added = new ArrayList<>();
+
+        RankOrder<ItemKey> applyTo(RankOrder<ItemKey> order) {
+            return order.changed(removed, added);
+        }
+    }
+}
