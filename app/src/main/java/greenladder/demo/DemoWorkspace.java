@@ -63,7 +63,7 @@ class DemoWorkspace implements ApplicationRunner {
         var now = clock.instant();
         clock.goTo(now.minus(DAYS_OF_HISTORY, ChronoUnit.DAYS));
         addPeople();
-        products.add("MSF", "Crossing", StandardLevels.six());
+        products.add(SignedIn.SYSTEM, "MSF", "Crossing", StandardLevels.six());
         var outline = DemoOutline.read(content("crossing.txt"), StandardLevels.six());
         var keys = addItems(outline);
         liveThrough(outline, keys, now);

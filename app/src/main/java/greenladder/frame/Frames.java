@@ -49,7 +49,7 @@ public class Frames {
                 choices,
                 product == null ? List.of() : stages(product.code(), current),
                 tabs,
-                person.may(Permission.ADMINISTER),
+                person.may(Permission.START_PRODUCTS),
                 themes.current());
     }
 

@@ -2,7 +2,6 @@ package greenladder.frame;
 
 import greenladder.core.item.StandardLevels;
 import greenladder.item.LadderKeeper;
-import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import greenladder.web.Failure;
@@ -47,11 +46,9 @@ class HomeController {
     @PostMapping("/products")
     String addProduct(
             @AuthenticationPrincipal SignedIn me, ProductForm form, Model model, HttpServletResponse response) {
-        if (!me.may(Permission.ADMINISTER)) {
-            throw new Failure.Forbidden("Products are added by an administrator.");
-        }
         try {
-            var product = products.add(form.code().strip(), form.name(), StandardLevels.six());
+            var product = products.add(
+                    me, form.code().strip(), form.name(), StandardLevels.six());
             return "redirect:" + View.LADDER.url(product.code());
         } catch (Failure.Invalid e) {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());

@@ -11,6 +11,7 @@ import greenladder.item.LogRows.OperationRow;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.time.Clock;
+import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.concurrent.locks.ReentrantLock;
 import org.jspecify.annotations.Nullable;
@@ -72,7 +73,8 @@ public class Door {
             var before = keeper.current();
             rights.check(actor, command, before);
             requireUnchanged(before, seen);
-            var now = clock.instant();
+            // The database keeps microseconds; so does the ladder in memory.
+            var now = clock.instant().truncatedTo(ChronoUnit.MICROS);
             var accepted = requireAccepted(Decisions.decide(before, command, now));
             if (accepted.changes().isEmpty()) {
                 return new Saved(0, accepted, before);

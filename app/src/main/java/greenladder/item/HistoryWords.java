@@ -13,7 +13,6 @@ import greenladder.item.ItemStore.Logged;
 import greenladder.people.SignedIn;
 import greenladder.web.Words;
 import java.time.Clock;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -24,7 +23,7 @@ import org.springframework.stereotype.Component;
 
 /** An item's changes as people tell them. */
 @Component
-public class HistoryWords {
+class HistoryWords {
     private static final int MOST_CHANGES = 200;
 
     private final ItemStore store;
@@ -37,30 +36,18 @@ public class HistoryWords {
         this.clock = clock;
     }
 
-    /** One operation's changes of an item, as kept. */
-    public record Entry(long operation, Instant at, String actor, List<Change> changes) {}
-
-    /** An item's changes by operation, newest first. */
-    public List<Entry> entries(ItemKey key, int most) {
-        Map<Long, List<Logged>> byOperation = new LinkedHashMap<>();
-        store.history(key, most).forEach(logged -> byOperation
-                .computeIfAbsent(logged.operation(), any -> new ArrayList<>())
-                .add(logged));
-        return byOperation.values().stream()
-                .map(logged -> new Entry(
-                        logged.getFirst().operation(),
-                        logged.getFirst().at(),
-                        logged.getFirst().actor(),
-                        logged.stream().map(Logged::change).toList()))
-                .toList();
-    }
-
     List<HistoryEntry> of(ItemKey key) {
         var ladder = keeper.current();
         var now = clock.instant();
-        return entries(key, MOST_CHANGES).stream()
-                .map(entry -> new HistoryEntry(
-                        Words.since(entry.at(), now), nameOf(ladder, entry.actor()), words(ladder, entry.changes())))
+        Map<Long, List<Logged>> byOperation = new LinkedHashMap<>();
+        store.history(key, null, MOST_CHANGES).forEach(logged -> byOperation
+                .computeIfAbsent(logged.point().operation(), any -> new ArrayList<>())
+                .add(logged));
+        return byOperation.values().stream()
+                .map(operation -> new HistoryEntry(
+                        Words.since(operation.getFirst().at(), now),
+                        nameOf(ladder, operation.getFirst().actor()),
+                        words(ladder, operation.stream().map(Logged::change).toList())))
                 .filter(entry -> !entry.what().isEmpty())
                 .toList();
     }

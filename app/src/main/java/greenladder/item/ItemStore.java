@@ -15,11 +15,12 @@ import java.util.List;
 import java.util.Objects;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Keeps items and the change log. What is written in one call is committed whole when the call comes back. */
 @Component
-class ItemStore {
+public class ItemStore {
     private static final int BATCH = 200;
 
     private final SessionFactory sessions;
@@ -29,7 +30,10 @@ class ItemStore {
     }
 
     /** A change with the operation that made it. */
-    record Logged(long operation, Instant at, String actor, Change change) {}
+    public record Logged(Point point, Instant at, String actor, Change change) {}
+
+    /** A place in the log. */
+    public record Point(long operation, int place) {}
 
     /** Writes an operation: the log and the items as they are after it. Gives the operation's number. */
     long write(OperationRow operation, Ladder before, Accepted accepted) {
@@ -95,24 +99,32 @@ class ItemStore {
                 .toList());
     }
 
-    /** An item's changes, newest operation first; those of one operation in the order in which they were made. */
-    List<Logged> history(ItemKey key, int most) {
+    /**
+     * An item's changes, newest operation first; those of one operation in the order in which they were made.
+     *
+     * @param before where the page before ended; null for the newest
+     */
+    public List<Logged> history(ItemKey key, @Nullable Point before, int most) {
         return sessions.fromStatelessSession(session -> session
                 .createQuery(
                         """
                         select c, o from ChangeRow c join OperationRow o on o.id = c.operation
                         where c.item = :item and o.what <> :hidden
+                            and (c.operation < :operation or c.operation = :operation and c.place > :place)
                         order by c.operation desc, c.place""",
                         Object[].class)
                 .setParameter("item", key.toString())
                 .setParameter("hidden", Door.RANKS)
+                .setParameter("operation", before == null ? Long.MAX_VALUE : before.operation())
+                .setParameter("place", before == null ? -1 : before.place())
                 .setMaxResults(most)
                 .list()
                 .stream()
                 .map(pair -> {
                     var operation = (OperationRow) pair[1];
-                    var change = ((ChangeRow) pair[0]).toChange();
-                    return new Logged(Objects.requireNonNull(operation.id), operation.at, operation.actor, change);
+                    var row = (ChangeRow) pair[0];
+                    return new Logged(
+                            new Point(row.operation, row.place), operation.at, operation.actor, row.toChange());
                 })
                 .toList());
     }

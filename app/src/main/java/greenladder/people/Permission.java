@@ -9,6 +9,8 @@ public enum Permission {
     /** Make, describe, order, move and delete items of every level. */
     SHAPE,
     PLAN,
-    /** People, products, ladders, workflows. */
+    /** Start a product, with its ladder. */
+    START_PRODUCTS,
+    /** People, teams, roles, workflows. */
     ADMINISTER
 }

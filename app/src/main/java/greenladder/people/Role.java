@@ -5,17 +5,18 @@ import static greenladder.people.Permission.COMMENT;
 import static greenladder.people.Permission.PLAN;
 import static greenladder.people.Permission.READ;
 import static greenladder.people.Permission.SHAPE;
+import static greenladder.people.Permission.START_PRODUCTS;
 import static greenladder.people.Permission.WORK;
 
 import java.util.Set;
 
 /** The parts that people play, each a set of permissions. */
 public enum Role {
-    PRODUCT_OWNER("Product owner", Set.of(READ, COMMENT, WORK, SHAPE, PLAN)),
+    PRODUCT_OWNER("Product owner", Set.of(READ, COMMENT, WORK, SHAPE, PLAN, START_PRODUCTS)),
     TEAM_LEAD("Team lead", Set.of(READ, COMMENT, WORK, SHAPE, PLAN)),
     TEAM_MEMBER("Team member", Set.of(READ, COMMENT, WORK)),
     STAKEHOLDER("Stakeholder", Set.of(READ, COMMENT)),
-    ADMINISTRATOR("Administrator", Set.of(READ, COMMENT, WORK, SHAPE, PLAN, ADMINISTER));
+    ADMINISTRATOR("Administrator", Set.of(READ, COMMENT, WORK, SHAPE, PLAN, START_PRODUCTS, ADMINISTER));
 
     private final String label;
     private final Set<Permission> permissions;

@@ -7,6 +7,8 @@ import greenladder.core.item.Product;
 import greenladder.product.ProductRows.LevelRow;
 import greenladder.product.ProductRows.ProductRow;
 import greenladder.product.ProductRows.StateRow;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
@@ -48,7 +50,10 @@ public class Products {
     }
 
     /** Adds a product; refused whole with what is wrong with its code or name. */
-    public Product add(String code, String name, Levels levels) {
+    public Product add(SignedIn actor, String code, String name, Levels levels) {
+        if (!actor.may(Permission.START_PRODUCTS)) {
+            throw new Failure.Forbidden("Products are started by product owners and administrators.");
+        }
         var problems = new ArrayList<Problem>();
         if (!Product.isCode(code)) {
             problems.add(new Problem("code", "A code has 2 to 5 capital letters."));

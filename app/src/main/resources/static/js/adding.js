@@ -1,30 +1,57 @@
-// Add fields: a title and Enter; the field is free for the next title at once, and a refused title comes back with the reason.
-import { go, tell } from "./view.js";
+// Add fields: a title and Enter, and the field is free for the next title at once. Titles are sent one after the other, in the
+// order in which they were typed; a refused one comes back with the reason.
+import { go, refresh, tell } from "./view.js";
+import { post } from "./server.js";
 
-document.addEventListener("htmx:configRequest", (event) => {
-  const form = event.detail.elt;
-  if (!form.matches("[data-add]")) return;
-  const title = form.elements.title;
-  form.dataset.sent = title.value;
-  form.querySelector(".error").textContent = "";
-  title.removeAttribute("aria-invalid");
+let sending = Promise.resolve();
+
+function submit(form, goDown) {
+  const { title, level, product, parent } = form.elements;
+  const values = { title: title.value, level: level.value, product: product.value, parent: parent.value };
   title.value = "";
-});
-
-document.addEventListener("htmx:responseError", giveBack);
-document.addEventListener("htmx:sendError", giveBack);
-
-function giveBack(event) {
-  const form = event.detail.elt;
-  if (!form.matches("[data-add]")) return;
-  const title = form.elements.title;
-  if (title.value === "") title.value = form.dataset.sent;
-  else tell(`Not added: ${form.dataset.sent}`, true);
+  showError(form, "");
+  sending = sending.then(() => send(form, values, goDown));
 }
 
-document.addEventListener("htmx:afterRequest", (event) => {
-  const form = event.detail.elt;
-  if (form.matches("[data-add]") && event.detail.successful) form.elements.after.value = "";
+async function send(form, values, goDown) {
+  try {
+    const events = await post("/items/add", { ...values, after: form.dataset.after ?? "" });
+    const { key } = events.itemadded;
+    if (form.dataset.after) form.dataset.after = key;
+    await (goDown ? goTo(key) : refresh());
+  } catch (failure) {
+    giveBack(form, values.title, failure.message);
+  }
+}
+
+async function goTo(key) {
+  const url = new URL(location.href);
+  url.searchParams.set("at", key);
+  document.activeElement.blur();
+  await go(url.pathname + url.search);
+  document.querySelector(`[data-add-under="${key}"] [name=title]`)?.focus();
+}
+
+function giveBack(form, typed, words) {
+  const { title } = form.elements;
+  if (title.value === "") {
+    title.value = typed;
+    showError(form, words);
+  } else {
+    tell(`Not added: “${typed}”. ${words}`, true);
+  }
+}
+
+function showError(form, words) {
+  form.querySelector(".error").textContent = words;
+  form.elements.title.toggleAttribute("aria-invalid", false);
+  if (words) form.elements.title.setAttribute("aria-invalid", "true");
+}
+
+document.addEventListener("submit", (event) => {
+  if (!event.target.matches("[data-add]")) return;
+  event.preventDefault();
+  submit(event.target, false);
 });
 
 document.addEventListener("keydown", (event) => {
@@ -32,24 +59,15 @@ document.addEventListener("keydown", (event) => {
   if (!form || event.target.name !== "title") return;
   if (event.key === "Enter" && event.shiftKey) {
     event.preventDefault();
-    form.dataset.goDown = "1";
-    form.requestSubmit();
+    submit(form, true);
   }
   if (event.key === "Escape") {
-    form.elements.after.value = "";
     event.target.value = "";
-    form.closest("[data-column]").querySelector(".card-link")?.focus();
+    form.closest("[data-column]").querySelector(".is-picked .card-link, .card-link")?.focus();
   }
 });
 
-document.addEventListener("itemadded", async (event) => {
+document.addEventListener("focusout", (event) => {
   const form = event.target.closest?.("[data-add]");
-  if (!form?.dataset.goDown) return;
-  delete form.dataset.goDown;
-  const { key } = event.detail;
-  const url = new URL(document.getElementById("view").dataset.url, location.origin);
-  url.searchParams.set("at", key);
-  form.elements.title.blur();
-  await go(url.pathname + url.search);
-  document.querySelector(`[data-add-under="${key}"] [name=title]`)?.focus();
+  if (form && !form.contains(event.relatedTarget)) delete form.dataset.after;
 });

@@ -1,5 +1,5 @@
 // Editing in place: Enter or leaving a field saves it, Escape leaves it as it was.
-const refresh = () => document.body.dispatchEvent(new CustomEvent("itemschanged"));
+import { refresh } from "./view.js";
 
 function cancel(form) {
   const field = form.closest(".value-field");

@@ -38,7 +38,7 @@ function goOut(card) {
 function addSibling(card) {
   const form = columnOf(card).querySelector("[data-add]");
   if (!form) return;
-  form.elements.after.value = card.dataset.key;
+  form.dataset.after = card.dataset.key;
   form.elements.title.focus();
 }
 

@@ -27,24 +27,66 @@ function tellFailure(source, words) {
   form.querySelectorAll("input:not([type=hidden]), select, textarea").forEach((control) => control.setAttribute("aria-invalid", "true"));
 }
 
+// One load of the view at a time: whatever is wanted meanwhile, the last wish is loaded after it, so that no late answer
+// brings an earlier place back.
+const view = () => document.getElementById("view");
+let wanted = null;
+let loading = null;
+let again = false;
+
+async function loadUntilTrue() {
+  do {
+    again = false;
+    await htmx.ajax("GET", wanted ?? view().dataset.url, { source: "#view", target: "#view", swap: "morph:outerHTML", values: shown() }).catch(() => {});
+  } while (again);
+}
+
+function load() {
+  if (loading) again = true;
+  loading ??= loadUntilTrue().finally(() => (loading = null));
+  return loading;
+}
+
 /** Opens a place of the current view. */
 export function go(url) {
-  return htmx.ajax("GET", url, { target: "#view", swap: "morph:outerHTML", push: url });
+  wanted = url;
+  history.pushState({}, "", url);
+  return load();
+}
+
+/** Fetches the current view anew; only what differs is drawn again. */
+export function refresh() {
+  return view()?.dataset.url ? load() : Promise.resolve();
+}
+
+document.addEventListener("itemschanged", refresh);
+addEventListener("popstate", () => {
+  wanted = location.pathname + location.search;
+  if (view()?.dataset.url) load();
+});
+
+// Links to another place of the same view are loaded into it.
+document.addEventListener("click", (event) => {
+  const link = event.target.closest?.("#view[data-url] a[href]");
+  if (!link || event.defaultPrevented || event.ctrlKey || event.metaKey || event.shiftKey || event.button) return;
+  const url = new URL(link.getAttribute("href"), location.href);
+  if (url.pathname !== location.pathname) return;
+  event.preventDefault();
+  go(url.pathname + url.search);
+});
+
+/** How far long columns have been drawn, so that a refresh draws as much. */
+function shown() {
+  const counts = [...document.querySelectorAll("[data-column]")]
+    .map((column) => [column.dataset.column, column.querySelectorAll(".item-card").length])
+    .filter(([, count]) => count > 100);
+  return counts.length ? { shown: counts.map((pair) => pair.join(":")).join(",") } : {};
 }
 
 let focused = "";
 document.addEventListener("focusin", (event) => {
-  focused = event.target.closest?.(".item-card, .side-panel, .knot") ? event.target.id || event.target.closest(".item-card")?.querySelector(".card-link")?.id || "" : "";
-});
-
-document.addEventListener("htmx:configRequest", (event) => {
-  const { elt, parameters } = event.detail;
-  if (elt.id === "view" || elt.matches(".card-link")) {
-    const shown = [...document.querySelectorAll("[data-column]")]
-      .map((column) => [column.dataset.column, column.querySelectorAll(".item-card").length])
-      .filter(([, count]) => count > 100);
-    if (shown.length) parameters.shown = shown.map((pair) => pair.join(":")).join(",");
-  }
+  const card = event.target.closest?.(".item-card");
+  focused = card?.querySelector(".card-link")?.id ?? (card ? `link-${card.dataset.key}` : event.target.closest?.(".value-field")?.id ?? "");
 });
 
 document.addEventListener("htmx:responseError", (event) => {
@@ -57,7 +99,8 @@ document.addEventListener("said", (event) => tell(event.detail.words));
 
 document.addEventListener("htmx:afterSettle", () => {
   drawSelection();
-  if (document.activeElement === document.body && focused) document.getElementById(focused)?.focus();
+  const back = document.activeElement === document.body && focused ? document.getElementById(focused) : null;
+  (back?.matches("a") ? back : back?.querySelector(".in-place"))?.focus();
 });
 document.addEventListener("htmx:afterSwap", (event) => {
   if (event.detail.target.id !== "view") return;

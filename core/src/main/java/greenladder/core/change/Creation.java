@@ -92,8 +92,8 @@ final class Creation {
             found.add(
                     entryNumber,
                     "parentRef",
-                    "“%s” is a %s; a %s cannot stand under it, only under a higher level."
-                            .formatted(entry.parentRef(), Legality.word(parent.level()), Legality.word(level)));
+                    "“%s” is %s; %s cannot stand under it, only under a higher level."
+                            .formatted(entry.parentRef(), Legality.aWord(parent.level()), Legality.aWord(level)));
         }
         kept.put(Field.PARENT, parent.key().toString());
     }

@@ -63,17 +63,17 @@ final class FieldReader {
         return level.kinds().contains(kind)
                 ? kept(kind)
                 : wrong("“%s” is no kind of %s; there are: %s."
-                        .formatted(shortened(kind), level.name().toLowerCase(java.util.Locale.ROOT), String.join(", ", level.kinds())));
+                        .formatted(shortened(kind), Legality.word(level), String.join(", ", level.kinds())));
     }
 
     Reading state(Level level, String entered) {
         var key = entered.strip();
         return level.findState(key).isPresent()
                 ? kept(key)
-                : wrong("“%s” is no state of a %s; there are: %s."
+                : wrong("“%s” is no state of %s; there are: %s."
                         .formatted(
                                 shortened(key),
-                                level.name().toLowerCase(java.util.Locale.ROOT),
+                                Legality.aWord(level),
                                 level.states().stream().map(State::key).collect(Collectors.joining(", "))));
     }
 

@@ -128,10 +128,10 @@ final class Fields {
             }
             boolean ofHours = field == Field.HOURS_ESTIMATE || field == Field.HOURS_INVESTED || field == Field.HOURS_REMAINING;
             if (ofHours && level.carriesPoints()) {
-                problem(field, "A %s carries points, not hours.".formatted(Legality.word(level)));
+                problem(field, "Work that is %s carries points, not hours.".formatted(Legality.aWord(level)));
             }
             if (field == Field.SIZE && !level.carriesPoints()) {
-                problem(field, "A %s carries hours, not points.".formatted(Legality.word(level)));
+                problem(field, "Work that is %s carries hours, not points.".formatted(Legality.aWord(level)));
             }
         }
     }

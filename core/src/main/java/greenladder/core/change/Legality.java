@@ -21,8 +21,8 @@ final class Legality {
             return Optional.of("%s stands under %s already; the two would go in a circle.".formatted(parent.key(), key));
         }
         if (!parent.level().isAbove(level)) {
-            return Optional.of("%s is a %s; a %s cannot stand under it, only under a higher level."
-                    .formatted(parent.key(), word(parent.level()), word(level)));
+            return Optional.of("%s is %s; %s cannot stand under it, only under a higher level."
+                    .formatted(parent.key(), aWord(parent.level()), aWord(level)));
         }
         return Optional.empty();
     }
@@ -33,8 +33,14 @@ final class Legality {
                 .map(child -> child.item())
                 .filter(child -> !level.isAbove(child.level()))
                 .findFirst()
-                .map(child -> "%s cannot become a %s: its child %s is a %s."
-                        .formatted(item.key(), word(level), child.key(), word(child.level())));
+                .map(child -> "%s cannot become %s: its child %s is %s."
+                        .formatted(item.key(), aWord(level), child.key(), aWord(child.level())));
+    }
+
+    /** The level's name with its article: "an epic". */
+    static String aWord(Level level) {
+        var word = word(level);
+        return ("aeiou".indexOf(word.charAt(0)) >= 0 ? "an " : "a ") + word;
     }
 
     static String word(Level level) {

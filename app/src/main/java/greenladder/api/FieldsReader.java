@@ -1,0 +1,141 @@
+package greenladder.api;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Decision;
+import greenladder.core.change.Decisions;
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems;
+import greenladder.core.item.Field;
+import greenladder.core.ladder.Ladder;
+import greenladder.web.Failure;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import tools.jackson.databind.JsonNode;
+
+/**
+ * Reads an item's fields from JSON into the texts that a command takes. What each text means is checked at the door; here
+ * only that it is of the right JSON type.
+ */
+final class FieldsReader {
+    private static final Set<String> NUMBERS = Set.of("size", "value");
+    private static final String HOURS = "hours";
+    private static final String BLOCKED = "blocked";
+
+    private final int entry;
+    private final List<Problem> problems = new ArrayList<>();
+    private final Map<String, @Nullable String> fields = new LinkedHashMap<>();
+
+    /** @param entry which entry of a bulk, from 0; {@link Problem#SINGLE} where there is only one */
+    FieldsReader(int entry) {
+        this.entry = entry;
+    }
+
+    /** @param besides members that are not fields of the item */
+    FieldsReader read(JsonNode json, Set<String> besides) {
+        if (!json.isObject()) {
+            problem("", "An item is a JSON object.");
+            return this;
+        }
+        for (var member : json.properties()) {
+            if (!besides.contains(member.getKey())) {
+                readMember(member.getKey(), member.getValue());
+            }
+        }
+        return this;
+    }
+
+    Map<String, @Nullable String> fields() {
+        return fields;
+    }
+
+    List<Problem> problems() {
+        return problems;
+    }
+
+    /**
+     * Refuses a command that was misread, together with everything else that is wrong with it.
+     *
+     * @param command what could be read
+     */
+    static void requireNone(List<Problem> problems, Ladder ladder, Command command) {
+        if (problems.isEmpty()) {
+            return;
+        }
+        var all = new ArrayList<>(problems);
+        if (Decisions.decide(ladder, command, Instant.EPOCH) instanceof Decision.Refused(var further)) {
+            further.all().stream()
+                    .filter(one -> problems.stream()
+                            .noneMatch(other -> other.entry() == one.entry() && other.field().equals(one.field())))
+                    .forEach(all::add);
+        }
+        requireNone(all);
+    }
+
+    static void requireNone(List<Problem> problems) {
+        if (!problems.isEmpty()) {
+            throw new Failure.Invalid(new Problems(problems));
+        }
+    }
+
+    private void readMember(String name, JsonNode value) {
+        switch (name) {
+            case HOURS -> readHours(value);
+            case BLOCKED -> readBlocked(value);
+            default -> text(name, value, NUMBERS.contains(name)).ifPresent(text -> fields.put(name, text.orNull()));
+        }
+    }
+
+    private void readHours(JsonNode hours) {
+        if (hours.isNull()) {
+            List.of("estimate", "invested", "remaining").forEach(part -> fields.put(HOURS + "." + part, null));
+        } else if (!hours.isObject()) {
+            problem(HOURS, "Hours are an object with estimate, invested and remaining.");
+        } else {
+            hours.properties().forEach(part -> {
+                var name = HOURS + "." + part.getKey();
+                text(name, part.getValue(), true).ifPresent(text -> fields.put(name, text.orNull()));
+            });
+        }
+    }
+
+    private void readBlocked(JsonNode blocked) {
+        if (blocked.isNull()) {
+            fields.put(BLOCKED, null);
+        } else if (blocked.isObject() && blocked.size() == 1 && blocked.path("reason").isString()) {
+            var reason = blocked.path("reason").asString();
+            if (reason.isBlank()) {
+                problem(BLOCKED, "A reason is needed; null says that it is not blocked.");
+            }
+            fields.put(BLOCKED, reason);
+        } else {
+            problem(BLOCKED, "Blocked is null or an object with a reason.");
+        }
+    }
+
+    /** A text, or none where JSON says null. */
+    private record Text(@Nullable String orNull) {}
+
+    private Optional<Text> text(String name, JsonNode value, boolean number) {
+        if (value.isNull()) {
+            return Optional.of(new Text(null));
+        }
+        if (number ? value.isNumber() : value.isString()) {
+            return Optional.of(new Text(number ? value.decimalValue().toPlainString() : value.asString()));
+        }
+        if (Field.findEditable(name).isEmpty()) {
+            return Optional.of(new Text(value.toString()));
+        }
+        problem(name, number ? "A number is needed here." : "A text is needed here.");
+        return Optional.empty();
+    }
+
+    private void problem(String field, String message) {
+        problems.add(new Problem(entry, field, message));
+    }
+}

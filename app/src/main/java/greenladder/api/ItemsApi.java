@@ -1,0 +1,244 @@
+package greenladder.api;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.Delete.Children;
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems;
+import greenladder.core.change.Target;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.item.Door;
+import greenladder.item.Door.Saved;
+import greenladder.item.Door.Seen;
+import greenladder.item.ItemStore;
+import greenladder.item.ItemStore.Logged;
+import greenladder.item.ItemStore.Point;
+import greenladder.item.LadderKeeper;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import java.net.URI;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.ResponseEntity.BodyBuilder;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PatchMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+import tools.jackson.databind.JsonNode;
+
+/** Items for programs: the same door and the same rules as for people. */
+@RestController
+@RequestMapping("/api/v1")
+class ItemsApi {
+    private static final Set<String> BESIDES = Set.of("ref", "parentRef");
+
+    private final LadderKeeper keeper;
+    private final Door door;
+    private final ItemStore store;
+
+    record ChangeJson(
+            long operation, Instant at, String by, String field, @Nullable String before, @Nullable String after) {}
+
+    ItemsApi(LadderKeeper keeper, Door door, ItemStore store) {
+        this.keeper = keeper;
+        this.door = door;
+        this.store = store;
+    }
+
+    @GetMapping("/products/{code}/items")
+    Page<ItemJson> list(@PathVariable String code, @RequestParam MultiValueMap<String, String> asked) {
+        var ladder = keeper.current();
+        return new ItemQuery(ladder, ProductsApi.require(ladder, code), asked).page();
+    }
+
+    @PostMapping("/products/{code}/items")
+    ResponseEntity<?> create(
+            @PathVariable String code, @RequestBody JsonNode body, @AuthenticationPrincipal SignedIn me) {
+        ProductsApi.require(keeper.current(), code);
+        boolean bulk = body.has("items");
+        var problems = new ArrayList<Problem>();
+        var create = new Command.Create(code, bulk ? bulkEntries(body, problems) : List.of(singleEntry(body, problems)));
+        FieldsReader.requireNone(problems, keeper.current(), create);
+        var saved = door.submit(me, create);
+        var made = saved.items().stream()
+                .map(key -> ItemJson.of(saved.accepted().after(), key))
+                .toList();
+        var answer = written(saved, HttpStatus.CREATED);
+        return bulk
+                ? answer.body(new Page<>(made, null))
+                : answer.location(URI.create("/api/v1/items/" + made.getFirst().key()))
+                        .eTag(Long.toString(made.getFirst().version()))
+                        .body(made.getFirst());
+    }
+
+    @GetMapping("/items/{key}")
+    ResponseEntity<ItemJson> get(@PathVariable String key) {
+        var ladder = keeper.current();
+        return item(ResponseEntity.ok(), ladder, require(ladder, key));
+    }
+
+    @PatchMapping(
+            path = "/items/{key}",
+            consumes = {"application/merge-patch+json", "application/json"})
+    ResponseEntity<ItemJson> patch(
+            @PathVariable String key,
+            @RequestBody JsonNode body,
+            @RequestHeader(name = "If-Match", required = false) @Nullable String ifMatch,
+            @AuthenticationPrincipal SignedIn me) {
+        var item = require(keeper.current(), key).item().key();
+        var reader = new FieldsReader(Problem.SINGLE).read(body, Set.of());
+        var edit = new Command.Edit(List.of(item), reader.fields());
+        FieldsReader.requireNone(reader.problems(), keeper.current(), edit);
+        var saved = door.submit(me, edit, seen(item, ifMatch));
+        return item(written(saved, HttpStatus.OK), saved.accepted().after(), saved.accepted().after().requireNode(item));
+    }
+
+    @PostMapping("/items/{key}/move")
+    ResponseEntity<ItemJson> move(
+            @PathVariable String key,
+            @RequestBody JsonNode body,
+            @RequestHeader(name = "If-Match", required = false) @Nullable String ifMatch,
+            @AuthenticationPrincipal SignedIn me) {
+        var item = require(keeper.current(), key).item().key();
+        var move = MoveReader.read(item, body);
+        var saved = door.submit(me, move, seen(item, ifMatch));
+        return item(written(saved, HttpStatus.OK), saved.accepted().after(), saved.accepted().after().requireNode(item));
+    }
+
+    @DeleteMapping("/items/{key}")
+    ResponseEntity<Void> delete(
+            @PathVariable String key,
+            @RequestParam(required = false) @Nullable String children,
+            @RequestHeader(name = "If-Match", required = false) @Nullable String ifMatch,
+            @AuthenticationPrincipal SignedIn me) {
+        var item = require(keeper.current(), key).item().key();
+        var choice =
+                switch (children == null ? "" : children) {
+                    case "" -> Children.REFUSE;
+                    case "delete" -> Children.DELETE;
+                    case "up" -> Children.UP;
+                    default -> throw new Failure.Invalid(Problems.of("children", "Children are “delete” or “up”."));
+                };
+        var saved = door.submit(me, new Command.Delete(List.of(item), choice), seen(item, ifMatch));
+        return written(saved, HttpStatus.NO_CONTENT).build();
+    }
+
+    @GetMapping("/items/{key}/rollup")
+    RollUpJson rollUp(@PathVariable String key) {
+        var node = require(keeper.current(), key);
+        return RollUpJson.of(node.item(), node.rollUp());
+    }
+
+    @GetMapping("/items/{key}/history")
+    Page<ChangeJson> history(
+            @PathVariable String key,
+            @RequestParam(required = false) @Nullable String cursor,
+            @RequestParam(defaultValue = "" + Page.DEFAULT_LIMIT) int limit) {
+        var item = require(keeper.current(), key).item().key();
+        if (limit < 1 || limit > Page.MOST) {
+            throw new Failure.Invalid(
+                    Problems.of("limit", "The limit is a whole number from 1 to %d.".formatted(Page.MOST)));
+        }
+        var logged = store.history(item, point(cursor), limit + 1);
+        var shown = logged.subList(0, Math.min(limit, logged.size()));
+        return new Page<>(
+                shown.stream().map(ItemsApi::json).toList(),
+                logged.size() > limit ? cursorOf(shown.getLast().point()) : null);
+    }
+
+    private static ChangeJson json(Logged logged) {
+        var change = logged.change();
+        return new ChangeJson(
+                logged.point().operation(),
+                logged.at(),
+                logged.actor(),
+                change.field().label(),
+                change.before(),
+                change.after());
+    }
+
+    private static String cursorOf(Point point) {
+        return point.operation() + "-" + point.place();
+    }
+
+    private static @Nullable Point point(@Nullable String cursor) {
+        if (cursor == null) {
+            return null;
+        }
+        if (!cursor.matches("\\d{1,18}-\\d{1,9}")) {
+            throw new Failure.Invalid(Problems.of("cursor", "This is no cursor of ours."));
+        }
+        int dash = cursor.indexOf('-');
+        return new Point(Long.parseLong(cursor.substring(0, dash)), Integer.parseInt(cursor.substring(dash + 1)));
+    }
+
+    private static NewItem singleEntry(JsonNode body, List<Problem> problems) {
+        var reader = new FieldsReader(Problem.SINGLE).read(body, Set.of());
+        problems.addAll(reader.problems());
+        return NewItem.of(reader.fields());
+    }
+
+    private static List<NewItem> bulkEntries(JsonNode body, List<Problem> problems) {
+        body.propertyNames().stream()
+                .filter(name -> !name.equals("items"))
+                .forEach(name -> problems.add(new Problem(name, "There is no field “%s” beside items.".formatted(name))));
+        var items = body.path("items");
+        if (!items.isArray()) {
+            problems.add(new Problem("items", "Items are a list."));
+        }
+        var entries = new ArrayList<NewItem>();
+        for (var json : items) {
+            var reader = new FieldsReader(entries.size()).read(json, BESIDES);
+            problems.addAll(reader.problems());
+            entries.add(new NewItem(
+                    text(json, "ref"), text(json, "parentRef"), reader.fields(), new Target.Stay()));
+        }
+        return entries;
+    }
+
+    private static @Nullable String text(JsonNode json, String name) {
+        var value = json.path(name);
+        return value.isMissingNode() || value.isNull() ? null : value.asString();
+    }
+
+    private static Node require(Ladder ladder, String key) {
+        return ItemKey.parse(key)
+                .flatMap(ladder::findNode)
+                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
+    }
+
+    private static @Nullable Seen seen(ItemKey item, @Nullable String ifMatch) {
+        if (ifMatch == null || ifMatch.equals("*")) {
+            return null;
+        }
+        var version = ifMatch.replaceFirst("^W/", "").replace("\"", "").strip();
+        if (!version.matches("\\d{1,18}")) {
+            throw new Failure.Invalid(Problems.of("If-Match", "If-Match holds a version, such as \"3\"."));
+        }
+        return new Seen(item, Long.parseLong(version));
+    }
+
+    private static ResponseEntity<ItemJson> item(BodyBuilder answer, Ladder ladder, Node node) {
+        return answer.eTag(Long.toString(node.item().version())).body(ItemJson.of(ladder, node.item()));
+    }
+
+    private static BodyBuilder written(Saved saved, HttpStatus status) {
+        var answer = ResponseEntity.status(status);
+        return saved.operation() == 0 ? answer : answer.header("Operation-Id", Long.toString(saved.operation()));
+    }
+}

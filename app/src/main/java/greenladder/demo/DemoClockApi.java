@@ -1,0 +1,51 @@
+package greenladder.demo;
+
+import greenladder.core.change.Problems;
+import greenladder.web.Failure;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.annotation.Profile;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Moves the demo's clock forward; outside the demo there is no such call. */
+@RestController
+@Profile("demo")
+@RequestMapping("/api/v1/demo/clock")
+class DemoClockApi {
+    private static final int MOST_DAYS = 3650;
+
+    private final DemoClock clock;
+
+    record ClockForm(@Nullable Instant now, @Nullable Integer days) {}
+
+    DemoClockApi(DemoClock clock) {
+        this.clock = clock;
+    }
+
+    @GetMapping
+    Map<String, Instant> get() {
+        return Map.of("now", clock.instant());
+    }
+
+    @PostMapping
+    Map<String, Instant> move(@RequestBody ClockForm form) {
+        if ((form.now() == null) == (form.days() == null)) {
+            throw new Failure.Invalid(Problems.of("now", "Say either now or days."));
+        }
+        var now = clock.instant();
+        var to = form.now() != null ? form.now() : now.plus(Duration.ofDays(form.days() == null ? 0 : form.days()));
+        if (to.isBefore(now) || to.isAfter(now.plus(Duration.ofDays(MOST_DAYS)))) {
+            throw new Failure.Invalid(Problems.of(
+                    form.now() != null ? "now" : "days",
+                    "The clock only goes forward, by at most %d days.".formatted(MOST_DAYS)));
+        }
+        clock.goTo(to);
+        return Map.of("now", clock.instant());
+    }
+}

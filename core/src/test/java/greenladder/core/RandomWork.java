@@ -1,0 +1,118 @@
+package greenladder.core;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.Delete.Children;
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Decision.Accepted;
+import greenladder.core.change.Decisions;
+import greenladder.core.change.Target;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.ladder.Ladder;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+
+/** Random trees and random commands on them, the same for the same seed. Refused commands change nothing and are passed over. */
+public final class RandomWork {
+    private final Random random;
+
+    public RandomWork(long seed) {
+        this.random = new Random(seed);
+    }
+
+    /** A ladder of so many items after so many commands. */
+    public Ladder ladder(int items, int commands) {
+        var ladder = Trees.after(Trees.empty(), new Command.Create("MSF", entries(items)));
+        for (int i = 0; i < commands; i++) {
+            if (Decisions.decide(ladder, command(ladder), Trees.NOW) instanceof Accepted accepted) {
+                ladder = accepted.after();
+            }
+        }
+        return ladder;
+    }
+
+    public Command command(Ladder ladder) {
+        var keys = keys(ladder, 1 + random.nextInt(3));
+        return switch (random.nextInt(8)) {
+            case 0 -> new Command.Move(keys, new Target.Parent.Under(key(ladder)), new Target.Stay());
+            case 1 -> new Command.Move(keys, new Target.Parent.Same(), new Target.Before(key(ladder)));
+            case 2 -> new Command.Move(keys, new Target.Parent.Under(null), new Target.After(key(ladder)));
+            case 3 -> new Command.Delete(keys, random.nextBoolean() ? Children.UP : Children.DELETE);
+            case 4 -> edit(keys, "level", level(ladder).key());
+            case 5 -> edit(keys, "size", random.nextInt(4) == 0 ? null : Integer.toString(random.nextInt(14)));
+            default -> edit(keys, "state", state(ladder));
+        };
+    }
+
+    private List<NewItem> entries(int count) {
+        var levels = Trees.empty().requireProduct("MSF").levels().all();
+        var entries = new ArrayList<NewItem>();
+        var placed = new ArrayList<Integer>();
+        for (int i = 0; i < count; i++) {
+            int parent = entries.isEmpty() || random.nextInt(12) == 0 ? -1 : random.nextInt(entries.size());
+            int above = parent < 0 ? -1 : placed.get(parent);
+            if (above == levels.size() - 1) {
+                parent = -1;
+                above = -1;
+            }
+            int level = above + 1 + (random.nextInt(4) == 0 ? random.nextInt(levels.size() - above - 1) : 0);
+            placed.add(level);
+            entries.add(new NewItem(
+                    Integer.toString(i), parent < 0 ? null : Integer.toString(parent), fields(levels.get(level), i), new Target.Stay()));
+        }
+        return entries;
+    }
+
+    private Map<String, String> fields(Level level, int i) {
+        Map<String, String> fields = new HashMap<>();
+        fields.put("level", level.key());
+        fields.put("title", "T" + i);
+        fields.put("state", level.states().get(random.nextInt(level.states().size())).key());
+        if (level.carriesPoints() && random.nextInt(3) > 0) {
+            fields.put("size", random.nextInt(40) / 2.0 + "");
+        }
+        if (random.nextInt(3) == 0) {
+            fields.put("value", Integer.toString(random.nextInt(10)));
+        }
+        if (random.nextInt(6) == 0) {
+            fields.put("blocked", "wind");
+        }
+        if (!level.carriesPoints() && random.nextBoolean()) {
+            fields.put("hours.estimate", Integer.toString(random.nextInt(9)));
+            fields.put("hours.invested", Integer.toString(random.nextInt(9)));
+        }
+        return fields;
+    }
+
+    private static Command edit(List<ItemKey> keys, String field, String value) {
+        Map<String, String> fields = new HashMap<>();
+        fields.put(field, value);
+        return new Command.Edit(keys, fields);
+    }
+
+    private String state(Ladder ladder) {
+        var states = level(ladder).states();
+        return states.get(random.nextInt(states.size())).key();
+    }
+
+    private Level level(Ladder ladder) {
+        var levels = ladder.requireProduct("MSF").levels().all();
+        return levels.get(random.nextInt(levels.size()));
+    }
+
+    private List<ItemKey> keys(Ladder ladder, int count) {
+        var keys = new ArrayList<ItemKey>();
+        for (int i = 0; i < count; i++) {
+            keys.add(key(ladder));
+        }
+        return keys;
+    }
+
+    private ItemKey key(Ladder ladder) {
+        var slots = ladder.order().slots();
+        return slots.isEmpty() ? new ItemKey("MSF", 1) : slots.get(random.nextInt(slots.size())).key();
+    }
+}
