@@ -54,14 +54,5 @@ document.addEventListener("click", (event) => {
   if (form) cancel(form);
 });
 
-document.addEventListener("htmx:beforeRequest", (event) => {
-  if (event.detail.elt.matches("[data-field-form]")) event.detail.elt.dataset.sent = "1";
-});
-
-document.addEventListener("htmx:beforeOnLoad", (event) => {
-  const form = event.detail.elt;
-  if (!form.matches?.("[data-field-form]")) return;
-  delete form.dataset.sent;
-  // Saved: the form makes room for the value that the refreshed view brings.
-  if (event.detail.xhr.status < 300) form.removeAttribute("data-field-form");
-});
+// Saved: the form makes room for the value that the refreshed view brings.
+document.addEventListener("saved", (event) => event.target.removeAttribute("data-field-form"));

@@ -45,9 +45,7 @@ export function rename(key) {
   if (field) htmx.ajax("GET", `/items/${key}/edit/title`, { source: field, target: field, swap: "innerHTML" });
 }
 
-document.addEventListener("htmx:afterRequest", (event) => {
-  if (event.detail.elt.matches("[data-menu-form]") && event.detail.successful) closeMenu();
-});
+document.addEventListener("saved", (event) => event.target.matches("[data-menu-form]") && closeMenu());
 document.addEventListener("keydown", (event) => {
   if (event.key === "Escape" && menu && !menu.hidden) {
     event.preventDefault();

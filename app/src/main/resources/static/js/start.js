@@ -2,6 +2,7 @@
 import "./view.js";
 import "./fields.js";
 import "./adding.js";
+import "./posting.js";
 import "./menu.js";
 import "./ladder-keys.js";
 import "./ladder-drag.js";

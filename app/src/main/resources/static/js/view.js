@@ -15,18 +15,6 @@ export function tell(words, trouble = false) {
   setTimeout(() => toast.remove(), trouble ? 12000 : 4000);
 }
 
-/** Shows a failure where it was caused, or at the foot of the page where there is no place for it. */
-function tellFailure(source, words) {
-  const form = source.closest("form");
-  const place = form?.querySelector(".error");
-  if (!place) {
-    tell(words, true);
-    return;
-  }
-  place.textContent = words;
-  form.querySelectorAll("input:not([type=hidden]), select, textarea").forEach((control) => control.setAttribute("aria-invalid", "true"));
-}
-
 // One load of the view at a time: whatever is wanted meanwhile, the last wish is loaded after it, so that no late answer
 // brings an earlier place back.
 const view = () => document.getElementById("view");
@@ -59,7 +47,6 @@ export function refresh() {
   return view()?.dataset.url ? load() : Promise.resolve();
 }
 
-document.addEventListener("itemschanged", refresh);
 addEventListener("popstate", () => {
   wanted = location.pathname + location.search;
   if (view()?.dataset.url) load();
@@ -90,12 +77,11 @@ document.addEventListener("focusin", (event) => {
 });
 
 document.addEventListener("htmx:responseError", (event) => {
-  const { xhr, elt } = event.detail;
+  const { xhr } = event.detail;
   const plain = (xhr.getResponseHeader("Content-Type") ?? "").startsWith("text/plain");
-  tellFailure(elt, plain ? xhr.responseText : "That did not work; nothing was changed. Try again in a moment.");
+  tell(plain ? xhr.responseText : "That did not work; nothing was changed. Try again in a moment.", true);
 });
-document.addEventListener("htmx:sendError", (event) => tellFailure(event.detail.elt, "The server cannot be reached. What you typed is still here; try again."));
-document.addEventListener("said", (event) => tell(event.detail.words));
+document.addEventListener("htmx:sendError", () => tell("The server cannot be reached. Nothing was lost; try again.", true));
 
 document.addEventListener("htmx:afterSettle", () => {
   drawSelection();

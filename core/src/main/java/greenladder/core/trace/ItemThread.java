@@ -20,7 +20,7 @@ public record ItemThread(List<Strand> strands, int rows) {
      * An item on the thread.
      *
      * @param column the level's index, from 0 at the left
-     * @param row its place from the top; between rows where it stands beside the middle of its children
+     * @param row its place from the top; between rows where it stands beside the middle of a few children
      * @param onWay whether it is the item itself or stands above it
      * @param hidden how many children are left out here, because a thread draws only so many
      */
@@ -82,7 +82,10 @@ public record ItemThread(List<Strand> strands, int rows) {
         }
     }
 
-    /** Leaves take a row each; a parent stands half-way between its first and last child. */
+    /**
+     * Leaves take a row each; a parent stands half-way between its first and last child, but never more than a row below the
+     * first, so that a tall thread begins at its top.
+     */
     private static Rows rows(List<Node> reading, HashMap<ItemKey, Integer> hidden) {
         var rows = new HashMap<ItemKey, Double>();
         int next = 0;
@@ -96,7 +99,7 @@ public record ItemThread(List<Strand> strands, int rows) {
             if (!rows.containsKey(key)) {
                 double first = rows.getOrDefault(node.children().getFirst().item().key(), 0.0);
                 double last = rows.getOrDefault(node.children().getLast().item().key(), 0.0);
-                rows.put(key, (first + last) / 2);
+                rows.put(key, Math.min((first + last) / 2, first + 1));
             }
         }
         return new Rows(rows, Math.max(1, next));

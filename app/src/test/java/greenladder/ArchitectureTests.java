@@ -1,0 +1,61 @@
+package greenladder;
+
+import static com.tngtech.archunit.base.DescribedPredicate.describe;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** The arrows of the architecture. */
+public class ArchitectureTests {
+    private static final JavaClasses CLASSES =
+            new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("greenladder");
+
+    @Test
+    public void coreShouldKnowNoFrameworkAndNoClock() {
+        noClasses().that().resideInAPackage("greenladder.core..")
+                .should().dependOnClassesThat().resideInAnyPackage("org.springframework..", "jakarta..", "org.hibernate..", "java.sql..", "java.io..", "java.nio.file..", "java.time.Clock")
+                .check(CLASSES);
+        noClasses().that().resideInAPackage("greenladder.core..")
+                .should().callMethod(java.time.Instant.class, "now").orShould().callMethod(java.time.LocalDate.class, "now")
+                .check(CLASSES);
+    }
+
+    @Test
+    public void coreShouldNotDependOnTheApplication() {
+        noClasses().that().resideInAPackage("greenladder.core..")
+                .should().dependOnClassesThat(
+                        describe(
+                                "the application",
+                                one -> one.getPackageName().startsWith("greenladder") && !one.getPackageName().startsWith("greenladder.core")))
+                .check(CLASSES);
+    }
+
+    @DataProvider
+    public Object[][] stages() {
+        return new Object[][] {{"breakdown"}, {"trace"}};
+    }
+
+    @Test(dataProvider = "stages")
+    public void stageShouldBeUsedByNoOtherPackage(String stage) {
+        classes().that().resideInAPackage("greenladder." + stage + "..")
+                .should().onlyBeAccessed().byAnyPackage("greenladder." + stage + "..")
+                .check(CLASSES);
+    }
+
+    @Test
+    public void packagesShouldBeFreeOfCircles() {
+        slices().matching("greenladder.core.(*)..").should().beFreeOfCycles().check(CLASSES);
+        slices().matching("greenladder.(*)..").should().beFreeOfCycles().check(CLASSES);
+    }
+
+    @Test
+    public void entitiesShouldStayInsideTheirFeature() {
+        classes().that().areAnnotatedWith("jakarta.persistence.Entity").should().notBePublic().check(CLASSES);
+    }
+}

@@ -1,0 +1,109 @@
+package greenladder.item;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.ApiClient;
+import java.io.File;
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.Executors;
+import org.testng.annotations.Test;
+
+/** A process that is killed in the midst of writes has lost nothing that it answered. */
+public class KilledProcessTests {
+    private static final int WRITERS = 4;
+    private static final int ANSWERS_BEFORE_THE_KILL = 60;
+
+    @Test
+    public void killedProcessShouldHaveEveryAnsweredWriteAtItsNextStart() throws Exception {
+        var data = Files.createTempDirectory("greenladder-kill");
+        var answered = new ConcurrentLinkedQueue<String>();
+        var first = start(data);
+        try {
+            writeUntilKilled(first, answered);
+        } finally {
+            first.process().destroyForcibly().waitFor();
+        }
+        var second = start(data);
+        try {
+            var lost = new ArrayList<String>();
+            for (var key : answered) {
+                if (second.api().get("/items/" + key).status() != 200) {
+                    lost.add(key);
+                }
+            }
+            assertThat(answered).hasSizeGreaterThanOrEqualTo(ANSWERS_BEFORE_THE_KILL);
+            assertThat(lost).isEmpty();
+        } finally {
+            second.process().destroyForcibly().waitFor();
+        }
+    }
+
+    private record Running(Process process, ApiClient api) {}
+
+    private static void writeUntilKilled(Running running, ConcurrentLinkedQueue<String> answered) throws InterruptedException {
+        var enough = new CountDownLatch(ANSWERS_BEFORE_THE_KILL);
+        try (var writers = Executors.newFixedThreadPool(WRITERS)) {
+            for (int writer = 0; writer < WRITERS; writer++) {
+                writers.execute(() -> {
+                    while (running.process().isAlive()) {
+                        try {
+                            var answer = running.api().post("/products/MSF/items", "{'level':'story','title':'Written before the kill'}");
+                            if (answer.status() == 201) {
+                                answered.add(answer.body().path("key").asString());
+                                enough.countDown();
+                            }
+                        } catch (java.io.UncheckedIOException | tools.jackson.core.JacksonException e) {
+                            // No answer: nothing was promised.
+                            return;
+                        }
+                    }
+                });
+            }
+            enough.await();
+            running.process().destroyForcibly();
+        }
+    }
+
+    private static Running start(Path data) throws IOException, InterruptedException {
+        int port = freePort();
+        var process = new ProcessBuilder(List.of(
+                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
+                        "-XX:TieredStopAtLevel=1",
+                        "-cp",
+                        System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
+                        "greenladder.GreenLadderApplication",
+                        "--spring.profiles.active=demo,kept",
+                        "--server.port=" + port,
+                        "--greenladder.data=" + data.resolve("greenladder")))
+                .redirectErrorStream(true)
+                .redirectOutput(new File(data.toFile(), "log"))
+                .start();
+        var api = new ApiClient("http://localhost:" + port, "demo-token");
+        while (!isUp(api)) {
+            assertThat(process.isAlive()).as(Files.readString(data.resolve("log"))).isTrue();
+            Thread.onSpinWait();
+        }
+        return new Running(process, api);
+    }
+
+    private static boolean isUp(ApiClient api) {
+        try {
+            return api.get("/items/MSF196").status() == 200;
+        } catch (java.io.UncheckedIOException e) {
+            return false;
+        }
+    }
+
+    private static int freePort() throws IOException {
+        try (var socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+}

@@ -1,0 +1,83 @@
+package greenladder.journey;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType.LaunchOptions;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.ColorScheme;
+import greenladder.RunningDemo;
+import java.io.File;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import org.assertj.core.api.Assertions;
+import org.testng.annotations.AfterClass;
+import org.testng.annotations.BeforeClass;
+
+/** A real browser before the running demo. Any error that the browser reports fails the test that caused it. */
+public abstract class BrowserTest extends RunningDemo {
+    private static final List<String> ARGUMENTS = List.of(
+            "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+            "--disable-background-networking", "--disable-component-update", "--disable-sync");
+
+    private Playwright playwright;
+    private Browser browser;
+
+    @BeforeClass
+    public void launch() {
+        playwright = Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+        browser = playwright.chromium().launch(new LaunchOptions().setExecutablePath(chromium()).setArgs(ARGUMENTS));
+    }
+
+    @AfterClass(alwaysRun = true)
+    public void close() {
+        if (playwright != null) {
+            playwright.close();
+        }
+    }
+
+    private static Path chromium() {
+        return Arrays.stream(System.getenv("PATH").split(File.pathSeparator))
+                .map(folder -> Path.of(folder, "chromium"))
+                .filter(path -> path.toFile().canExecute())
+                .findFirst()
+                .orElseThrow(() -> new IllegalStateException("chromium is not on the PATH; ./ladder test installs it"));
+    }
+
+    protected Page newPage(ColorScheme scheme) {
+        BrowserContext context = browser.newContext(new Browser.NewContextOptions()
+                .setBaseURL("http://localhost:" + port).setViewportSize(1280, 800).setColorScheme(scheme));
+        var page = context.newPage();
+        page.onPageError(error -> Assertions.fail("script error: " + error));
+        return page;
+    }
+
+    protected Page signedIn(String name) {
+        var page = newPage(ColorScheme.LIGHT);
+        page.navigate("/sign-in");
+        page.locator(".samples button", new Page.LocatorOptions().setHasText(name)).click();
+        page.waitForURL("**/ladder?**");
+        return page;
+    }
+
+    protected static Locator card(Page page, String title) {
+        return page.locator(".item-card", new Page.LocatorOptions().setHas(page.getByText(title, new Page.GetByTextOptions().setExact(true))));
+    }
+
+    /** The titles of a column, from the top. */
+    protected static List<String> titles(Page page, String column) {
+        return page.locator("#cards-" + column + " .card-link").allInnerTexts();
+    }
+
+    protected static void requireAccessible(Page page, String what) {
+        var found = new AxeBuilder(page).withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")).analyze();
+        var told = new ArrayList<String>();
+        found.getViolations().forEach(rule -> rule.getNodes().forEach(node -> told.add(rule.getId() + ": " + node.getHtml())));
+        Assertions.assertThat(told).as(what).isEmpty();
+    }
+}
