@@ -1,4 +1,7 @@
-/** Green Ladder: the application around {@code greenladder.core}. One package for each stage, and those they stand on. */
+/**
+ * Green Ladder: the application around {@code greenladder.core}. One package for each stage, and
+ * those they stand on.
+ */
 @NullMarked
 package greenladder;
 

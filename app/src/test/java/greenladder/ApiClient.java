@@ -50,12 +50,14 @@ public record ApiClient(String base, String token) {
 
     public Answer send(String method, String path, String body, String... headers) {
         try {
-            var publisher = body == null
-                    ? HttpRequest.BodyPublishers.noBody()
-                    : HttpRequest.BodyPublishers.ofString(body.replace('\'', '"'));
-            var request = HttpRequest.newBuilder(URI.create(base + "/api/v1" + path))
-                    .method(method, publisher)
-                    .header("Content-Type", "application/json");
+            var publisher =
+                    body == null
+                            ? HttpRequest.BodyPublishers.noBody()
+                            : HttpRequest.BodyPublishers.ofString(body.replace('\'', '"'));
+            var request =
+                    HttpRequest.newBuilder(URI.create(base + "/api/v1" + path))
+                            .method(method, publisher)
+                            .header("Content-Type", "application/json");
             if (!token.isEmpty()) {
                 request.header("Authorization", "Bearer " + token);
             }
@@ -63,7 +65,10 @@ public record ApiClient(String base, String token) {
                 request.header(headers[i], headers[i + 1]);
             }
             var response = HTTP.send(request.build(), HttpResponse.BodyHandlers.ofString());
-            return new Answer(response.statusCode(), JSON.readTree(response.body().isEmpty() ? "{}" : response.body()), response);
+            return new Answer(
+                    response.statusCode(),
+                    JSON.readTree(response.body().isEmpty() ? "{}" : response.body()),
+                    response);
         } catch (IOException e) {
             throw new java.io.UncheckedIOException(e);
         } catch (InterruptedException e) {

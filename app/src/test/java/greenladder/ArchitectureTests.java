@@ -14,25 +14,49 @@ import org.testng.annotations.Test;
 /** The arrows of the architecture. */
 public class ArchitectureTests {
     private static final JavaClasses CLASSES =
-            new ClassFileImporter().withImportOption(new ImportOption.DoNotIncludeTests()).importPackages("greenladder");
+            new ClassFileImporter()
+                    .withImportOption(new ImportOption.DoNotIncludeTests())
+                    .importPackages("greenladder");
 
     @Test
     public void coreShouldKnowNoFrameworkAndNoClock() {
-        noClasses().that().resideInAPackage("greenladder.core..")
-                .should().dependOnClassesThat().resideInAnyPackage("org.springframework..", "jakarta..", "org.hibernate..", "java.sql..", "java.io..", "java.nio.file..", "java.time.Clock")
+        noClasses()
+                .that()
+                .resideInAPackage("greenladder.core..")
+                .should()
+                .dependOnClassesThat()
+                .resideInAnyPackage(
+                        "org.springframework..",
+                        "jakarta..",
+                        "org.hibernate..",
+                        "java.sql..",
+                        "java.io..",
+                        "java.nio.file..",
+                        "java.time.Clock")
                 .check(CLASSES);
-        noClasses().that().resideInAPackage("greenladder.core..")
-                .should().callMethod(java.time.Instant.class, "now").orShould().callMethod(java.time.LocalDate.class, "now")
+        noClasses()
+                .that()
+                .resideInAPackage("greenladder.core..")
+                .should()
+                .callMethod(java.time.Instant.class, "now")
+                .orShould()
+                .callMethod(java.time.LocalDate.class, "now")
                 .check(CLASSES);
     }
 
     @Test
     public void coreShouldNotDependOnTheApplication() {
-        noClasses().that().resideInAPackage("greenladder.core..")
-                .should().dependOnClassesThat(
+        noClasses()
+                .that()
+                .resideInAPackage("greenladder.core..")
+                .should()
+                .dependOnClassesThat(
                         describe(
                                 "the application",
-                                one -> one.getPackageName().startsWith("greenladder") && !one.getPackageName().startsWith("greenladder.core")))
+                                one ->
+                                        one.getPackageName().startsWith("greenladder")
+                                                && !one.getPackageName()
+                                                        .startsWith("greenladder.core")))
                 .check(CLASSES);
     }
 
@@ -43,8 +67,12 @@ public class ArchitectureTests {
 
     @Test(dataProvider = "stages")
     public void stageShouldBeUsedByNoOtherPackage(String stage) {
-        classes().that().resideInAPackage("greenladder." + stage + "..")
-                .should().onlyBeAccessed().byAnyPackage("greenladder." + stage + "..")
+        classes()
+                .that()
+                .resideInAPackage("greenladder." + stage + "..")
+                .should()
+                .onlyBeAccessed()
+                .byAnyPackage("greenladder." + stage + "..")
                 .check(CLASSES);
     }
 
@@ -56,6 +84,11 @@ public class ArchitectureTests {
 
     @Test
     public void entitiesShouldStayInsideTheirFeature() {
-        classes().that().areAnnotatedWith("jakarta.persistence.Entity").should().notBePublic().check(CLASSES);
+        classes()
+                .that()
+                .areAnnotatedWith("jakarta.persistence.Entity")
+                .should()
+                .notBePublic()
+                .check(CLASSES);
     }
 }

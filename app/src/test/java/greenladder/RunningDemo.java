@@ -11,8 +11,7 @@ import org.springframework.test.context.testng.AbstractTestNGSpringContextTests;
 @AutoConfigureMockMvc
 @ActiveProfiles("demo")
 public abstract class RunningDemo extends AbstractTestNGSpringContextTests {
-    @LocalServerPort
-    protected int port;
+    @LocalServerPort protected int port;
 
     protected ApiClient api() {
         return new ApiClient("http://localhost:" + port, "demo-token");

@@ -49,24 +49,38 @@ class ApiFailures {
     @ExceptionHandler
     ResponseEntity<ProblemJson> failed(Failure failure) {
         return switch (failure) {
-            case Failure.NotFound e -> answer(HttpStatus.NOT_FOUND, "not-found", "Not found", e, List.of(), null);
-            case Failure.Forbidden e -> answer(HttpStatus.FORBIDDEN, "forbidden", "Not allowed", e, List.of(), null);
+            case Failure.NotFound e ->
+                    answer(HttpStatus.NOT_FOUND, "not-found", "Not found", e, List.of(), null);
+            case Failure.Forbidden e ->
+                    answer(HttpStatus.FORBIDDEN, "forbidden", "Not allowed", e, List.of(), null);
             case Failure.Conflict e ->
-                answer(HttpStatus.PRECONDITION_FAILED, "stale", "Changed meanwhile", e, List.of(), now(e.subject()));
+                    answer(
+                            HttpStatus.PRECONDITION_FAILED,
+                            "stale",
+                            "Changed meanwhile",
+                            e,
+                            List.of(),
+                            now(e.subject()));
             case Failure.Invalid e ->
-                answer(
-                        HttpStatus.UNPROCESSABLE_ENTITY,
-                        "invalid",
-                        "Not accepted",
-                        e,
-                        e.problems().all().stream().map(ApiFailures::error).toList(),
-                        null);
+                    answer(
+                            HttpStatus.UNPROCESSABLE_ENTITY,
+                            "invalid",
+                            "Not accepted",
+                            e,
+                            e.problems().all().stream().map(ApiFailures::error).toList(),
+                            null);
         };
     }
 
     @ExceptionHandler
     ResponseEntity<ProblemJson> unreadable(HttpMessageNotReadableException e) {
-        return answer(HttpStatus.BAD_REQUEST, "unreadable", "Unreadable", "The body is not JSON that can be read.", List.of(), null);
+        return answer(
+                HttpStatus.BAD_REQUEST,
+                "unreadable",
+                "Unreadable",
+                "The body is not JSON that can be read.",
+                List.of(),
+                null);
     }
 
     @ExceptionHandler
@@ -95,7 +109,9 @@ class ApiFailures {
                 null);
     }
 
-    /** What the framework refuses by itself: a path, a method or a content type that does not fit. */
+    /**
+     * What the framework refuses by itself: a path, a method or a content type that does not fit.
+     */
     static ResponseEntity<ProblemJson> refused(HttpStatus status, Exception e) {
         return answer(status, "refused", status.getReasonPhrase(), e, List.of(), null);
     }

@@ -27,7 +27,8 @@ class ApiRefusals {
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemJson> noSuchMethod(HttpRequestMethodNotSupportedException e, HttpServletRequest request)
+    ResponseEntity<ProblemJson> noSuchMethod(
+            HttpRequestMethodNotSupportedException e, HttpServletRequest request)
             throws HttpRequestMethodNotSupportedException {
         if (isForPeople(request)) {
             throw e;
@@ -36,7 +37,8 @@ class ApiRefusals {
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemJson> noSuchType(HttpMediaTypeNotSupportedException e, HttpServletRequest request)
+    ResponseEntity<ProblemJson> noSuchType(
+            HttpMediaTypeNotSupportedException e, HttpServletRequest request)
             throws HttpMediaTypeNotSupportedException {
         if (isForPeople(request)) {
             throw e;

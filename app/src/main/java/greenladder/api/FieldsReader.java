@@ -15,12 +15,11 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
 /**
- * Reads an item's fields from JSON into the texts that a command takes. What each text means is checked at the door; here
- * only that it is of the right JSON type.
+ * Reads an item's fields from JSON into the texts that a command takes. What each text means is
+ * checked at the door; here only that it is of the right JSON type.
  */
 final class FieldsReader {
     private static final Set<String> NUMBERS = Set.of("size", "value");
@@ -29,14 +28,18 @@ final class FieldsReader {
 
     private final int entry;
     private final List<Problem> problems = new ArrayList<>();
-    private final Map<String, @Nullable String> fields = new LinkedHashMap<>();
+    private final Map<String, String> fields = new LinkedHashMap<>();
 
-    /** @param entry which entry of a bulk, from 0; {@link Problem#SINGLE} where there is only one */
+    /**
+     * @param entry which entry of a bulk, from 0; {@link Problem#SINGLE} where there is only one
+     */
     FieldsReader(int entry) {
         this.entry = entry;
     }
 
-    /** @param besides members that are not fields of the item */
+    /**
+     * @param besides members that are not fields of the item
+     */
     FieldsReader read(JsonNode json, Set<String> besides) {
         if (!json.isObject()) {
             problem("", "An item is a JSON object.");
@@ -50,7 +53,7 @@ final class FieldsReader {
         return this;
     }
 
-    Map<String, @Nullable String> fields() {
+    Map<String, String> fields() {
         return fields;
     }
 
@@ -68,10 +71,14 @@ final class FieldsReader {
             return;
         }
         var all = new ArrayList<>(problems);
-        if (Decisions.decide(ladder, command, Instant.EPOCH) instanceof Decision.Refused(var further)) {
+        if (Decisions.decide(ladder, command, Instant.EPOCH)
+                instanceof Decision.Refused(var further)) {
             further.all().stream()
-                    .filter(one -> problems.stream()
-                            .noneMatch(other -> other.entry() == one.entry() && other.field().equals(one.field())))
+                    .filter(one ->
+                            problems.stream()
+                                    .noneMatch(other ->
+                                            other.entry() == one.entry()
+                                                    && other.field().equals(one.field())))
                     .forEach(all::add);
         }
         requireNone(all);
@@ -87,26 +94,30 @@ final class FieldsReader {
         switch (name) {
             case HOURS -> readHours(value);
             case BLOCKED -> readBlocked(value);
-            default -> text(name, value, NUMBERS.contains(name)).ifPresent(text -> fields.put(name, text.orNull()));
+            default ->
+                    text(name, value, NUMBERS.contains(name))
+                            .ifPresent(text -> fields.put(name, text));
         }
     }
 
     private void readHours(JsonNode hours) {
         if (hours.isNull()) {
-            List.of("estimate", "invested", "remaining").forEach(part -> fields.put(HOURS + "." + part, null));
+            List.of("estimate", "invested", "remaining")
+                    .forEach(part -> fields.put(HOURS + "." + part, ""));
         } else if (!hours.isObject()) {
             problem(HOURS, "Hours are an object with estimate, invested and remaining.");
         } else {
-            hours.properties().forEach(part -> {
-                var name = HOURS + "." + part.getKey();
-                text(name, part.getValue(), true).ifPresent(text -> fields.put(name, text.orNull()));
-            });
+            hours.properties()
+                    .forEach(part -> {
+                        var name = HOURS + "." + part.getKey();
+                        text(name, part.getValue(), true).ifPresent(text -> fields.put(name, text));
+                    });
         }
     }
 
     private void readBlocked(JsonNode blocked) {
         if (blocked.isNull()) {
-            fields.put(BLOCKED, null);
+            fields.put(BLOCKED, "");
         } else if (blocked.isObject() && blocked.size() == 1 && blocked.path("reason").isString()) {
             var reason = blocked.path("reason").asString();
             if (reason.isBlank()) {
@@ -118,18 +129,16 @@ final class FieldsReader {
         }
     }
 
-    /** A text, or none where JSON says null. */
-    private record Text(@Nullable String orNull) {}
-
-    private Optional<Text> text(String name, JsonNode value, boolean number) {
+    /** A value as text, empty where JSON says null; nothing where it is of the wrong type. */
+    private Optional<String> text(String name, JsonNode value, boolean number) {
         if (value.isNull()) {
-            return Optional.of(new Text(null));
+            return Optional.of("");
         }
         if (number ? value.isNumber() : value.isString()) {
-            return Optional.of(new Text(number ? value.decimalValue().toPlainString() : value.asString()));
+            return Optional.of(number ? value.decimalValue().toPlainString() : value.asString());
         }
         if (Field.findEditable(name).isEmpty()) {
-            return Optional.of(new Text(value.toString()));
+            return Optional.of(value.toString());
         }
         problem(name, number ? "A number is needed here." : "A text is needed here.");
         return Optional.empty();

@@ -33,7 +33,10 @@ record ItemJson(
         Instant updatedAt,
         long version) {
 
-    record HoursJson(@Nullable BigDecimal estimate, @Nullable BigDecimal invested, @Nullable BigDecimal remaining) {}
+    record HoursJson(
+            @Nullable BigDecimal estimate,
+            @Nullable BigDecimal invested,
+            @Nullable BigDecimal remaining) {}
 
     record BlockedJson(String reason) {}
 

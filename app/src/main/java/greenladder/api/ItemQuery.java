@@ -20,8 +20,19 @@ import org.springframework.util.MultiValueMap;
 
 /** Which items of a product are asked for, in which order, and from where on. */
 final class ItemQuery {
-    private static final List<String> FILTERS = List.of(
-            "level", "kind", "state", "category", "assignee", "parent", "under", "text", "loose", "unsized", "blocked");
+    private static final List<String> FILTERS =
+            List.of(
+                    "level",
+                    "kind",
+                    "state",
+                    "category",
+                    "assignee",
+                    "parent",
+                    "under",
+                    "text",
+                    "loose",
+                    "unsized",
+                    "blocked");
     private static final List<String> OTHERS = List.of("sort", "cursor", "limit");
 
     private final Ladder ladder;
@@ -35,7 +46,9 @@ final class ItemQuery {
         this.asked = asked;
     }
 
-    /** @throws Failure.Invalid for an unknown parameter or a value that it does not take */
+    /**
+     * @throws Failure.Invalid for an unknown parameter or a value that it does not take
+     */
     Page<ItemJson> page() {
         asked.keySet().stream()
                 .filter(name -> !FILTERS.contains(name) && !OTHERS.contains(name))
@@ -57,7 +70,8 @@ final class ItemQuery {
     }
 
     private Stream<Node> items() {
-        return product.levels().all().stream().flatMap(level -> ladder.level(product, level).stream());
+        return product.levels().all().stream()
+                .flatMap(level -> ladder.level(product, level).stream());
     }
 
     private Predicate<Node> filter() {
@@ -66,12 +80,18 @@ final class ItemQuery {
                 .and(ofItem("state", item -> item.state().key()))
                 .and(ofItem("category", item -> item.category().word()))
                 .and(ofItem("assignee", item -> Objects.requireNonNullElse(item.assignee(), "")))
-                .and(ofItem("parent", item -> item.parent() == null ? "" : item.parent().toString()))
+                .and(
+                        ofItem(
+                                "parent",
+                                item -> item.parent() == null ? "" : item.parent().toString()))
                 .and(flag("loose", node -> node.item().isLoose()))
                 .and(flag("blocked", node -> node.item().blocked() != null))
-                .and(flag(
-                        "unsized",
-                        node -> node.item().level().carriesPoints() && node.rollUp().effective() == null))
+                .and(
+                        flag(
+                                "unsized",
+                                node ->
+                                        node.item().level().carriesPoints()
+                                                && node.rollUp().effective() == null))
                 .and(under())
                 .and(text());
     }
@@ -93,33 +113,47 @@ final class ItemQuery {
     }
 
     private Predicate<Node> under() {
-        var roots = asked.getOrDefault("under", List.of()).stream()
-                .map(text -> ItemKey.parse(text).filter(key -> ladder.findItem(key).isPresent()).orElseGet(() -> {
-                    problem("under", "There is no item “%s”.".formatted(text));
-                    return new ItemKey(product.code(), 1);
-                }))
-                .toList();
-        return node -> roots.isEmpty() || roots.stream().anyMatch(root -> ladder.isUnder(node.item(), root));
+        var roots =
+                asked.getOrDefault("under", List.of()).stream()
+                        .map(text ->
+                                ItemKey.parse(text)
+                                        .filter(key -> ladder.findItem(key).isPresent())
+                                        .orElseGet(() -> {
+                                            problem(
+                                                    "under",
+                                                    "There is no item “%s”.".formatted(text));
+                                            return new ItemKey(product.code(), 1);
+                                        }))
+                        .toList();
+        return node ->
+                roots.isEmpty()
+                        || roots.stream().anyMatch(root -> ladder.isUnder(node.item(), root));
     }
 
     private Predicate<Node> text() {
-        var words = asked.getOrDefault("text", List.of()).stream()
-                .map(text -> text.toLowerCase(Locale.ROOT))
-                .toList();
-        return node -> words.isEmpty()
-                || words.stream().anyMatch(word -> (node.item().title() + "\n" + node.item().description())
-                        .toLowerCase(Locale.ROOT)
-                        .contains(word));
+        var words =
+                asked.getOrDefault("text", List.of()).stream()
+                        .map(text -> text.toLowerCase(Locale.ROOT))
+                        .toList();
+        return node ->
+                words.isEmpty()
+                        || words.stream()
+                                .anyMatch(word ->
+                                        (node.item().title() + "\n" + node.item().description())
+                                                .toLowerCase(Locale.ROOT)
+                                                .contains(word));
     }
 
     private Comparator<Node> order() {
         Comparator<Node> byKey = Comparator.comparing(node -> node.item().key());
         return switch (Objects.requireNonNullElse(asked.getFirst("sort"), "rank")) {
-            case "rank" -> Comparator.comparing((Node node) -> node.item().rank()).thenComparing(byKey);
+            case "rank" ->
+                    Comparator.comparing((Node node) -> node.item().rank()).thenComparing(byKey);
             case "key" -> byKey;
-            case "updated" -> Comparator.comparing((Node node) -> node.item().updatedAt())
-                    .reversed()
-                    .thenComparing(byKey);
+            case "updated" ->
+                    Comparator.comparing((Node node) -> node.item().updatedAt())
+                            .reversed()
+                            .thenComparing(byKey);
             default -> {
                 problem("sort", "Items are sorted by rank, key or updated.");
                 yield byKey;
@@ -139,7 +173,10 @@ final class ItemQuery {
         return Integer.parseInt(text);
     }
 
-    /** Behind the item that the cursor names; one that is gone meanwhile is refused rather than guessed. */
+    /**
+     * Behind the item that the cursor names; one that is gone meanwhile is refused rather than
+     * guessed.
+     */
     private int from(List<Node> found) {
         var cursor = asked.getFirst("cursor");
         if (cursor == null) {
@@ -150,7 +187,9 @@ final class ItemQuery {
                 return i + 1;
             }
         }
-        throw new Failure.Invalid(Problems.of("cursor", "This cursor leads nowhere any more; start again without one."));
+        throw new Failure.Invalid(
+                Problems.of(
+                        "cursor", "This cursor leads nowhere any more; start again without one."));
     }
 
     private void problem(String field, String message) {

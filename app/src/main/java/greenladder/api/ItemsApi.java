@@ -52,7 +52,12 @@ class ItemsApi {
     private final ItemStore store;
 
     record ChangeJson(
-            long operation, Instant at, String by, String field, @Nullable String before, @Nullable String after) {}
+            long operation,
+            Instant at,
+            String by,
+            String field,
+            @Nullable String before,
+            @Nullable String after) {}
 
     ItemsApi(LadderKeeper keeper, Door door, ItemStore store) {
         this.keeper = keeper;
@@ -61,23 +66,30 @@ class ItemsApi {
     }
 
     @GetMapping("/products/{code}/items")
-    Page<ItemJson> list(@PathVariable String code, @RequestParam MultiValueMap<String, String> asked) {
+    Page<ItemJson> list(
+            @PathVariable String code, @RequestParam MultiValueMap<String, String> asked) {
         var ladder = keeper.current();
         return new ItemQuery(ladder, ProductsApi.require(ladder, code), asked).page();
     }
 
     @PostMapping("/products/{code}/items")
     ResponseEntity<?> create(
-            @PathVariable String code, @RequestBody JsonNode body, @AuthenticationPrincipal SignedIn me) {
+            @PathVariable String code,
+            @RequestBody JsonNode body,
+            @AuthenticationPrincipal SignedIn me) {
         ProductsApi.require(keeper.current(), code);
         boolean bulk = body.has("items");
         var problems = new ArrayList<Problem>();
-        var create = new Command.Create(code, bulk ? bulkEntries(body, problems) : List.of(singleEntry(body, problems)));
+        var create =
+                new Command.Create(
+                        code,
+                        bulk ? bulkEntries(body, problems) : List.of(singleEntry(body, problems)));
         FieldsReader.requireNone(problems, keeper.current(), create);
         var saved = door.submit(me, create);
-        var made = saved.items().stream()
-                .map(key -> ItemJson.of(saved.accepted().after(), key))
-                .toList();
+        var made =
+                saved.items().stream()
+                        .map(key -> ItemJson.of(saved.accepted().after(), key))
+                        .toList();
         var answer = written(saved, HttpStatus.CREATED);
         return bulk
                 ? answer.body(new Page<>(made, null))
@@ -105,7 +117,10 @@ class ItemsApi {
         var edit = new Command.Edit(List.of(item), reader.fields());
         FieldsReader.requireNone(reader.problems(), keeper.current(), edit);
         var saved = door.submit(me, edit, seen(item, ifMatch));
-        return item(written(saved, HttpStatus.OK), saved.accepted().after(), saved.accepted().after().requireNode(item));
+        return item(
+                written(saved, HttpStatus.OK),
+                saved.accepted().after(),
+                saved.accepted().after().requireNode(item));
     }
 
     @PostMapping("/items/{key}/move")
@@ -117,7 +132,10 @@ class ItemsApi {
         var item = require(keeper.current(), key).item().key();
         var move = MoveReader.read(item, body);
         var saved = door.submit(me, move, seen(item, ifMatch));
-        return item(written(saved, HttpStatus.OK), saved.accepted().after(), saved.accepted().after().requireNode(item));
+        return item(
+                written(saved, HttpStatus.OK),
+                saved.accepted().after(),
+                saved.accepted().after().requireNode(item));
     }
 
     @DeleteMapping("/items/{key}")
@@ -132,7 +150,9 @@ class ItemsApi {
                     case "" -> Children.REFUSE;
                     case "delete" -> Children.DELETE;
                     case "up" -> Children.UP;
-                    default -> throw new Failure.Invalid(Problems.of("children", "Children are “delete” or “up”."));
+                    default ->
+                            throw new Failure.Invalid(
+                                    Problems.of("children", "Children are “delete” or “up”."));
                 };
         var saved = door.submit(me, new Command.Delete(List.of(item), choice), seen(item, ifMatch));
         return written(saved, HttpStatus.NO_CONTENT).build();
@@ -152,7 +172,9 @@ class ItemsApi {
         var item = require(keeper.current(), key).item().key();
         if (limit < 1 || limit > Page.MOST) {
             throw new Failure.Invalid(
-                    Problems.of("limit", "The limit is a whole number from 1 to %d.".formatted(Page.MOST)));
+                    Problems.of(
+                            "limit",
+                            "The limit is a whole number from 1 to %d.".formatted(Page.MOST)));
         }
         var logged = store.history(item, point(cursor), limit + 1);
         var shown = logged.subList(0, Math.min(limit, logged.size()));
@@ -184,7 +206,9 @@ class ItemsApi {
             throw new Failure.Invalid(Problems.of("cursor", "This is no cursor of ours."));
         }
         int dash = cursor.indexOf('-');
-        return new Point(Long.parseLong(cursor.substring(0, dash)), Integer.parseInt(cursor.substring(dash + 1)));
+        return new Point(
+                Long.parseLong(cursor.substring(0, dash)),
+                Integer.parseInt(cursor.substring(dash + 1)));
     }
 
     private static NewItem singleEntry(JsonNode body, List<Problem> problems) {
@@ -196,7 +220,11 @@ class ItemsApi {
     private static List<NewItem> bulkEntries(JsonNode body, List<Problem> problems) {
         body.propertyNames().stream()
                 .filter(name -> !name.equals("items"))
-                .forEach(name -> problems.add(new Problem(name, "There is no field “%s” beside items.".formatted(name))));
+                .forEach(name ->
+                        problems.add(
+                                new Problem(
+                                        name,
+                                        "There is no field “%s” beside items.".formatted(name))));
         var items = body.path("items");
         if (!items.isArray()) {
             problems.add(new Problem("items", "Items are a list."));
@@ -205,8 +233,12 @@ class ItemsApi {
         for (var json : items) {
             var reader = new FieldsReader(entries.size()).read(json, BESIDES);
             problems.addAll(reader.problems());
-            entries.add(new NewItem(
-                    text(json, "ref"), text(json, "parentRef"), reader.fields(), new Target.Stay()));
+            entries.add(
+                    new NewItem(
+                            text(json, "ref"),
+                            text(json, "parentRef"),
+                            reader.fields(),
+                            new Target.Stay()));
         }
         return entries;
     }
@@ -228,17 +260,21 @@ class ItemsApi {
         }
         var version = ifMatch.replaceFirst("^W/", "").replace("\"", "").strip();
         if (!version.matches("\\d{1,18}")) {
-            throw new Failure.Invalid(Problems.of("If-Match", "If-Match holds a version, such as \"3\"."));
+            throw new Failure.Invalid(
+                    Problems.of("If-Match", "If-Match holds a version, such as \"3\"."));
         }
         return new Seen(item, Long.parseLong(version));
     }
 
     private static ResponseEntity<ItemJson> item(BodyBuilder answer, Ladder ladder, Node node) {
-        return answer.eTag(Long.toString(node.item().version())).body(ItemJson.of(ladder, node.item()));
+        return answer.eTag(Long.toString(node.item().version()))
+                .body(ItemJson.of(ladder, node.item()));
     }
 
     private static BodyBuilder written(Saved saved, HttpStatus status) {
         var answer = ResponseEntity.status(status);
-        return saved.operation() == 0 ? answer : answer.header("Operation-Id", Long.toString(saved.operation()));
+        return saved.operation() == 0
+                ? answer
+                : answer.header("Operation-Id", Long.toString(saved.operation()));
     }
 }

@@ -10,7 +10,10 @@ import java.util.Optional;
 import java.util.Set;
 import tools.jackson.databind.JsonNode;
 
-/** Reads a move: {@code parent} (a key, or null for none) and at most one of before, after, position and to. */
+/**
+ * Reads a move: {@code parent} (a key, or null for none) and at most one of before, after, position
+ * and to.
+ */
 final class MoveReader {
     private static final Set<String> TARGETS = Set.of("before", "after", "position", "to");
 
@@ -25,7 +28,8 @@ final class MoveReader {
         }
         body.propertyNames().stream()
                 .filter(name -> !name.equals("parent") && !TARGETS.contains(name))
-                .forEach(name -> reader.problem(name, "There is no field “%s” in a move.".formatted(name)));
+                .forEach(name ->
+                        reader.problem(name, "There is no field “%s” in a move.".formatted(name)));
         if (TARGETS.stream().filter(body::has).count() > 1) {
             reader.problem("", "A move has one of before, after, position and to.");
         }

@@ -29,18 +29,25 @@ final class ProductReader {
         var reader = new ProductReader();
         body.propertyNames().stream()
                 .filter(name -> !Set.of("code", "name", "ladder").contains(name))
-                .forEach(name -> reader.problem(name, "There is no field “%s” in a product.".formatted(name)));
-        var levels = body.has("ladder") && !body.path("ladder").isNull()
-                ? reader.levels(body.path("ladder"))
-                : Optional.of(StandardLevels.six());
+                .forEach(name ->
+                        reader.problem(
+                                name, "There is no field “%s” in a product.".formatted(name)));
+        var levels =
+                body.has("ladder") && !body.path("ladder").isNull()
+                        ? reader.levels(body.path("ladder"))
+                        : Optional.of(StandardLevels.six());
         FieldsReader.requireNone(reader.problems);
         return new ProductForm(
-                body.path("code").asString(""), body.path("name").asString(""), levels.orElseThrow());
+                body.path("code").asString(""),
+                body.path("name").asString(""),
+                levels.orElseThrow());
     }
 
     private Optional<Levels> levels(JsonNode ladder) {
         if (!ladder.isArray() || ladder.size() < FEWEST_LEVELS || ladder.size() > MOST_LEVELS) {
-            problem("ladder", "A ladder is a list of %d to %d levels.".formatted(FEWEST_LEVELS, MOST_LEVELS));
+            problem(
+                    "ladder",
+                    "A ladder is a list of %d to %d levels.".formatted(FEWEST_LEVELS, MOST_LEVELS));
             return Optional.empty();
         }
         var levels = new ArrayList<Level>();
@@ -50,10 +57,15 @@ final class ProductReader {
             var at = "ladder[%d]".formatted(levels.size());
             json.propertyNames().stream()
                     .filter(name -> !LEVEL_FIELDS.contains(name))
-                    .forEach(name -> problem(at + "." + name, "There is no field “%s” in a level.".formatted(name)));
+                    .forEach(name ->
+                            problem(
+                                    at + "." + name,
+                                    "There is no field “%s” in a level.".formatted(name)));
             var key = json.path("key").asString("");
             if (!key.matches("[a-z][a-z0-9-]{0,29}") || !keys.add(key)) {
-                problem(at + ".key", "Each level has its own key of small letters, digits and dashes.");
+                problem(
+                        at + ".key",
+                        "Each level has its own key of small letters, digits and dashes.");
             }
             var name = json.path("name").asString("").strip();
             if (name.isEmpty() || name.length() > 60) {
@@ -61,7 +73,10 @@ final class ProductReader {
             }
             var measure = json.path("measure").asString("points");
             if (!Set.of("points", "hours").contains(measure) || hours && measure.equals("points")) {
-                problem(at + ".measure", "A level carries points or hours, and those with points stand above the rest.");
+                problem(
+                        at + ".measure",
+                        "A level carries points or hours, and those with points stand above the"
+                                + " rest.");
             }
             hours = hours || measure.equals("hours");
             var kinds = kinds(json, key, at);
@@ -76,15 +91,21 @@ final class ProductReader {
         }
         var kinds = new ArrayList<String>();
         json.path("kinds").forEach(kind -> kinds.add(kind.asString("")));
-        if (kinds.isEmpty() || kinds.size() > 12 || !kinds.stream().allMatch(kind -> kind.matches("[a-z][a-z0-9-]{0,29}"))) {
+        if (kinds.isEmpty()
+                || kinds.size() > 12
+                || !kinds.stream().allMatch(kind -> kind.matches("[a-z][a-z0-9-]{0,29}"))) {
             problem(at + ".kinds", "Kinds are 1 to 12 words of small letters, digits and dashes.");
             return List.of("kind");
         }
         return kinds;
     }
 
-    private static Level level(int index, String key, String name, JsonNode json, String measure, List<String> kinds) {
-        var like = StandardLevels.six().all().get(measure.equals("hours") ? 5 : key.equals("story") ? 4 : 2);
+    private static Level level(
+            int index, String key, String name, JsonNode json, String measure, List<String> kinds) {
+        var like =
+                StandardLevels.six()
+                        .all()
+                        .get(measure.equals("hours") ? 5 : key.equals("story") ? 4 : 2);
         return new Level(
                 key,
                 name,

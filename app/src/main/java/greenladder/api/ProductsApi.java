@@ -28,14 +28,23 @@ class ProductsApi {
     private final Products products;
 
     record LevelJson(
-            String key, String name, String plural, String measure, boolean followsChildren, List<String> kinds) {}
+            String key,
+            String name,
+            String plural,
+            String measure,
+            boolean followsChildren,
+            List<String> kinds) {}
 
     record KindJson(String key, String level) {}
 
     record StateJson(String key, String name, String category, String level) {}
 
     record ProductJson(
-            String code, String name, List<LevelJson> ladder, List<KindJson> kinds, List<StateJson> states) {}
+            String code,
+            String name,
+            List<LevelJson> ladder,
+            List<KindJson> kinds,
+            List<StateJson> states) {}
 
     /** The product's figures, and beside them those of each level. */
     record ProductRollUpJson(@JsonUnwrapped RollUpJson total, Map<String, RollUpJson> levels) {}
@@ -47,14 +56,17 @@ class ProductsApi {
 
     @GetMapping
     Page<ProductJson> list() {
-        return new Page<>(keeper.current().products().stream().map(ProductsApi::json).toList(), null);
+        return new Page<>(
+                keeper.current().products().stream().map(ProductsApi::json).toList(), null);
     }
 
     @PostMapping
-    ResponseEntity<ProductJson> add(@RequestBody JsonNode body, @AuthenticationPrincipal SignedIn me) {
+    ResponseEntity<ProductJson> add(
+            @RequestBody JsonNode body, @AuthenticationPrincipal SignedIn me) {
         var form = ProductReader.read(body);
         var product = products.add(me, form.code(), form.name(), form.levels());
-        return ResponseEntity.created(URI.create("/api/v1/products/" + product.code())).body(json(product));
+        return ResponseEntity.created(URI.create("/api/v1/products/" + product.code()))
+                .body(json(product));
     }
 
     @GetMapping("/{code}")
@@ -67,7 +79,8 @@ class ProductsApi {
         var ladder = keeper.current();
         var product = require(ladder, code);
         Map<String, RollUpJson> levels = new LinkedHashMap<>();
-        ladder.levelTotals(product).forEach((level, figures) -> levels.put(level.key(), RollUpJson.of(figures)));
+        ladder.levelTotals(product)
+                .forEach((level, figures) -> levels.put(level.key(), RollUpJson.of(figures)));
         return new ProductRollUpJson(RollUpJson.of(ladder.totalOf(product.code())), levels);
     }
 
@@ -82,21 +95,28 @@ class ProductsApi {
                 product.code(),
                 product.name(),
                 levels.stream()
-                        .map(level -> new LevelJson(
-                                level.key(),
-                                level.name(),
-                                level.plural(),
-                                level.carriesPoints() ? "points" : "hours",
-                                level.followsChildren(),
-                                level.kinds()))
+                        .map(level ->
+                                new LevelJson(
+                                        level.key(),
+                                        level.name(),
+                                        level.plural(),
+                                        level.carriesPoints() ? "points" : "hours",
+                                        level.followsChildren(),
+                                        level.kinds()))
                         .toList(),
                 levels.stream()
-                        .flatMap(level -> level.kinds().stream().map(kind -> new KindJson(kind, level.key())))
+                        .flatMap(level ->
+                                level.kinds().stream().map(kind -> new KindJson(kind, level.key())))
                         .toList(),
                 levels.stream()
-                        .flatMap(level -> level.states().stream()
-                                .map(state -> new StateJson(
-                                        state.key(), state.name(), state.category().word(), level.key())))
+                        .flatMap(level ->
+                                level.states().stream()
+                                        .map(state ->
+                                                new StateJson(
+                                                        state.key(),
+                                                        state.name(),
+                                                        state.category().word(),
+                                                        level.key())))
                         .toList());
     }
 }

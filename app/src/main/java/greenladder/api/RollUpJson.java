@@ -41,9 +41,13 @@ record RollUpJson(
 
     record Count(int done, int inProgress, int toDo, int total, @Nullable Double completion) {}
 
-    record Value(@Nullable BigDecimal done, @Nullable BigDecimal total, @Nullable Double completion) {}
+    record Value(
+            @Nullable BigDecimal done, @Nullable BigDecimal total, @Nullable Double completion) {}
 
-    record Hours(@Nullable BigDecimal estimate, @Nullable BigDecimal invested, @Nullable BigDecimal remaining) {}
+    record Hours(
+            @Nullable BigDecimal estimate,
+            @Nullable BigDecimal invested,
+            @Nullable BigDecimal remaining) {}
 
     record Tasks(int done, int total) {}
 
@@ -88,7 +92,13 @@ record RollUpJson(
 
     private static RollUpJson of(RollUp figures, Split<Integer> counted) {
         return new RollUpJson(
-                new Size(null, decimal(figures.effective()), null, null, figures.unbroken().toDecimal(), figures.unsized()),
+                new Size(
+                        null,
+                        decimal(figures.effective()),
+                        null,
+                        null,
+                        figures.unbroken().toDecimal(),
+                        figures.unsized()),
                 points(figures),
                 count(counted),
                 value(figures),
@@ -100,8 +110,9 @@ record RollUpJson(
     }
 
     private static Points points(RollUp figures) {
-        boolean counts = figures.effective() != null
-                && (figures.hasPointChildren() || figures.category() != Category.DROPPED);
+        boolean counts =
+                figures.effective() != null
+                        && (figures.hasPointChildren() || figures.category() != Category.DROPPED);
         if (!counts) {
             return new Points(null, null, null, null, null);
         }
@@ -117,7 +128,11 @@ record RollUpJson(
     private static Count count(Split<Integer> split) {
         int total = split.done() + split.inProgress() + split.toDo();
         return new Count(
-                split.done(), split.inProgress(), split.toDo(), total, total == 0 ? null : (double) split.done() / total);
+                split.done(),
+                split.inProgress(),
+                split.toDo(),
+                total,
+                total == 0 ? null : (double) split.done() / total);
     }
 
     private static Value value(RollUp figures) {
@@ -131,6 +146,8 @@ record RollUpJson(
 
     private static Hours hours(RollUp figures) {
         return new Hours(
-                decimal(figures.hoursEstimate()), decimal(figures.hoursInvested()), decimal(figures.hoursRemaining()));
+                decimal(figures.hoursEstimate()),
+                decimal(figures.hoursInvested()),
+                decimal(figures.hoursRemaining()));
     }
 }

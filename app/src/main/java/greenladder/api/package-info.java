@@ -1,6 +1,4 @@
-/**
- * The interface for programs. Read {@link greenladder.api.ItemsApi} first.
- */
+/** The interface for programs. Read {@link greenladder.api.ItemsApi} first. */
 @NullMarked
 package greenladder.api;
 

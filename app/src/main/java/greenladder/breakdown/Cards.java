@@ -30,7 +30,9 @@ final class Cards {
     private final Set<String> picked;
     private final Map<Level, RungMark> marks = new HashMap<>();
 
-    /** @param picked keys of the picked item and of those above it */
+    /**
+     * @param picked keys of the picked item and of those above it
+     */
     Cards(Ladder ladder, Place place, Rights rights, SignedIn reader, Set<String> picked) {
         this.ladder = ladder;
         this.place = place;
@@ -87,9 +89,16 @@ final class Cards {
 
     private static List<String> remarks(Item item, RollUp figures) {
         return Stream.of(
-                        figures.hasPointChildren() && figures.unsized() > 0 ? figures.unsized() + " not sized" : "",
-                        !figures.hasPointChildren() && item.level().carriesPoints() && figures.tasks() > 0
-                                ? "%d of %s".formatted(figures.tasksDone(), Words.count(figures.tasks(), "task"))
+                        figures.hasPointChildren() && figures.unsized() > 0
+                                ? figures.unsized() + " not sized"
+                                : "",
+                        !figures.hasPointChildren()
+                                        && item.level().carriesPoints()
+                                        && figures.tasks() > 0
+                                ? "%d of %s"
+                                        .formatted(
+                                                figures.tasksDone(),
+                                                Words.count(figures.tasks(), "task"))
                                 : "")
                 .filter(remark -> !remark.isEmpty())
                 .toList();

@@ -32,7 +32,14 @@ final class Columns {
     private final SignedIn reader;
     private final int atOnce;
 
-    Columns(Ladder ladder, Product product, Place place, Cards cards, Rights rights, SignedIn reader, int atOnce) {
+    Columns(
+            Ladder ladder,
+            Product product,
+            Place place,
+            Cards cards,
+            Rights rights,
+            SignedIn reader,
+            int atOnce) {
         this.ladder = ladder;
         this.product = product;
         this.place = place;
@@ -57,18 +64,21 @@ final class Columns {
     }
 
     Column ofChildren(Node parent) {
-        var below = product.levels().all().stream()
-                .filter(level -> parent.item().level().isAbove(level))
-                .toList();
-        var present = parent.children().stream()
-                .map(child -> child.item().level())
-                .distinct()
-                .sorted(Comparator.comparingInt(Level::index))
-                .toList();
+        var below =
+                product.levels().all().stream()
+                        .filter(level -> parent.item().level().isAbove(level))
+                        .toList();
+        var present =
+                parent.children().stream()
+                        .map(child -> child.item().level())
+                        .distinct()
+                        .sorted(Comparator.comparingInt(Level::index))
+                        .toList();
         var head = present.isEmpty() ? below.getFirst() : present.getFirst();
-        var heading = present.isEmpty()
-                ? head.plural()
-                : present.stream().map(Level::plural).collect(Collectors.joining(", "));
+        var heading =
+                present.isEmpty()
+                        ? head.plural()
+                        : present.stream().map(Level::plural).collect(Collectors.joining(", "));
         var key = parent.item().key().toString();
         var live = parent.children().stream().filter(node -> !node.item().isDropped()).count();
         return column(
@@ -108,13 +118,15 @@ final class Columns {
                     .sorted(Comparator.comparingInt(node -> node.item().level().index()))
                     .toList();
         }
-        var nodes = product.levels()
-                .find(id)
-                .map(level -> ladder.level(product, level))
-                .orElseGet(() -> ItemKey.parse(id)
-                        .flatMap(ladder::findNode)
-                        .map(Node::children)
-                        .orElse(List.of()));
+        var nodes =
+                product.levels()
+                        .find(id)
+                        .map(level -> ladder.level(product, level))
+                        .orElseGet(() ->
+                                ItemKey.parse(id)
+                                        .flatMap(ladder::findNode)
+                                        .map(Node::children)
+                                        .orElse(List.of()));
         return place.dropped()
                 ? nodes
                 : nodes.stream().filter(node -> !isFoldedAway(node, id)).toList();
@@ -126,7 +138,8 @@ final class Columns {
         }
         // In a whole level, what stands under something dropped is folded away with it.
         return product.levels().find(column).isPresent()
-                && ladder.ancestors(node.item()).stream().anyMatch(above -> above.item().isDropped());
+                && ladder.ancestors(node.item()).stream()
+                        .anyMatch(above -> above.item().isDropped());
     }
 
     private Column column(
@@ -149,7 +162,9 @@ final class Columns {
                 nodes.stream().limit(limit(id, nodes)).map(cards::of).toList(),
                 more(id, nodes),
                 adds,
-                folded == 0 ? "" : place.dropped() ? "Fold dropped items away" : folded + " dropped",
+                folded == 0
+                        ? ""
+                        : place.dropped() ? "Fold dropped items away" : folded + " dropped",
                 place.withDropped(!place.dropped()).url(),
                 place.dropped());
     }

@@ -63,7 +63,8 @@ class LadderPages {
                 laid,
                 place.panel()
                         ? place.picked()
-                                .map(key -> panels.of(key, reader, (Item item) -> linkTo(place, item)))
+                                .map(key ->
+                                        panels.of(key, reader, (Item item) -> linkTo(place, item)))
                                 .orElse(null)
                         : null,
                 place.withLoose(!place.loose()).url(),
@@ -72,14 +73,22 @@ class LadderPages {
                 place.withPanel(!place.panel()).url(),
                 place.panel(),
                 ladder.orderOf(product.code(), place.from()).size() == 0 && !place.loose()
-                        ? "Nothing on this level yet. Type a title into the field and press Enter; details can wait."
+                        ? "Nothing on this level yet. Type a title into the field and press Enter;"
+                                + " details can wait."
                         : "");
     }
 
-    More more(Ladder ladder, Product product, Place place, SignedIn reader, String column, int offset) {
+    More more(
+            Ladder ladder,
+            Product product,
+            Place place,
+            SignedIn reader,
+            String column,
+            int offset) {
         var way = way(ladder, place);
         var cards = cards(ladder, place, reader, way);
-        var nodes = new Columns(ladder, product, place, cards, rights, reader, atOnce).nodesOf(column);
+        var nodes =
+                new Columns(ladder, product, place, cards, rights, reader, atOnce).nodesOf(column);
         int from = Math.max(0, Math.min(offset, nodes.size()));
         int to = Math.min(from + atOnce, nodes.size());
         return new More(
@@ -87,12 +96,15 @@ class LadderPages {
                 to < nodes.size() ? place.moreUrl(column, to) : null);
     }
 
-    private Columns columns(Ladder ladder, Product product, Place place, SignedIn reader, List<Node> way) {
-        return new Columns(ladder, product, place, cards(ladder, place, reader, way), rights, reader, atOnce);
+    private Columns columns(
+            Ladder ladder, Product product, Place place, SignedIn reader, List<Node> way) {
+        return new Columns(
+                ladder, product, place, cards(ladder, place, reader, way), rights, reader, atOnce);
     }
 
     private Cards cards(Ladder ladder, Place place, SignedIn reader, List<Node> way) {
-        var picked = way.stream().map(node -> node.item().key().toString()).collect(Collectors.toSet());
+        var picked =
+                way.stream().map(node -> node.item().key().toString()).collect(Collectors.toSet());
         return new Cards(ladder, place, rights, reader, picked);
     }
 
@@ -100,9 +112,12 @@ class LadderPages {
     private static List<Node> way(Ladder ladder, Place place) {
         return place.picked()
                 .flatMap(ladder::findNode)
-                .map(node -> Stream.concat(ladder.ancestors(node.item()).reversed().stream(), Stream.of(node))
-                        .filter(one -> !one.item().level().isAbove(place.from()))
-                        .toList())
+                .map(node ->
+                        Stream.concat(
+                                        ladder.ancestors(node.item()).reversed().stream(),
+                                        Stream.of(node))
+                                .filter(one -> !one.item().level().isAbove(place.from()))
+                                .toList())
                 .orElse(List.of());
     }
 
@@ -126,12 +141,13 @@ class LadderPages {
 
     private static List<RailRung> rail(Place place, Map<Level, LevelTotal> totals) {
         return totals.entrySet().stream()
-                .map(entry -> new RailRung(
-                        entry.getKey().plural(),
-                        Integer.toString(entry.getValue().count()),
-                        entry.getValue().completion().map(Words::percent).orElse("–"),
-                        place.from(entry.getKey()).url(),
-                        entry.getKey().equals(place.from())))
+                .map(entry ->
+                        new RailRung(
+                                entry.getKey().plural(),
+                                Integer.toString(entry.getValue().count()),
+                                entry.getValue().completion().map(Words::percent).orElse("–"),
+                                place.from(entry.getKey()).url(),
+                                entry.getKey().equals(place.from())))
                 .toList();
     }
 

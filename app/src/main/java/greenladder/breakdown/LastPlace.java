@@ -9,7 +9,10 @@ import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Optional;
 
-/** The place last seen in each product's ladder, kept by the browser, so that the next visit finds it again. */
+/**
+ * The place last seen in each product's ladder, kept by the browser, so that the next visit finds
+ * it again.
+ */
 final class LastPlace {
     private static final int HALF_A_YEAR = 180 * 24 * 3600;
 

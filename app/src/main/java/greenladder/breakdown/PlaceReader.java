@@ -12,7 +12,10 @@ import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** Reads a place from a URL; what is not there any more is passed over, so that an old link still leads somewhere. */
+/**
+ * Reads a place from a URL; what is not there any more is passed over, so that an old link still
+ * leads somewhere.
+ */
 final class PlaceReader {
     private static final int MOST_SHOWN = 5_000;
 
@@ -33,9 +36,12 @@ final class PlaceReader {
 
     static Place read(Ladder ladder, Product product, PlaceForm form) {
         var at = Optional.ofNullable(form.at()).flatMap(ItemKey::parse).flatMap(ladder::findItem);
-        var from = Optional.ofNullable(form.from())
-                .flatMap(product.levels()::find)
-                .orElseGet(() -> at.map(item -> highest(ladder, item)).orElse(product.levels().top()));
+        var from =
+                Optional.ofNullable(form.from())
+                        .flatMap(product.levels()::find)
+                        .orElseGet(() ->
+                                at.map(item -> highest(ladder, item))
+                                        .orElse(product.levels().top()));
         return new Place(
                 product.code(),
                 from,
@@ -46,12 +52,16 @@ final class PlaceReader {
                 shown(form.shown()));
     }
 
-    /** Where somebody stands who comes for the first time: the first goal with work under way, opened twice. */
+    /**
+     * Where somebody stands who comes for the first time: the first goal with work under way,
+     * opened twice.
+     */
     static Place first(Ladder ladder, Product product) {
-        var from = product.levels().all().stream()
-                .filter(level -> ladder.orderOf(product.code(), level).size() > 0)
-                .findFirst()
-                .orElse(product.levels().top());
+        var from =
+                product.levels().all().stream()
+                        .filter(level -> ladder.orderOf(product.code(), level).size() > 0)
+                        .findFirst()
+                        .orElse(product.levels().top());
         var place = new Place(product.code(), from, null, true, false, false, Map.of());
         var start = promising(ladder.level(product, from));
         var below = start.flatMap(node -> promising(node.children()));
@@ -76,7 +86,9 @@ final class PlaceReader {
         for (var part : (text == null ? "" : text).split(",")) {
             if (part.matches("[A-Za-z0-9-]{1,40}:\\d{1,5}")) {
                 int colon = part.indexOf(':');
-                shown.put(part.substring(0, colon), Math.min(MOST_SHOWN, Integer.parseInt(part.substring(colon + 1))));
+                shown.put(
+                        part.substring(0, colon),
+                        Math.min(MOST_SHOWN, Integer.parseInt(part.substring(colon + 1))));
             }
         }
         return shown;

@@ -1,5 +1,6 @@
 /**
- * The stage in which goals are broken down: the Ladder view. Read {@link greenladder.breakdown.LadderController} first.
+ * The stage in which goals are broken down: the Ladder view. Read {@link
+ * greenladder.breakdown.LadderController} first.
  */
 @NullMarked
 package greenladder.breakdown;

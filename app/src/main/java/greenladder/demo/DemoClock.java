@@ -10,8 +10,8 @@ import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
 
 /**
- * The demo's clock: the system's with an offset that only grows. It starts in the past, so that the sample history can
- * happen day by day, and is at the present when that is done.
+ * The demo's clock: the system's with an offset that only grows. It starts in the past, so that the
+ * sample history can happen day by day, and is at the present when that is done.
  */
 @Component
 @Profile("demo")

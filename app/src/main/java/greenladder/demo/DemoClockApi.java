@@ -39,11 +39,16 @@ class DemoClockApi {
             throw new Failure.Invalid(Problems.of("now", "Say either now or days."));
         }
         var now = clock.instant();
-        var to = form.now() != null ? form.now() : now.plus(Duration.ofDays(form.days() == null ? 0 : form.days()));
+        var to =
+                form.now() != null
+                        ? form.now()
+                        : now.plus(Duration.ofDays(form.days() == null ? 0 : form.days()));
         if (to.isBefore(now) || to.isAfter(now.plus(Duration.ofDays(MOST_DAYS)))) {
-            throw new Failure.Invalid(Problems.of(
-                    form.now() != null ? "now" : "days",
-                    "The clock only goes forward, by at most %d days.".formatted(MOST_DAYS)));
+            throw new Failure.Invalid(
+                    Problems.of(
+                            form.now() != null ? "now" : "days",
+                            "The clock only goes forward, by at most %d days."
+                                    .formatted(MOST_DAYS)));
         }
         clock.goTo(to);
         return Map.of("now", clock.instant());

@@ -10,14 +10,15 @@ import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Reads the sample items from their outline: two blanks of indent for each level, {@code title | fact, fact}, tasks with a
- * star, lines of description with {@code >}. An item that stands elsewhere than its indent says begins with its level and a
- * colon.
+ * Reads the sample items from their outline: two blanks of indent for each level, {@code title |
+ * fact, fact}, tasks with a star, lines of description with {@code >}. An item that stands
+ * elsewhere than its indent says begins with its level and a colon.
  *
  * @param entries parents before children
  */
 record DemoOutline(List<Entry> entries) {
-    private static final Pattern LINE = Pattern.compile("( *)(?:(\\*) |([a-z]+): )?(.+?)(?: \\| (.+))?");
+    private static final Pattern LINE =
+            Pattern.compile("( *)(?:(\\*) |([a-z]+): )?(.+?)(?: \\| (.+))?");
 
     /**
      * An item of the outline.
@@ -28,7 +29,7 @@ record DemoOutline(List<Entry> entries) {
      */
     record Entry(
             int parent,
-            Map<String, @Nullable String> fields,
+            Map<String, String> fields,
             String state,
             Optional<String> firstSize,
             Optional<Integer> daysToFinish,
@@ -51,9 +52,12 @@ record DemoOutline(List<Entry> entries) {
                 throw new IllegalArgumentException("demo outline: " + line);
             }
             int depth = match.group(1).length() / 2;
-            var level = match.group(2) != null
-                    ? "task"
-                    : match.group(3) != null ? match.group(3) : levels.all().get(depth).key();
+            var level =
+                    match.group(2) != null
+                            ? "task"
+                            : match.group(3) != null
+                                    ? match.group(3)
+                                    : levels.all().get(depth).key();
             int parent = depth == 0 ? -1 : open.getOrDefault(depth - 1, -1);
             open.put(depth, entries.size());
             entries.add(entry(parent, level, match.group(4), match.group(5)));
@@ -62,7 +66,7 @@ record DemoOutline(List<Entry> entries) {
     }
 
     private static Entry entry(int parent, String level, String title, @Nullable String facts) {
-        Map<String, @Nullable String> fields = new HashMap<>();
+        Map<String, String> fields = new HashMap<>();
         fields.put("level", level);
         fields.put("title", title);
         var state = "to-do";

@@ -25,7 +25,6 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.jspecify.annotations.Nullable;
 import org.springframework.boot.ApplicationArguments;
 import org.springframework.boot.ApplicationRunner;
 import org.springframework.context.annotation.Profile;
@@ -33,8 +32,8 @@ import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 
 /**
- * Makes the sample workspace through the same doors as everybody else, day by day in the past, so that its history hangs
- * together. Done once: a demo that keeps its data finds it again.
+ * Makes the sample workspace through the same doors as everybody else, day by day in the past, so
+ * that its history hangs together. Done once: a demo that keeps its data finds it again.
  */
 @Component
 @Profile("demo")
@@ -47,7 +46,8 @@ class DemoWorkspace implements ApplicationRunner {
     private final LadderKeeper keeper;
     private final DemoClock clock;
 
-    DemoWorkspace(People people, Products products, Door door, LadderKeeper keeper, DemoClock clock) {
+    DemoWorkspace(
+            People people, Products products, Door door, LadderKeeper keeper, DemoClock clock) {
         this.people = people;
         this.products = products;
         this.door = door;
@@ -90,9 +90,10 @@ class DemoWorkspace implements ApplicationRunner {
         var entries = new ArrayList<NewItem>();
         for (int i = 0; i < outline.entries().size(); i++) {
             var entry = outline.entries().get(i);
-            Map<String, @Nullable String> fields = new HashMap<>(entry.fields());
+            Map<String, String> fields = new HashMap<>(entry.fields());
             entry.firstSize().ifPresent(size -> fields.put("size", size));
-            entry.daysToFinish().ifPresent(days -> fields.put("finish", today.plusDays(days).toString()));
+            entry.daysToFinish()
+                    .ifPresent(days -> fields.put("finish", today.plusDays(days).toString()));
             fields.put("description", entry.description().toString());
             fields.remove("hours.invested");
             fields.remove("hours.remaining");
@@ -103,7 +104,10 @@ class DemoWorkspace implements ApplicationRunner {
         return door.submit(person("ines.rowe"), new Command.Create("MSF", entries)).items();
     }
 
-    /** What happened to the items since: sized anew, worked on, blocked, finished; each item's share in its own days. */
+    /**
+     * What happened to the items since: sized anew, worked on, blocked, finished; each item's share
+     * in its own days.
+     */
     private void liveThrough(DemoOutline outline, List<ItemKey> keys, Instant now) {
         var events = new ArrayList<Event>();
         for (int i = 0; i < keys.size(); i++) {
@@ -113,22 +117,28 @@ class DemoWorkspace implements ApplicationRunner {
         var start = now.minus(DAYS_OF_HISTORY, ChronoUnit.DAYS);
         for (var event : events) {
             clock.goTo(start.plus(event.minute(), ChronoUnit.MINUTES));
-            door.submit(person(event.actor()), new Command.Edit(List.of(event.item()), event.fields()));
+            door.submit(
+                    person(event.actor()), new Command.Edit(List.of(event.item()), event.fields()));
         }
     }
 
-    private record Event(int minute, ItemKey item, String actor, Map<String, @Nullable String> fields) {}
+    private record Event(int minute, ItemKey item, String actor, Map<String, String> fields) {}
 
     private List<Event> eventsOf(Entry entry, ItemKey item, int index) {
         var level = keeper.current().requireNode(item).item().level();
         var events = new ArrayList<Event>();
-        var worker = entry.fields().getOrDefault("assignee", "bram.holt");
-        var actor = worker == null ? "bram.holt" : worker;
+        var actor = entry.fields().getOrDefault("assignee", "bram.holt");
         // Items come in the order of their rank: what stands higher was begun earlier.
         int begin = (5 + index * 43 % 40) * 24 * 60 + index * 37 % 480;
         int end = begin + (2 + index % 6) * 24 * 60;
-        entry.firstSize().ifPresent(first -> events.add(
-                new Event(begin - 600, item, "ines.rowe", fields("size", entry.fields().get("size")))));
+        entry.firstSize()
+                .ifPresent(first ->
+                        events.add(
+                                new Event(
+                                        begin - 600,
+                                        item,
+                                        "ines.rowe",
+                                        fields("size", entry.fields().getOrDefault("size", "")))));
         var blocked = entry.fields().get("blocked");
         if (blocked != null) {
             events.add(new Event(end, item, "bram.holt", fields("blocked", blocked)));
@@ -145,14 +155,14 @@ class DemoWorkspace implements ApplicationRunner {
         var invested = entry.fields().get("hours.invested");
         if (invested != null && !invested.equals("0")) {
             var hours = fields("hours.invested", invested);
-            hours.put("hours.remaining", entry.fields().get("hours.remaining"));
+            hours.put("hours.remaining", entry.fields().getOrDefault("hours.remaining", ""));
             events.add(new Event(end - 60, item, actor, hours));
         }
         return events;
     }
 
-    private static Map<String, @Nullable String> fields(String field, @Nullable String value) {
-        Map<String, @Nullable String> fields = new HashMap<>();
+    private static Map<String, String> fields(String field, String value) {
+        Map<String, String> fields = new HashMap<>();
         fields.put(field, value);
         return fields;
     }

@@ -1,5 +1,6 @@
 /**
- * The sample workspace of an invented ferry company. Read {@link greenladder.demo.DemoWorkspace} first.
+ * The sample workspace of an invented ferry company. Read {@link greenladder.demo.DemoWorkspace}
+ * first.
  */
 @NullMarked
 package greenladder.demo;

@@ -12,7 +12,10 @@ import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.servlet.ModelAndView;
 
-/** Turns failures into a page, or, where a script asked, into the plain words that it shows in place. */
+/**
+ * Turns failures into a page, or, where a script asked, into the plain words that it shows in
+ * place.
+ */
 @ControllerAdvice(annotations = Controller.class)
 class ErrorPages {
 

@@ -22,7 +22,9 @@ public record Frame(
 
     public record ProductChoice(String code, String name, String url) {}
 
-    /** @param url empty for a stage that has no view yet */
+    /**
+     * @param url empty for a stage that has no view yet
+     */
     public record StageStep(String label, String url, boolean current) {}
 
     public record ViewTab(String label, String url, boolean current) {}

@@ -26,9 +26,10 @@ public class Frames {
 
     /** The frame of a view of a product. */
     public Frame of(SignedIn person, Product product, View view) {
-        var tabs = View.of(view.stage()).stream()
-                .map(one -> new ViewTab(one.label(), one.url(product.code()), one == view))
-                .toList();
+        var tabs =
+                View.of(view.stage()).stream()
+                        .map(one -> new ViewTab(one.label(), one.url(product.code()), one == view))
+                        .toList();
         return frame(view.label() + " · " + product.name(), person, product, view.stage(), tabs);
     }
 
@@ -38,7 +39,11 @@ public class Frames {
     }
 
     private Frame frame(
-            String title, SignedIn person, @Nullable Product product, @Nullable Stage current, List<ViewTab> tabs) {
+            String title,
+            SignedIn person,
+            @Nullable Product product,
+            @Nullable Stage current,
+            List<ViewTab> tabs) {
         var choices = keeper.current().products().stream().map(Frames::choice).toList();
         return new Frame(
                 title,
@@ -55,10 +60,14 @@ public class Frames {
 
     private static List<StageStep> stages(String product, @Nullable Stage current) {
         return Arrays.stream(Stage.values())
-                .map(stage -> new StageStep(
-                        stage.label(),
-                        View.of(stage).stream().findFirst().map(view -> view.url(product)).orElse(""),
-                        stage == current))
+                .map(stage ->
+                        new StageStep(
+                                stage.label(),
+                                View.of(stage).stream()
+                                        .findFirst()
+                                        .map(view -> view.url(product))
+                                        .orElse(""),
+                                stage == current))
                 .toList();
     }
 

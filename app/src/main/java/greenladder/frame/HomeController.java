@@ -45,10 +45,12 @@ class HomeController {
 
     @PostMapping("/products")
     String addProduct(
-            @AuthenticationPrincipal SignedIn me, ProductForm form, Model model, HttpServletResponse response) {
+            @AuthenticationPrincipal SignedIn me,
+            ProductForm form,
+            Model model,
+            HttpServletResponse response) {
         try {
-            var product = products.add(
-                    me, form.code().strip(), form.name(), StandardLevels.six());
+            var product = products.add(me, form.code().strip(), form.name(), StandardLevels.six());
             return "redirect:" + View.LADDER.url(product.code());
         } catch (Failure.Invalid e) {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());

@@ -32,11 +32,14 @@ class ItemPageController {
             @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
-        var item = ItemKey.parse(key)
-                .flatMap(keeper.current()::findItem)
-                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
+        var item =
+                ItemKey.parse(key)
+                        .flatMap(keeper.current()::findItem)
+                        .orElseThrow(
+                                () -> new Failure.NotFound("There is no item %s.".formatted(key)));
         var product = keeper.current().requireProduct(item.key().product());
-        model.addAttribute("panel", panels.of(item.key(), me, (Item other) -> "/items/" + other.key()));
+        model.addAttribute(
+                "panel", panels.of(item.key(), me, (Item other) -> "/items/" + other.key()));
         model.addAttribute("ladderUrl", View.LADDER.url(product.code()) + "?at=" + item.key());
         if (fragment) {
             return "frame/item-page :: view";

@@ -11,7 +11,10 @@ import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Light, dark or as the system has it: kept in a cookie, so that it is right before the first stroke is drawn. */
+/**
+ * Light, dark or as the system has it: kept in a cookie, so that it is right before the first
+ * stroke is drawn.
+ */
 @Component
 class ThemeCookie {
     private static final String NAME = "theme";
@@ -28,7 +31,8 @@ class ThemeCookie {
     String current() {
         return Optional.ofNullable(request.getCookies()).stream()
                 .flatMap(Arrays::stream)
-                .filter(cookie -> cookie.getName().equals(NAME) && THEMES.contains(cookie.getValue()))
+                .filter(cookie ->
+                        cookie.getName().equals(NAME) && THEMES.contains(cookie.getValue()))
                 .map(Cookie::getValue)
                 .findFirst()
                 .orElse("");
@@ -37,7 +41,10 @@ class ThemeCookie {
     @Controller
     static class ThemeController {
         @PostMapping("/theme")
-        String choose(@RequestParam String theme, @RequestParam(defaultValue = "/") String back, HttpServletResponse response) {
+        String choose(
+                @RequestParam String theme,
+                @RequestParam(defaultValue = "/") String back,
+                HttpServletResponse response) {
             var cookie = new Cookie(NAME, THEMES.contains(theme) ? theme : "");
             cookie.setPath("/");
             cookie.setHttpOnly(true);

@@ -1,5 +1,6 @@
 /**
- * The page around every view: stage bar, product choice, person, errors. Read {@link greenladder.frame.Frame} first.
+ * The page around every view: stage bar, product choice, person, errors. Read {@link
+ * greenladder.frame.Frame} first.
  */
 @NullMarked
 package greenladder.frame;

@@ -19,12 +19,15 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 
 /**
- * The one door: every change to items, whoever asks, is checked for rights, decided on the current ladder, written whole
- * and durably, and only then seen by others. One at a time, so that what was decided is what is written.
+ * The one door: every change to items, whoever asks, is checked for rights, decided on the current
+ * ladder, written whole and durably, and only then seen by others. One at a time, so that what was
+ * decided is what is written.
  */
 @Component
 public class Door {
-    /** The name in the log of operations that rewrite ranks, which change nothing that anybody sees. */
+    /**
+     * The name in the log of operations that rewrite ranks, which change nothing that anybody sees.
+     */
     static final String RANKS = "ranks";
 
     private final ItemStore store;
@@ -34,7 +37,12 @@ public class Door {
     private final Clock clock;
     private final ReentrantLock lock = new ReentrantLock();
 
-    Door(ItemStore store, LadderKeeper keeper, Rights rights, ApplicationEventPublisher events, Clock clock) {
+    Door(
+            ItemStore store,
+            LadderKeeper keeper,
+            Rights rights,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.store = store;
         this.keeper = keeper;
         this.rights = rights;
@@ -79,7 +87,11 @@ public class Door {
             if (accepted.changes().isEmpty()) {
                 return new Saved(0, accepted, before);
             }
-            long id = store.write(new OperationRow(now, actor.handle(), nameOf(command)), before, accepted);
+            long id =
+                    store.write(
+                            new OperationRow(now, actor.handle(), nameOf(command)),
+                            before,
+                            accepted);
             keeper.advance(ignored -> accepted.after());
             var saved = new Saved(id, accepted, before);
             events.publishEvent(saved);
@@ -93,8 +105,11 @@ public class Door {
         if (seen == null) {
             return;
         }
-        var item = ladder.findItem(seen.item())
-                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(seen.item())));
+        var item =
+                ladder.findItem(seen.item())
+                        .orElseThrow(() ->
+                                new Failure.NotFound(
+                                        "There is no item %s.".formatted(seen.item())));
         if (item.version() != seen.version()) {
             throw new Failure.Conflict(
                     item.key().toString(),

@@ -13,7 +13,13 @@ import java.util.stream.Stream;
  *
  * @param control {@code text}, {@code number}, {@code date}, {@code choice} or {@code prose}
  */
-record FieldForm(String key, String field, String label, String control, String value, List<Option> options) {
+record FieldForm(
+        String key,
+        String field,
+        String label,
+        String control,
+        String value,
+        List<Option> options) {
 
     record Option(String value, String label, boolean chosen) {}
 
@@ -64,19 +70,27 @@ record FieldForm(String key, String field, String label, String control, String 
         var options = new ArrayList<Option>();
         var choices =
                 switch (field) {
-                    case STATE -> level.states().stream().map(state -> List.of(state.key(), state.name()));
+                    case STATE ->
+                            level.states().stream()
+                                    .map(state -> List.of(state.key(), state.name()));
                     case KIND -> level.kinds().stream().map(kind -> List.of(kind, kind));
                     case LEVEL ->
-                        ladder.requireProduct(item.key().product()).levels().all().stream()
-                                .map(one -> List.of(one.key(), one.name()));
+                            ladder.requireProduct(item.key().product()).levels().all().stream()
+                                    .map(one -> List.of(one.key(), one.name()));
                     case ASSIGNEE ->
-                        Stream.concat(
-                                Stream.of(List.of("", "nobody")),
-                                ladder.people().stream().map(person -> List.of(person.handle(), person.name())));
+                            Stream.concat(
+                                    Stream.of(List.of("", "nobody")),
+                                    ladder.people().stream()
+                                            .map(person ->
+                                                    List.of(person.handle(), person.name())));
                     default -> Stream.<List<String>>empty();
                 };
-        choices.forEach(pair -> options.add(new Option(
-                pair.getFirst(), pair.getLast(), pair.getFirst().equals(Objects.requireNonNullElse(now, "")))));
+        choices.forEach(pair ->
+                options.add(
+                        new Option(
+                                pair.getFirst(),
+                                pair.getLast(),
+                                pair.getFirst().equals(Objects.requireNonNullElse(now, "")))));
         return List.copyOf(options);
     }
 }

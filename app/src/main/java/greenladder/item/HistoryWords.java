@@ -40,14 +40,18 @@ class HistoryWords {
         var ladder = keeper.current();
         var now = clock.instant();
         Map<Long, List<Logged>> byOperation = new LinkedHashMap<>();
-        store.history(key, null, MOST_CHANGES).forEach(logged -> byOperation
-                .computeIfAbsent(logged.point().operation(), any -> new ArrayList<>())
-                .add(logged));
+        store.history(key, null, MOST_CHANGES)
+                .forEach(logged ->
+                        byOperation
+                                .computeIfAbsent(
+                                        logged.point().operation(), any -> new ArrayList<>())
+                                .add(logged));
         return byOperation.values().stream()
-                .map(operation -> new HistoryEntry(
-                        Words.since(operation.getFirst().at(), now),
-                        nameOf(ladder, operation.getFirst().actor()),
-                        words(ladder, operation.stream().map(Logged::change).toList())))
+                .map(operation ->
+                        new HistoryEntry(
+                                Words.since(operation.getFirst().at(), now),
+                                nameOf(ladder, operation.getFirst().actor()),
+                                words(ladder, operation.stream().map(Logged::change).toList())))
                 .filter(entry -> !entry.what().isEmpty())
                 .toList();
     }
@@ -59,7 +63,10 @@ class HistoryWords {
     }
 
     private static List<String> words(Ladder ladder, List<Change> changes) {
-        boolean made = changes.stream().anyMatch(change -> change.field() == Field.EXISTS && change.before() == null);
+        boolean made =
+                changes.stream()
+                        .anyMatch(change ->
+                                change.field() == Field.EXISTS && change.before() == null);
         if (made) {
             return List.of("added it");
         }
@@ -76,13 +83,20 @@ class HistoryWords {
                 switch (change.field()) {
                     case EXISTS, FIRST_ESTIMATE -> null;
                     case TITLE -> "renamed it from “%s”".formatted(before);
-                    case DESCRIPTION -> after == null ? "took the description away" : "wrote the description";
+                    case DESCRIPTION ->
+                            after == null ? "took the description away" : "wrote the description";
                     case RANK -> "moved it in the order";
-                    case PARENT -> after == null ? "took it from under " + before : "put it under " + after;
+                    case PARENT ->
+                            after == null
+                                    ? "took it from under " + before
+                                    : "put it under " + after;
                     case STATE -> "moved it to " + stateName(ladder, change.item(), after);
                     case LEVEL -> "made it a " + after;
                     case KIND -> "made it a " + after;
-                    case ASSIGNEE -> after == null ? "gave it to nobody" : "gave it to " + nameOf(ladder, after);
+                    case ASSIGNEE ->
+                            after == null
+                                    ? "gave it to nobody"
+                                    : "gave it to " + nameOf(ladder, after);
                     case BLOCKED -> after == null ? "unblocked it" : "blocked it: " + after;
                     case SIZE -> fromTo("size", before, after);
                     case VALUE -> fromTo("value", before, after);
@@ -98,7 +112,9 @@ class HistoryWords {
         if (after == null) {
             return "cleared the %s (was %s)".formatted(what, before);
         }
-        return before == null ? "set the %s to %s".formatted(what, after) : "changed the %s from %s to %s".formatted(what, before, after);
+        return before == null
+                ? "set the %s to %s".formatted(what, after)
+                : "changed the %s from %s to %s".formatted(what, before, after);
     }
 
     private static String stateName(Ladder ladder, ItemKey key, @Nullable String state) {

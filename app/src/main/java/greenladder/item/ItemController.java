@@ -44,10 +44,16 @@ class ItemController {
     }
 
     @GetMapping("/items/{key}/edit/{field}")
-    String edit(@PathVariable String key, @PathVariable String field, @AuthenticationPrincipal SignedIn me, Model model) {
+    String edit(
+            @PathVariable String key,
+            @PathVariable String field,
+            @AuthenticationPrincipal SignedIn me,
+            Model model) {
         var item = require(key).item();
-        var known = Field.findEditable(field)
-                .orElseThrow(() -> new Failure.NotFound("There is no field “%s”.".formatted(field)));
+        var known =
+                Field.findEditable(field)
+                        .orElseThrow(() ->
+                                new Failure.NotFound("There is no field “%s”.".formatted(field)));
         if (!rights.mayEdit(me, item.level(), known)) {
             throw new Failure.Forbidden("You may not change this.");
         }

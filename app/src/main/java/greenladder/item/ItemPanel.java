@@ -46,8 +46,16 @@ public record ItemPanel(
     public record Fact(String field, String label, String text, String note, boolean editable) {}
 
     public record ChildRow(
-            String key, String title, String url, String stateName, String stateCategory, @Nullable Stem stem, String figure) {}
+            String key,
+            String title,
+            String url,
+            String stateName,
+            String stateCategory,
+            @Nullable Stem stem,
+            String figure) {}
 
-    /** @param what what changed, in words */
+    /**
+     * @param what what changed, in words
+     */
     public record HistoryEntry(String when, String who, List<String> what) {}
 }

@@ -36,7 +36,12 @@ public class ItemPanels {
     private final Markdown markdown;
     private final Clock clock;
 
-    ItemPanels(LadderKeeper keeper, Rights rights, HistoryWords history, Markdown markdown, Clock clock) {
+    ItemPanels(
+            LadderKeeper keeper,
+            Rights rights,
+            HistoryWords history,
+            Markdown markdown,
+            Clock clock) {
         this.keeper = keeper;
         this.rights = rights;
         this.history = history;
@@ -44,11 +49,17 @@ public class ItemPanels {
         this.clock = clock;
     }
 
-    /** @throws Failure.NotFound if there is no such item */
+    /**
+     * @throws Failure.NotFound if there is no such item
+     */
     public ItemPanel of(ItemKey key, SignedIn reader, ItemLinks links) {
         var ladder = keeper.current();
-        var node = ladder.findNode(key)
-                .orElseThrow(() -> new Failure.NotFound("There is no item %s; it may have been deleted.".formatted(key)));
+        var node =
+                ladder.findNode(key)
+                        .orElseThrow(() ->
+                                new Failure.NotFound(
+                                        "There is no item %s; it may have been deleted."
+                                                .formatted(key)));
         var item = node.item();
         var figures = node.rollUp();
         var product = key.product();
@@ -71,7 +82,9 @@ public class ItemPanels {
                 facts(ladder, node, reader),
                 markdown.toHtml(item.description()),
                 may(reader, item, Field.DESCRIPTION),
-                points || figures.hoursInvested() != null ? Stem.of(item, figures, STEM_WIDTH) : null,
+                points || figures.hoursInvested() != null
+                        ? Stem.of(item, figures, STEM_WIDTH)
+                        : null,
                 points ? Stem.pointsInWords(figures) : Stem.hoursInWords(figures),
                 remarks(item, figures),
                 childrenHead(node),
@@ -91,29 +104,88 @@ public class ItemPanels {
         var facts = new ArrayList<Fact>();
         if (item.level().carriesPoints()) {
             facts.add(fact(reader, item, Field.SIZE, "Size", sizeInWords(node), sizeNote(node)));
-            facts.add(fact(reader, item, Field.VALUE, "Value", Words.of(item.value()), valueNote(node)));
+            facts.add(
+                    fact(
+                            reader,
+                            item,
+                            Field.VALUE,
+                            "Value",
+                            Words.of(item.value()),
+                            valueNote(node)));
         } else {
-            facts.add(fact(reader, item, Field.HOURS_ESTIMATE, "Estimate", hours(item.hours().estimate()), ""));
-            facts.add(fact(reader, item, Field.HOURS_INVESTED, "Invested", hours(item.hours().invested()), ""));
-            facts.add(fact(reader, item, Field.HOURS_REMAINING, "Remaining", hours(item.remainingHours()), ""));
+            facts.add(
+                    fact(
+                            reader,
+                            item,
+                            Field.HOURS_ESTIMATE,
+                            "Estimate",
+                            hours(item.hours().estimate()),
+                            ""));
+            facts.add(
+                    fact(
+                            reader,
+                            item,
+                            Field.HOURS_INVESTED,
+                            "Invested",
+                            hours(item.hours().invested()),
+                            ""));
+            facts.add(
+                    fact(
+                            reader,
+                            item,
+                            Field.HOURS_REMAINING,
+                            "Remaining",
+                            hours(item.remainingHours()),
+                            ""));
         }
         var person = ladder.findPerson(item.assignee()).map(Person::name).orElse("nobody");
         facts.add(fact(reader, item, Field.ASSIGNEE, "With", person, ""));
-        facts.add(fact(reader, item, Field.START, "Start", Words.day(item.start()), rolled(item.start(), figures.dates().start())));
-        facts.add(fact(reader, item, Field.FINISH, "Finish", Words.day(item.finish()), finishNote(item, figures)));
+        facts.add(
+                fact(
+                        reader,
+                        item,
+                        Field.START,
+                        "Start",
+                        Words.day(item.start()),
+                        rolled(item.start(), figures.dates().start())));
+        facts.add(
+                fact(
+                        reader,
+                        item,
+                        Field.FINISH,
+                        "Finish",
+                        Words.day(item.finish()),
+                        finishNote(item, figures)));
         facts.add(fact(reader, item, Field.LEVEL, "Level", item.level().name(), ""));
         facts.add(fact(reader, item, Field.KIND, "Kind", item.kind(), ""));
-        facts.add(fact(reader, item, Field.PARENT, "Under", item.parent() == null ? "nothing" : item.parent().toString(), item.isLoose() ? "loose" : ""));
-        facts.add(fact(reader, item, Field.BLOCKED, "Blocked", item.blocked() == null ? "no" : "yes", ""));
+        facts.add(
+                fact(
+                        reader,
+                        item,
+                        Field.PARENT,
+                        "Under",
+                        item.parent() == null ? "nothing" : item.parent().toString(),
+                        item.isLoose() ? "loose" : ""));
+        facts.add(
+                fact(
+                        reader,
+                        item,
+                        Field.BLOCKED,
+                        "Blocked",
+                        item.blocked() == null ? "no" : "yes",
+                        ""));
         return facts;
     }
 
-    private Fact fact(SignedIn reader, Item item, Field field, String label, String text, String note) {
+    private Fact fact(
+            SignedIn reader, Item item, Field field, String label, String text, String note) {
         return new Fact(field.label(), label, text, note, may(reader, item, field));
     }
 
     private static String sizeInWords(Node node) {
-        return node.rollUp().effective() == null ? "not sized" : Words.of(node.rollUp().effective()) + " points";
+        return node.rollUp().effective() == null
+                ? "not sized"
+                : Words.of(node.rollUp().effective()) + " points";
     }
 
     private static String sizeNote(Node node) {
@@ -126,19 +198,27 @@ public class ItemPanels {
         if (item.firstEstimate() != null) {
             parts.add("first " + Words.of(item.firstEstimate()));
         }
-        figures.drift(item).filter(drift -> drift.thousandths() != 0).ifPresent(drift -> parts.add("drift " + signed(drift)));
+        figures.drift(item)
+                .filter(drift -> drift.thousandths() != 0)
+                .ifPresent(drift -> parts.add("drift " + signed(drift)));
         return String.join(", ", parts);
     }
 
     private static String valueNote(Node node) {
         var figures = node.rollUp();
         return figures.hasPointChildren() && figures.value() != null
-                ? "%s of %s below done".formatted(Words.of(figures.valueDone()), Words.of(figures.value()))
+                ? "%s of %s below done"
+                        .formatted(Words.of(figures.valueDone()), Words.of(figures.value()))
                 : "";
     }
 
     private static String finishNote(Item item, RollUp figures) {
-        var below = rolled(item.finish(), item.finish() == null ? figures.dates().finish() : figures.childrenFinish());
+        var below =
+                rolled(
+                        item.finish(),
+                        item.finish() == null
+                                ? figures.dates().finish()
+                                : figures.childrenFinish());
         return figures.slipDays(item)
                 .filter(days -> days > 0)
                 .map(days -> below + ", " + Words.count(days, "day") + " late")
@@ -154,22 +234,32 @@ public class ItemPanels {
     }
 
     private static String signed(Amount amount) {
-        return amount.thousandths() > 0 ? "+" + Words.of(amount) : "−" + Words.of(new Amount(-amount.thousandths()));
+        return amount.thousandths() > 0
+                ? "+" + Words.of(amount)
+                : "−" + Words.of(new Amount(-amount.thousandths()));
     }
 
     private static List<String> remarks(Item item, RollUp figures) {
         return Stream.of(
-                        figures.unsized() > 0 && figures.hasPointChildren() ? figures.unsized() + " not sized" : "",
+                        figures.unsized() > 0 && figures.hasPointChildren()
+                                ? figures.unsized() + " not sized"
+                                : "",
                         figures.unbroken().thousandths() > 0
                                 ? Words.of(figures.unbroken()) + " points not broken down yet"
                                 : "",
                         figures.hasPointChildren()
-                                ? "%d of %d done by number".formatted(figures.leaves().done(), figures.leafCount())
+                                ? "%d of %d done by number"
+                                        .formatted(figures.leaves().done(), figures.leafCount())
                                 : "",
-                        figures.blocked() > 0 && figures.hasPointChildren() ? figures.blocked() + " blocked" : "",
+                        figures.blocked() > 0 && figures.hasPointChildren()
+                                ? figures.blocked() + " blocked"
+                                : "",
                         item.level().carriesPoints() && figures.tasks() > 0
                                 ? "%d of %s done%s"
-                                        .formatted(figures.tasksDone(), Words.count(figures.tasks(), "task"), hoursOf(figures))
+                                        .formatted(
+                                                figures.tasksDone(),
+                                                Words.count(figures.tasks(), "task"),
+                                                hoursOf(figures))
                                 : "")
                 .filter(remark -> !remark.isEmpty())
                 .toList();
@@ -181,12 +271,13 @@ public class ItemPanels {
     }
 
     private static String childrenHead(Node node) {
-        var levels = node.children().stream()
-                .map(child -> child.item().level())
-                .distinct()
-                .sorted(java.util.Comparator.comparingInt(level -> level.index()))
-                .map(level -> level.plural())
-                .toList();
+        var levels =
+                node.children().stream()
+                        .map(child -> child.item().level())
+                        .distinct()
+                        .sorted(java.util.Comparator.comparingInt(level -> level.index()))
+                        .map(level -> level.plural())
+                        .toList();
         return levels.isEmpty() ? "" : String.join(", ", levels);
     }
 
@@ -201,7 +292,9 @@ public class ItemPanels {
                 item.category().name(),
                 bar ? Stem.byPoints(child.rollUp(), CHILD_STEM_WIDTH) : null,
                 item.level().carriesPoints()
-                        ? (child.rollUp().effective() == null ? "not sized" : Words.of(child.rollUp().effective()))
+                        ? (child.rollUp().effective() == null
+                                ? "not sized"
+                                : Words.of(child.rollUp().effective()))
                         : Stem.hoursInWords(child.rollUp()));
     }
 }

@@ -103,14 +103,17 @@ class ItemRow {
     }
 
     Item toItem(Levels levels) {
-        var itsLevel = levels.find(level).orElseThrow(() -> new IllegalStateException(key + " has level " + level));
+        var itsLevel =
+                levels.find(level)
+                        .orElseThrow(() -> new IllegalStateException(key + " has level " + level));
         return new Item(
                 ItemKey.parse(key).orElseThrow(),
                 itsLevel,
                 kind,
                 title,
                 description,
-                itsLevel.findState(state).orElseThrow(() -> new IllegalStateException(key + " has state " + state)),
+                itsLevel.findState(state)
+                        .orElseThrow(() -> new IllegalStateException(key + " has state " + state)),
                 parent == null ? null : ItemKey.parse(parent).orElseThrow(),
                 new Rank(rank),
                 assignee,
@@ -119,7 +122,10 @@ class ItemRow {
                 amount(value),
                 hoursEstimate == null && hoursInvested == null && hoursRemaining == null
                         ? Hours.NONE
-                        : new Hours(amount(hoursEstimate), amount(hoursInvested), amount(hoursRemaining)),
+                        : new Hours(
+                                amount(hoursEstimate),
+                                amount(hoursInvested),
+                                amount(hoursRemaining)),
                 start,
                 finish,
                 blocked,

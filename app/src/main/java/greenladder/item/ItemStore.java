@@ -18,7 +18,10 @@ import org.hibernate.StatelessSession;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** Keeps items and the change log. What is written in one call is committed whole when the call comes back. */
+/**
+ * Keeps items and the change log. What is written in one call is committed whole when the call
+ * comes back.
+ */
 @Component
 public class ItemStore {
     private static final int BATCH = 200;
@@ -35,7 +38,10 @@ public class ItemStore {
     /** A place in the log. */
     public record Point(long operation, int place) {}
 
-    /** Writes an operation: the log and the items as they are after it. Gives the operation's number. */
+    /**
+     * Writes an operation: the log and the items as they are after it. Gives the operation's
+     * number.
+     */
     long write(OperationRow operation, Ladder before, Accepted accepted) {
         return sessions.fromStatelessTransaction(session -> {
             session.setJdbcBatchSize(BATCH);
@@ -76,12 +82,14 @@ public class ItemStore {
         writeLastNumbers(session, inserted.isEmpty() ? List.of() : keys, before, accepted.after());
     }
 
-    private static void writeLastNumbers(StatelessSession session, Iterable<ItemKey> keys, Ladder before, Ladder after) {
+    private static void writeLastNumbers(
+            StatelessSession session, Iterable<ItemKey> keys, Ladder before, Ladder after) {
         var products = new LinkedHashSet<String>();
         keys.forEach(key -> products.add(key.product()));
         for (var product : products) {
             if (after.lastNumber(product) != before.lastNumber(product)) {
-                session.createMutationQuery("update ProductRow set lastNumber = :last where code = :code")
+                session.createMutationQuery(
+                                "update ProductRow set lastNumber = :last where code = :code")
                         .setParameter("last", after.lastNumber(product))
                         .setParameter("code", product)
                         .executeUpdate();
@@ -91,41 +99,49 @@ public class ItemStore {
 
     /** All items, for the start. */
     List<Item> loadItems(Ladder workspace) {
-        return sessions.fromStatelessSession(session -> session.createQuery("from ItemRow", ItemRow.class).list().stream()
-                .map(row -> {
-                    var product = ItemKey.parse(row.key).orElseThrow().product();
-                    return row.toItem(workspace.requireProduct(product).levels());
-                })
-                .toList());
+        return sessions.fromStatelessSession(session ->
+                session.createQuery("from ItemRow", ItemRow.class).list().stream()
+                        .map(row -> {
+                            var product = ItemKey.parse(row.key).orElseThrow().product();
+                            return row.toItem(workspace.requireProduct(product).levels());
+                        })
+                        .toList());
     }
 
     /**
-     * An item's changes, newest operation first; those of one operation in the order in which they were made.
+     * An item's changes, newest operation first; those of one operation in the order in which they
+     * were made.
      *
      * @param before where the page before ended; null for the newest
      */
     public List<Logged> history(ItemKey key, @Nullable Point before, int most) {
-        return sessions.fromStatelessSession(session -> session
-                .createQuery(
-                        """
-                        select c, o from ChangeRow c join OperationRow o on o.id = c.operation
-                        where c.item = :item and o.what <> :hidden
-                            and (c.operation < :operation or c.operation = :operation and c.place > :place)
-                        order by c.operation desc, c.place""",
-                        Object[].class)
-                .setParameter("item", key.toString())
-                .setParameter("hidden", Door.RANKS)
-                .setParameter("operation", before == null ? Long.MAX_VALUE : before.operation())
-                .setParameter("place", before == null ? -1 : before.place())
-                .setMaxResults(most)
-                .list()
-                .stream()
-                .map(pair -> {
-                    var operation = (OperationRow) pair[1];
-                    var row = (ChangeRow) pair[0];
-                    return new Logged(
-                            new Point(row.operation, row.place), operation.at, operation.actor, row.toChange());
-                })
-                .toList());
+        return sessions.fromStatelessSession(session ->
+                session
+                        .createQuery(
+                                """
+                                select c, o from ChangeRow c join OperationRow o on o.id = c.operation
+                                where c.item = :item and o.what <> :hidden
+                                    and (c.operation < :operation or c.operation = :operation and c.place > :place)
+                                order by c.operation desc, c.place\
+                                """,
+                                Object[].class)
+                        .setParameter("item", key.toString())
+                        .setParameter("hidden", Door.RANKS)
+                        .setParameter(
+                                "operation", before == null ? Long.MAX_VALUE : before.operation())
+                        .setParameter("place", before == null ? -1 : before.place())
+                        .setMaxResults(most)
+                        .list()
+                        .stream()
+                        .map(pair -> {
+                            var operation = (OperationRow) pair[1];
+                            var row = (ChangeRow) pair[0];
+                            return new Logged(
+                                    new Point(row.operation, row.place),
+                                    operation.at,
+                                    operation.actor,
+                                    row.toChange());
+                        })
+                        .toList());
     }
 }

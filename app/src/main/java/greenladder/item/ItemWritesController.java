@@ -14,6 +14,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -24,8 +25,8 @@ import tools.jackson.core.json.JsonWriteFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * What people do to items on a screen. The answer has no body: it says in an event that items changed, and the view that
- * is open fetches itself anew.
+ * What people do to items on a screen. The answer has no body: it says in an event that items
+ * changed, and the view that is open fetches itself anew.
  */
 @Controller
 class ItemWritesController {
@@ -36,9 +37,16 @@ class ItemWritesController {
 
     /** What was typed into an add field; {@code after} names the item to stand behind. */
     record AddForm(
-            String product, String level, @Nullable String parent, @Nullable String title, @Nullable String after) {}
+            String product,
+            String level,
+            @Nullable String parent,
+            @Nullable String title,
+            @Nullable String after) {}
 
-    /** Where dragged or chosen items go: {@code under} is a key, {@code none} or empty for "as it is". */
+    /**
+     * Where dragged or chosen items go: {@code under} is a key, {@code none} or empty for "as it
+     * is".
+     */
     record MoveForm(
             @Nullable String under,
             @Nullable String before,
@@ -52,14 +60,22 @@ class ItemWritesController {
 
     @PostMapping("/items/add")
     ResponseEntity<String> add(AddForm form, @AuthenticationPrincipal SignedIn me) {
-        Map<String, @Nullable String> fields = new LinkedHashMap<>();
-        fields.put("title", form.title());
+        Map<String, String> fields = new LinkedHashMap<>();
+        fields.put("title", Objects.requireNonNullElse(form.title(), ""));
         fields.put("level", form.level());
-        fields.put("parent", form.parent());
-        var target = isBlank(form.after()) ? new Target.Stay() : new Target.After(key("after", form.after()));
-        var saved = door.submit(me, new Command.Create(form.product(), List.of(new NewItem(null, null, fields, target))));
+        fields.put("parent", Objects.requireNonNullElse(form.parent(), ""));
+        var target =
+                isBlank(form.after())
+                        ? new Target.Stay()
+                        : new Target.After(key("after", form.after()));
+        var saved =
+                door.submit(
+                        me,
+                        new Command.Create(
+                                form.product(), List.of(new NewItem(null, null, fields, target))));
         var made = saved.items().getFirst();
-        return answer(Map.of("itemschanged", Map.of(), "itemadded", Map.of("key", made.toString())));
+        return answer(
+                Map.of("itemschanged", Map.of(), "itemadded", Map.of("key", made.toString())));
     }
 
     @PostMapping("/items/edit")
@@ -68,14 +84,17 @@ class ItemWritesController {
             @RequestParam String field,
             @RequestParam(defaultValue = "") String value,
             @AuthenticationPrincipal SignedIn me) {
-        Map<String, @Nullable String> fields = new LinkedHashMap<>();
+        Map<String, String> fields = new LinkedHashMap<>();
         fields.put(field, value);
         return done("Changed", door.submit(me, new Command.Edit(keys(keys), fields)));
     }
 
     @PostMapping("/items/move")
-    ResponseEntity<String> move(@RequestParam String keys, MoveForm form, @AuthenticationPrincipal SignedIn me) {
-        return done("Moved", door.submit(me, new Command.Move(keys(keys), parentOf(form), targetOf(form))));
+    ResponseEntity<String> move(
+            @RequestParam String keys, MoveForm form, @AuthenticationPrincipal SignedIn me) {
+        return done(
+                "Moved",
+                door.submit(me, new Command.Move(keys(keys), parentOf(form), targetOf(form))));
     }
 
     @PostMapping("/items/delete")
@@ -83,10 +102,12 @@ class ItemWritesController {
             @RequestParam String keys,
             @RequestParam(defaultValue = "refuse") String children,
             @AuthenticationPrincipal SignedIn me) {
-        var choice = Arrays.stream(Children.values())
-                .filter(one -> one.name().toLowerCase(Locale.ROOT).equals(children))
-                .findFirst()
-                .orElseThrow(() -> invalid("children", "Children are deleted with it or move up."));
+        var choice =
+                Arrays.stream(Children.values())
+                        .filter(one -> one.name().toLowerCase(Locale.ROOT).equals(children))
+                        .findFirst()
+                        .orElseThrow(() ->
+                                invalid("children", "Children are deleted with it or move up."));
         return done("Deleted", door.submit(me, new Command.Delete(keys(keys), choice)));
     }
 
@@ -106,7 +127,7 @@ class ItemWritesController {
             return new Target.After(key("after", form.after()));
         }
         if (!isBlank(form.position())) {
-            return new Target.Position(number(form.position()));
+            return new Target.Position(number(Objects.requireNonNullElse(form.position(), "")));
         }
         return switch (form.to() == null ? "" : form.to()) {
             case "" -> new Target.Stay();
@@ -135,7 +156,10 @@ class ItemWritesController {
 
     private static ItemKey key(String field, @Nullable String text) {
         return ItemKey.parse(text == null ? "" : text)
-                .orElseThrow(() -> invalid(field, "“%s” is no item's key; keys look like MSF104.".formatted(text)));
+                .orElseThrow(() ->
+                        invalid(
+                                field,
+                                "“%s” is no item's key; keys look like MSF104.".formatted(text)));
     }
 
     private static Failure.Invalid invalid(String field, String message) {

@@ -10,7 +10,10 @@ import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionalEventListener;
 
-/** Holds the current ladder: loaded at start, moved on after each commit, in commit order. Reading it takes no lock. */
+/**
+ * Holds the current ladder: loaded at start, moved on after each commit, in commit order. Reading
+ * it takes no lock.
+ */
 @Component
 public class LadderKeeper {
     private final AtomicReference<Ladder> current;

@@ -24,7 +24,10 @@ final class LogRows {
     static class OperationRow {
         @Id
         @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "operation_seq")
-        @SequenceGenerator(name = "operation_seq", sequenceName = "operation_seq", allocationSize = 50)
+        @SequenceGenerator(
+                name = "operation_seq",
+                sequenceName = "operation_seq",
+                allocationSize = 50)
         @Nullable Long id;
 
         @Column(name = "at_time")
@@ -50,8 +53,7 @@ final class LogRows {
         @Column(name = "operation_id")
         long operation;
 
-        @Id
-        int place;
+        @Id int place;
 
         @Column(name = "item_key")
         String item = "";
@@ -78,7 +80,11 @@ final class LogRows {
         }
 
         Change toChange() {
-            return new Change(ItemKey.parse(item).orElseThrow(), Field.find(field).orElseThrow(), before, after);
+            return new Change(
+                    ItemKey.parse(item).orElseThrow(),
+                    Field.find(field).orElseThrow(),
+                    before,
+                    after);
         }
     }
 }

@@ -12,23 +12,31 @@ import org.owasp.html.PolicyFactory;
 import org.owasp.html.Sanitizers;
 import org.springframework.stereotype.Component;
 
-/** CommonMark made into HTML that is safe to show: written markup is text, and what is rendered is sanitised as well. */
+/**
+ * CommonMark made into HTML that is safe to show: written markup is text, and what is rendered is
+ * sanitised as well.
+ */
 @Component
 public class Markdown {
     private static final List<Extension> EXTENSIONS =
-            List.of(TablesExtension.create(), AutolinkExtension.create(), TaskListItemsExtension.create());
-    private static final PolicyFactory POLICY = Sanitizers.FORMATTING
-            .and(Sanitizers.BLOCKS)
-            .and(Sanitizers.LINKS)
-            .and(Sanitizers.TABLES)
-            .and(new HtmlPolicyBuilder()
-                    .allowElements("pre", "code", "hr", "input")
-                    .allowAttributes("type")
-                    .matching(true, "checkbox")
-                    .onElements("input")
-                    .allowAttributes("checked", "disabled")
-                    .onElements("input")
-                    .toFactory());
+            List.of(
+                    TablesExtension.create(),
+                    AutolinkExtension.create(),
+                    TaskListItemsExtension.create());
+    private static final PolicyFactory POLICY =
+            Sanitizers.FORMATTING
+                    .and(Sanitizers.BLOCKS)
+                    .and(Sanitizers.LINKS)
+                    .and(Sanitizers.TABLES)
+                    .and(
+                            new HtmlPolicyBuilder()
+                                    .allowElements("pre", "code", "hr", "input")
+                                    .allowAttributes("type")
+                                    .matching(true, "checkbox")
+                                    .onElements("input")
+                                    .allowAttributes("checked", "disabled")
+                                    .onElements("input")
+                                    .toFactory());
 
     private final Parser parser = Parser.builder().extensions(EXTENSIONS).build();
     private final HtmlRenderer renderer =

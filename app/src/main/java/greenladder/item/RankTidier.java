@@ -21,7 +21,8 @@ class RankTidier implements DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(RankTidier.class);
 
     private final Door door;
-    private final ExecutorService worker = Executors.newSingleThreadExecutor(Thread.ofVirtual().factory());
+    private final ExecutorService worker =
+            Executors.newSingleThreadExecutor(Thread.ofVirtual().factory());
 
     RankTidier(Door door) {
         this.door = door;

@@ -14,24 +14,27 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
- * Who may do which command. Shaping the backlog takes {@link Permission#SHAPE}. With {@link Permission#WORK} alone, people
- * keep items true (state, person, hours, size, hindrance) and do as they need with the tasks under them.
+ * Who may do which command. Shaping the backlog takes {@link Permission#SHAPE}. With {@link
+ * Permission#WORK} alone, people keep items true (state, person, hours, size, hindrance) and do as
+ * they need with the tasks under them.
  */
 @Component
 public class Rights {
-    private static final Set<String> KEPT_TRUE_BY_WORKERS = Set.of(
-            Field.STATE.label(),
-            Field.ASSIGNEE.label(),
-            Field.SIZE.label(),
-            Field.BLOCKED.label(),
-            Field.HOURS_ESTIMATE.label(),
-            Field.HOURS_INVESTED.label(),
-            Field.HOURS_REMAINING.label());
+    private static final Set<String> KEPT_TRUE_BY_WORKERS =
+            Set.of(
+                    Field.STATE.label(),
+                    Field.ASSIGNEE.label(),
+                    Field.SIZE.label(),
+                    Field.BLOCKED.label(),
+                    Field.HOURS_ESTIMATE.label(),
+                    Field.HOURS_INVESTED.label(),
+                    Field.HOURS_REMAINING.label());
 
     void check(SignedIn actor, Command command, Ladder ladder) {
         if (!may(actor, command, ladder)) {
             throw new Failure.Forbidden(
-                    "As %s you may not do this.".formatted(actor.role().label().toLowerCase(java.util.Locale.ROOT)));
+                    "As %s you may not do this."
+                            .formatted(actor.role().label().toLowerCase(java.util.Locale.ROOT)));
         }
     }
 
@@ -56,10 +59,12 @@ public class Rights {
         }
         return switch (command) {
             case Command.Create create ->
-                create.entries().stream().allMatch(entry -> isTask(ladder, create.product(), entry.fields().get("level")));
+                    create.entries().stream()
+                            .allMatch(entry ->
+                                    isTask(ladder, create.product(), entry.fields().get("level")));
             case Command.Edit edit ->
-                KEPT_TRUE_BY_WORKERS.containsAll(edit.fields().keySet())
-                        || areTasks(ladder, edit.items()) && staysTask(ladder, edit);
+                    KEPT_TRUE_BY_WORKERS.containsAll(edit.fields().keySet())
+                            || areTasks(ladder, edit.items()) && staysTask(ladder, edit);
             case Command.Move move -> areTasks(ladder, move.items());
             case Command.Delete delete -> areTasks(ladder, delete.items());
             case Command.ShortenRanks ignored -> true;
@@ -68,7 +73,8 @@ public class Rights {
 
     private static boolean staysTask(Ladder ladder, Command.Edit edit) {
         var level = edit.fields().get(Field.LEVEL.label());
-        return level == null || edit.items().stream().allMatch(key -> isTask(ladder, key.product(), level));
+        return level == null
+                || edit.items().stream().allMatch(key -> isTask(ladder, key.product(), level));
     }
 
     private static boolean isTask(Ladder ladder, String product, @Nullable String level) {
@@ -80,8 +86,9 @@ public class Rights {
 
     private static boolean areTasks(Ladder ladder, List<ItemKey> items) {
         return items.stream()
-                .allMatch(key -> ladder.findItem(key)
-                        .map(item -> !item.level().carriesPoints())
-                        .orElse(true));
+                .allMatch(key ->
+                        ladder.findItem(key)
+                                .map(item -> !item.level().carriesPoints())
+                                .orElse(true));
     }
 }

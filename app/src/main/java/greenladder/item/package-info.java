@@ -1,5 +1,6 @@
 /**
- * The door through which every change goes, the store behind it, the ladder in memory, and what shows one item. Read {@link greenladder.item.Door} first.
+ * The door through which every change goes, the store behind it, the ladder in memory, and what
+ * shows one item. Read {@link greenladder.item.Door} first.
  */
 @NullMarked
 package greenladder.item;

@@ -21,7 +21,8 @@ final class FirstStart extends OncePerRequestFilter {
     }
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+    protected void doFilterInternal(
+            HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         var path = request.getServletPath();
         boolean isPage = path.equals("/") || path.equals("/sign-in") || path.endsWith("/ladder");

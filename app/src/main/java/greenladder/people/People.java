@@ -37,14 +37,20 @@ public class People {
     /** A person as somebody typed one. */
     public record PersonForm(String name, String handle, String password) {}
 
-    People(EntityManager entities, PasswordEncoder passwords, ApplicationEventPublisher events, Clock clock) {
+    People(
+            EntityManager entities,
+            PasswordEncoder passwords,
+            ApplicationEventPublisher events,
+            Clock clock) {
         this.entities = entities;
         this.passwords = passwords;
         this.events = events;
         this.clock = clock;
     }
 
-    /** Whether anybody can sign in yet; a workspace without people asks for its first administrator. */
+    /**
+     * Whether anybody can sign in yet; a workspace without people asks for its first administrator.
+     */
     public boolean isEmpty() {
         if (!anybody.get() && !rows().isEmpty()) {
             anybody.set(true);
@@ -73,8 +79,12 @@ public class People {
         if (!problems.all().isEmpty()) {
             throw new Failure.Invalid(problems);
         }
-        var row = new PersonRow(
-                form.handle().strip(), form.name().strip(), passwords.encode(form.password()), role);
+        var row =
+                new PersonRow(
+                        form.handle().strip(),
+                        form.name().strip(),
+                        passwords.encode(form.password()),
+                        role);
         entities.persist(row);
         anybody.set(true);
         events.publishEvent(new PersonAdded(row.toPerson()));
@@ -99,13 +109,19 @@ public class People {
             problems.add(new Problem("name", "A name of at most 120 characters is needed."));
         }
         if (!form.handle().strip().matches("[a-z][a-z0-9.-]{1,59}")) {
-            problems.add(new Problem(
-                    "handle", "A sign-in name has 2 to 60 small letters, digits, dots or dashes, a letter first."));
+            problems.add(
+                    new Problem(
+                            "handle",
+                            "A sign-in name has 2 to 60 small letters, digits, dots or dashes, a"
+                                    + " letter first."));
         } else if (entities.find(PersonRow.class, form.handle().strip()) != null) {
             problems.add(new Problem("handle", "Somebody signs in under this name already."));
         }
         if (form.password().length() < SHORTEST_PASSWORD) {
-            problems.add(new Problem("password", "A password has at least %d characters.".formatted(SHORTEST_PASSWORD)));
+            problems.add(
+                    new Problem(
+                            "password",
+                            "A password has at least %d characters.".formatted(SHORTEST_PASSWORD)));
         }
         if (form.password().getBytes(StandardCharsets.UTF_8).length > 72) {
             problems.add(new Problem("password", "A password has at most 72 bytes."));
@@ -124,7 +140,9 @@ public class People {
 
     private static String hash(String token) {
         try {
-            var digest = MessageDigest.getInstance("SHA-256").digest(token.getBytes(StandardCharsets.UTF_8));
+            var digest =
+                    MessageDigest.getInstance("SHA-256")
+                            .digest(token.getBytes(StandardCharsets.UTF_8));
             return HexFormat.of().formatHex(digest);
         } catch (NoSuchAlgorithmException e) {
             throw new IllegalStateException(e);

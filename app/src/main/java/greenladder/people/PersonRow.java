@@ -11,8 +11,7 @@ import jakarta.persistence.Table;
 @Entity
 @Table(name = "person")
 class PersonRow {
-    @Id
-    String handle = "";
+    @Id String handle = "";
 
     String name = "";
 

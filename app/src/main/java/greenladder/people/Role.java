@@ -16,7 +16,8 @@ public enum Role {
     TEAM_LEAD("Team lead", Set.of(READ, COMMENT, WORK, SHAPE, PLAN)),
     TEAM_MEMBER("Team member", Set.of(READ, COMMENT, WORK)),
     STAKEHOLDER("Stakeholder", Set.of(READ, COMMENT)),
-    ADMINISTRATOR("Administrator", Set.of(READ, COMMENT, WORK, SHAPE, PLAN, START_PRODUCTS, ADMINISTER));
+    ADMINISTRATOR(
+            "Administrator", Set.of(READ, COMMENT, WORK, SHAPE, PLAN, START_PRODUCTS, ADMINISTER));
 
     private final String label;
     private final Set<Permission> permissions;

@@ -19,12 +19,16 @@ import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 import org.springframework.security.web.util.matcher.RequestHeaderRequestMatcher;
 
-/** Who gets in: programs by token, people by form and session. What each may do is checked at the door. */
+/**
+ * Who gets in: programs by token, people by form and session. What each may do is checked at the
+ * door.
+ */
 @Configuration
 class SecuritySetup {
-    private static final String CONTENT_POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; "
-            + "img-src 'self' data:; font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none'; "
-            + "frame-ancestors 'none'";
+    private static final String CONTENT_POLICY =
+            "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:;"
+                    + " font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none';"
+                    + " frame-ancestors 'none'";
 
     @Bean
     PasswordEncoder passwordEncoder() {
@@ -33,7 +37,9 @@ class SecuritySetup {
 
     @Bean
     UserDetailsService userDetailsService(People people) {
-        return handle -> people.findByHandle(handle).orElseThrow(() -> new UsernameNotFoundException("unknown"));
+        return handle ->
+                people.findByHandle(handle)
+                        .orElseThrow(() -> new UsernameNotFoundException("unknown"));
     }
 
     @Bean
@@ -46,17 +52,22 @@ class SecuritySetup {
     SecurityFilterChain forPrograms(HttpSecurity http, People people) throws Exception {
         return http.securityMatcher("/api/**")
                 .csrf(csrf -> csrf.disable())
-                .sessionManagement(session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
-                .addFilterBefore(new TokenFilter(people), UsernamePasswordAuthenticationFilter.class)
+                .sessionManagement(
+                        session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
+                .addFilterBefore(
+                        new TokenFilter(people), UsernamePasswordAuthenticationFilter.class)
                 .authorizeHttpRequests(requests -> requests.anyRequest().authenticated())
-                .exceptionHandling(handling -> handling.authenticationEntryPoint((request, response, e) -> {
-                    response.setStatus(HttpServletResponse.SC_UNAUTHORIZED);
-                    response.setHeader("WWW-Authenticate", "Bearer");
-                    response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-                    response.getWriter()
-                            .write("{\"type\":\"not-signed-in\",\"title\":\"Not signed in\",\"status\":401,"
-                                    + "\"detail\":\"A valid token is needed: Authorization: Bearer <token>.\"}");
-                }))
+                .exceptionHandling(handling ->
+                        handling.authenticationEntryPoint((request, response, e) -> {
+                            response.setStatus(HttpServletResponse.SC_UNAUTHORIZED);
+                            response.setHeader("WWW-Authenticate", "Bearer");
+                            response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+                            response.getWriter()
+                                    .write(
+                                            "{\"type\":\"not-signed-in\",\"title\":\"Not signed"
+                                                + " in\",\"status\":401,\"detail\":\"A valid token"
+                                                + " is needed: Authorization: Bearer <token>.\"}");
+                        }))
                 .build();
     }
 
@@ -64,44 +75,55 @@ class SecuritySetup {
     @Order(2)
     SecurityFilterChain forPeople(HttpSecurity http, FirstStart firstStart) throws Exception {
         var signIn = new LoginUrlAuthenticationEntryPoint("/sign-in");
-        return http.authorizeHttpRequests(requests -> requests.requestMatchers(
-                                "/sign-in",
-                                "/sign-in/as",
-                                "/start",
-                                "/css/**",
-                                "/js/**",
-                                "/v*/js/**",
-                                "/fonts/**",
-                                "/vendor/**",
-                                "/icons/**",
-                                "/webjars/**",
-                                "/favicon.ico",
-                                "/error",
-                                "/actuator/health",
-                                "/actuator/health/**",
-                                "/v3/api-docs",
-                                "/v3/api-docs/**",
-                                "/v3/api-docs.yaml")
-                        .permitAll()
-                        .anyRequest()
-                        .authenticated())
-                .formLogin(form -> form.loginPage("/sign-in")
-                        .usernameParameter("handle")
-                        .failureHandler((request, response, e) -> {
-                            request.getSession().setAttribute("typedHandle", request.getParameter("handle"));
-                            response.sendRedirect(request.getContextPath() + "/sign-in?failed");
-                        }))
+        return http.authorizeHttpRequests(requests ->
+                        requests.requestMatchers(
+                                        "/sign-in",
+                                        "/sign-in/as",
+                                        "/start",
+                                        "/css/**",
+                                        "/js/**",
+                                        "/v*/js/**",
+                                        "/fonts/**",
+                                        "/vendor/**",
+                                        "/icons/**",
+                                        "/webjars/**",
+                                        "/favicon.ico",
+                                        "/error",
+                                        "/actuator/health",
+                                        "/actuator/health/**",
+                                        "/v3/api-docs",
+                                        "/v3/api-docs/**",
+                                        "/v3/api-docs.yaml")
+                                .permitAll()
+                                .anyRequest()
+                                .authenticated())
+                .formLogin(form ->
+                        form.loginPage("/sign-in")
+                                .usernameParameter("handle")
+                                .failureHandler((request, response, e) -> {
+                                    request.getSession()
+                                            .setAttribute(
+                                                    "typedHandle", request.getParameter("handle"));
+                                    response.sendRedirect(
+                                            request.getContextPath() + "/sign-in?failed");
+                                }))
                 .logout(logout -> logout.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in"))
-                .exceptionHandling(handling -> handling.defaultAuthenticationEntryPointFor(
-                                (request, response, e) -> {
-                                    response.setStatus(HttpServletResponse.SC_UNAUTHORIZED);
-                                    response.setHeader("HX-Redirect", request.getContextPath() + "/sign-in");
-                                },
-                                new RequestHeaderRequestMatcher("HX-Request"))
-                        .defaultAuthenticationEntryPointFor(signIn, any -> true))
+                .exceptionHandling(handling ->
+                        handling.defaultAuthenticationEntryPointFor(
+                                        (request, response, e) -> {
+                                            response.setStatus(HttpServletResponse.SC_UNAUTHORIZED);
+                                            response.setHeader(
+                                                    "HX-Redirect",
+                                                    request.getContextPath() + "/sign-in");
+                                        },
+                                        new RequestHeaderRequestMatcher("HX-Request"))
+                                .defaultAuthenticationEntryPointFor(signIn, any -> true))
                 .addFilterBefore(firstStart, UsernamePasswordAuthenticationFilter.class)
-                .headers(headers -> headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
-                        .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN)))
+                .headers(headers ->
+                        headers.contentSecurityPolicy(
+                                        policy -> policy.policyDirectives(CONTENT_POLICY))
+                                .referrerPolicy(
+                                        policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN)))
                 .build();
     }
 }

@@ -39,18 +39,25 @@ class SignInController {
         return "people/sign-in";
     }
 
-    /** Signs in as one of the demo's sample people, without a password; outside the demo there is no such way in. */
+    /**
+     * Signs in as one of the demo's sample people, without a password; outside the demo there is no
+     * such way in.
+     */
     @PostMapping("/sign-in/as")
-    String signInAs(@RequestParam String handle, HttpServletRequest request, HttpServletResponse response) {
+    String signInAs(
+            @RequestParam String handle, HttpServletRequest request, HttpServletResponse response) {
         if (!demo) {
             throw new Failure.NotFound("There is no such page.");
         }
-        var person = people.findByHandle(handle).orElseThrow(() -> new Failure.NotFound("There is nobody of that name."));
+        var person =
+                people.findByHandle(handle)
+                        .orElseThrow(() -> new Failure.NotFound("There is nobody of that name."));
         request.getSession();
         request.changeSessionId();
         var context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(
-                UsernamePasswordAuthenticationToken.authenticated(person, null, person.getAuthorities()));
+                UsernamePasswordAuthenticationToken.authenticated(
+                        person, null, person.getAuthorities()));
         SecurityContextHolder.setContext(context);
         contexts.saveContext(context, request, response);
         return "redirect:/";

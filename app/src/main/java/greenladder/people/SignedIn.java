@@ -7,10 +7,12 @@ import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.userdetails.UserDetails;
 
 /** Somebody who is signed in, by password or by token, with what their role lets them do. */
-public record SignedIn(String handle, String name, Role role, String passwordHash) implements UserDetails {
+public record SignedIn(String handle, String name, Role role, String passwordHash)
+        implements UserDetails {
 
     /** The application itself, for work that nobody asked for by hand. */
-    public static final SignedIn SYSTEM = new SignedIn("system", "Green Ladder", Role.ADMINISTRATOR, "");
+    public static final SignedIn SYSTEM =
+            new SignedIn("system", "Green Ladder", Role.ADMINISTRATOR, "");
 
     public boolean may(Permission permission) {
         return role.may(permission);

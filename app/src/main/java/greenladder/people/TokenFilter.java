@@ -20,11 +20,13 @@ final class TokenFilter extends OncePerRequestFilter {
     }
 
     @Override
-    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+    protected void doFilterInternal(
+            HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         var header = request.getHeader("Authorization");
         if (header != null && header.startsWith(SCHEME)) {
-            people.findByToken(header.substring(SCHEME.length()).strip()).ifPresent(TokenFilter::signIn);
+            people.findByToken(header.substring(SCHEME.length()).strip())
+                    .ifPresent(TokenFilter::signIn);
         }
         chain.doFilter(request, response);
     }
@@ -32,7 +34,8 @@ final class TokenFilter extends OncePerRequestFilter {
     private static void signIn(SignedIn person) {
         var context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(
-                UsernamePasswordAuthenticationToken.authenticated(person, null, person.getAuthorities()));
+                UsernamePasswordAuthenticationToken.authenticated(
+                        person, null, person.getAuthorities()));
         SecurityContextHolder.setContext(context);
     }
 }

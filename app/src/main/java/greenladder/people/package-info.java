@@ -1,5 +1,6 @@
 /**
- * Who signs in, what each role may do, and personal tokens. Read {@link greenladder.people.SignedIn} first.
+ * Who signs in, what each role may do, and personal tokens. Read {@link
+ * greenladder.people.SignedIn} first.
  */
 @NullMarked
 package greenladder.people;

@@ -21,8 +21,7 @@ final class ProductRows {
     @Entity(name = "ProductRow")
     @Table(name = "product")
     static class ProductRow {
-        @Id
-        String code = "";
+        @Id String code = "";
 
         String name = "";
 
@@ -41,11 +40,9 @@ final class ProductRows {
     @Table(name = "product_level")
     @IdClass(LevelRow.Id.class)
     static class LevelRow {
-        @jakarta.persistence.Id
-        String product = "";
+        @jakarta.persistence.Id String product = "";
 
-        @jakarta.persistence.Id
-        int place;
+        @jakarta.persistence.Id int place;
 
         @Column(name = "level_key")
         String key = "";
@@ -78,7 +75,15 @@ final class ProductRows {
         }
 
         Level toLevel(List<State> states) {
-            return new Level(key, name, plural, place, measure, followsChildren, List.of(kinds.split(" ")), states);
+            return new Level(
+                    key,
+                    name,
+                    plural,
+                    place,
+                    measure,
+                    followsChildren,
+                    List.of(kinds.split(" ")),
+                    states);
         }
     }
 
@@ -86,15 +91,13 @@ final class ProductRows {
     @Table(name = "product_state")
     @IdClass(StateRow.Id.class)
     static class StateRow {
-        @jakarta.persistence.Id
-        String product = "";
+        @jakarta.persistence.Id String product = "";
 
         @jakarta.persistence.Id
         @Column(name = "level_key")
         String level = "";
 
-        @jakarta.persistence.Id
-        int place;
+        @jakarta.persistence.Id int place;
 
         @Column(name = "state_key")
         String key = "";

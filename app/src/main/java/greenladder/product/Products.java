@@ -4,11 +4,11 @@ import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Levels;
 import greenladder.core.item.Product;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
 import greenladder.product.ProductRows.LevelRow;
 import greenladder.product.ProductRows.ProductRow;
 import greenladder.product.ProductRows.StateRow;
-import greenladder.people.Permission;
-import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
 import java.util.ArrayList;
@@ -45,14 +45,16 @@ public class Products {
     /** The last number given to an item of each product, those of deleted items included. */
     public Map<String, Integer> lastNumbers() {
         var numbers = new LinkedHashMap<String, Integer>();
-        rows("from ProductRow", ProductRow.class).forEach(row -> numbers.put(row.code, row.lastNumber));
+        rows("from ProductRow", ProductRow.class)
+                .forEach(row -> numbers.put(row.code, row.lastNumber));
         return numbers;
     }
 
     /** Adds a product; refused whole with what is wrong with its code or name. */
     public Product add(SignedIn actor, String code, String name, Levels levels) {
         if (!actor.may(Permission.START_PRODUCTS)) {
-            throw new Failure.Forbidden("Products are started by product owners and administrators.");
+            throw new Failure.Forbidden(
+                    "Products are started by product owners and administrators.");
         }
         var problems = new ArrayList<Problem>();
         if (!Product.isCode(code)) {
@@ -62,7 +64,10 @@ public class Products {
         }
         var trimmed = name.strip();
         if (trimmed.isEmpty() || trimmed.length() > LONGEST_NAME) {
-            problems.add(new Problem("name", "A name of at most %d characters is needed.".formatted(LONGEST_NAME)));
+            problems.add(
+                    new Problem(
+                            "name",
+                            "A name of at most %d characters is needed.".formatted(LONGEST_NAME)));
         }
         if (!problems.isEmpty()) {
             throw new Failure.Invalid(new Problems(problems));
@@ -81,13 +86,18 @@ public class Products {
 
     private Levels levelsOf(String code) {
         var states = rows("from StateRow order by product, level, place", StateRow.class);
-        return new Levels(rows("from LevelRow order by product, place", LevelRow.class).stream()
-                .filter(row -> row.product.equals(code))
-                .map(row -> row.toLevel(states.stream()
-                        .filter(state -> state.product.equals(code) && state.level.equals(row.key))
-                        .map(StateRow::toState)
-                        .toList()))
-                .toList());
+        return new Levels(
+                rows("from LevelRow order by product, place", LevelRow.class).stream()
+                        .filter(row -> row.product.equals(code))
+                        .map(row ->
+                                row.toLevel(
+                                        states.stream()
+                                                .filter(state ->
+                                                        state.product.equals(code)
+                                                                && state.level.equals(row.key))
+                                                .map(StateRow::toState)
+                                                .toList()))
+                        .toList());
     }
 
     private <T> List<T> rows(String query, Class<T> type) {

@@ -55,6 +55,9 @@ class FindController {
     private static Hit hit(Item item) {
         var key = item.key();
         return new Hit(
-                key.toString(), item.title(), item.level().name(), "/" + key.product() + "/ladder?at=" + key + "&panel=1");
+                key.toString(),
+                item.title(),
+                item.level().name(),
+                "/" + key.product() + "/ladder?at=" + key + "&panel=1");
     }
 }

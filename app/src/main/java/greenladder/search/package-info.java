@@ -1,5 +1,6 @@
 /**
- * Finding items by key or by words of the title. Read {@link greenladder.search.FindController} first.
+ * Finding items by key or by words of the title. Read {@link greenladder.search.FindController}
+ * first.
  */
 @NullMarked
 package greenladder.search;

@@ -53,6 +53,8 @@ record ThreadPage(
             String ladderUrl,
             String hiddenWords) {}
 
-    /** @param path SVG path data */
+    /**
+     * @param path SVG path data
+     */
     record Line(String path, boolean onWay) {}
 }

@@ -47,9 +47,10 @@ class ThreadPages {
         var item = ladder.requireNode(key).item();
         var thread = ItemThread.of(ladder, key, most);
         var columns = columns(thread);
-        var knots = thread.strands().stream()
-                .map(strand -> knot(ladder, product, strand, key, columns))
-                .toList();
+        var knots =
+                thread.strands().stream()
+                        .map(strand -> knot(ladder, product, strand, key, columns))
+                        .toList();
         return new ThreadPage(
                 key.toString(),
                 item.title(),
@@ -77,12 +78,17 @@ class ThreadPages {
     private static List<ColumnHead> heads(Product product, Map<Integer, Double> columns) {
         return product.levels().all().stream()
                 .filter(level -> columns.containsKey(level.index()))
-                .map(level -> new ColumnHead(level.plural(), columns.getOrDefault(level.index(), 0.0)))
+                .map(level ->
+                        new ColumnHead(level.plural(), columns.getOrDefault(level.index(), 0.0)))
                 .toList();
     }
 
     private static Knot knot(
-            Ladder ladder, Product product, Strand strand, ItemKey self, Map<Integer, Double> columns) {
+            Ladder ladder,
+            Product product,
+            Strand strand,
+            ItemKey self,
+            Map<Integer, Double> columns) {
         var node = strand.node();
         var item = node.item();
         var figures = node.rollUp();
@@ -110,12 +116,15 @@ class ThreadPages {
     private static String figure(Item item, Node node) {
         var figures = node.rollUp();
         if (figures.hasPointChildren() && figures.effective() != null) {
-            return "%s of %s".formatted(Words.of(figures.points().done()), Words.of(figures.effective()));
+            return "%s of %s"
+                    .formatted(Words.of(figures.points().done()), Words.of(figures.effective()));
         }
         if (!item.level().carriesPoints()) {
             return item.remainingHours() == null ? "" : Words.of(item.remainingHours()) + " h left";
         }
-        return figures.effective() == null ? "not sized" : Words.of(figures.effective()) + " points";
+        return figures.effective() == null
+                ? "not sized"
+                : Words.of(figures.effective()) + " points";
     }
 
     private static List<Line> lines(List<Knot> knots) {
@@ -123,7 +132,9 @@ class ThreadPages {
         Set<String> drawn = new HashSet<>();
         return knots.stream()
                 .filter(knot -> byKey.containsKey(knot.parent()) && drawn.add(knot.key()))
-                .flatMap(knot -> Stream.ofNullable(byKey.get(knot.parent())).map(parent -> line(parent, knot)))
+                .flatMap(knot ->
+                        Stream.ofNullable(byKey.get(knot.parent()))
+                                .map(parent -> line(parent, knot)))
                 .toList();
     }
 
@@ -136,7 +147,14 @@ class ThreadPages {
                 String.format(
                         Locale.ROOT,
                         "M%.1f %.1f C%.1f %.1f %.1f %.1f %.1f %.1f",
-                        fromX, fromY, middle, fromY, middle, toY, child.x(), toY),
+                        fromX,
+                        fromY,
+                        middle,
+                        fromY,
+                        middle,
+                        toY,
+                        child.x(),
+                        toY),
                 parent.onWay() && child.onWay());
     }
 
@@ -156,10 +174,12 @@ class ThreadPages {
         Level top = product.levels().top();
         return ladder.level(product, top).stream()
                 .filter(node -> !node.item().isDropped())
-                .map(node -> new GoalLink(
-                        node.item().title(),
-                        url(node.item()),
-                        node.item().key().equals(item.key()) || ladder.isUnder(item, node.item().key())))
+                .map(node ->
+                        new GoalLink(
+                                node.item().title(),
+                                url(node.item()),
+                                node.item().key().equals(item.key())
+                                        || ladder.isUnder(item, node.item().key())))
                 .toList();
     }
 

@@ -38,9 +38,15 @@ class ThreadsController {
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
         var ladder = keeper.current();
-        var product = ladder.findProduct(code)
-                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
-        model.addAttribute("page", chosen(ladder, product, item).map(key -> pages.page(ladder, product, key)).orElse(null));
+        var product =
+                ladder.findProduct(code)
+                        .orElseThrow(() ->
+                                new Failure.NotFound("There is no product %s.".formatted(code)));
+        model.addAttribute(
+                "page",
+                chosen(ladder, product, item)
+                        .map(key -> pages.page(ladder, product, key))
+                        .orElse(null));
         model.addAttribute("frame", frames.of(me, product, View.THREADS));
         return fragment ? "trace/threads :: view" : "trace/threads";
     }
@@ -53,8 +59,12 @@ class ThreadsController {
                     .map(node -> node.item().key())
                     .findFirst();
         }
-        return Optional.of(ItemKey.parse(item)
-                .filter(key -> ladder.findItem(key).isPresent())
-                .orElseThrow(() -> new Failure.NotFound("There is no item %s; it may have been deleted.".formatted(item))));
+        return Optional.of(
+                ItemKey.parse(item)
+                        .filter(key -> ladder.findItem(key).isPresent())
+                        .orElseThrow(() ->
+                                new Failure.NotFound(
+                                        "There is no item %s; it may have been deleted."
+                                                .formatted(item))));
     }
 }

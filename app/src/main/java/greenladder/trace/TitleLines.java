@@ -3,7 +3,10 @@ package greenladder.trace;
 import java.util.ArrayList;
 import java.util.List;
 
-/** Breaks a title into the two short lines that a drawn box holds; SVG text does not break by itself. */
+/**
+ * Breaks a title into the two short lines that a drawn box holds; SVG text does not break by
+ * itself.
+ */
 final class TitleLines {
     private static final int LONGEST = 27;
     private static final int MOST = 2;

@@ -2,7 +2,10 @@ package greenladder.web;
 
 import greenladder.core.change.Problems;
 
-/** Why a request could not be answered as asked; one place turns each into a page, a fragment or a problem detail. */
+/**
+ * Why a request could not be answered as asked; one place turns each into a page, a fragment or a
+ * problem detail.
+ */
 public abstract sealed class Failure extends RuntimeException {
     private static final long serialVersionUID = 1L;
 
@@ -38,7 +41,9 @@ public abstract sealed class Failure extends RuntimeException {
         private static final long serialVersionUID = 1L;
         private final String subject;
 
-        /** @param subject the key of what stands otherwise now */
+        /**
+         * @param subject the key of what stands otherwise now
+         */
         public Conflict(String subject, String message) {
             super(message);
             this.subject = subject;

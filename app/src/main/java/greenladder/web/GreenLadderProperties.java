@@ -10,7 +10,8 @@ import org.springframework.validation.annotation.Validated;
  * What can be set from outside; checked at start.
  *
  * @param data the database file, without its ending
- * @param cardsAtOnce how many cards of a column are drawn before the rest is fetched as it comes near
+ * @param cardsAtOnce how many cards of a column are drawn before the rest is fetched as it comes
+ *     near
  * @param threadItems how many items a thread draws under the one it is about
  */
 @Validated

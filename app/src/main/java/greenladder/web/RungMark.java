@@ -6,7 +6,8 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * The little picture of a level: two rails with as many rungs as the ladder has levels, the item's own one thick.
+ * The little picture of a level: two rails with as many rungs as the ladder has levels, the item's
+ * own one thick.
  *
  * @param label the level's name
  */

@@ -46,7 +46,8 @@ public record Stem(
         double whole = invested.plus(orZero(figures.hoursRemaining())).thousandths();
         double inner = width - 2 * MARGIN;
         double done = share(invested, whole) * inner;
-        return new Stem(width, done, MARGIN + done, 0, MARGIN + inner, 0, false, hoursInWords(figures));
+        return new Stem(
+                width, done, MARGIN + done, 0, MARGIN + inner, 0, false, hoursInWords(figures));
     }
 
     /** The stem that fits an item: by points, or by hours for a task. */
@@ -58,12 +59,15 @@ public record Stem(
         if (figures.effective() == null) {
             return "not sized";
         }
-        return "%s of %s points".formatted(Words.of(figures.points().done()), Words.of(figures.effective()));
+        return "%s of %s points"
+                .formatted(Words.of(figures.points().done()), Words.of(figures.effective()));
     }
 
     public static String hoursInWords(RollUp figures) {
         if (figures.hoursInvested() == null && figures.hoursRemaining() == null) {
-            return figures.hoursEstimate() == null ? "" : Words.of(figures.hoursEstimate()) + " hours";
+            return figures.hoursEstimate() == null
+                    ? ""
+                    : Words.of(figures.hoursEstimate()) + " hours";
         }
         var invested = orZero(figures.hoursInvested());
         var total = invested.plus(orZero(figures.hoursRemaining()));

@@ -10,9 +10,13 @@ import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 
-/** Figures and times in words: at most one decimal, dates as {@code 12 Nov 2026}, relative where nearer than a week. */
+/**
+ * Figures and times in words: at most one decimal, dates as {@code 12 Nov 2026}, relative where
+ * nearer than a week.
+ */
 public final class Words {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
+    private static final DateTimeFormatter DAY =
+            DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
     private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEEE", Locale.UK);
 
     private Words() {}
@@ -27,7 +31,10 @@ public final class Words {
 
     public static String percent(double fraction) {
         // 99.7 % is not all: only what is whole is shown as 100.
-        long rounded = fraction < 1 ? Math.min(99, Math.round(fraction * 100)) : Math.round(fraction * 100);
+        long rounded =
+                fraction < 1
+                        ? Math.min(99, Math.round(fraction * 100))
+                        : Math.round(fraction * 100);
         return rounded + " %";
     }
 

@@ -47,19 +47,26 @@ public class KilledProcessTests {
 
     private record Running(Process process, ApiClient api) {}
 
-    private static void writeUntilKilled(Running running, ConcurrentLinkedQueue<String> answered) throws InterruptedException {
+    private static void writeUntilKilled(Running running, ConcurrentLinkedQueue<String> answered)
+            throws InterruptedException {
         var enough = new CountDownLatch(ANSWERS_BEFORE_THE_KILL);
         try (var writers = Executors.newFixedThreadPool(WRITERS)) {
             for (int writer = 0; writer < WRITERS; writer++) {
                 writers.execute(() -> {
                     while (running.process().isAlive()) {
                         try {
-                            var answer = running.api().post("/products/MSF/items", "{'level':'story','title':'Written before the kill'}");
+                            var answer =
+                                    running.api()
+                                            .post(
+                                                    "/products/MSF/items",
+                                                    "{'level':'story','title':'Written before the"
+                                                            + " kill'}");
                             if (answer.status() == 201) {
                                 answered.add(answer.body().path("key").asString());
                                 enough.countDown();
                             }
-                        } catch (java.io.UncheckedIOException | tools.jackson.core.JacksonException e) {
+                        } catch (java.io.UncheckedIOException
+                                | tools.jackson.core.JacksonException e) {
                             // No answer: nothing was promised.
                             return;
                         }
@@ -73,18 +80,23 @@ public class KilledProcessTests {
 
     private static Running start(Path data) throws IOException, InterruptedException {
         int port = freePort();
-        var process = new ProcessBuilder(List.of(
-                        Path.of(System.getProperty("java.home"), "bin", "java").toString(),
-                        "-XX:TieredStopAtLevel=1",
-                        "-cp",
-                        System.getProperty("surefire.test.class.path", System.getProperty("java.class.path")),
-                        "greenladder.GreenLadderApplication",
-                        "--spring.profiles.active=demo,kept",
-                        "--server.port=" + port,
-                        "--greenladder.data=" + data.resolve("greenladder")))
-                .redirectErrorStream(true)
-                .redirectOutput(new File(data.toFile(), "log"))
-                .start();
+        var process =
+                new ProcessBuilder(
+                                List.of(
+                                        Path.of(System.getProperty("java.home"), "bin", "java")
+                                                .toString(),
+                                        "-XX:TieredStopAtLevel=1",
+                                        "-cp",
+                                        System.getProperty(
+                                                "surefire.test.class.path",
+                                                System.getProperty("java.class.path")),
+                                        "greenladder.GreenLadderApplication",
+                                        "--spring.profiles.active=demo,kept",
+                                        "--server.port=" + port,
+                                        "--greenladder.data=" + data.resolve("greenladder")))
+                        .redirectErrorStream(true)
+                        .redirectOutput(new File(data.toFile(), "log"))
+                        .start();
         var api = new ApiClient("http://localhost:" + port, "demo-token");
         while (!isUp(api)) {
             assertThat(process.isAlive()).as(Files.readString(data.resolve("log"))).isTrue();

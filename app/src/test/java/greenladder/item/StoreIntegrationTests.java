@@ -11,28 +11,28 @@ import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.Test;
 
 public class StoreIntegrationTests extends RunningDemo {
-    @Autowired
-    private ItemStore store;
+    @Autowired private ItemStore store;
 
-    @Autowired
-    private LadderKeeper keeper;
+    @Autowired private LadderKeeper keeper;
 
-    @Autowired
-    private Products products;
+    @Autowired private Products products;
 
-    @Autowired
-    private People people;
+    @Autowired private People people;
 
     @Test
     public void ladderLoadedAnewShouldBeTheOneInMemory() {
-        api().patch("/items/MSF5", "{'start':'2026-05-01','blocked':{'reason':'a reason'},'value':1.125}");
+        api().patch(
+                        "/items/MSF5",
+                        "{'start':'2026-05-01','blocked':{'reason':'a reason'},'value':1.125}");
         api().post("/items/MSF10/move", "{'to':'first'}");
         var kept = keeper.current();
         var loaded = new LadderKeeper(store, products, people).current();
         assertThat(loaded.order().slots()).isEqualTo(kept.order().slots());
         assertThat(loaded.lastNumber("MSF")).isEqualTo(kept.lastNumber("MSF"));
-        kept.order().slots().forEach(slot ->
-                assertThat(item(loaded, slot.key())).isEqualTo(item(kept, slot.key())));
+        kept.order()
+                .slots()
+                .forEach(slot ->
+                        assertThat(item(loaded, slot.key())).isEqualTo(item(kept, slot.key())));
     }
 
     private static Object item(Ladder ladder, ItemKey key) {

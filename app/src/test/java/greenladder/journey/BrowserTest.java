@@ -19,19 +19,38 @@ import org.assertj.core.api.Assertions;
 import org.testng.annotations.AfterClass;
 import org.testng.annotations.BeforeClass;
 
-/** A real browser before the running demo. Any error that the browser reports fails the test that caused it. */
+/**
+ * A real browser before the running demo. Any error that the browser reports fails the test that
+ * caused it.
+ */
 public abstract class BrowserTest extends RunningDemo {
-    private static final List<String> ARGUMENTS = List.of(
-            "--headless", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
-            "--disable-background-networking", "--disable-component-update", "--disable-sync");
+    private static final List<String> ARGUMENTS =
+            List.of(
+                    "--headless",
+                    "--no-sandbox",
+                    "--disable-gpu",
+                    "--disable-quic",
+                    "--no-first-run",
+                    "--disable-background-networking",
+                    "--disable-component-update",
+                    "--disable-sync");
 
     private Playwright playwright;
     private Browser browser;
 
     @BeforeClass
     public void launch() {
-        playwright = Playwright.create(new Playwright.CreateOptions().setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
-        browser = playwright.chromium().launch(new LaunchOptions().setExecutablePath(chromium()).setArgs(ARGUMENTS));
+        playwright =
+                Playwright.create(
+                        new Playwright.CreateOptions()
+                                .setEnv(Map.of("PLAYWRIGHT_SKIP_BROWSER_DOWNLOAD", "1")));
+        browser =
+                playwright
+                        .chromium()
+                        .launch(
+                                new LaunchOptions()
+                                        .setExecutablePath(chromium())
+                                        .setArgs(ARGUMENTS));
     }
 
     @AfterClass(alwaysRun = true)
@@ -46,12 +65,18 @@ public abstract class BrowserTest extends RunningDemo {
                 .map(folder -> Path.of(folder, "chromium"))
                 .filter(path -> path.toFile().canExecute())
                 .findFirst()
-                .orElseThrow(() -> new IllegalStateException("chromium is not on the PATH; ./ladder test installs it"));
+                .orElseThrow(() ->
+                        new IllegalStateException(
+                                "chromium is not on the PATH; ./ladder test installs it"));
     }
 
     protected Page newPage(ColorScheme scheme) {
-        BrowserContext context = browser.newContext(new Browser.NewContextOptions()
-                .setBaseURL("http://localhost:" + port).setViewportSize(1280, 800).setColorScheme(scheme));
+        BrowserContext context =
+                browser.newContext(
+                        new Browser.NewContextOptions()
+                                .setBaseURL("http://localhost:" + port)
+                                .setViewportSize(1280, 800)
+                                .setColorScheme(scheme));
         var page = context.newPage();
         page.onPageError(error -> Assertions.fail("script error: " + error));
         return page;
@@ -66,7 +91,10 @@ public abstract class BrowserTest extends RunningDemo {
     }
 
     protected static Locator card(Page page, String title) {
-        return page.locator(".item-card", new Page.LocatorOptions().setHas(page.getByText(title, new Page.GetByTextOptions().setExact(true))));
+        return page.locator(
+                ".item-card",
+                new Page.LocatorOptions()
+                        .setHas(page.getByText(title, new Page.GetByTextOptions().setExact(true))));
     }
 
     /** The titles of a column, from the top. */
@@ -75,9 +103,15 @@ public abstract class BrowserTest extends RunningDemo {
     }
 
     protected static void requireAccessible(Page page, String what) {
-        var found = new AxeBuilder(page).withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")).analyze();
+        var found =
+                new AxeBuilder(page)
+                        .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
+                        .analyze();
         var told = new ArrayList<String>();
-        found.getViolations().forEach(rule -> rule.getNodes().forEach(node -> told.add(rule.getId() + ": " + node.getHtml())));
+        found.getViolations()
+                .forEach(rule ->
+                        rule.getNodes()
+                                .forEach(node -> told.add(rule.getId() + ": " + node.getHtml())));
         Assertions.assertThat(told).as(what).isEmpty();
     }
 }

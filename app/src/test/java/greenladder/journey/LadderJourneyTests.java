@@ -18,9 +18,12 @@ public class LadderJourneyTests extends BrowserTest {
 
     private String productWithTree() {
         var code = api().newProduct();
-        api().post("/products/" + code + "/items", """
-                {'items':[{'level':'goal','title':'Calmer mornings','ref':'g'},{'level':'initiative','title':'Earlier ferries','parentRef':'g','ref':'i'},
-                 {'level':'epic','title':'First sailing at five','parentRef':'i'}]}""");
+        api().post(
+                        "/products/" + code + "/items",
+                        """
+                        {'items':[{'level':'goal','title':'Calmer mornings','ref':'g'},{'level':'initiative','title':'Earlier ferries','parentRef':'g','ref':'i'},
+                         {'level':'epic','title':'First sailing at five','parentRef':'i'}]}\
+                        """);
         return code;
     }
 
@@ -71,7 +74,10 @@ public class LadderJourneyTests extends BrowserTest {
         card(page, "Lights instead of horns").locator(".card-link").click();
 
         // order by mouse, then by keyboard
-        card(page, "Lamp in the fog").dragTo(card(page, "Lamp on the ramp"), new Locator.DragToOptions().setTargetPosition(new Position(40, 4)));
+        card(page, "Lamp in the fog")
+                .dragTo(
+                        card(page, "Lamp on the ramp"),
+                        new Locator.DragToOptions().setTargetPosition(new Position(40, 4)));
         orderIs(page, feature, "Lamp in the fog", "Lamp on the ramp", "Lamp on the mast");
         card(page, "Lamp on the mast").locator(".card-link").focus();
         page.keyboard().press("Alt+ArrowUp");
@@ -109,7 +115,13 @@ public class LadderJourneyTests extends BrowserTest {
 
     private void seeItAtTheTop(Page page, String code) {
         page.navigate("/" + code + "/ladder?from=goal&at=" + code + "8&panel=0");
-        for (var title : new String[] {"Calmer mornings", "Earlier ferries", "First sailing at five", "Lights instead of horns"}) {
+        for (var title :
+                new String[] {
+                    "Calmer mornings",
+                    "Earlier ferries",
+                    "First sailing at five",
+                    "Lights instead of horns"
+                }) {
             assertThat(card(page, title)).containsText("3 of 8 points");
         }
         card(page, "Ask the harbour").locator(".card-link").focus();
@@ -133,7 +145,8 @@ public class LadderJourneyTests extends BrowserTest {
         var field = page.locator("#title-epic");
         field.fill("x".repeat(501));
         field.press("Enter");
-        assertThat(page.locator("#error-epic")).hasText("The title is 501 characters long; at most 500 fit.");
+        assertThat(page.locator("#error-epic"))
+                .hasText("The title is 501 characters long; at most 500 fit.");
         assertThat(field).hasValue("x".repeat(501));
 
         page.locator("#p-" + code + "3-size .in-place").click();
@@ -150,9 +163,13 @@ public class LadderJourneyTests extends BrowserTest {
     @Test
     public void severalShouldMoveTogetherByKeyAndByDrag() {
         var code = productWithTree();
-        api().post("/products/" + code + "/items", """
-                {'items':[{'level':'epic','title':'Other','parent':'%1$s2'},{'level':'story','title':'A','parent':'%1$s3'},
-                 {'level':'story','title':'B','parent':'%1$s3'},{'level':'story','title':'C','parent':'%1$s3'}]}""".formatted(code));
+        api().post(
+                        "/products/" + code + "/items",
+                        """
+                        {'items':[{'level':'epic','title':'Other','parent':'%1$s2'},{'level':'story','title':'A','parent':'%1$s3'},
+                         {'level':'story','title':'B','parent':'%1$s3'},{'level':'story','title':'C','parent':'%1$s3'}]}\
+                        """
+                                .formatted(code));
         var page = signedIn("Ines Rowe");
         page.navigate("/" + code + "/ladder?from=epic&panel=0&at=" + code + "3");
         card(page, "A").locator(".card-link").focus();
@@ -166,7 +183,9 @@ public class LadderJourneyTests extends BrowserTest {
         orderIs(page, code + "4", "A", "B");
 
         card(page, "A").click(new Locator.ClickOptions().setModifiers(CONTROL_KEY));
-        card(page, "B").locator(".card-link").click(new Locator.ClickOptions().setModifiers(CONTROL_KEY));
+        card(page, "B")
+                .locator(".card-link")
+                .click(new Locator.ClickOptions().setModifiers(CONTROL_KEY));
         card(page, "B").dragTo(card(page, "First sailing at five"));
         assertThat(page.locator("#cards-" + code + "4 .item-card")).hasCount(0);
         card(page, "First sailing at five").locator(".card-link").click();
@@ -176,15 +195,22 @@ public class LadderJourneyTests extends BrowserTest {
     @Test
     public void menuShouldMoveDropAndDelete() {
         var code = productWithTree();
-        api().post("/products/" + code + "/items", """
-                {'items':[{'level':'story','title':'A','parent':'%1$s3'},{'level':'story','title':'B','parent':'%1$s3'},{'level':'story','title':'C','parent':'%1$s3'}]}"""
-                .formatted(code));
+        api().post(
+                        "/products/" + code + "/items",
+                        """
+                        {'items':[{'level':'story','title':'A','parent':'%1$s3'},{'level':'story','title':'B','parent':'%1$s3'},{'level':'story','title':'C','parent':'%1$s3'}]}\
+                        """
+                                .formatted(code));
         var page = signedIn("Ines Rowe");
         page.navigate("/" + code + "/ladder?from=epic&panel=0&at=" + code + "3");
         openMenu(page, "C");
         page.locator("#menu [name=position]").fill("9");
         page.locator("#menu [name=position]").press("Enter");
-        assertThat(page.locator("#menu .error", new Page.LocatorOptions().setHasText("There is no position 9"))).isVisible();
+        assertThat(
+                        page.locator(
+                                "#menu .error",
+                                new Page.LocatorOptions().setHasText("There is no position 9")))
+                .isVisible();
         page.locator("#menu [name=position]").fill("1");
         page.locator("#menu [name=position]").press("Enter");
         orderIs(page, code + "3", "C", "A", "B");
@@ -210,14 +236,18 @@ public class LadderJourneyTests extends BrowserTest {
         var code = api().newProduct();
         var items = new StringBuilder("{'items':[");
         for (int i = 1; i <= 1000; i++) {
-            items.append(i == 1 ? "" : ",").append("{'level':'goal','title':'Goal ").append(i).append("'}");
+            items.append(i == 1 ? "" : ",")
+                    .append("{'level':'goal','title':'Goal ")
+                    .append(i)
+                    .append("'}");
         }
         api().post("/products/" + code + "/items", items.append("]}").toString());
         var page = signedIn("Ines Rowe");
         page.navigate("/" + code + "/ladder?from=goal&panel=0");
         assertThat(page.locator(".item-card")).hasCount(100);
         page.locator(".more").scrollIntoViewIfNeeded();
-        assertThat(card(page, "Goal 150")).hasCount(1, new LocatorAssertions.HasCountOptions().setTimeout(10_000));
+        assertThat(card(page, "Goal 150"))
+                .hasCount(1, new LocatorAssertions.HasCountOptions().setTimeout(10_000));
         card(page, "Goal 150").locator(".card-link").click();
         assertThat(card(page, "Goal 150")).hasClass(Pattern.compile("is-picked"));
     }
@@ -246,7 +276,14 @@ public class LadderJourneyTests extends BrowserTest {
         page.navigate("/sign-in");
         requireAccessible(page, "sign-in");
         page.locator(".samples button").first().click();
-        for (var path : new String[] {"/MSF/ladder?from=epic&at=MSF14&panel=1", "/MSF/ladder?from=epic&loose=1&dropped=1&panel=0", "/items/MSF14", "/MSF/threads?item=MSF4", "/products/new"}) {
+        for (var path :
+                new String[] {
+                    "/MSF/ladder?from=epic&at=MSF14&panel=1",
+                    "/MSF/ladder?from=epic&loose=1&dropped=1&panel=0",
+                    "/items/MSF14",
+                    "/MSF/threads?item=MSF4",
+                    "/products/new"
+                }) {
             page.navigate(path);
             requireAccessible(page, path + " " + scheme);
         }

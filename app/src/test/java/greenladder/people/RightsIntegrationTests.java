@@ -11,8 +11,7 @@ import org.testng.annotations.Test;
 
 /** What each role may do, asked at the door through the interface for programs. */
 public class RightsIntegrationTests extends RunningDemo {
-    @Autowired
-    private People people;
+    @Autowired private People people;
 
     @BeforeClass
     public void giveTokens() {
@@ -46,10 +45,15 @@ public class RightsIntegrationTests extends RunningDemo {
     }
 
     @Test(dataProvider = "attempts")
-    public void roleShouldOnlyDoWhatItMay(String token, String method, String path, String body, int status) {
+    public void roleShouldOnlyDoWhatItMay(
+            String token, String method, String path, String body, int status) {
         var code = api().newProduct();
-        api().post("/products/" + code + "/items", "{'items':[{'level':'story','title':'S','ref':'s'},{'level':'task','title':'T','parentRef':'s'}]}");
-        var answer = new ApiClient("http://localhost:" + port, token).send(method, path.formatted(code), body);
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'items':[{'level':'story','title':'S','ref':'s'},{'level':'task','title':'T','parentRef':'s'}]}");
+        var answer =
+                new ApiClient("http://localhost:" + port, token)
+                        .send(method, path.formatted(code), body);
         assertThat(answer.status()).as(answer.body().toString()).isEqualTo(status);
     }
 }

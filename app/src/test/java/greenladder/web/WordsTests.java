@@ -15,8 +15,12 @@ public class WordsTests {
     @DataProvider
     public Object[][] times() {
         return new Object[][] {
-            {Duration.ofSeconds(5), "just now"}, {Duration.ofMinutes(1), "1 minute ago"}, {Duration.ofHours(3), "3 hours ago"},
-            {Duration.ofHours(30), "yesterday"}, {Duration.ofDays(4), "on Thursday"}, {Duration.ofDays(60), "24 Sep 2026"},
+            {Duration.ofSeconds(5), "just now"},
+            {Duration.ofMinutes(1), "1 minute ago"},
+            {Duration.ofHours(3), "3 hours ago"},
+            {Duration.ofHours(30), "yesterday"},
+            {Duration.ofDays(4), "on Thursday"},
+            {Duration.ofDays(60), "24 Sep 2026"},
         };
     }
 

@@ -15,7 +15,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 
-/** Random trees and random commands on them, the same for the same seed. Refused commands change nothing and are passed over. */
+/**
+ * Random trees and random commands on them, the same for the same seed. Refused commands change
+ * nothing and are passed over.
+ */
 public final class RandomWork {
     private final Random random;
 
@@ -37,12 +40,22 @@ public final class RandomWork {
     public Command command(Ladder ladder) {
         var keys = keys(ladder, 1 + random.nextInt(3));
         return switch (random.nextInt(8)) {
-            case 0 -> new Command.Move(keys, new Target.Parent.Under(key(ladder)), new Target.Stay());
-            case 1 -> new Command.Move(keys, new Target.Parent.Same(), new Target.Before(key(ladder)));
-            case 2 -> new Command.Move(keys, new Target.Parent.Under(null), new Target.After(key(ladder)));
-            case 3 -> new Command.Delete(keys, random.nextBoolean() ? Children.UP : Children.DELETE);
+            case 0 ->
+                    new Command.Move(keys, new Target.Parent.Under(key(ladder)), new Target.Stay());
+            case 1 ->
+                    new Command.Move(
+                            keys, new Target.Parent.Same(), new Target.Before(key(ladder)));
+            case 2 ->
+                    new Command.Move(
+                            keys, new Target.Parent.Under(null), new Target.After(key(ladder)));
+            case 3 ->
+                    new Command.Delete(keys, random.nextBoolean() ? Children.UP : Children.DELETE);
             case 4 -> edit(keys, "level", level(ladder).key());
-            case 5 -> edit(keys, "size", random.nextInt(4) == 0 ? null : Integer.toString(random.nextInt(14)));
+            case 5 ->
+                    edit(
+                            keys,
+                            "size",
+                            random.nextInt(4) == 0 ? "" : Integer.toString(random.nextInt(14)));
             default -> edit(keys, "state", state(ladder));
         };
     }
@@ -52,16 +65,28 @@ public final class RandomWork {
         var entries = new ArrayList<NewItem>();
         var placed = new ArrayList<Integer>();
         for (int i = 0; i < count; i++) {
-            int parent = entries.isEmpty() || random.nextInt(12) == 0 ? -1 : random.nextInt(entries.size());
+            int parent =
+                    entries.isEmpty() || random.nextInt(12) == 0
+                            ? -1
+                            : random.nextInt(entries.size());
             int above = parent < 0 ? -1 : placed.get(parent);
             if (above == levels.size() - 1) {
                 parent = -1;
                 above = -1;
             }
-            int level = above + 1 + (random.nextInt(4) == 0 ? random.nextInt(levels.size() - above - 1) : 0);
+            int level =
+                    above
+                            + 1
+                            + (random.nextInt(4) == 0
+                                    ? random.nextInt(levels.size() - above - 1)
+                                    : 0);
             placed.add(level);
-            entries.add(new NewItem(
-                    Integer.toString(i), parent < 0 ? null : Integer.toString(parent), fields(levels.get(level), i), new Target.Stay()));
+            entries.add(
+                    new NewItem(
+                            Integer.toString(i),
+                            parent < 0 ? null : Integer.toString(parent),
+                            fields(levels.get(level), i),
+                            new Target.Stay()));
         }
         return entries;
     }
@@ -113,6 +138,8 @@ public final class RandomWork {
 
     private ItemKey key(Ladder ladder) {
         var slots = ladder.order().slots();
-        return slots.isEmpty() ? new ItemKey("MSF", 1) : slots.get(random.nextInt(slots.size())).key();
+        return slots.isEmpty()
+                ? new ItemKey("MSF", 1)
+                : slots.get(random.nextInt(slots.size())).key();
     }
 }

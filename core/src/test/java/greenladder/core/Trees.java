@@ -22,8 +22,8 @@ import java.util.Map;
 import java.util.stream.Collectors;
 
 /**
- * Ladders written as indented text, one item a line: {@code epic Name size=20 state=done}. Names are one word; items are
- * numbered from 1 in the order of the lines.
+ * Ladders written as indented text, one item a line: {@code epic Name size=20 state=done}. Names
+ * are one word; items are numbered from 1 in the order of the lines.
  */
 public final class Trees {
     public static final Instant NOW = Instant.parse("2026-05-04T09:00:00Z");
@@ -42,12 +42,25 @@ public final class Trees {
         for (var line : text.lines().toList()) {
             int depth = (line.length() - line.stripLeading().length()) / 2;
             var words = List.of(line.strip().split(" "));
-            Map<String, String> fields = words.stream().skip(2).map(word -> word.split("=")).collect(Collectors.toMap(
-                    pair -> pair[0], pair -> pair[1], (a, b) -> a, HashMap::new));
+            Map<String, String> fields =
+                    words.stream()
+                            .skip(2)
+                            .map(word -> word.split("="))
+                            .collect(
+                                    Collectors.toMap(
+                                            pair -> pair[0],
+                                            pair -> pair[1],
+                                            (a, b) -> a,
+                                            HashMap::new));
             fields.put("level", words.get(0));
             fields.put("title", words.get(1));
             var ref = Integer.toString(entries.size());
-            entries.add(new NewItem(ref, depth == 0 ? null : open.get(depth - 1), new HashMap<>(fields), new Target.Stay()));
+            entries.add(
+                    new NewItem(
+                            ref,
+                            depth == 0 ? null : open.get(depth - 1),
+                            new HashMap<>(fields),
+                            new Target.Stay()));
             open.put(depth, ref);
         }
         return accepted(empty(), new Command.Create("MSF", entries)).after();

@@ -26,15 +26,21 @@ public final class Changes {
         for (var change : changes) {
             drafts.computeIfAbsent(
                             change.item(),
-                            key -> ladder.findItem(key).map(ItemDraft::of).orElseGet(() -> ItemDraft.blank(key)))
+                            key ->
+                                    ladder.findItem(key)
+                                            .map(ItemDraft::of)
+                                            .orElseGet(() -> ItemDraft.blank(key)))
                     .set(change.field(), change.after());
         }
         var items = new HashMap<ItemKey, Optional<Item>>();
-        drafts.forEach((key, draft) -> items.put(
-                key,
-                draft.exists()
-                        ? Optional.of(draft.toItem(ladder.requireProduct(key.product()).levels(), at))
-                        : Optional.empty()));
+        drafts.forEach((key, draft) ->
+                items.put(
+                        key,
+                        draft.exists()
+                                ? Optional.of(
+                                        draft.toItem(
+                                                ladder.requireProduct(key.product()).levels(), at))
+                                : Optional.empty()));
         return ladder.with(items);
     }
 

@@ -6,8 +6,9 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What somebody wants done to items. A command on several is done whole or not at all. Fields come by the names of {@link
- * greenladder.core.item.Field#label} and with the text as it was entered; {@link Decisions} reads and checks them.
+ * What somebody wants done to items. A command on several is done whole or not at all. Fields come
+ * by the names of {@link greenladder.core.item.Field#label} and with the text as it was entered;
+ * {@link Decisions} reads and checks them.
  */
 public sealed interface Command {
 
@@ -24,14 +25,18 @@ public sealed interface Command {
      * @param ref a name by which later entries of the same command can call it their parent
      * @param parentRef the {@code ref} of an earlier entry
      */
-    record NewItem(@Nullable String ref, @Nullable String parentRef, Map<String, @Nullable String> fields, Target target) {
-        public static NewItem of(Map<String, @Nullable String> fields) {
+    record NewItem(
+            @Nullable String ref,
+            @Nullable String parentRef,
+            Map<String, String> fields,
+            Target target) {
+        public static NewItem of(Map<String, String> fields) {
             return new NewItem(null, null, fields, new Target.Stay());
         }
     }
 
-    /** Sets the same fields on all items given; null empties a field. */
-    record Edit(List<ItemKey> items, Map<String, @Nullable String> fields) implements Command {
+    /** Sets the same fields on all items given; an empty text empties a field. */
+    record Edit(List<ItemKey> items, Map<String, String> fields) implements Command {
         public Edit {
             items = List.copyOf(items);
         }
@@ -60,6 +65,8 @@ public sealed interface Command {
         }
     }
 
-    /** Gives the items around one whose rank has grown long short ranks again, in the same order. */
+    /**
+     * Gives the items around one whose rank has grown long short ranks again, in the same order.
+     */
     record ShortenRanks(ItemKey around) implements Command {}
 }

@@ -18,7 +18,10 @@ import java.util.Map;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
-/** Draws up the making of items: reads each entry, ties it to its parent, gives it a key and a place. */
+/**
+ * Draws up the making of items: reads each entry, ties it to its parent, gives it a key and a
+ * place.
+ */
 final class Creation {
     private final Ladder ladder;
     private final Command.Create command;
@@ -27,7 +30,11 @@ final class Creation {
     private final Map<String, Draft> byRef = new HashMap<>();
 
     /** An entry that was read. */
-    private record Draft(ItemKey key, NewItem entry, Map<Field, @Nullable String> fields, @Nullable Level level) {}
+    private record Draft(
+            ItemKey key,
+            NewItem entry,
+            Map<Field, @Nullable String> fields,
+            @Nullable Level level) {}
 
     Creation(Ladder ladder, Command.Create command, Found found) {
         this.ladder = ladder;
@@ -38,7 +45,10 @@ final class Creation {
     Drawn draw() {
         var product = ladder.findProduct(command.product());
         if (product.isEmpty()) {
-            found.add(Problem.SINGLE, "product", "There is no product %s.".formatted(command.product()));
+            found.add(
+                    Problem.SINGLE,
+                    "product",
+                    "There is no product %s.".formatted(command.product()));
         } else if (command.entries().isEmpty()) {
             found.add(Problem.SINGLE, "items", "There is no item to add.");
         } else if (command.entries().size() > Decisions.MOST_ENTRIES) {
@@ -74,14 +84,24 @@ final class Creation {
         var draft = new Draft(key, entry, kept, level);
         drafts.add(draft);
         if (entry.ref() != null && byRef.putIfAbsent(entry.ref(), draft) != null) {
-            found.add(entryNumber, "ref", "“%s” names an earlier entry already.".formatted(entry.ref()));
+            found.add(
+                    entryNumber,
+                    "ref",
+                    "“%s” names an earlier entry already.".formatted(entry.ref()));
         }
     }
 
-    private void tie(NewItem entry, int entryNumber, Map<Field, @Nullable String> kept, @Nullable Level level) {
+    private void tie(
+            NewItem entry,
+            int entryNumber,
+            Map<Field, @Nullable String> kept,
+            @Nullable Level level) {
         var parent = byRef.get(entry.parentRef());
         if (parent == null) {
-            found.add(entryNumber, "parentRef", "No earlier entry is called “%s”.".formatted(entry.parentRef()));
+            found.add(
+                    entryNumber,
+                    "parentRef",
+                    "No earlier entry is called “%s”.".formatted(entry.parentRef()));
             return;
         }
         if (kept.get(Field.PARENT) != null) {
@@ -93,7 +113,10 @@ final class Creation {
                     entryNumber,
                     "parentRef",
                     "“%s” is %s; %s cannot stand under it, only under a higher level."
-                            .formatted(entry.parentRef(), Legality.aWord(parent.level()), Legality.aWord(level)));
+                            .formatted(
+                                    entry.parentRef(),
+                                    Legality.aWord(parent.level()),
+                                    Legality.aWord(level)));
         }
         kept.put(Field.PARENT, parent.key().toString());
     }
@@ -105,18 +128,22 @@ final class Creation {
             var draft = drafts.get(i);
             draft.fields().put(Field.RANK, ranks.get(i).text());
             changes.add(new Change(draft.key(), Field.EXISTS, null, "yes"));
-            draft.fields().forEach((field, text) -> {
-                if (text != null) {
-                    changes.add(new Change(draft.key(), field, null, text));
-                }
-            });
+            draft.fields()
+                    .forEach((field, text) -> {
+                        if (text != null) {
+                            changes.add(new Change(draft.key(), field, null, text));
+                        }
+                    });
         }
         return found.isEmpty()
                 ? new Drawn(drafts.stream().map(Draft::key).toList(), changes)
                 : new Drawn(List.of(), List.of());
     }
 
-    /** Entries that say no place come last, in their own order; each of the others is placed by itself. */
+    /**
+     * Entries that say no place come last, in their own order; each of the others is placed by
+     * itself.
+     */
     private List<Rank> ranks() {
         var atEnd = Rank.spread(lastRank(), null, drafts.size());
         var ranks = new ArrayList<Rank>();
@@ -126,10 +153,14 @@ final class Creation {
             if (target instanceof Target.Stay || draft.level() == null) {
                 ranks.add(atEnd.get(i));
             } else if (drafts.size() > 1) {
-                found.add(i, "position", "A place can be given to a single new item, not within a bulk.");
+                found.add(
+                        i,
+                        "position",
+                        "A place can be given to a single new item, not within a bulk.");
                 ranks.add(atEnd.get(i));
             } else {
-                var placement = new Placement(ladder, command.product(), draft.level(), 1, Set.of());
+                var placement =
+                        new Placement(ladder, command.product(), draft.level(), 1, Set.of());
                 switch (placement.at(target)) {
                     case Placed.At(var one) -> ranks.add(one.getFirst());
                     case Placed.Wrong(var field, var message) -> {

@@ -23,14 +23,16 @@ public final class Decisions {
     private Decisions() {}
 
     /**
-     * Decides a command, whole: either every change that it makes, states that follow included, or every problem found.
+     * Decides a command, whole: either every change that it makes, states that follow included, or
+     * every problem found.
      *
      * @param at when it happens; the time of change of what changes
      */
     public static Decision decide(Ladder ladder, Command command, Instant at) {
         var found = new Found();
         var missing = missing(ladder, command);
-        missing.forEach(key -> found.add(Problem.SINGLE, "item", "There is no item %s.".formatted(key)));
+        missing.forEach(
+                key -> found.add(Problem.SINGLE, "item", "There is no item %s.".formatted(key)));
         if (!missing.isEmpty()) {
             return new Refused(found.all());
         }
@@ -40,7 +42,8 @@ public final class Decisions {
                     case Command.Edit edit -> edited(ladder, edit, found);
                     case Command.Move move -> new Moving(ladder, move, found).draw();
                     case Command.Delete delete -> new Deletion(ladder, delete, found).draw();
-                    case Command.ShortenRanks shorten -> new Shortening(ladder, shorten.around()).draw();
+                    case Command.ShortenRanks shorten ->
+                            new Shortening(ladder, shorten.around()).draw();
                 };
         if (!found.isEmpty()) {
             return new Refused(found.all());

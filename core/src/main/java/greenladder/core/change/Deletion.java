@@ -9,7 +9,6 @@ import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
-import java.util.List;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -29,21 +28,25 @@ final class Deletion {
 
     Drawn draw() {
         if (command.children() == Command.Delete.Children.DELETE) {
-            command.items().forEach(key -> ladder.requireNode(key).walk(node -> gone.add(node.item().key())));
+            command.items()
+                    .forEach(key ->
+                            ladder.requireNode(key).walk(node -> gone.add(node.item().key())));
         }
         var changes = new ArrayList<Change>();
         for (var key : gone) {
             var node = ladder.requireNode(key);
-            var left = node.children().stream()
-                    .map(Node::item)
-                    .filter(child -> !gone.contains(child.key()))
-                    .toList();
+            var left =
+                    node.children().stream()
+                            .map(Node::item)
+                            .filter(child -> !gone.contains(child.key()))
+                            .toList();
             if (!left.isEmpty() && command.children() == Command.Delete.Children.REFUSE) {
                 found.add(
                         Problem.SINGLE,
                         "children",
                         "%s has %d %s: say whether they are deleted with it or move up."
-                                .formatted(key, left.size(), left.size() == 1 ? "child" : "children"));
+                                .formatted(
+                                        key, left.size(), left.size() == 1 ? "child" : "children"));
             }
             left.forEach(child -> changes.add(lifted(child, node.item())));
             changes.addAll(Changes.ofDeletion(node.item()));
@@ -53,7 +56,11 @@ final class Deletion {
 
     private Change lifted(Item child, Item from) {
         var heir = nearestStanding(from);
-        return new Change(child.key(), Field.PARENT, from.key().toString(), heir == null ? null : heir.toString());
+        return new Change(
+                child.key(),
+                Field.PARENT,
+                from.key().toString(),
+                heir == null ? null : heir.toString());
     }
 
     private @Nullable ItemKey nearestStanding(Item from) {

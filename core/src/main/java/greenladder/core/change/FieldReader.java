@@ -12,7 +12,10 @@ import java.time.format.DateTimeParseException;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
-/** Turns the text that somebody entered for a field into the form that is kept: one method and one message a rule. */
+/**
+ * Turns the text that somebody entered for a field into the form that is kept: one method and one
+ * message a rule.
+ */
 final class FieldReader {
     static final int LONGEST_TITLE = 500;
     static final int LONGEST_DESCRIPTION = 100_000;
@@ -34,27 +37,31 @@ final class FieldReader {
     }
 
     /**
-     * Reads a field other than kind and state, which depend on the level: see {@link #kind} and {@link #state}.
+     * Reads a field other than kind and state, which depend on the level: see {@link #kind} and
+     * {@link #state}.
      *
-     * @param entered null or blank for none
+     * @param entered blank for none
      */
-    Reading read(Field field, @Nullable String entered) {
-        var text = entered == null ? "" : entered.strip();
+    Reading read(Field field, String entered) {
+        var text = entered.strip();
         return switch (field) {
             case TITLE -> title(text);
-            case DESCRIPTION -> description(entered == null ? "" : entered);
+            case DESCRIPTION -> description(entered);
             case LEVEL -> level(text);
             case PARENT -> text.isEmpty() ? kept(null) : parent(text);
             case ASSIGNEE -> text.isEmpty() ? kept(null) : assignee(text);
             case SIZE -> text.isEmpty() ? kept(null) : amount("The size", text);
             case VALUE -> text.isEmpty() ? kept(null) : amount("The value", text);
-            case HOURS_ESTIMATE -> text.isEmpty() ? kept(null) : amount("The estimated hours", text);
+            case HOURS_ESTIMATE ->
+                    text.isEmpty() ? kept(null) : amount("The estimated hours", text);
             case HOURS_INVESTED -> text.isEmpty() ? kept(null) : amount("The hours invested", text);
-            case HOURS_REMAINING -> text.isEmpty() ? kept(null) : amount("The hours remaining", text);
+            case HOURS_REMAINING ->
+                    text.isEmpty() ? kept(null) : amount("The hours remaining", text);
             case START -> text.isEmpty() ? kept(null) : date("The start", text);
             case FINISH -> text.isEmpty() ? kept(null) : date("The finish", text);
             case BLOCKED -> text.isEmpty() ? kept(null) : reason(text);
-            case KIND, STATE, EXISTS, RANK, FIRST_ESTIMATE -> throw new IllegalArgumentException(field.label());
+            case KIND, STATE, EXISTS, RANK, FIRST_ESTIMATE ->
+                    throw new IllegalArgumentException(field.label());
         };
     }
 
@@ -62,19 +69,26 @@ final class FieldReader {
         var kind = entered.strip();
         return level.kinds().contains(kind)
                 ? kept(kind)
-                : wrong("“%s” is no kind of %s; there are: %s."
-                        .formatted(shortened(kind), Legality.word(level), String.join(", ", level.kinds())));
+                : wrong(
+                        "“%s” is no kind of %s; there are: %s."
+                                .formatted(
+                                        shortened(kind),
+                                        Legality.word(level),
+                                        String.join(", ", level.kinds())));
     }
 
     Reading state(Level level, String entered) {
         var key = entered.strip();
         return level.findState(key).isPresent()
                 ? kept(key)
-                : wrong("“%s” is no state of %s; there are: %s."
-                        .formatted(
-                                shortened(key),
-                                Legality.aWord(level),
-                                level.states().stream().map(State::key).collect(Collectors.joining(", "))));
+                : wrong(
+                        "“%s” is no state of %s; there are: %s."
+                                .formatted(
+                                        shortened(key),
+                                        Legality.aWord(level),
+                                        level.states().stream()
+                                                .map(State::key)
+                                                .collect(Collectors.joining(", "))));
     }
 
     private static Reading title(String text) {
@@ -83,15 +97,18 @@ final class FieldReader {
             return wrong("A title is needed.");
         }
         return title.length() > LONGEST_TITLE
-                ? wrong("The title is %,d characters long; at most %d fit.".formatted(title.length(), LONGEST_TITLE))
+                ? wrong(
+                        "The title is %,d characters long; at most %d fit."
+                                .formatted(title.length(), LONGEST_TITLE))
                 : kept(title);
     }
 
     private static Reading description(String entered) {
         var text = entered.replace("\r\n", "\n").replace("\0", "");
         if (text.length() > LONGEST_DESCRIPTION) {
-            return wrong("The description is %,d characters long; at most %,d fit."
-                    .formatted(text.length(), LONGEST_DESCRIPTION));
+            return wrong(
+                    "The description is %,d characters long; at most %,d fit."
+                            .formatted(text.length(), LONGEST_DESCRIPTION));
         }
         return kept(text.isBlank() ? null : text);
     }
@@ -99,16 +116,21 @@ final class FieldReader {
     private Reading level(String text) {
         return levels.find(text).isPresent()
                 ? kept(text)
-                : wrong("There is no level “%s”; there are: %s."
-                        .formatted(
-                                shortened(text), levels.all().stream().map(Level::key).collect(Collectors.joining(", "))));
+                : wrong(
+                        "There is no level “%s”; there are: %s."
+                                .formatted(
+                                        shortened(text),
+                                        levels.all().stream()
+                                                .map(Level::key)
+                                                .collect(Collectors.joining(", "))));
     }
 
     private Reading parent(String text) {
         return ItemKey.parse(text)
                 .flatMap(ladder::findItem)
                 .<Reading>map(item -> kept(item.key().toString()))
-                .orElseGet(() -> wrong("There is no item “%s” to stand above.".formatted(shortened(text))));
+                .orElseGet(() ->
+                        wrong("There is no item “%s” to stand above.".formatted(shortened(text))));
     }
 
     private Reading assignee(String text) {
@@ -120,10 +142,13 @@ final class FieldReader {
     private static Reading amount(String what, String text) {
         var amount = Amount.parse(text.replace(',', '.'));
         if (amount.isEmpty()) {
-            return wrong("%s is a number with at most three decimals, not “%s”.".formatted(what, shortened(text)));
+            return wrong(
+                    "%s is a number with at most three decimals, not “%s”."
+                            .formatted(what, shortened(text)));
         }
         if (amount.get().compareTo(Amount.ZERO) < 0 || amount.get().compareTo(Amount.LARGEST) > 0) {
-            return wrong("%s lies between 0 and 10,000; %s does not.".formatted(what, shortened(text)));
+            return wrong(
+                    "%s lies between 0 and 10,000; %s does not.".formatted(what, shortened(text)));
         }
         return kept(amount.get().toString());
     }
@@ -135,13 +160,16 @@ final class FieldReader {
                     ? wrong("%s lies between the years 1900 and 9999.".formatted(what))
                     : kept(date.toString());
         } catch (DateTimeParseException e) {
-            return wrong("%s is a date such as 2026-11-12, not “%s”.".formatted(what, shortened(text)));
+            return wrong(
+                    "%s is a date such as 2026-11-12, not “%s”.".formatted(what, shortened(text)));
         }
     }
 
     private static Reading reason(String text) {
         return text.length() > LONGEST_REASON
-                ? wrong("The reason is %,d characters long; at most %d fit.".formatted(text.length(), LONGEST_REASON))
+                ? wrong(
+                        "The reason is %,d characters long; at most %d fit."
+                                .formatted(text.length(), LONGEST_REASON))
                 : kept(text);
     }
 

@@ -16,8 +16,9 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
- * One item's fields on their way from what was entered to what is kept. Reads every field, finds everything that is
- * wrong, and fills in what follows: the plain kind, the first state, the first estimate, the remaining hours.
+ * One item's fields on their way from what was entered to what is kept. Reads every field, finds
+ * everything that is wrong, and fills in what follows: the plain kind, the first state, the first
+ * estimate, the remaining hours.
  */
 final class Fields {
     private final Ladder ladder;
@@ -25,6 +26,7 @@ final class Fields {
     private final int entry;
     private final Found found;
     private final @Nullable Item item;
+
     /** The fields that change; a null value empties one. */
     private final Map<Field, @Nullable String> kept = new EnumMap<>(Field.class);
 
@@ -41,16 +43,21 @@ final class Fields {
      *
      * @return the fields that change; only to be used where nothing wrong was found
      */
-    Map<Field, @Nullable String> read(Map<String, @Nullable String> entered) {
+    Map<Field, @Nullable String> read(Map<String, String> entered) {
         var reader = new FieldReader(ladder, levels);
-        var byField = new EnumMap<Field, @Nullable String>(Field.class);
-        entered.forEach((label, text) -> Field.findEditable(label)
-                .ifPresentOrElse(
-                        field -> byField.put(field, text),
-                        () -> problem(label, "There is no field “%s” that can be set.".formatted(label))));
+        var byField = new EnumMap<Field, String>(Field.class);
+        entered.forEach((label, text) ->
+                Field.findEditable(label)
+                        .ifPresentOrElse(
+                                field -> byField.put(field, text),
+                                () ->
+                                        problem(
+                                                label,
+                                                "There is no field “%s” that can be set."
+                                                        .formatted(label))));
         if (item == null) {
-            byField.putIfAbsent(Field.TITLE, null);
-            byField.putIfAbsent(Field.LEVEL, null);
+            byField.putIfAbsent(Field.TITLE, "");
+            byField.putIfAbsent(Field.LEVEL, "");
         }
         byField.forEach((field, text) -> {
             if (field != Field.KIND && field != Field.STATE) {
@@ -86,31 +93,39 @@ final class Fields {
         var key = item == null ? null : item.key();
         if (parent != null) {
             Legality.parentProblem(ladder, key, level, parent)
-                    .ifPresent(message -> problem(kept.containsKey(Field.PARENT) ? Field.PARENT : Field.LEVEL, message));
+                    .ifPresent(message ->
+                            problem(
+                                    kept.containsKey(Field.PARENT) ? Field.PARENT : Field.LEVEL,
+                                    message));
         }
         if (item != null && !level.equals(item.level())) {
-            Legality.levelProblem(ladder, item, level).ifPresent(message -> problem(Field.LEVEL, message));
+            Legality.levelProblem(ladder, item, level)
+                    .ifPresent(message -> problem(Field.LEVEL, message));
         }
     }
 
-    /** The parent that the item will have; null for none, and where the one entered could not be read. */
+    /**
+     * The parent that the item will have; null for none, and where the one entered could not be
+     * read.
+     */
     @Nullable Item parentNow() {
-        var key = kept.containsKey(Field.PARENT)
-                ? Optional.ofNullable(kept.get(Field.PARENT)).flatMap(ItemKey::parse)
-                : Optional.ofNullable(item).map(Item::parent);
+        var key =
+                kept.containsKey(Field.PARENT)
+                        ? Optional.ofNullable(kept.get(Field.PARENT)).flatMap(ItemKey::parse)
+                        : Optional.ofNullable(item).map(Item::parent);
         return key.flatMap(ladder::findItem).orElse(null);
     }
 
-    private void fillKindAndState(FieldReader reader, Level level, Map<Field, @Nullable String> byField) {
+    private void fillKindAndState(FieldReader reader, Level level, Map<Field, String> byField) {
         boolean levelChanges = item == null || !level.equals(item.level());
-        var kind = byField.get(Field.KIND);
-        if (byField.containsKey(Field.KIND) && kind != null) {
+        var kind = byField.getOrDefault(Field.KIND, "");
+        if (!kind.isBlank()) {
             keep(Field.KIND, reader.kind(level, kind));
         } else if (levelChanges || byField.containsKey(Field.KIND)) {
             kept.put(Field.KIND, level.plainKind());
         }
-        var state = byField.get(Field.STATE);
-        if (byField.containsKey(Field.STATE) && state != null) {
+        var state = byField.getOrDefault(Field.STATE, "");
+        if (!state.isBlank()) {
             keep(Field.STATE, reader.state(level, state));
         } else if (byField.containsKey(Field.STATE) && item != null) {
             problem(Field.STATE, "A state is needed.");
@@ -126,31 +141,52 @@ final class Fields {
             if (kept.get(field) == null) {
                 continue;
             }
-            boolean ofHours = field == Field.HOURS_ESTIMATE || field == Field.HOURS_INVESTED || field == Field.HOURS_REMAINING;
+            boolean ofHours =
+                    field == Field.HOURS_ESTIMATE
+                            || field == Field.HOURS_INVESTED
+                            || field == Field.HOURS_REMAINING;
             if (ofHours && level.carriesPoints()) {
-                problem(field, "Work that is %s carries points, not hours.".formatted(Legality.aWord(level)));
+                problem(
+                        field,
+                        "Work that is %s carries points, not hours."
+                                .formatted(Legality.aWord(level)));
             }
             if (field == Field.SIZE && !level.carriesPoints()) {
-                problem(field, "Work that is %s carries hours, not points.".formatted(Legality.aWord(level)));
+                problem(
+                        field,
+                        "Work that is %s carries hours, not points."
+                                .formatted(Legality.aWord(level)));
             }
         }
     }
 
-    /** A task that is estimated for the first time has all of it left, unless something else is said. */
+    /**
+     * A task that is estimated for the first time has all of it left, unless something else is
+     * said.
+     */
     private void followHours(Level level) {
         var estimate = kept.get(Field.HOURS_ESTIMATE);
         boolean untouched = item == null || item.hours().remaining() == null;
-        if (estimate != null && untouched && !kept.containsKey(Field.HOURS_REMAINING) && !level.carriesPoints()) {
-            var invested = Optional.ofNullable(textNow(Field.HOURS_INVESTED)).flatMap(Amount::parse).orElse(Amount.ZERO);
+        if (estimate != null
+                && untouched
+                && !kept.containsKey(Field.HOURS_REMAINING)
+                && !level.carriesPoints()) {
+            var invested =
+                    Optional.ofNullable(textNow(Field.HOURS_INVESTED))
+                            .flatMap(Amount::parse)
+                            .orElse(Amount.ZERO);
             var left = Amount.parse(estimate).orElseThrow().minus(invested);
-            kept.put(Field.HOURS_REMAINING, left.compareTo(Amount.ZERO) < 0 ? "0" : left.toString());
+            kept.put(
+                    Field.HOURS_REMAINING, left.compareTo(Amount.ZERO) < 0 ? "0" : left.toString());
         }
     }
 
     private void checkDates() {
         var start = textNow(Field.START);
         var finish = textNow(Field.FINISH);
-        if (start != null && finish != null && LocalDate.parse(finish).isBefore(LocalDate.parse(start))) {
+        if (start != null
+                && finish != null
+                && LocalDate.parse(finish).isBefore(LocalDate.parse(start))) {
             boolean startEntered = kept.containsKey(Field.START) && !kept.containsKey(Field.FINISH);
             problem(
                     startEntered ? Field.START : Field.FINISH,

@@ -16,17 +16,20 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /**
- * On levels that follow their children, a parent's state moves by itself when the category of its point leaves changes. A
- * state that the same operation sets by hand is left alone.
+ * On levels that follow their children, a parent's state moves by itself when the category of its
+ * point leaves changes. A state that the same operation sets by hand is left alone.
  */
 final class FollowingStates {
     private FollowingStates() {}
 
     static List<Change> of(Ladder before, Ladder after, Collection<Change> changes) {
-        var setByHand = changes.stream()
-                .filter(change -> change.field() == Field.STATE && before.findNode(change.item()).isPresent())
-                .map(Change::item)
-                .collect(Collectors.toSet());
+        var setByHand =
+                changes.stream()
+                        .filter(change ->
+                                change.field() == Field.STATE
+                                        && before.findNode(change.item()).isPresent())
+                        .map(Change::item)
+                        .collect(Collectors.toSet());
         var following = new ArrayList<Change>();
         for (var node : touched(after, changes)) {
             var item = node.item();
@@ -35,10 +38,11 @@ final class FollowingStates {
                 continue;
             }
             var category = node.rollUp().category();
-            var was = before.findNode(item.key())
-                    .map(Node::rollUp)
-                    .map(RollUp::category)
-                    .orElse(item.category());
+            var was =
+                    before.findNode(item.key())
+                            .map(Node::rollUp)
+                            .map(RollUp::category)
+                            .orElse(item.category());
             if (was != category && item.category() != category) {
                 var state = item.level().firstStateOf(category);
                 following.add(new Change(item.key(), Field.STATE, item.state().key(), state.key()));
@@ -58,13 +62,15 @@ final class FollowingStates {
     }
 
     private static Stream<ItemKey> starts(Change change) {
-        var formerParent = change.field() == Field.PARENT && change.before() != null
-                ? ItemKey.parse(change.before()).stream()
-                : Stream.<ItemKey>empty();
+        var formerParent =
+                change.field() == Field.PARENT && change.before() != null
+                        ? ItemKey.parse(change.before()).stream()
+                        : Stream.<ItemKey>empty();
         return Stream.concat(Stream.of(change.item()), formerParent);
     }
 
-    private static void climb(Ladder after, ItemKey from, Set<ItemKey> seen, TreeMap<ItemKey, Node> nodes) {
+    private static void climb(
+            Ladder after, ItemKey from, Set<ItemKey> seen, TreeMap<ItemKey, Node> nodes) {
         var key = from;
         while (key != null && seen.add(key)) {
             var node = after.findNode(key);

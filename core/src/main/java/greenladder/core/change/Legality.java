@@ -8,21 +8,31 @@ import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** The rules of the tree: a parent stands on a higher level than its child, and nothing stands under itself. */
+/**
+ * The rules of the tree: a parent stands on a higher level than its child, and nothing stands under
+ * itself.
+ */
 final class Legality {
     private Legality() {}
 
-    /** What forbids an item of a level to stand under a parent; the item's key is null while it is being made. */
-    static Optional<String> parentProblem(Ladder ladder, @Nullable ItemKey key, Level level, Item parent) {
+    /**
+     * What forbids an item of a level to stand under a parent; the item's key is null while it is
+     * being made.
+     */
+    static Optional<String> parentProblem(
+            Ladder ladder, @Nullable ItemKey key, Level level, Item parent) {
         if (parent.key().equals(key)) {
             return Optional.of("%s cannot stand under itself.".formatted(key));
         }
         if (key != null && ladder.isUnder(parent, key)) {
-            return Optional.of("%s stands under %s already; the two would go in a circle.".formatted(parent.key(), key));
+            return Optional.of(
+                    "%s stands under %s already; the two would go in a circle."
+                            .formatted(parent.key(), key));
         }
         if (!parent.level().isAbove(level)) {
-            return Optional.of("%s is %s; %s cannot stand under it, only under a higher level."
-                    .formatted(parent.key(), aWord(parent.level()), aWord(level)));
+            return Optional.of(
+                    "%s is %s; %s cannot stand under it, only under a higher level."
+                            .formatted(parent.key(), aWord(parent.level()), aWord(level)));
         }
         return Optional.empty();
     }
@@ -33,8 +43,13 @@ final class Legality {
                 .map(child -> child.item())
                 .filter(child -> !level.isAbove(child.level()))
                 .findFirst()
-                .map(child -> "%s cannot become %s: its child %s is %s."
-                        .formatted(item.key(), aWord(level), child.key(), aWord(child.level())));
+                .map(child ->
+                        "%s cannot become %s: its child %s is %s."
+                                .formatted(
+                                        item.key(),
+                                        aWord(level),
+                                        child.key(),
+                                        aWord(child.level())));
     }
 
     /** The level's name with its article: "an epic". */

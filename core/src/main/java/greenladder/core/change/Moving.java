@@ -16,8 +16,8 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Draws up a move. Items whose ancestor moves along stay where they are under it; the rest keep their order among each
- * other.
+ * Draws up a move. Items whose ancestor moves along stay where they are under it; the rest keep
+ * their order among each other.
  */
 final class Moving {
     private final Ladder ladder;
@@ -30,11 +30,14 @@ final class Moving {
         this.command = command;
         this.found = found;
         Set<ItemKey> keys = new LinkedHashSet<>(command.items());
-        this.moving = keys.stream()
-                .map(key -> ladder.requireNode(key).item())
-                .filter(item -> ladder.ancestors(item).stream().noneMatch(above -> keys.contains(above.item().key())))
-                .sorted(Comparator.comparing(Item::rank).thenComparing(Item::key))
-                .toList();
+        this.moving =
+                keys.stream()
+                        .map(key -> ladder.requireNode(key).item())
+                        .filter(item ->
+                                ladder.ancestors(item).stream()
+                                        .noneMatch(above -> keys.contains(above.item().key())))
+                        .sorted(Comparator.comparing(Item::rank).thenComparing(Item::key))
+                        .toList();
     }
 
     Drawn draw() {
@@ -68,34 +71,43 @@ final class Moving {
                 return;
             }
         }
-        changes.add(new Change(
-                item.key(),
-                Field.PARENT,
-                Field.PARENT.textOf(item),
-                parentKey == null ? null : parentKey.toString()));
+        changes.add(
+                new Change(
+                        item.key(),
+                        Field.PARENT,
+                        Field.PARENT.textOf(item),
+                        parentKey == null ? null : parentKey.toString()));
     }
 
     private void place(List<Change> changes) {
         var one = moving.getFirst();
         var keys = new LinkedHashSet<>(moving.stream().map(Item::key).toList());
-        boolean countsInLevel = command.target() instanceof Target.Position
-                || command.target() instanceof Target.First
-                || command.target() instanceof Target.Last;
-        boolean mixed = moving.stream()
-                .anyMatch(item -> !item.level().equals(one.level())
-                        || !item.key().product().equals(one.key().product()));
+        boolean countsInLevel =
+                command.target() instanceof Target.Position
+                        || command.target() instanceof Target.First
+                        || command.target() instanceof Target.Last;
+        boolean mixed =
+                moving.stream()
+                        .anyMatch(item ->
+                                !item.level().equals(one.level())
+                                        || !item.key().product().equals(one.key().product()));
         if (countsInLevel && mixed) {
             problem("position", "Positions count within one level; these items are of several.");
             return;
         }
-        var placement = new Placement(ladder, one.key().product(), one.level(), moving.size(), keys);
+        var placement =
+                new Placement(ladder, one.key().product(), one.level(), moving.size(), keys);
         switch (placement.at(command.target())) {
             case Placed.Wrong(var field, var message) -> problem(field, message);
             case Placed.At(var ranks) -> {
                 for (int i = 0; i < ranks.size(); i++) {
                     var item = moving.get(i);
-                    changes.add(new Change(
-                            item.key(), Field.RANK, item.rank().text(), ranks.get(i).text()));
+                    changes.add(
+                            new Change(
+                                    item.key(),
+                                    Field.RANK,
+                                    item.rank().text(),
+                                    ranks.get(i).text()));
                 }
             }
         }

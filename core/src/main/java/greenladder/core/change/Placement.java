@@ -13,8 +13,8 @@ import java.util.Optional;
 import java.util.Set;
 
 /**
- * Finds ranks for items that go to a target. The gap is taken in the order of the whole workspace, so that what stands
- * next to each other in one list does so in every other.
+ * Finds ranks for items that go to a target. The gap is taken in the order of the whole workspace,
+ * so that what stands next to each other in one list does so in every other.
  *
  * @param count how many items go there, side by side
  * @param moving those of them that stand somewhere already
@@ -33,7 +33,11 @@ record Placement(Ladder ladder, String product, Level level, int count, Set<Item
             case Target.Stay() -> atEnd();
             case Target.Before(var key) -> beside(key, "before", false);
             case Target.After(var key) -> beside(key, "after", true);
-            case Target.First() -> standing().stream().findFirst().<Placed>map(this::before).orElseGet(this::atEnd);
+            case Target.First() ->
+                    standing().stream()
+                            .findFirst()
+                            .<Placed>map(this::before)
+                            .orElseGet(this::atEnd);
             case Target.Last() -> {
                 var standing = standing();
                 yield standing.isEmpty() ? atEnd() : after(standing.getLast());
@@ -60,24 +64,31 @@ record Placement(Ladder ladder, String product, Level level, int count, Set<Item
         if (number < 1 || number > standing.size() + 1) {
             return new Placed.Wrong(
                     "position",
-                    "There is no position %,d; positions go from 1 to %,d.".formatted(number, standing.size() + 1));
+                    "There is no position %,d; positions go from 1 to %,d."
+                            .formatted(number, standing.size() + 1));
         }
         if (standing.isEmpty()) {
             return atEnd();
         }
-        return number <= standing.size() ? before(standing.get(number - 1)) : after(standing.getLast());
+        return number <= standing.size()
+                ? before(standing.get(number - 1))
+                : after(standing.getLast());
     }
 
     private Placed pastSibling(boolean up) {
         var siblings = siblingsInView();
         var first = siblings.stream().filter(item -> moving.contains(item.key())).findFirst();
-        var last = siblings.reversed().stream().filter(item -> moving.contains(item.key())).findFirst();
+        var last =
+                siblings.reversed().stream()
+                        .filter(item -> moving.contains(item.key()))
+                        .findFirst();
         if (first.isEmpty() || last.isEmpty()) {
             return new Placed.Wrong("to", "There is nothing to move past.");
         }
         int beyond = up ? siblings.indexOf(first.get()) - 1 : siblings.indexOf(last.get()) + 1;
         if (beyond < 0 || beyond >= siblings.size()) {
-            return new Placed.Wrong("to", up ? "It is the first already." : "It is the last already.");
+            return new Placed.Wrong(
+                    "to", up ? "It is the first already." : "It is the last already.");
         }
         return up ? before(slot(siblings.get(beyond))) : after(slot(siblings.get(beyond)));
     }
@@ -96,24 +107,32 @@ record Placement(Ladder ladder, String product, Level level, int count, Set<Item
                 .toList();
     }
 
-    // A moving item's old rank stays taken until the command is done, so gaps are sought between all that stand now.
+    // A moving item's old rank stays taken until the command is done, so gaps are sought between
+    // all that stand now.
 
     private Placed before(Slot<ItemKey> slot) {
         var order = ladder.order();
-        return new Placed.At(Rank.spread(rankAt(order, order.indexOf(slot) - 1).orElse(null), slot.rank(), count));
+        return new Placed.At(
+                Rank.spread(
+                        rankAt(order, order.indexOf(slot) - 1).orElse(null), slot.rank(), count));
     }
 
     private Placed after(Slot<ItemKey> slot) {
         var order = ladder.order();
-        return new Placed.At(Rank.spread(slot.rank(), rankAt(order, order.indexOf(slot) + 1).orElse(null), count));
+        return new Placed.At(
+                Rank.spread(
+                        slot.rank(), rankAt(order, order.indexOf(slot) + 1).orElse(null), count));
     }
 
     private Placed atEnd() {
-        return new Placed.At(Rank.spread(ladder.order().last().map(Slot::rank).orElse(null), null, count));
+        return new Placed.At(
+                Rank.spread(ladder.order().last().map(Slot::rank).orElse(null), null, count));
     }
 
     private static Optional<Rank> rankAt(RankOrder<ItemKey> order, int index) {
-        return index < 0 || index >= order.size() ? Optional.empty() : Optional.of(order.slots().get(index).rank());
+        return index < 0 || index >= order.size()
+                ? Optional.empty()
+                : Optional.of(order.slots().get(index).rank());
     }
 
     private static Slot<ItemKey> slot(Item item) {

@@ -25,9 +25,10 @@ public record Problems(List<Problem> all) {
     /** All messages in one line, those of a bulk with their entry, counted from 1. */
     public String inWords() {
         return all.stream()
-                .map(problem -> problem.entry() == Problem.SINGLE
-                        ? problem.message()
-                        : "Entry %d: %s".formatted(problem.entry() + 1, problem.message()))
+                .map(problem ->
+                        problem.entry() == Problem.SINGLE
+                                ? problem.message()
+                                : "Entry %d: %s".formatted(problem.entry() + 1, problem.message()))
                 .collect(Collectors.joining(" "));
     }
 

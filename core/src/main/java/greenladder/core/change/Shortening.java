@@ -10,8 +10,9 @@ import java.util.ArrayList;
 import java.util.List;
 
 /**
- * Rewrites the ranks around an item whose own has grown long. Takes in more and more neighbours, doubling, until the keys
- * beyond them leave room for short ones; at the worst the whole order. The order itself stays.
+ * Rewrites the ranks around an item whose own has grown long. Takes in more and more neighbours,
+ * doubling, until the keys beyond them leave room for short ones; at the worst the whole order. The
+ * order itself stays.
  */
 final class Shortening {
     private static final int SHORT = 12;
@@ -39,8 +40,12 @@ final class Shortening {
                 var changes = new ArrayList<Change>();
                 for (int i = from; i < to; i++) {
                     var slot = slots.get(i);
-                    changes.add(new Change(
-                            slot.key(), Field.RANK, slot.rank().text(), ranks.get(i - from).text()));
+                    changes.add(
+                            new Change(
+                                    slot.key(),
+                                    Field.RANK,
+                                    slot.rank().text(),
+                                    ranks.get(i - from).text()));
                 }
                 return new Drawn(List.of(around), changes);
             }

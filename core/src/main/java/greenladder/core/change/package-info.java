@@ -1,5 +1,6 @@
 /**
- * Commands, and what they change. Everything that alters items passes through {@link greenladder.core.change.Decisions#decide}.
+ * Commands, and what they change. Everything that alters items passes through {@link
+ * greenladder.core.change.Decisions#decide}.
  */
 @NullMarked
 package greenladder.core.change;

@@ -5,12 +5,14 @@ import java.math.RoundingMode;
 import java.util.Optional;
 
 /**
- * A quantity of points, hours or value, exact to a thousandth, so that sums up the tree agree to the digit.
+ * A quantity of points, hours or value, exact to a thousandth, so that sums up the tree agree to
+ * the digit.
  *
  * @param thousandths the quantity times 1000; negative only for differences such as drift
  */
 public record Amount(long thousandths) implements Comparable<Amount> {
     public static final Amount ZERO = new Amount(0);
+
     /** The largest quantity that can be entered: 10,000. */
     public static final Amount LARGEST = new Amount(10_000_000);
 
@@ -23,11 +25,12 @@ public record Amount(long thousandths) implements Comparable<Amount> {
     }
 
     /**
-     * Reads a decimal number such as {@code 8} or {@code 0.5}; empty where the text is no number or has more than three
-     * decimals. Its range is not checked.
+     * Reads a decimal number such as {@code 8} or {@code 0.5}; empty where the text is no number or
+     * has more than three decimals. Its range is not checked.
      */
     public static Optional<Amount> parse(String text) {
-        if (!text.matches("[+-]?\\d*\\.?\\d*(?:[eE][+-]?\\d{1,2})?") || text.length() > LONGEST_TEXT) {
+        if (!text.matches("[+-]?\\d*\\.?\\d*(?:[eE][+-]?\\d{1,2})?")
+                || text.length() > LONGEST_TEXT) {
             return Optional.empty();
         }
         try {

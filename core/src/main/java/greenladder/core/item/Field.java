@@ -5,14 +5,18 @@ import java.util.Optional;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
-/** The fields of an item that can change. The change log keeps each value as the text that is read and written here. */
+/**
+ * The fields of an item that can change. The change log keeps each value as the text that is read
+ * and written here.
+ */
 public enum Field {
     /** "yes" while the item exists; it comes first when an item is made. */
     EXISTS("exists", false, item -> "yes"),
     LEVEL("level", true, item -> item.level().key()),
     KIND("kind", true, Item::kind),
     TITLE("title", true, Item::title),
-    DESCRIPTION("description", true, item -> item.description().isEmpty() ? null : item.description()),
+    DESCRIPTION(
+            "description", true, item -> item.description().isEmpty() ? null : item.description()),
     STATE("state", true, item -> item.state().key()),
     PARENT("parent", true, Item::parent),
     RANK("rank", false, Item::rank),
@@ -48,7 +52,10 @@ public enum Field {
         return value == null ? null : value.toString();
     }
 
-    /** The field that people may enter under this name; empty for an unknown name and for fields that follow by themselves. */
+    /**
+     * The field that people may enter under this name; empty for an unknown name and for fields
+     * that follow by themselves.
+     */
     public static Optional<Field> findEditable(String label) {
         return find(label).filter(field -> field.editable);
     }

@@ -6,7 +6,8 @@ import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
 
 /**
- * All planning facts of one goal, initiative, epic, feature, story or task, as they stand at one moment.
+ * All planning facts of one goal, initiative, epic, feature, story or task, as they stand at one
+ * moment.
  *
  * @param parent empty at the top, and for loose items
  * @param size own size in points, as entered; only on levels that carry points

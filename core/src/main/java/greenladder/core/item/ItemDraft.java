@@ -10,8 +10,9 @@ import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
- * An item while its fields are being set from text. Texts are in the form that {@link Field#textOf} writes; anything else
- * is a caller's error, since what people enter is checked before it comes here.
+ * An item while its fields are being set from text. Texts are in the form that {@link Field#textOf}
+ * writes; anything else is a caller's error, since what people enter is checked before it comes
+ * here.
  */
 public final class ItemDraft {
     private final ItemKey key;
@@ -50,7 +51,11 @@ public final class ItemDraft {
 
     /** The item with the fields set so far, one version on. */
     public Item toItem(Levels levels, Instant at) {
-        return toItem(levels, before == null ? at : before.createdAt(), at, before == null ? 1 : before.version() + 1);
+        return toItem(
+                levels,
+                before == null ? at : before.createdAt(),
+                at,
+                before == null ? 1 : before.version() + 1);
     }
 
     /** The item as it was stored. */
@@ -71,7 +76,9 @@ public final class ItemDraft {
                 amount(Field.FIRST_ESTIMATE),
                 amount(Field.VALUE),
                 new Hours(
-                        amount(Field.HOURS_ESTIMATE), amount(Field.HOURS_INVESTED), amount(Field.HOURS_REMAINING)),
+                        amount(Field.HOURS_ESTIMATE),
+                        amount(Field.HOURS_INVESTED),
+                        amount(Field.HOURS_REMAINING)),
                 date(Field.START),
                 date(Field.FINISH),
                 texts.get(Field.BLOCKED),
@@ -85,7 +92,8 @@ public final class ItemDraft {
         if (text == null) {
             return null;
         }
-        // The parent's key object is kept where it did not change: a hundred thousand items share theirs.
+        // The parent's key object is kept where it did not change: a hundred thousand items share
+        // theirs.
         if (before != null && before.parent() != null && before.parent().toString().equals(text)) {
             return before.parent();
         }

@@ -5,8 +5,8 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 
 /**
- * An item's name for life: product code and number run together, {@code MSF104}. It stays whatever level or parent the
- * item moves to.
+ * An item's name for life: product code and number run together, {@code MSF104}. It stays whatever
+ * level or parent the item moves to.
  *
  * @param product 2 to 5 capital letters
  * @param number from 1

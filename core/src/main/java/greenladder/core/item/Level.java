@@ -9,7 +9,8 @@ import java.util.Optional;
  * @param key short and lasting, such as {@code epic}
  * @param index place from the top, from 0
  * @param measure what items of this level are sized in
- * @param followsChildren whether an item's state moves by itself when the category of its leaves changes
+ * @param followsChildren whether an item's state moves by itself when the category of its leaves
+ *     changes
  * @param kinds at least one; the first is the plain kind
  * @param states at least one each of to do, in progress, done and dropped, in the order of work
  */
@@ -37,7 +38,8 @@ public record Level(
         }
         for (var category : Category.values()) {
             if (states.stream().noneMatch(state -> state.category() == category)) {
-                throw new IllegalArgumentException("level " + key + " has no state for " + category.word());
+                throw new IllegalArgumentException(
+                        "level " + key + " has no state for " + category.word());
             }
         }
     }
@@ -58,7 +60,10 @@ public record Level(
         return states.stream().filter(state -> state.key().equals(stateKey)).findFirst();
     }
 
-    /** The state that an item enters when it comes to a category without a state being named: the first one listed. */
+    /**
+     * The state that an item enters when it comes to a category without a state being named: the
+     * first one listed.
+     */
     public State firstStateOf(Category category) {
         return states.stream()
                 .filter(state -> state.category() == category)

@@ -3,7 +3,10 @@ package greenladder.core.item;
 import java.util.List;
 import java.util.Optional;
 
-/** A product's ordered levels, top to bottom. Levels that carry points stand above those that carry hours. */
+/**
+ * A product's ordered levels, top to bottom. Levels that carry points stand above those that carry
+ * hours.
+ */
 public record Levels(List<Level> all) {
     public Levels {
         all = List.copyOf(all);
@@ -12,10 +15,12 @@ public record Levels(List<Level> all) {
         }
         for (int i = 0; i < all.size(); i++) {
             if (all.get(i).index() != i) {
-                throw new IllegalArgumentException("level " + all.get(i).key() + " is not at its place " + i);
+                throw new IllegalArgumentException(
+                        "level " + all.get(i).key() + " is not at its place " + i);
             }
             if (i > 0 && all.get(i).carriesPoints() && !all.get(i - 1).carriesPoints()) {
-                throw new IllegalArgumentException("level " + all.get(i).key() + " carries points below one that does not");
+                throw new IllegalArgumentException(
+                        "level " + all.get(i).key() + " carries points below one that does not");
             }
         }
     }
@@ -30,6 +35,8 @@ public record Levels(List<Level> all) {
 
     /** The level straight below, empty under the lowest. */
     public Optional<Level> below(Level level) {
-        return level.index() + 1 < all.size() ? Optional.of(all.get(level.index() + 1)) : Optional.empty();
+        return level.index() + 1 < all.size()
+                ? Optional.of(all.get(level.index() + 1))
+                : Optional.empty();
     }
 }

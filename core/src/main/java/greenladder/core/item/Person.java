@@ -15,7 +15,9 @@ public record Person(String handle, String name) {
         return Stream.of(name.strip().split("\\s+"))
                 .filter(word -> !word.isEmpty())
                 .limit(2)
-                .map(word -> word.substring(0, word.offsetByCodePoints(0, 1)).toUpperCase(java.util.Locale.ROOT))
+                .map(word ->
+                        word.substring(0, word.offsetByCodePoints(0, 1))
+                                .toUpperCase(java.util.Locale.ROOT))
                 .collect(Collectors.joining());
     }
 }

@@ -21,9 +21,9 @@ import org.pcollections.PMap;
 import org.pcollections.TreePMap;
 
 /**
- * All planning facts of the workspace at one moment: products, people, items in their tree and in their one order, and
- * the roll-up of each. Immutable; the next one shares what did not change, and recomputes only the paths from changed
- * items to the top.
+ * All planning facts of the workspace at one moment: products, people, items in their tree and in
+ * their one order, and the roll-up of each. Immutable; the next one shares what did not change, and
+ * recomputes only the paths from changed items to the top.
  */
 public final class Ladder {
     private final PMap<String, Product> products;
@@ -32,8 +32,13 @@ public final class Ladder {
     private final PMap<ItemKey, Node> nodes;
     private final Orders orders;
 
-    private static final Ladder EMPTY = new Ladder(
-            TreePMap.empty(), TreePMap.empty(), TreePMap.empty(), HashTreePMap.empty(), Orders.NONE);
+    private static final Ladder EMPTY =
+            new Ladder(
+                    TreePMap.empty(),
+                    TreePMap.empty(),
+                    TreePMap.empty(),
+                    HashTreePMap.empty(),
+                    Orders.NONE);
 
     private Ladder(
             PMap<String, Product> products,
@@ -54,12 +59,14 @@ public final class Ladder {
 
     /** This ladder with a product added or replaced. */
     public Ladder withProduct(Product product) {
-        return new Ladder(products.plus(product.code(), product), people, lastNumbers, nodes, orders);
+        return new Ladder(
+                products.plus(product.code(), product), people, lastNumbers, nodes, orders);
     }
 
     /** This ladder with a person added or replaced. */
     public Ladder withPerson(Person person) {
-        return new Ladder(products, people.plus(person.handle(), person), lastNumbers, nodes, orders);
+        return new Ladder(
+                products, people.plus(person.handle(), person), lastNumbers, nodes, orders);
     }
 
     /** This ladder where no number up to this one is given to a new item of the product. */
@@ -69,18 +76,29 @@ public final class Ladder {
                 : new Ladder(products, people, lastNumbers.plus(product, number), nodes, orders);
     }
 
-    /** This ladder with items as given. Time O(n log n); for loading, where nothing is checked any more. */
+    /**
+     * This ladder with items as given. Time O(n log n); for loading, where nothing is checked any
+     * more.
+     */
     public Ladder withItems(Collection<Item> items) {
         var changed = new java.util.HashMap<ItemKey, Optional<Item>>();
         items.forEach(item -> changed.put(item.key(), Optional.of(item)));
         return with(changed);
     }
 
-    /** This ladder with items replaced, added, or (where empty) taken out. Time O(n) where ranks change, else O(path). */
+    /**
+     * This ladder with items replaced, added, or (where empty) taken out. Time O(n) where ranks
+     * change, else O(path).
+     */
     public Ladder with(Map<ItemKey, Optional<Item>> changed) {
         var rebuilt = new Rebuild(this::findNode, changed);
-        var next = new Ladder(
-                products, people, lastNumbers, rebuilt.applyTo(nodes), orders.changed(this::findItem, changed));
+        var next =
+                new Ladder(
+                        products,
+                        people,
+                        lastNumbers,
+                        rebuilt.applyTo(nodes),
+                        orders.changed(this::findItem, changed));
         for (var key : changed.keySet()) {
             next = next.withLastNumber(key.product(), key.number());
         }
@@ -96,7 +114,8 @@ public final class Ladder {
     }
 
     public Product requireProduct(String code) {
-        return findProduct(code).orElseThrow(() -> new IllegalArgumentException("no product " + code));
+        return findProduct(code)
+                .orElseThrow(() -> new IllegalArgumentException("no product " + code));
     }
 
     public Collection<Person> people() {
@@ -149,7 +168,9 @@ public final class Ladder {
 
     /** An item's place, from 1, among its product's items of its level. */
     public int position(Item item) {
-        return orderOf(item.key().product(), item.level()).indexOf(new Slot<>(item.rank(), item.key())) + 1;
+        return orderOf(item.key().product(), item.level())
+                        .indexOf(new Slot<>(item.rank(), item.key()))
+                + 1;
     }
 
     /** The items above, the nearest first. */
@@ -164,7 +185,10 @@ public final class Ladder {
         return above;
     }
 
-    /** The items that share its parent, itself among them, in rank order; at the top those of its level without a parent. */
+    /**
+     * The items that share its parent, itself among them, in rank order; at the top those of its
+     * level without a parent.
+     */
     public List<Node> siblings(Item item) {
         return item.parent() == null
                 ? roots(item.key().product()).stream()

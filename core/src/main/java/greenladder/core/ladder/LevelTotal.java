@@ -15,7 +15,9 @@ public record LevelTotal(RollUp figures, Split<Integer> items) {
         return items.done() + items.inProgress() + items.toDo();
     }
 
-    /** Done by points where the level is sized, else by number of items; empty where there are none. */
+    /**
+     * Done by points where the level is sized, else by number of items; empty where there are none.
+     */
     public Optional<Double> completion() {
         if (figures.completion().isPresent()) {
             return figures.completion();

@@ -40,7 +40,11 @@ final class LevelTotals {
     Map<Level, LevelTotal> byLevel() {
         var totals = new LinkedHashMap<Level, LevelTotal>();
         sums.forEach((level, sum) ->
-                totals.put(level, new LevelTotal(sum.figures.total(), new Split<>(sum.done, sum.inProgress, sum.toDo))));
+                totals.put(
+                        level,
+                        new LevelTotal(
+                                sum.figures.total(),
+                                new Split<>(sum.done, sum.inProgress, sum.toDo))));
         return totals;
     }
 }

@@ -14,10 +14,16 @@ import java.util.function.Consumer;
 public record Node(Item item, List<Node> children, RollUp rollUp) {
 
     static Node of(Item item, List<Node> children) {
-        return new Node(item, children, RollUp.of(item, () -> children.stream().map(Node::rollUp).iterator()));
+        return new Node(
+                item,
+                children,
+                RollUp.of(item, () -> children.stream().map(Node::rollUp).iterator()));
     }
 
-    /** Visits the node and all under it, parents before children, siblings in rank order; no recursion. */
+    /**
+     * Visits the node and all under it, parents before children, siblings in rank order; no
+     * recursion.
+     */
     public void walk(Consumer<Node> visitor) {
         var ahead = new ArrayDeque<Node>();
         ahead.push(this);

@@ -13,7 +13,9 @@ import java.util.function.Function;
 
 /** The one order and its parts: by product and level, and the items without a parent by product. */
 record Orders(
-        RankOrder<ItemKey> all, Map<LevelOf, RankOrder<ItemKey>> byLevel, Map<String, RankOrder<ItemKey>> rootsByProduct) {
+        RankOrder<ItemKey> all,
+        Map<LevelOf, RankOrder<ItemKey>> byLevel,
+        Map<String, RankOrder<ItemKey>> rootsByProduct) {
     static final Orders NONE = new Orders(RankOrder.empty(), Map.of(), Map.of());
 
     RankOrder<ItemKey> ofLevel(LevelOf level) {
@@ -35,9 +37,13 @@ record Orders(
             }
             was.ifPresent(item -> {
                 every.removed.add(slot(item));
-                levels.computeIfAbsent(LevelOf.of(item), any -> new Moves()).removed.add(slot(item));
+                levels.computeIfAbsent(LevelOf.of(item), any -> new Moves())
+                        .removed
+                        .add(slot(item));
                 if (item.parent() == null) {
-                    roots.computeIfAbsent(key.product(), any -> new Moves()).removed.add(slot(item));
+                    roots.computeIfAbsent(key.product(), any -> new Moves())
+                            .removed
+                            .add(slot(item));
                 }
             });
             now.ifPresent(item -> {
@@ -48,15 +54,18 @@ record Orders(
                 }
             });
         });
-        return new Orders(every.applyTo(all), applied(byLevel, levels), applied(rootsByProduct, roots));
+        return new Orders(
+                every.applyTo(all), applied(byLevel, levels), applied(rootsByProduct, roots));
     }
 
-    private static <K> Map<K, RankOrder<ItemKey>> applied(Map<K, RankOrder<ItemKey>> orders, Map<K, Moves> moves) {
+    private static <K> Map<K, RankOrder<ItemKey>> applied(
+            Map<K, RankOrder<ItemKey>> orders, Map<K, Moves> moves) {
         if (moves.isEmpty()) {
             return orders;
         }
         var next = new HashMap<>(orders);
-        moves.forEach((key, some) -> next.put(key, some.applyTo(orders.getOrDefault(key, RankOrder.empty()))));
+        moves.forEach((key, some) ->
+                next.put(key, some.applyTo(orders.getOrDefault(key, RankOrder.empty()))));
         return next;
     }
 

@@ -16,18 +16,22 @@ import org.jspecify.annotations.Nullable;
 import org.pcollections.PMap;
 
 /**
- * Makes the nodes anew that a set of changed items touches: each of them, and every item on its way to the top. Works
- * from the lowest level up, since a parent stands on a higher level than its children; each node is made once.
+ * Makes the nodes anew that a set of changed items touches: each of them, and every item on its way
+ * to the top. Works from the lowest level up, since a parent stands on a higher level than its
+ * children; each node is made once.
  */
 final class Rebuild {
-    private static final Comparator<Node> BY_RANK = Comparator.comparing((Node node) -> node.item().rank())
-            .thenComparing(node -> node.item().key());
+    private static final Comparator<Node> BY_RANK =
+            Comparator.comparing((Node node) -> node.item().rank())
+                    .thenComparing(node -> node.item().key());
 
     private final Function<ItemKey, Optional<Node>> before;
     private final Map<ItemKey, Optional<Item>> changed;
     private final Map<ItemKey, Node> made = new HashMap<>();
+
     /** Items still to be made, by level, the lowest first. */
     private final TreeMap<Integer, Set<ItemKey>> ahead = new TreeMap<>(Comparator.reverseOrder());
+
     /** Children that each parent lost, kept or gained and that must be looked at again. */
     private final Map<ItemKey, Set<ItemKey>> touchedChildren = new HashMap<>();
 
@@ -52,10 +56,11 @@ final class Rebuild {
                 touchParent(item, key);
             }
         }
-        var gone = changed.entrySet().stream()
-                .filter(entry -> entry.getValue().isEmpty())
-                .map(Map.Entry::getKey)
-                .toList();
+        var gone =
+                changed.entrySet().stream()
+                        .filter(entry -> entry.getValue().isEmpty())
+                        .map(Map.Entry::getKey)
+                        .toList();
         return nodes.minusAll(gone).plusAll(made);
     }
 

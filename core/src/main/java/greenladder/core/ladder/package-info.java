@@ -1,5 +1,6 @@
 /**
- * The tree of all items as one immutable picture. Read {@link greenladder.core.ladder.Ladder} first.
+ * The tree of all items as one immutable picture. Read {@link greenladder.core.ladder.Ladder}
+ * first.
  */
 @NullMarked
 package greenladder.core.ladder;

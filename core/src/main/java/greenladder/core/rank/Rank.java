@@ -5,10 +5,11 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A sortable key: items stand in the order of their keys as plain text. Between any two different keys another one fits,
- * so that a move changes one item and no other.
+ * A sortable key: items stand in the order of their keys as plain text. Between any two different
+ * keys another one fits, so that a move changes one item and no other.
  *
- * <p>Keys are fractions written in base 62, without a zero at the end, so that before every key another one fits too.
+ * <p>Keys are fractions written in base 62, without a zero at the end, so that before every key
+ * another one fits too.
  *
  * @param text digits {@code 0-9A-Za-z}, not ending in {@code 0}
  */
@@ -16,16 +17,23 @@ public record Rank(String text) implements Comparable<Rank> {
     /** Keys longer than this are rewritten in the background. */
     public static final int LONGEST = 40;
 
-    private static final String DIGITS = "0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz";
+    private static final String DIGITS =
+            "0123456789ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz";
     private static final int BASE = DIGITS.length();
-    /** Width of keys made at an open end: 62 to the 6th places, stepped through so that room stays between neighbours. */
+
+    /**
+     * Width of keys made at an open end: 62 to the 6th places, stepped through so that room stays
+     * between neighbours.
+     */
     private static final int WIDTH = 6;
 
     private static final long PLACES = Math.round(Math.pow(BASE, WIDTH));
     private static final long STEP = 3847;
 
     public Rank {
-        if (text.isEmpty() || text.endsWith("0") || !text.chars().allMatch(c -> DIGITS.indexOf(c) >= 0)) {
+        if (text.isEmpty()
+                || text.endsWith("0")
+                || !text.chars().allMatch(c -> DIGITS.indexOf(c) >= 0)) {
             throw new IllegalArgumentException("rank " + text);
         }
     }
@@ -44,18 +52,21 @@ public record Rank(String text) implements Comparable<Rank> {
         if (low == null && high == null) {
             return new Rank("V");
         }
-        if (low == null || high == null) {
-            var stepped = low == null ? stepped(high.text, -STEP) : stepped(low.text, STEP);
-            if (stepped != null) {
-                return stepped;
-            }
+        Rank stepped = null;
+        if (high == null && low != null) {
+            stepped = stepped(low.text, STEP);
+        } else if (low == null && high != null) {
+            stepped = stepped(high.text, -STEP);
+        }
+        if (stepped != null) {
+            return stepped;
         }
         return new Rank(midpoint(low == null ? "" : low.text, high == null ? null : high.text));
     }
 
     /**
-     * So many keys between two others, in ascending order, as short as halving allows: about log62 of their number longer
-     * than the midpoint. Time and space O(count).
+     * So many keys between two others, in ascending order, as short as halving allows: about log62
+     * of their number longer than the midpoint. Time and space O(count).
      */
     public static List<Rank> spread(@Nullable Rank low, @Nullable Rank high, int count) {
         if (high == null) {
@@ -111,7 +122,10 @@ public record Rank(String text) implements Comparable<Rank> {
         boolean bounded = high != null;
         for (int i = 0; ; i++) {
             int below = i < low.length() ? DIGITS.indexOf(low.charAt(i)) : 0;
-            int above = bounded && high != null ? (i < high.length() ? DIGITS.indexOf(high.charAt(i)) : 0) : BASE;
+            int above =
+                    bounded && high != null
+                            ? (i < high.length() ? DIGITS.indexOf(high.charAt(i)) : 0)
+                            : BASE;
             if (below == above) {
                 made.append(DIGITS.charAt(below));
                 continue;

@@ -8,8 +8,9 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * Items in rank order, immutable. Finding a place takes O(log n); deriving another order copies the places once, whatever
- * the number of changes, so use it for changes that are few or come in bulk, not for many small ones in a row.
+ * Items in rank order, immutable. Finding a place takes O(log n); deriving another order copies the
+ * places once, whatever the number of changes, so use it for changes that are few or come in bulk,
+ * not for many small ones in a row.
  *
  * @param <K> what names an item; decides where two ranks are the same
  */

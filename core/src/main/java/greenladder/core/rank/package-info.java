@@ -1,5 +1,6 @@
 /**
- * The one order of the workspace: sortable keys and the sorted places of items. Read {@link greenladder.core.rank.Rank} first.
+ * The one order of the workspace: sortable keys and the sorted places of items. Read {@link
+ * greenladder.core.rank.Rank} first.
  */
 @NullMarked
 package greenladder.core.rank;

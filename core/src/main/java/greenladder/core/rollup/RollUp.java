@@ -8,10 +8,11 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The figures of one item with everything under it. Dropped work is in none of them, except that a dropped item still
- * tells what stands under itself.
+ * The figures of one item with everything under it. Dropped work is in none of them, except that a
+ * dropped item still tells what stands under itself.
  *
- * <p>A <em>point leaf</em> is an item that carries points and has no child (that is not dropped) which does.
+ * <p>A <em>point leaf</em> is an item that carries points and has no child (that is not dropped)
+ * which does.
  *
  * @param effective size in points: see {@link SizeSum#effective}; null where nothing is sized
  * @param unbroken what the item was estimated at beyond what its children add up to so far
@@ -21,7 +22,8 @@ import org.jspecify.annotations.Nullable;
  * @param leaves by number of point leaves
  * @param valueDone value of the point leaves that are done
  * @param value value of all point leaves; null where none has one
- * @param category of the item itself where it is a point leaf or a task, else what its point leaves make of it
+ * @param category of the item itself where it is a point leaf or a task, else what its point leaves
+ *     make of it
  */
 public record RollUp(
         @Nullable Amount effective,
@@ -71,7 +73,9 @@ public record RollUp(
     }
 
     public Optional<Double> valueCompletion() {
-        return value == null ? Optional.empty() : ratio(valueDone.thousandths(), value.thousandths());
+        return value == null
+                ? Optional.empty()
+                : ratio(valueDone.thousandths(), value.thousandths());
     }
 
     public int leafCount() {
@@ -85,11 +89,15 @@ public record RollUp(
                 : Optional.of(effective.minus(item.firstEstimate()));
     }
 
-    /** Days by which the children finish after the item's own finish; 0 where they do not, empty where either is missing. */
+    /**
+     * Days by which the children finish after the item's own finish; 0 where they do not, empty
+     * where either is missing.
+     */
     public Optional<Long> slipDays(Item item) {
         return item.finish() == null || childrenFinish == null
                 ? Optional.empty()
-                : Optional.of(Math.max(0, childrenFinish.toEpochDay() - item.finish().toEpochDay()));
+                : Optional.of(
+                        Math.max(0, childrenFinish.toEpochDay() - item.finish().toEpochDay()));
     }
 
     /** Whether the item's children are sized only in part. */

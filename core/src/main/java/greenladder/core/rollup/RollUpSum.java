@@ -9,8 +9,8 @@ import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The figures of several siblings added up: a commutative monoid, so that the order in which they come does not matter.
- * Not safe for use by several threads.
+ * The figures of several siblings added up: a commutative monoid, so that the order in which they
+ * come does not matter. Not safe for use by several threads.
  */
 public final class RollUpSum {
     private final Tally tally = new Tally();
@@ -152,7 +152,12 @@ public final class RollUpSum {
     }
 
     private RollUp withPoints(
-            @Nullable Item item, @Nullable Amount effective, Amount unbroken, long done, long inProgress, Category category) {
+            @Nullable Item item,
+            @Nullable Amount effective,
+            Amount unbroken,
+            long done,
+            long inProgress,
+            Category category) {
         var sum = tally;
         long size = effective == null ? 0 : effective.thousandths();
         return new RollUp(
@@ -184,12 +189,15 @@ public final class RollUpSum {
         if (allLeavesDone()) {
             return Category.DONE;
         }
-        return tally.leavesDone + tally.leavesInProgress > 0 ? Category.IN_PROGRESS : Category.TO_DO;
+        return tally.leavesDone + tally.leavesInProgress > 0
+                ? Category.IN_PROGRESS
+                : Category.TO_DO;
     }
 
     private Span span(Item item) {
         return new Span(
-                item.start() == null ? tally.start : item.start(), item.finish() == null ? tally.finish : item.finish());
+                item.start() == null ? tally.start : item.start(),
+                item.finish() == null ? tally.finish : item.finish());
     }
 
     private static boolean isStuck(Item item) {

@@ -14,9 +14,9 @@ import org.jspecify.annotations.Nullable;
 record SizeSum(int children, int sized, long size, boolean allDone) {
 
     /**
-     * The item's effective size: with own 20 and children 5, 8 and one not sized it is 20; with own 10 it is 13; once the
-     * third gets 9 it is 22. Where all leaves are done, nothing more is expected: the children's sum, or own where that is
-     * nothing.
+     * The item's effective size: with own 20 and children 5, 8 and one not sized it is 20; with own
+     * 10 it is 13; once the third gets 9 it is 22. Where all leaves are done, nothing more is
+     * expected: the children's sum, or own where that is nothing.
      */
     @Nullable Amount effective(@Nullable Amount own) {
         if (allDone) {
@@ -33,7 +33,9 @@ record SizeSum(int children, int sized, long size, boolean allDone) {
 
     /** effective − size while some child has no size and own is above the sum; else 0. */
     Amount unbroken(@Nullable Amount own) {
-        boolean open = !allDone && sized < children && own != null && own.thousandths() > size;
-        return open ? own.minus(new Amount(size)) : Amount.ZERO;
+        if (own == null || allDone || sized == children) {
+            return Amount.ZERO;
+        }
+        return new Amount(Math.max(0, own.thousandths() - size));
     }
 }

@@ -1,5 +1,6 @@
 /**
- * Figures that climb the tree: what a node adds and what its children bring. Read {@link greenladder.core.rollup.RollUp} first.
+ * Figures that climb the tree: what a node adds and what its children bring. Read {@link
+ * greenladder.core.rollup.RollUp} first.
  */
 @NullMarked
 package greenladder.core.rollup;

@@ -9,7 +9,8 @@ import java.util.HashMap;
 import java.util.List;
 
 /**
- * One item's thread: the way up to its goal, and everything down to its tasks, laid out from left to right.
+ * One item's thread: the way up to its goal, and everything down to its tasks, laid out from left
+ * to right.
  *
  * @param strands the items in reading order: parents before children
  * @param rows how many rows the layout is high
@@ -20,7 +21,8 @@ public record ItemThread(List<Strand> strands, int rows) {
      * An item on the thread.
      *
      * @param column the level's index, from 0 at the left
-     * @param row its place from the top; between rows where it stands beside the middle of a few children
+     * @param row its place from the top; between rows where it stands beside the middle of a few
+     *     children
      * @param onWay whether it is the item itself or stands above it
      * @param hidden how many children are left out here, because a thread draws only so many
      */
@@ -29,7 +31,8 @@ public record ItemThread(List<Strand> strands, int rows) {
     /**
      * The thread of an item.
      *
-     * @param most the most items to draw under it; where a parent's children do not fit any more, they are counted as hidden
+     * @param most the most items to draw under it; where a parent's children do not fit any more,
+     *     they are counted as hidden
      */
     public static ItemThread of(Ladder ladder, ItemKey key, int most) {
         var start = ladder.requireNode(key);
@@ -42,8 +45,12 @@ public record ItemThread(List<Strand> strands, int rows) {
         double startRow = rows.of(start);
         above.forEach(node -> strands.add(strand(node, startRow, true, 0)));
         for (var node : reading) {
-            strands.add(strand(
-                    node, rows.of(node), node == start, hidden.getOrDefault(node.item().key(), 0)));
+            strands.add(
+                    strand(
+                            node,
+                            rows.of(node),
+                            node == start,
+                            hidden.getOrDefault(node.item().key(), 0)));
         }
         return new ItemThread(List.copyOf(strands), rows.count());
     }
@@ -52,8 +59,12 @@ public record ItemThread(List<Strand> strands, int rows) {
         return new Strand(node, node.item().level().index(), row, onWay, hidden);
     }
 
-    /** Takes in level after level, so that what is left out is always the lowest; then orders it for reading. */
-    private static void choose(Node start, int most, List<Node> reading, HashMap<ItemKey, Integer> hidden) {
+    /**
+     * Takes in level after level, so that what is left out is always the lowest; then orders it for
+     * reading.
+     */
+    private static void choose(
+            Node start, int most, List<Node> reading, HashMap<ItemKey, Integer> hidden) {
         int room = most;
         var ahead = new ArrayDeque<Node>(List.of(start));
         while (!ahead.isEmpty()) {
@@ -83,8 +94,8 @@ public record ItemThread(List<Strand> strands, int rows) {
     }
 
     /**
-     * Leaves take a row each; a parent stands half-way between its first and last child, but never more than a row below the
-     * first, so that a tall thread begins at its top.
+     * Leaves take a row each; a parent stands half-way between its first and last child, but never
+     * more than a row below the first, so that a tall thread begins at its top.
      */
     private static Rows rows(List<Node> reading, HashMap<ItemKey, Integer> hidden) {
         var rows = new HashMap<ItemKey, Double>();

@@ -1,5 +1,6 @@
 /**
- * Ways through the tree: from any item up to its goal and down to its tasks. Read {@link greenladder.core.trace.ItemThread} first.
+ * Ways through the tree: from any item up to its goal and down to its tasks. Read {@link
+ * greenladder.core.trace.ItemThread} first.
  */
 @NullMarked
 package greenladder.core.trace;

@@ -26,7 +26,8 @@ import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 public class DecisionsTests {
-    private static final String TREE = """
+    private static final String TREE =
+            """
             goal G
               initiative I
                 epic E size=20
@@ -35,7 +36,8 @@ public class DecisionsTests {
                     story B size=5
                     story C
                       task T hours.estimate=4
-                  feature H""";
+                  feature H\
+            """;
 
     private static Command.Move move(Target target, int... numbers) {
         return new Command.Move(keys(numbers), new Target.Parent.Same(), target);
@@ -43,7 +45,9 @@ public class DecisionsTests {
 
     private static Command.Move under(Integer parent, int... numbers) {
         return new Command.Move(
-                keys(numbers), new Target.Parent.Under(parent == null ? null : key(parent)), new Target.Stay());
+                keys(numbers),
+                new Target.Parent.Under(parent == null ? null : key(parent)),
+                new Target.Stay());
     }
 
     private static List<ItemKey> keys(int... numbers) {
@@ -60,19 +64,45 @@ public class DecisionsTests {
         return new Object[][] {
             {5, "title", " ", "A title is needed."},
             {5, "title", "x".repeat(501), "The title is 501 characters long; at most 500 fit."},
-            {5, "description", "x".repeat(100_001), "The description is 100,001 characters long; at most 100,000 fit."},
+            {
+                5,
+                "description",
+                "x".repeat(100_001),
+                "The description is 100,001 characters long; at most 100,000 fit."
+            },
             {5, "size", "five", "The size is a number with at most three decimals, not “five”."},
             {5, "size", "-1", "The size lies between 0 and 10,000; -1 does not."},
             {5, "size", "10000.5", "The size lies between 0 and 10,000; 10000.5 does not."},
-            {5, "level", "saga", "There is no level “saga”; there are: goal, initiative, epic, feature, story, task."},
-            {5, "kind", "riddle", "“riddle” is no kind of story; there are: story, bug, spike, enabler."},
-            {5, "state", "parked", "“parked” is no state of a story; there are: to-do, ready, under-way, in-test, done, dropped."},
+            {
+                5,
+                "level",
+                "saga",
+                "There is no level “saga”; there are: goal, initiative, epic, feature, story, task."
+            },
+            {
+                5,
+                "kind",
+                "riddle",
+                "“riddle” is no kind of story; there are: story, bug, spike, enabler."
+            },
+            {
+                5,
+                "state",
+                "parked",
+                "“parked” is no state of a story; there are: to-do, ready, under-way, in-test,"
+                        + " done, dropped."
+            },
             {5, "assignee", "nobody.here", "Nobody signs in as “nobody.here”."},
             {5, "start", "soon", "The start is a date such as 2026-11-12, not “soon”."},
             {5, "hours.estimate", "3", "Work that is a story carries points, not hours."},
             {8, "size", "3", "Work that is a task carries hours, not points."},
             {5, "rank", "V", "There is no field “rank” that can be set."},
-            {5, "parent", "MSF6", "MSF6 is a story; a story cannot stand under it, only under a higher level."},
+            {
+                5,
+                "parent",
+                "MSF6",
+                "MSF6 is a story; a story cannot stand under it, only under a higher level."
+            },
             {5, "parent", "MSF99", "There is no item “MSF99” to stand above."},
             {3, "parent", "MSF5", "MSF5 stands under MSF3 already; the two would go in a circle."},
             {4, "level", "story", "MSF4 cannot become a story: its child MSF5 is a story."},
@@ -80,7 +110,8 @@ public class DecisionsTests {
     }
 
     @Test(dataProvider = "badFields")
-    public void badFieldShouldBeRefusedByName(int item, String field, String value, String message) {
+    public void badFieldShouldBeRefusedByName(
+            int item, String field, String value, String message) {
         assertThat(problems(Trees.of(TREE), edit(item, field, value)).all())
                 .containsExactly(new Problem(field, message));
     }
@@ -95,7 +126,8 @@ public class DecisionsTests {
     @Test
     public void bulkWithOneWrongEntryShouldNameItAndMakeNothing() {
         var good = NewItem.of(Map.of("level", "story", "title", "Good"));
-        var bad = NewItem.of(Map.of("level", "story", "title", "Bad", "size", "x", "colour", "red"));
+        var bad =
+                NewItem.of(Map.of("level", "story", "title", "Bad", "size", "x", "colour", "red"));
         assertThat(problems(Trees.of(TREE), new Command.Create("MSF", List.of(good, bad))).all())
                 .extracting(Problem::entry, Problem::field)
                 .containsExactly(tuple(1, "colour"), tuple(1, "size"));
@@ -103,7 +135,18 @@ public class DecisionsTests {
 
     @Test
     public void titleAloneShouldBeEnough() {
-        var ladder = after(Trees.empty(), new Command.Create("MSF", List.of(NewItem.of(Map.of("level", "epic", "title", " New \n epic ")))));
+        var ladder =
+                after(
+                        Trees.empty(),
+                        new Command.Create(
+                                "MSF",
+                                List.of(
+                                        NewItem.of(
+                                                Map.of(
+                                                        "level",
+                                                        "epic",
+                                                        "title",
+                                                        " New \n epic ")))));
         var item = node(ladder, 1).item();
         assertThat(item.title()).isEqualTo("New epic");
         assertThat(item.kind()).isEqualTo("epic");
@@ -113,7 +156,7 @@ public class DecisionsTests {
 
     @Test
     public void firstEstimateShouldStay() {
-        var ladder = after(after(Trees.of(TREE), edit(5, "size", "8")), edit(5, "size", null));
+        var ladder = after(after(Trees.of(TREE), edit(5, "size", "8")), edit(5, "size", ""));
         assertThat(node(ladder, 5).item().firstEstimate()).isEqualTo(Amount.of(3));
         assertThat(node(ladder, 5).item().size()).isNull();
     }
@@ -129,11 +172,15 @@ public class DecisionsTests {
         assertThat(node(ladder, 4).item().state().key()).isEqualTo("under-way");
         assertThat(node(ladder, 3).item().state().key()).isEqualTo("under-way");
         assertThat(node(ladder, 2).item().state().key()).isEqualTo("under-way");
-        assertThat(node(ladder, 1).item().state().key()).as("goals do not follow").isEqualTo("to-do");
+        assertThat(node(ladder, 1).item().state().key())
+                .as("goals do not follow")
+                .isEqualTo("to-do");
 
         ladder = after(after(ladder, edit(6, "state", "done")), edit(7, "state", "dropped"));
         assertThat(node(ladder, 4).item().state().key()).isEqualTo("done");
-        assertThat(node(ladder, 3).item().state().key()).as("feature H is open").isEqualTo("under-way");
+        assertThat(node(ladder, 3).item().state().key())
+                .as("feature H is open")
+                .isEqualTo("under-way");
     }
 
     @Test
@@ -157,8 +204,10 @@ public class DecisionsTests {
     @Test
     public void movesShouldKeepTheMutualOrderOfSeveral() {
         var ladder = Trees.of("story A\nstory B\nstory C\nstory D\nstory E");
-        assertThat(stories(after(ladder, move(new Target.Before(key(1)), 5, 3)))).isEqualTo("C E A B D");
-        assertThat(stories(after(ladder, move(new Target.After(key(4)), 1, 2)))).isEqualTo("C D A B E");
+        assertThat(stories(after(ladder, move(new Target.Before(key(1)), 5, 3))))
+                .isEqualTo("C E A B D");
+        assertThat(stories(after(ladder, move(new Target.After(key(4)), 1, 2))))
+                .isEqualTo("C D A B E");
         assertThat(stories(after(ladder, move(new Target.First(), 4)))).isEqualTo("D A B C E");
         assertThat(stories(after(ladder, move(new Target.Last(), 1, 3)))).isEqualTo("B D E A C");
         assertThat(stories(after(ladder, move(new Target.Up(), 3)))).isEqualTo("A C B D E");
@@ -176,22 +225,35 @@ public class DecisionsTests {
         }
         assertThat(problems(ladder, move(new Target.Position(6), 1)).messageOf("position"))
                 .contains("There is no position 6; positions go from 1 to 5.");
-        assertThat(problems(ladder, move(new Target.Position(0), 1)).messageOf("position")).isPresent();
+        assertThat(problems(ladder, move(new Target.Position(0), 1)).messageOf("position"))
+                .isPresent();
     }
 
     @Test
     public void deletionShouldNotTakeChildrenSilently() {
         var ladder = Trees.of(TREE);
-        assertThat(problems(ladder, new Command.Delete(keys(4), Children.REFUSE)).messageOf("children"))
+        assertThat(
+                        problems(ladder, new Command.Delete(keys(4), Children.REFUSE))
+                                .messageOf("children"))
                 .contains("MSF4 has 3 children: say whether they are deleted with it or move up.");
-        assertThat(titles(node(after(ladder, new Command.Delete(keys(4), Children.UP)), 3).children())).isEqualTo("A B C H");
-        assertThat(after(ladder, new Command.Delete(keys(4), Children.DELETE)).itemCount()).isEqualTo(4);
+        assertThat(
+                        titles(
+                                node(after(ladder, new Command.Delete(keys(4), Children.UP)), 3)
+                                        .children()))
+                .isEqualTo("A B C H");
+        assertThat(after(ladder, new Command.Delete(keys(4), Children.DELETE)).itemCount())
+                .isEqualTo(4);
     }
 
     @Test
     public void numberOfDeletedItemShouldNotComeBack() {
         var ladder = after(Trees.of("story A"), new Command.Delete(keys(1), Children.REFUSE));
-        var made = Trees.accepted(ladder, new Command.Create("MSF", List.of(NewItem.of(Map.of("level", "story", "title", "B")))));
+        var made =
+                Trees.accepted(
+                        ladder,
+                        new Command.Create(
+                                "MSF",
+                                List.of(NewItem.of(Map.of("level", "story", "title", "B")))));
         assertThat(made.items()).containsExactly(key(2));
     }
 
@@ -214,8 +276,10 @@ public class DecisionsTests {
         var work = new RandomWork(11);
         var ladder = work.ladder(60, 10);
         for (int i = 0; i < 60; i++) {
-            if (Decisions.decide(ladder, work.command(ladder), Trees.NOW) instanceof Accepted accepted) {
-                var back = Changes.apply(accepted.after(), turnedRound(accepted.changes()), Trees.NOW);
+            if (Decisions.decide(ladder, work.command(ladder), Trees.NOW)
+                    instanceof Accepted accepted) {
+                var back =
+                        Changes.apply(accepted.after(), turnedRound(accepted.changes()), Trees.NOW);
                 assertThat(content(back)).isEqualTo(content(ladder));
                 ladder = accepted.after();
             }
@@ -224,19 +288,22 @@ public class DecisionsTests {
 
     private static List<Change> turnedRound(List<Change> changes) {
         return changes.reversed().stream()
-                .map(change -> new Change(change.item(), change.field(), change.after(), change.before()))
+                .map(change ->
+                        new Change(change.item(), change.field(), change.after(), change.before()))
                 .toList();
     }
 
     private static Map<ItemKey, Map<Field, String>> content(Ladder ladder) {
         var content = new HashMap<ItemKey, Map<Field, String>>();
-        ladder.order().slots().forEach(slot -> {
-            var texts = new HashMap<Field, String>();
-            for (var field : Field.values()) {
-                texts.put(field, field.textOf(ladder.requireNode(slot.key()).item()));
-            }
-            content.put(slot.key(), texts);
-        });
+        ladder.order()
+                .slots()
+                .forEach(slot -> {
+                    var texts = new HashMap<Field, String>();
+                    for (var field : Field.values()) {
+                        texts.put(field, field.textOf(ladder.requireNode(slot.key()).item()));
+                    }
+                    content.put(slot.key(), texts);
+                });
         return content;
     }
 }

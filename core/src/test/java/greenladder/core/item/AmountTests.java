@@ -9,7 +9,15 @@ public class AmountTests {
 
     @DataProvider
     public Object[][] texts() {
-        return new Object[][] {{"8", "8"}, {"0.5", "0.5"}, {"1e1", "10"}, {"0.125", "0.125"}, {"10000.000", "10000"}, {".5", "0.5"}, {"-1", "-1"}};
+        return new Object[][] {
+            {"8", "8"},
+            {"0.5", "0.5"},
+            {"1e1", "10"},
+            {"0.125", "0.125"},
+            {"10000.000", "10000"},
+            {".5", "0.5"},
+            {"-1", "-1"}
+        };
     }
 
     @Test(dataProvider = "texts")
@@ -19,7 +27,17 @@ public class AmountTests {
 
     @DataProvider
     public Object[][] noNumbers() {
-        return new Object[][] {{"five"}, {""}, {"."}, {"1,5"}, {"0.1234"}, {"NaN"}, {"1e99999999"}, {"0x10"}, {"9".repeat(60)}};
+        return new Object[][] {
+            {"five"},
+            {""},
+            {"."},
+            {"1,5"},
+            {"0.1234"},
+            {"NaN"},
+            {"1e99999999"},
+            {"0x10"},
+            {"9".repeat(60)}
+        };
     }
 
     @Test(dataProvider = "noNumbers")

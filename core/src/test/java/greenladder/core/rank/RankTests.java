@@ -66,6 +66,7 @@ public class RankTests {
     @Test
     public void rankBetweenEqualsShouldBeRefused() {
         var rank = Rank.between(null, null);
-        assertThatThrownBy(() -> Rank.between(rank, rank)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> Rank.between(rank, rank))
+                .isInstanceOf(IllegalArgumentException.class);
     }
 }

@@ -6,11 +6,24 @@ import java.util.List;
 import java.util.stream.Stream;
 
 /**
- * The rules read out loud: slow, recursive, in decimals, from the items alone. Sizes are doubles; NaN stands for none.
+ * The rules read out loud: slow, recursive, in decimals, from the items alone. Sizes are doubles;
+ * NaN stands for none.
  */
 record ObviousFigures(
-        double effective, double unbroken, double done, double inProgress, double toDo, int leaves, int leavesDone,
-        int unsized, int blocked, double value, double invested, double remaining, int tasks, Category category) {
+        double effective,
+        double unbroken,
+        double done,
+        double inProgress,
+        double toDo,
+        int leaves,
+        int leavesDone,
+        int unsized,
+        int blocked,
+        double value,
+        double invested,
+        double remaining,
+        int tasks,
+        Category category) {
 
     static ObviousFigures of(Node x) {
         double effective = effective(x);
@@ -18,7 +31,12 @@ record ObviousFigures(
         boolean dropped = x.item().isDropped();
         double done = x.item().level().carriesPoints() ? done(x, Category.DONE) : 0;
         double inProgress = x.item().level().carriesPoints() ? done(x, Category.IN_PROGRESS) : 0;
-        double rest = Double.isNaN(effective) || !x.item().level().carriesPoints() || dropped && points(x).isEmpty() ? 0 : effective - done - inProgress;
+        double rest =
+                Double.isNaN(effective)
+                                || !x.item().level().carriesPoints()
+                                || dropped && points(x).isEmpty()
+                        ? 0
+                        : effective - done - inProgress;
         var tasks = tasks(x).toList();
         return new ObviousFigures(
                 effective,
@@ -29,13 +47,24 @@ record ObviousFigures(
                 leaves.size(),
                 (int) leaves.stream().filter(leaf -> leaf.item().isDone()).count(),
                 (int) leaves.stream().filter(leaf -> leaf.item().size() == null).count(),
-                (int) leaves.stream().filter(leaf -> leaf.item().blocked() != null && !leaf.item().isDone()).count(),
-                leaves.stream().filter(leaf -> leaf.item().value() != null)
-                        .mapToDouble(leaf -> leaf.item().value().thousandths() / 1000.0).sum(),
-                tasks.stream().filter(task -> task.item().hours().invested() != null)
-                        .mapToDouble(task -> task.item().hours().invested().thousandths() / 1000.0).sum(),
-                tasks.stream().filter(task -> task.item().hours().remaining() != null && !task.item().isDone())
-                        .mapToDouble(task -> task.item().hours().remaining().thousandths() / 1000.0).sum(),
+                (int)
+                        leaves.stream()
+                                .filter(leaf ->
+                                        leaf.item().blocked() != null && !leaf.item().isDone())
+                                .count(),
+                leaves.stream()
+                        .filter(leaf -> leaf.item().value() != null)
+                        .mapToDouble(leaf -> leaf.item().value().thousandths() / 1000.0)
+                        .sum(),
+                tasks.stream()
+                        .filter(task -> task.item().hours().invested() != null)
+                        .mapToDouble(task -> task.item().hours().invested().thousandths() / 1000.0)
+                        .sum(),
+                tasks.stream()
+                        .filter(task ->
+                                task.item().hours().remaining() != null && !task.item().isDone())
+                        .mapToDouble(task -> task.item().hours().remaining().thousandths() / 1000.0)
+                        .sum(),
                 (int) tasks.stream().filter(task -> !task.item().isDropped()).count(),
                 category(x));
     }
@@ -60,7 +89,10 @@ record ObviousFigures(
     private static Stream<Node> tasks(Node x) {
         var self = x.item().level().carriesPoints() ? Stream.<Node>of() : Stream.of(x);
         return Stream.concat(
-                self, x.children().stream().filter(child -> !child.item().isDropped()).flatMap(ObviousFigures::tasks));
+                self,
+                x.children().stream()
+                        .filter(child -> !child.item().isDropped())
+                        .flatMap(ObviousFigures::tasks));
     }
 
     private static boolean allDone(Node x) {
@@ -73,7 +105,10 @@ record ObviousFigures(
     }
 
     private static double sum(Node x) {
-        return points(x).stream().mapToDouble(ObviousFigures::effective).filter(size -> !Double.isNaN(size)).sum();
+        return points(x).stream()
+                .mapToDouble(ObviousFigures::effective)
+                .filter(size -> !Double.isNaN(size))
+                .sum();
     }
 
     private static double effective(Node x) {
@@ -117,6 +152,8 @@ record ObviousFigures(
         if (allDone(x)) {
             return Category.DONE;
         }
-        return leaves(x).anyMatch(leaf -> leaf.item().category() != Category.TO_DO) ? Category.IN_PROGRESS : Category.TO_DO;
+        return leaves(x).anyMatch(leaf -> leaf.item().category() != Category.TO_DO)
+                ? Category.IN_PROGRESS
+                : Category.TO_DO;
     }
 }

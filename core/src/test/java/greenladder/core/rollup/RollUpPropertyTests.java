@@ -13,27 +13,35 @@ import org.jspecify.annotations.Nullable;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
-/** Over random trees and random work on them, the kept figures are those of the obvious implementation. */
+/**
+ * Over random trees and random work on them, the kept figures are those of the obvious
+ * implementation.
+ */
 public class RollUpPropertyTests {
     private static final Offset<Double> NEAR = within(1e-6);
 
     @DataProvider
     public Object[][] seeds() {
-        return IntStream.range(0, 25).mapToObj(seed -> new Object[] {seed}).toArray(Object[][]::new);
+        return IntStream.range(0, 25)
+                .mapToObj(seed -> new Object[] {seed})
+                .toArray(Object[][]::new);
     }
 
     @Test(dataProvider = "seeds")
     public void figuresAfterRandomWorkShouldBeTheObviousOnes(int seed) {
         var ladder = new RandomWork(seed).ladder(120, 80);
-        ladder.order().slots().forEach(slot -> check("seed " + seed, ladder.requireNode(slot.key())));
+        ladder.order()
+                .slots()
+                .forEach(slot -> check("seed " + seed, ladder.requireNode(slot.key())));
     }
 
     @Test(dataProvider = "seeds")
     public void figuresKeptStepByStepShouldBeThoseMadeFromNothing(int seed) {
         var ladder = new RandomWork(seed).ladder(80, 60);
-        var items = ladder.order().slots().stream()
-                .map(slot -> ladder.requireNode(slot.key()).item())
-                .toList();
+        var items =
+                ladder.order().slots().stream()
+                        .map(slot -> ladder.requireNode(slot.key()).item())
+                        .toList();
         var fresh = Ladder.empty().withProduct(ladder.requireProduct("MSF")).withItems(items);
         assertThat(fresh.order().slots()).as("seed %d", seed).isEqualTo(ladder.order().slots());
         for (var item : items) {
@@ -46,10 +54,12 @@ public class RollUpPropertyTests {
     @Test(dataProvider = "seeds")
     public void productTotalShouldBeTheSumOverItsRoots(int seed) {
         var ladder = new RandomWork(seed).ladder(80, 40);
-        double sum = ladder.roots("MSF").stream()
-                .filter(root -> !root.item().isDropped() && root.rollUp().effective() != null)
-                .mapToDouble(root -> number(root.rollUp().effective()))
-                .sum();
+        double sum =
+                ladder.roots("MSF").stream()
+                        .filter(root ->
+                                !root.item().isDropped() && root.rollUp().effective() != null)
+                        .mapToDouble(root -> number(root.rollUp().effective()))
+                        .sum();
         var total = ladder.totalOf("MSF").effective();
         assertThat(total == null ? 0 : number(total)).as("seed %d", seed).isCloseTo(sum, NEAR);
     }
@@ -59,12 +69,20 @@ public class RollUpPropertyTests {
         var obvious = ObviousFigures.of(node);
         var what = seed + ", " + node.item().key();
         if (node.item().level().carriesPoints()) {
-            assertThat(number(kept.effective())).as(what + " effective").isEqualTo(obvious.effective(), NEAR);
+            assertThat(number(kept.effective()))
+                    .as(what + " effective")
+                    .isEqualTo(obvious.effective(), NEAR);
         }
-        assertThat(number(kept.unbroken())).as(what + " unbroken").isCloseTo(obvious.unbroken(), NEAR);
+        assertThat(number(kept.unbroken()))
+                .as(what + " unbroken")
+                .isCloseTo(obvious.unbroken(), NEAR);
         assertThat(number(kept.points().done())).as(what + " done").isCloseTo(obvious.done(), NEAR);
-        assertThat(number(kept.points().inProgress())).as(what + " in progress").isCloseTo(obvious.inProgress(), NEAR);
-        assertThat(number(kept.points().toDo())).as(what + " to do").isCloseTo(obvious.toDo(), NEAR);
+        assertThat(number(kept.points().inProgress()))
+                .as(what + " in progress")
+                .isCloseTo(obvious.inProgress(), NEAR);
+        assertThat(number(kept.points().toDo()))
+                .as(what + " to do")
+                .isCloseTo(obvious.toDo(), NEAR);
         assertThat(kept.leafCount()).as(what + " leaves").isEqualTo(obvious.leaves());
         assertThat(kept.leaves().done()).as(what + " leaves done").isEqualTo(obvious.leavesDone());
         if (node.item().level().carriesPoints()) {
@@ -72,8 +90,12 @@ public class RollUpPropertyTests {
             assertThat(kept.blocked()).as(what + " blocked").isEqualTo(obvious.blocked());
         }
         assertThat(zeroForNone(kept.value())).as(what + " value").isCloseTo(obvious.value(), NEAR);
-        assertThat(zeroForNone(kept.hoursInvested())).as(what + " invested").isCloseTo(obvious.invested(), NEAR);
-        assertThat(zeroForNone(kept.hoursRemaining())).as(what + " remaining").isCloseTo(obvious.remaining(), NEAR);
+        assertThat(zeroForNone(kept.hoursInvested()))
+                .as(what + " invested")
+                .isCloseTo(obvious.invested(), NEAR);
+        assertThat(zeroForNone(kept.hoursRemaining()))
+                .as(what + " remaining")
+                .isCloseTo(obvious.remaining(), NEAR);
         assertThat(kept.tasks()).as(what + " tasks").isEqualTo(obvious.tasks());
         assertThat(kept.category()).as(what + " category").isEqualTo(obvious.category());
     }

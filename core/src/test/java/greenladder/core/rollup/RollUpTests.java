@@ -26,11 +26,14 @@ public class RollUpTests {
 
     @Test
     public void sizeWhenPartlyBrokenDownShouldKeepOwnWhereLarger() {
-        var ladder = Trees.of("""
-                epic E size=20
-                  feature A size=5 state=done
-                  feature B size=8
-                  feature C""");
+        var ladder =
+                Trees.of(
+                        """
+                        epic E size=20
+                          feature A size=5 state=done
+                          feature B size=8
+                          feature C\
+                        """);
         assertSize(of(ladder, 1), 20, 7, 5);
         assertThat(of(ladder, 1).drift(node(ladder, 1).item())).contains(Amount.ZERO);
         assertThat(of(ladder, 1).points().toDo()).isEqualTo(Amount.of(15));
@@ -42,62 +45,80 @@ public class RollUpTests {
 
     @Test
     public void sizeWhenChildrenExceedOwnShouldBeTheirSum() {
-        var ladder = Trees.of("""
-                epic E size=10
-                  feature A size=5
-                  feature B size=8
-                  feature C""");
+        var ladder =
+                Trees.of(
+                        """
+                        epic E size=10
+                          feature A size=5
+                          feature B size=8
+                          feature C\
+                        """);
         assertSize(of(ladder, 1), 13, 0, 0);
     }
 
     @Test
     public void sizeWhenAllLeavesDoneWithoutSizeShouldBeOwnAndDone() {
-        var ladder = Trees.of("""
-                epic E size=20
-                  feature A state=done
-                  feature B state=done
-                  feature C state=done""");
+        var ladder =
+                Trees.of(
+                        """
+                        epic E size=20
+                          feature A state=done
+                          feature B state=done
+                          feature C state=done\
+                        """);
         assertSize(of(ladder, 1), 20, 0, 20);
         assertThat(of(ladder, 1).completion()).contains(1.0);
     }
 
     @Test
     public void sizeWhenAllLeavesDoneBelowOwnShouldBeTheSum() {
-        var ladder = Trees.of("""
-                epic E size=20
-                  feature A size=5 state=done
-                  feature B state=done""");
+        var ladder =
+                Trees.of(
+                        """
+                        epic E size=20
+                          feature A size=5 state=done
+                          feature B state=done\
+                        """);
         assertSize(of(ladder, 1), 5, 0, 5);
     }
 
     @Test
     public void sizeWhenNoChildIsSizedShouldBeOwnAndAllUnbroken() {
-        var ladder = Trees.of("""
-                epic E size=20
-                  feature A
-                  feature B state=under-way""");
+        var ladder =
+                Trees.of(
+                        """
+                        epic E size=20
+                          feature A
+                          feature B state=under-way\
+                        """);
         assertSize(of(ladder, 1), 20, 20, 0);
         assertThat(of(ladder, 1).category()).isEqualTo(Category.IN_PROGRESS);
     }
 
     @Test
     public void sizeOfStoryShouldNotComeFromTasks() {
-        var ladder = Trees.of("""
-                story S size=3
-                  task A hours.estimate=4
-                  task B hours.estimate=2
-                  task C
-                  task D""");
+        var ladder =
+                Trees.of(
+                        """
+                        story S size=3
+                          task A hours.estimate=4
+                          task B hours.estimate=2
+                          task C
+                          task D\
+                        """);
         assertSize(of(ladder, 1), 3, 0, 0);
         assertThat(of(ladder, 1).tasks()).isEqualTo(4);
     }
 
     @Test
     public void completionWhenNothingIsSizedShouldBeAbsent() {
-        var ladder = Trees.of("""
-                epic E
-                  feature A state=done
-                  feature B""");
+        var ladder =
+                Trees.of(
+                        """
+                        epic E
+                          feature A state=done
+                          feature B\
+                        """);
         assertThat(of(ladder, 1).effective()).isNull();
         assertThat(of(ladder, 1).completion()).isEmpty();
         assertThat(of(ladder, 1).leafCompletion()).contains(0.5);
@@ -106,12 +127,15 @@ public class RollUpTests {
 
     @Test
     public void droppedItemShouldTakeItsSubtreeOutOfEveryTotal() {
-        var ladder = Trees.of("""
-                epic E
-                  feature A size=5 value=3
-                  feature B
-                    story S size=8 value=4 blocked=wind
-                      task T hours.estimate=6""");
+        var ladder =
+                Trees.of(
+                        """
+                        epic E
+                          feature A size=5 value=3
+                          feature B
+                            story S size=8 value=4 blocked=wind
+                              task T hours.estimate=6\
+                        """);
         var dropped = of(Trees.after(ladder, edit(3, "state", "dropped")), 1);
         assertSize(dropped, 5, 0, 0);
         assertThat(dropped.value()).isEqualTo(Amount.of(3));
@@ -123,10 +147,13 @@ public class RollUpTests {
 
     @Test
     public void hoursShouldCountDoneTasksAsHavingNoneLeft() {
-        var ladder = Trees.of("""
-                story S size=3
-                  task A hours.estimate=6 hours.invested=5 hours.remaining=1 state=done
-                  task B hours.estimate=8 hours.invested=4 hours.remaining=4""");
+        var ladder =
+                Trees.of(
+                        """
+                        story S size=3
+                          task A hours.estimate=6 hours.invested=5 hours.remaining=1 state=done
+                          task B hours.estimate=8 hours.invested=4 hours.remaining=4\
+                        """);
         var figures = of(ladder, 1);
         assertThat(figures.hoursInvested()).isEqualTo(Amount.of(9));
         assertThat(figures.hoursRemaining()).isEqualTo(Amount.of(4));
@@ -136,43 +163,56 @@ public class RollUpTests {
 
     @Test
     public void blockedShouldCountLeavesThatAreNotDone() {
-        var ladder = Trees.of("""
-                feature F
-                  story A blocked=wind
-                  story B blocked=wind state=done
-                  story C""");
+        var ladder =
+                Trees.of(
+                        """
+                        feature F
+                          story A blocked=wind
+                          story B blocked=wind state=done
+                          story C\
+                        """);
         assertThat(of(ladder, 1).blocked()).isEqualTo(1);
     }
 
     @Test
     public void valueShouldComeFromTheLeaves() {
-        var ladder = Trees.of("""
-                epic E value=99
-                  feature A value=3 state=done
-                  feature B value=5
-                  feature C""");
+        var ladder =
+                Trees.of(
+                        """
+                        epic E value=99
+                          feature A value=3 state=done
+                          feature B value=5
+                          feature C\
+                        """);
         assertThat(of(ladder, 1).value()).isEqualTo(Amount.of(8));
         assertThat(of(ladder, 1).valueCompletion()).contains(3.0 / 8);
     }
 
     @Test
     public void datesShouldSpanTheChildrenUnlessOwnAreSet() {
-        var ladder = Trees.of("""
-                epic E finish=2026-06-10
-                  feature A start=2026-05-01 finish=2026-06-20
-                  feature B start=2026-05-11""");
+        var ladder =
+                Trees.of(
+                        """
+                        epic E finish=2026-06-10
+                          feature A start=2026-05-01 finish=2026-06-20
+                          feature B start=2026-05-11\
+                        """);
         var epic = of(ladder, 1);
-        assertThat(epic.dates()).isEqualTo(new RollUp.Span(LocalDate.of(2026, 5, 1), LocalDate.of(2026, 6, 10)));
+        assertThat(epic.dates())
+                .isEqualTo(new RollUp.Span(LocalDate.of(2026, 5, 1), LocalDate.of(2026, 6, 10)));
         assertThat(epic.slipDays(node(ladder, 1).item())).contains(10L);
         assertThat(of(ladder, 3).slipDays(node(ladder, 3).item())).isEmpty();
     }
 
     @Test
     public void fractionsShouldAddUpExactly() {
-        var ladder = Trees.of("""
-                feature F
-                  story A size=0.1
-                  story B size=0.2""");
+        var ladder =
+                Trees.of(
+                        """
+                        feature F
+                          story A size=0.1
+                          story B size=0.2\
+                        """);
         assertThat(of(ladder, 1).effective()).hasToString("0.3");
     }
 }

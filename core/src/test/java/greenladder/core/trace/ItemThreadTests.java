@@ -7,23 +7,27 @@ import java.util.stream.Collectors;
 import org.testng.annotations.Test;
 
 public class ItemThreadTests {
-    private static final String TREE = """
+    private static final String TREE =
+            """
             goal G
               epic E
                 story A
                   task T
                   task U
                 story B
-              epic X""";
+              epic X\
+            """;
 
     private static String told(ItemThread thread) {
         return thread.strands().stream()
-                .map(strand -> "%s%s@%d/%s%s".formatted(
-                        strand.onWay() ? "*" : "",
-                        strand.node().item().title(),
-                        strand.column(),
-                        strand.row(),
-                        strand.hidden() == 0 ? "" : "+" + strand.hidden()))
+                .map(strand ->
+                        "%s%s@%d/%s%s"
+                                .formatted(
+                                        strand.onWay() ? "*" : "",
+                                        strand.node().item().title(),
+                                        strand.column(),
+                                        strand.row(),
+                                        strand.hidden() == 0 ? "" : "+" + strand.hidden()))
                 .collect(Collectors.joining(" "));
     }
 
@@ -36,11 +40,13 @@ public class ItemThreadTests {
 
     @Test
     public void threadOfTaskShouldBeTheWayUp() {
-        assertThat(told(ItemThread.of(Trees.of(TREE), Trees.key(4), 100))).isEqualTo("*G@0/0.0 *E@2/0.0 *A@4/0.0 *T@5/0.0");
+        assertThat(told(ItemThread.of(Trees.of(TREE), Trees.key(4), 100)))
+                .isEqualTo("*G@0/0.0 *E@2/0.0 *A@4/0.0 *T@5/0.0");
     }
 
     @Test
     public void threadWithoutRoomShouldCountWhatItHides() {
-        assertThat(told(ItemThread.of(Trees.of(TREE), Trees.key(2), 3))).isEqualTo("*G@0/0.5 *E@2/0.5 A@4/0.0+2 B@4/1.0");
+        assertThat(told(ItemThread.of(Trees.of(TREE), Trees.key(2), 3)))
+                .isEqualTo("*G@0/0.5 *E@2/0.5 A@4/0.0+2 B@4/1.0");
     }
 }
