@@ -1,6 +1,7 @@
 package greenladder.breakdown;
 
 import greenladder.breakdown.LadderPage.AddChoice;
+import greenladder.breakdown.LadderPage.Card;
 import greenladder.breakdown.LadderPage.Column;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
@@ -102,7 +103,8 @@ final class Columns {
                 null,
                 null,
                 "",
-                nodes.stream().limit(limit(LOOSE, nodes)).map(cards::of).toList(),
+                place.kept().contains(LOOSE),
+                drawn(LOOSE, nodes),
                 more(LOOSE, nodes),
                 List.of(),
                 "",
@@ -159,7 +161,8 @@ final class Columns {
                 cards.mark(level),
                 stem,
                 parent,
-                nodes.stream().limit(limit(id, nodes)).map(cards::of).toList(),
+                place.kept().contains(id),
+                drawn(id, nodes),
                 more(id, nodes),
                 adds,
                 folded == 0
@@ -167,6 +170,12 @@ final class Columns {
                         : place.dropped() ? "Fold dropped items away" : folded + " dropped",
                 place.withDropped(!place.dropped()).url(),
                 place.dropped());
+    }
+
+    private List<Card> drawn(String id, List<Node> nodes) {
+        return place.kept().contains(id)
+                ? List.of()
+                : nodes.stream().limit(limit(id, nodes)).map(cards::of).toList();
     }
 
     /** As many cards as were drawn before, and always as far as the picked one. */

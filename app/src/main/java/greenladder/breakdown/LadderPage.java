@@ -10,11 +10,13 @@ import org.jspecify.annotations.Nullable;
  * The Ladder view.
  *
  * @param url of this very place
+ * @param way keys of the picked item and of those above it, with commas between
  * @param emptyHint what to do where there is nothing yet; empty where there is something
  */
 record LadderPage(
         String product,
         String url,
+        String way,
         List<RailRung> rail,
         List<Column> columns,
         @Nullable ItemPanel panel,
@@ -33,6 +35,7 @@ record LadderPage(
      *
      * @param id stable, and unique on the page
      * @param parent key of the item whose children these are; empty where they are not one item's
+     * @param kept whether its cards are drawn already and are left out here
      * @param adds what can be added at the end; empty for nothing
      * @param moreUrl where the cards that are not drawn yet come from; null where all are
      * @param droppedWords how many are folded away; empty for none
@@ -44,6 +47,7 @@ record LadderPage(
             @Nullable RungMark mark,
             @Nullable Stem stem,
             String parent,
+            boolean kept,
             List<Card> cards,
             @Nullable String moreUrl,
             List<AddChoice> adds,

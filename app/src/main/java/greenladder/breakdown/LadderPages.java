@@ -59,6 +59,9 @@ class LadderPages {
         return new LadderPage(
                 product.code(),
                 place.url(),
+                way.stream()
+                        .map(node -> node.item().key().toString())
+                        .collect(Collectors.joining(",")),
                 rail(place, totals),
                 laid,
                 place.panel()

@@ -5,6 +5,7 @@ import greenladder.core.item.Level;
 import java.util.ArrayList;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -13,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param from the first column's level
  * @param at the picked item, which with all above it is laid out from left to right; null for none
  * @param shown how many cards each long column has drawn so far, by column; not part of the URL
+ * @param kept columns whose cards are drawn already and stay as they are; not part of the URL
  */
 record Place(
         String product,
@@ -21,30 +23,32 @@ record Place(
         boolean panel,
         boolean loose,
         boolean dropped,
-        Map<String, Integer> shown) {
+        Map<String, Integer> shown,
+        Set<String> kept) {
 
     Place {
         shown = Map.copyOf(shown);
+        kept = Set.copyOf(kept);
     }
 
     Place at(@Nullable ItemKey key) {
-        return new Place(product, from, key, panel, loose, dropped, shown);
+        return new Place(product, from, key, panel, loose, dropped, shown, kept);
     }
 
     Place from(Level level) {
-        return new Place(product, level, null, panel, loose, dropped, shown);
+        return new Place(product, level, null, panel, loose, dropped, shown, kept);
     }
 
     Place withPanel(boolean open) {
-        return new Place(product, from, at, open, loose, dropped, shown);
+        return new Place(product, from, at, open, loose, dropped, shown, kept);
     }
 
     Place withLoose(boolean open) {
-        return new Place(product, from, at, panel, open, dropped, shown);
+        return new Place(product, from, at, panel, open, dropped, shown, kept);
     }
 
     Place withDropped(boolean open) {
-        return new Place(product, from, at, panel, loose, open, shown);
+        return new Place(product, from, at, panel, loose, open, shown, kept);
     }
 
     Optional<ItemKey> picked() {

@@ -7,9 +7,11 @@ import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -28,7 +30,8 @@ final class PlaceReader {
             @Nullable String panel,
             @Nullable String loose,
             @Nullable String dropped,
-            @Nullable String shown) {
+            @Nullable String shown,
+            @Nullable String kept) {
         boolean isEmpty() {
             return from == null && at == null && panel == null && loose == null && dropped == null;
         }
@@ -49,7 +52,8 @@ final class PlaceReader {
                 !"0".equals(form.panel()),
                 "1".equals(form.loose()),
                 "1".equals(form.dropped()),
-                shown(form.shown()));
+                shown(form.shown()),
+                form.kept() == null ? Set.of() : new HashSet<>(List.of(form.kept().split(","))));
     }
 
     /**
@@ -62,7 +66,7 @@ final class PlaceReader {
                         .filter(level -> ladder.orderOf(product.code(), level).size() > 0)
                         .findFirst()
                         .orElse(product.levels().top());
-        var place = new Place(product.code(), from, null, true, false, false, Map.of());
+        var place = new Place(product.code(), from, null, true, false, false, Map.of(), Set.of());
         var start = promising(ladder.level(product, from));
         var below = start.flatMap(node -> promising(node.children()));
         return place.at(below.or(() -> start).map(node -> node.item().key()).orElse(null));

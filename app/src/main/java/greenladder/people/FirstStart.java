@@ -24,7 +24,7 @@ final class FirstStart extends OncePerRequestFilter {
     protected void doFilterInternal(
             HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        var path = request.getServletPath();
+        var path = request.getRequestURI().substring(request.getContextPath().length());
         boolean isPage = path.equals("/") || path.equals("/sign-in") || path.endsWith("/ladder");
         if (isPage && people.isEmpty()) {
             response.sendRedirect(request.getContextPath() + "/start");

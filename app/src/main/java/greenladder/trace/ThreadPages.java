@@ -120,7 +120,9 @@ class ThreadPages {
                     .formatted(Words.of(figures.points().done()), Words.of(figures.effective()));
         }
         if (!item.level().carriesPoints()) {
-            return item.remainingHours() == null ? "" : Words.of(item.remainingHours()) + " h left";
+            return item.isDone() || item.remainingHours() == null
+                    ? ""
+                    : Words.of(item.remainingHours()) + " h left";
         }
         return figures.effective() == null
                 ? "not sized"

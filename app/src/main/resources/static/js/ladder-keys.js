@@ -2,7 +2,7 @@
 import { clearSelection, select, subjects, takeUp, taken } from "./selection.js";
 import { move } from "./moving.js";
 import { rename } from "./menu.js";
-import { go } from "./view.js";
+import { columnsUpTo, go } from "./view.js";
 
 const link = (card) => card?.querySelector(".card-link");
 const columnOf = (card) => card.closest("[data-column]");
@@ -18,7 +18,7 @@ function beside(card, step) {
 }
 
 async function pick(card) {
-  if (!card.classList.contains("is-picked")) await go(link(card).getAttribute("href"));
+  if (!card.classList.contains("is-picked")) await go(link(card).getAttribute("href"), columnsUpTo(card));
   return document.getElementById(card.id);
 }
 

@@ -5,7 +5,9 @@ const isBeingEdited = (node) =>
   (node.classList?.contains("value-field") && node.querySelector("[data-field-form]")) ||
   (node.matches?.("[data-add]") && node.contains(document.activeElement));
 
-Idiomorph.defaults.callbacks.beforeNodeMorphed = (old) => (old.nodeType === 1 && isBeingEdited(old) ? false : undefined);
+const stays = (old, fresh) => old.nodeType === 1 && (isBeingEdited(old) || fresh.dataset?.kept !== undefined);
+
+Idiomorph.defaults.callbacks.beforeNodeMorphed = (old, fresh) => (stays(old, fresh) ? false : undefined);
 
 export function tell(words, trouble = false) {
   const toast = document.createElement("p");
@@ -19,13 +21,16 @@ export function tell(words, trouble = false) {
 // brings an earlier place back.
 const view = () => document.getElementById("view");
 let wanted = null;
+let kept = [];
 let loading = null;
 let again = false;
 
 async function loadUntilTrue() {
   do {
     again = false;
-    await htmx.ajax("GET", wanted ?? view().dataset.url, { source: "#view", target: "#view", swap: "morph:outerHTML", values: shown() }).catch(() => {});
+    const values = { ...shown(), ...(kept.length ? { kept: kept.join(",") } : {}) };
+    kept = [];
+    await htmx.ajax("GET", wanted ?? view().dataset.url, { source: "#view", target: "#view", swap: "morph:outerHTML", values }).catch(() => {});
   } while (again);
 }
 
@@ -35,8 +40,10 @@ function load() {
   return loading;
 }
 
-/** Opens a place of the current view. */
-export function go(url) {
+/** Opens a place of the current view; the columns named stay as they are drawn. */
+export function go(url, columns = []) {
+  // What stays may not be true any more once something else is being loaded.
+  kept = loading ? [] : columns;
   wanted = url;
   history.pushState({}, "", url);
   return load();
@@ -44,6 +51,7 @@ export function go(url) {
 
 /** Fetches the current view anew; only what differs is drawn again. */
 export function refresh() {
+  kept = [];
   return view()?.dataset.url ? load() : Promise.resolve();
 }
 
@@ -59,8 +67,14 @@ document.addEventListener("click", (event) => {
   const url = new URL(link.getAttribute("href"), location.href);
   if (url.pathname !== location.pathname) return;
   event.preventDefault();
-  go(url.pathname + url.search);
+  go(url.pathname + url.search, link.matches(".card-link") ? columnsUpTo(link) : []);
 });
+
+/** The columns that picking a card leaves as they are: its own and those before it. */
+export function columnsUpTo(link) {
+  const columns = [...document.querySelectorAll("[data-column]")];
+  return columns.slice(0, columns.indexOf(link.closest("[data-column]")) + 1).map((column) => column.dataset.column);
+}
 
 /** How far long columns have been drawn, so that a refresh draws as much. */
 function shown() {
@@ -83,7 +97,23 @@ document.addEventListener("htmx:responseError", (event) => {
 });
 document.addEventListener("htmx:sendError", () => tell("The server cannot be reached. Nothing was lost; try again.", true));
 
+/** In columns that stayed, what is picked now is marked here. */
+function drawPicked() {
+  const way = (view()?.dataset.way ?? "").split(",");
+  document.querySelectorAll("[data-cards] > .item-card").forEach((card) => {
+    const picked = way.includes(card.dataset.key);
+    if (picked === card.classList.contains("is-picked")) return;
+    card.classList.toggle("is-picked", picked);
+    const link = card.querySelector(".card-link");
+    if (!link) return;
+    link.toggleAttribute("aria-current", false);
+    if (picked) link.setAttribute("aria-current", "true");
+    link.tabIndex = picked ? 0 : -1;
+  });
+}
+
 document.addEventListener("htmx:afterSettle", () => {
+  drawPicked();
   drawSelection();
   const back = document.activeElement === document.body && focused ? document.getElementById(focused) : null;
   (back?.matches("a") ? back : back?.querySelector(".in-place"))?.focus();

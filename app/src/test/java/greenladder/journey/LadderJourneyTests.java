@@ -265,6 +265,73 @@ public class LadderJourneyTests extends BrowserTest {
         assertThat(page.locator("#card-MSF4")).hasClass(Pattern.compile("is-picked"));
     }
 
+    @Test
+    public void looseItemShouldFindItsParentByDrag() {
+        var code = productWithTree();
+        api().post("/products/" + code + "/items", "{'level':'story','title':'Adrift'}");
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/ladder?from=epic&panel=0");
+        page.getByText("1 loose item").click();
+        card(page, "Adrift").dragTo(card(page, "First sailing at five"));
+        assertThat(page.locator("#column-loose .item-card")).hasCount(0);
+        card(page, "First sailing at five").locator(".card-link").click();
+        orderIs(page, code + "3", "Adrift");
+    }
+
+    @Test
+    public void siblingShouldBeAddedBehindTheCardInFocus() {
+        var code = productWithTree();
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'items':[{'level':'story','title':'A','parent':'%1$s3'},{'level':'story','title':'Z','parent':'%1$s3'}]}"
+                                .formatted(code));
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/ladder?from=epic&panel=0&at=" + code + "3");
+        card(page, "A").locator(".card-link").focus();
+        page.keyboard().press("Enter");
+        for (var title : new String[] {"B", "C"}) {
+            page.keyboard().type(title);
+            page.keyboard().press("Enter");
+        }
+        orderIs(page, code + "3", "A", "B", "C", "Z");
+    }
+
+    @Test
+    public void itemShouldBeFoundByKeyAndByWords() {
+        var page = signedIn("Saga Lind");
+        page.keyboard().press("/");
+        assertThat(page.locator("#find")).isFocused();
+        page.keyboard().type("arm's rain");
+        assertThat(page.locator("#find-hits a")).hasCount(1);
+        page.locator("#find").fill("msf20");
+        assertThat(page.locator("#find-hits a").first()).containsText("Scans from two ramps");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("#card-MSF20")).hasClass(Pattern.compile("is-picked"));
+        page.locator("#find").fill("no such thing");
+        assertThat(page.locator("#find-hits")).containsText("Nothing has");
+    }
+
+    @Test
+    public void fieldsOfThePanelShouldBeEditedInPlace() {
+        var code = productWithTree();
+        var page = signedIn("Bram Holt");
+        page.navigate("/" + code + "/ladder?from=epic&panel=1&at=" + code + "3");
+        page.locator(".description .in-place").click();
+        assertThat(page.locator(".description textarea")).isFocused();
+        page.keyboard().type("**Why** it matters <b>");
+        page.locator(".description .is-primary").click();
+        assertThat(page.locator(".prose strong")).hasText("Why");
+        assertThat(page.locator(".prose")).containsText("<b>");
+        var field = "#p-" + code + "3-blocked";
+        page.locator(field + " .in-place").click();
+        assertThat(page.locator(field + " input[name=value]")).isFocused();
+        page.keyboard().type("no pilot");
+        page.keyboard().press("Tab");
+        assertThat(page.locator(".blocked-because")).containsText("no pilot");
+        assertThat(page.locator(".history li").first())
+                .containsText("Bram Holt blocked it: no pilot");
+    }
+
     @DataProvider
     public Object[][] schemes() {
         return new Object[][] {{ColorScheme.LIGHT}, {ColorScheme.DARK}};

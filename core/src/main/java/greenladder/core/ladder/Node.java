@@ -2,6 +2,7 @@ package greenladder.core.ladder;
 
 import greenladder.core.item.Item;
 import greenladder.core.rollup.RollUp;
+import greenladder.core.rollup.RollUpSum;
 import java.util.ArrayDeque;
 import java.util.List;
 import java.util.function.Consumer;
@@ -14,10 +15,11 @@ import java.util.function.Consumer;
 public record Node(Item item, List<Node> children, RollUp rollUp) {
 
     static Node of(Item item, List<Node> children) {
-        return new Node(
-                item,
-                children,
-                RollUp.of(item, () -> children.stream().map(Node::rollUp).iterator()));
+        var sum = new RollUpSum();
+        for (var child : children) {
+            sum.add(child.rollUp);
+        }
+        return new Node(item, children, sum.under(item));
     }
 
     /**

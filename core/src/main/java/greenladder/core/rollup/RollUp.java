@@ -53,13 +53,6 @@ public record RollUp(
         public static final Span NONE = new Span(null, null);
     }
 
-    /** The roll-up of an item over its children's. */
-    public static RollUp of(Item item, Iterable<RollUp> children) {
-        var sum = new RollUpSum();
-        children.forEach(sum::add);
-        return sum.under(item);
-    }
-
     /** Done by points, 0 to 1; empty where nothing is sized or everything is sized 0. */
     public Optional<Double> completion() {
         return effective == null || category == Category.DROPPED && !hasPointChildren

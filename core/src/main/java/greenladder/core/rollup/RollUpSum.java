@@ -13,104 +13,103 @@ import org.jspecify.annotations.Nullable;
  * come does not matter. Not safe for use by several threads.
  */
 public final class RollUpSum {
-    private final Tally tally = new Tally();
+    private static final Split<Amount> NO_POINTS =
+            new Split<>(Amount.ZERO, Amount.ZERO, Amount.ZERO);
+    private static final Split<Integer> NO_LEAVES = new Split<>(0, 0, 0);
+    private static final Split<Integer> LEAF_DONE = new Split<>(1, 0, 0);
+    private static final Split<Integer> LEAF_IN_PROGRESS = new Split<>(0, 1, 0);
+    private static final Split<Integer> LEAF_TO_DO = new Split<>(0, 0, 1);
 
-    /** Running sums, in thousandths where they are amounts; -1 stands for "none has one". */
-    private static final class Tally {
-        int pointChildren;
-        int sized;
-        long size;
-        long done;
-        long inProgress;
-        int leavesDone;
-        int leavesInProgress;
-        int leavesToDo;
-        int unsized;
-        int blocked;
-        long valueDone;
-        long value = -1;
-        long estimate = -1;
-        long invested = -1;
-        long remaining = -1;
-        int tasksDone;
-        int tasks;
-        @Nullable LocalDate start;
-        @Nullable LocalDate finish;
-    }
+    // Running sums, in thousandths where they are amounts; -1 stands for "none has one".
+    private int pointChildren;
+    private int sized;
+    private long size;
+    private long done;
+    private long inProgress;
+    private int leavesDone;
+    private int leavesInProgress;
+    private int leavesToDo;
+    private int unsized;
+    private int blocked;
+    private long valueDone;
+    private long value = -1;
+    private long estimate = -1;
+    private long invested = -1;
+    private long remaining = -1;
+    private int tasksDone;
+    private int tasks;
+    private @Nullable LocalDate start;
+    private @Nullable LocalDate finish;
 
     /** Adds a sibling; a dropped one adds nothing. */
     public void add(RollUp child) {
         if (child.category() == Category.DROPPED) {
             return;
         }
-        var sum = tally;
         if (child.carriesPoints()) {
-            sum.pointChildren++;
+            pointChildren++;
             if (child.effective() != null) {
-                sum.sized++;
-                sum.size += child.effective().thousandths();
+                sized++;
+                size += child.effective().thousandths();
             }
-            sum.done += child.points().done().thousandths();
-            sum.inProgress += child.points().inProgress().thousandths();
-            sum.leavesDone += child.leaves().done();
-            sum.leavesInProgress += child.leaves().inProgress();
-            sum.leavesToDo += child.leaves().toDo();
-            sum.unsized += child.unsized();
-            sum.blocked += child.blocked();
-            sum.valueDone += child.valueDone().thousandths();
-            sum.value = plus(sum.value, child.value());
+            done += child.points().done().thousandths();
+            inProgress += child.points().inProgress().thousandths();
+            leavesDone += child.leaves().done();
+            leavesInProgress += child.leaves().inProgress();
+            leavesToDo += child.leaves().toDo();
+            unsized += child.unsized();
+            blocked += child.blocked();
+            valueDone += child.valueDone().thousandths();
+            value = plus(value, child.value());
         }
-        sum.estimate = plus(sum.estimate, child.hoursEstimate());
-        sum.invested = plus(sum.invested, child.hoursInvested());
-        sum.remaining = plus(sum.remaining, child.hoursRemaining());
-        sum.tasksDone += child.tasksDone();
-        sum.tasks += child.tasks();
-        sum.start = earlier(sum.start, child.dates().start());
-        sum.finish = later(sum.finish, child.dates().finish());
+        estimate = plus(estimate, child.hoursEstimate());
+        invested = plus(invested, child.hoursInvested());
+        remaining = plus(remaining, child.hoursRemaining());
+        tasksDone += child.tasksDone();
+        tasks += child.tasks();
+        start = earlier(start, child.dates().start());
+        finish = later(finish, child.dates().finish());
     }
 
     /** The roll-up of an item whose children are those added. */
-    RollUp under(Item item) {
+    public RollUp under(Item item) {
         if (!item.level().carriesPoints()) {
             return ofTask(item);
         }
-        return tally.pointChildren == 0 ? ofLeaf(item) : ofParent(item);
+        return pointChildren == 0 ? ofLeaf(item) : ofParent(item);
     }
 
     /** The siblings' total, as of an item above them that was never sized itself. */
     public RollUp total() {
-        var sum = tally;
-        var size = sum.sized == 0 ? null : new Amount(sum.size);
-        return withPoints(null, size, Amount.ZERO, sum.done, sum.inProgress, categoryOfLeaves());
+        var whole = sized == 0 ? null : new Amount(size);
+        var points = points(done, inProgress, size - done - inProgress);
+        return withPoints(whole, Amount.ZERO, points, span(start, finish), categoryOfLeaves());
     }
 
     private RollUp ofTask(Item item) {
-        var sum = tally;
         boolean counts = !item.isDropped();
         return new RollUp(
                 null,
                 Amount.ZERO,
                 0,
                 isStuck(item) ? 1 : 0,
-                points(0, 0, 0),
-                new Split<>(0, 0, 0),
+                NO_POINTS,
+                NO_LEAVES,
                 Amount.ZERO,
                 null,
-                amount(plus(sum.estimate, item.hours().estimate())),
-                amount(plus(sum.invested, item.hours().invested())),
-                amount(plus(sum.remaining, item.remainingHours())),
-                sum.tasksDone + (item.isDone() ? 1 : 0),
-                sum.tasks + (counts ? 1 : 0),
+                amount(plus(estimate, item.hours().estimate())),
+                amount(plus(invested, item.hours().invested())),
+                amount(plus(remaining, item.remainingHours())),
+                tasksDone + (item.isDone() ? 1 : 0),
+                tasks + (counts ? 1 : 0),
                 span(item),
-                sum.finish,
+                finish,
                 item.category(),
                 false,
                 false);
     }
 
     private RollUp ofLeaf(Item item) {
-        var sum = tally;
-        long size = item.size() == null ? 0 : item.size().thousandths();
         boolean counts = !item.isDropped();
         var category = item.category();
         return new RollUp(
@@ -118,86 +117,80 @@ public final class RollUpSum {
                 Amount.ZERO,
                 counts && item.size() == null ? 1 : 0,
                 isStuck(item) ? 1 : 0,
-                points(
-                        category == Category.DONE ? size : 0,
-                        category == Category.IN_PROGRESS ? size : 0,
-                        category == Category.TO_DO ? size : 0),
-                new Split<>(
-                        category == Category.DONE ? 1 : 0,
-                        category == Category.IN_PROGRESS ? 1 : 0,
-                        category == Category.TO_DO ? 1 : 0),
+                pointsOfLeaf(category, item.size()),
+                leafOf(category),
                 item.isDone() && item.value() != null ? item.value() : Amount.ZERO,
                 counts ? item.value() : null,
-                amount(sum.estimate),
-                amount(sum.invested),
-                amount(sum.remaining),
-                sum.tasksDone,
-                sum.tasks,
+                amount(estimate),
+                amount(invested),
+                amount(remaining),
+                tasksDone,
+                tasks,
                 span(item),
-                sum.finish,
+                finish,
                 category,
                 true,
                 false);
     }
 
     private RollUp ofParent(Item item) {
-        var sum = tally;
-        var size = new SizeSum(sum.pointChildren, sum.sized, sum.size, allLeavesDone());
-        var effective = size.effective(item.size());
+        boolean allDone = allLeavesDone();
+        var sizes = new SizeSum(pointChildren, sized, size, allDone);
+        var effective = sizes.effective(item.size());
+        long whole = effective == null ? 0 : effective.thousandths();
         // "where every point leaf under x is done, done = effective(x)"
-        long done = allLeavesDone() ? (effective == null ? 0 : effective.thousandths()) : sum.done;
-        long inProgress = allLeavesDone() ? 0 : sum.inProgress;
+        var points =
+                allDone ? points(whole, 0, 0) : points(done, inProgress, whole - done - inProgress);
         var category = item.isDropped() ? Category.DROPPED : categoryOfLeaves();
-        return withPoints(item, effective, size.unbroken(item.size()), done, inProgress, category);
+        return withPoints(effective, sizes.unbroken(item.size()), points, span(item), category);
     }
 
     private RollUp withPoints(
-            @Nullable Item item,
             @Nullable Amount effective,
             Amount unbroken,
-            long done,
-            long inProgress,
+            Split<Amount> points,
+            Span dates,
             Category category) {
-        var sum = tally;
-        long size = effective == null ? 0 : effective.thousandths();
         return new RollUp(
                 effective,
                 unbroken,
-                sum.unsized,
-                sum.blocked,
-                points(done, inProgress, size - done - inProgress),
-                new Split<>(sum.leavesDone, sum.leavesInProgress, sum.leavesToDo),
-                new Amount(sum.valueDone),
-                amount(sum.value),
-                amount(sum.estimate),
-                amount(sum.invested),
-                amount(sum.remaining),
-                sum.tasksDone,
-                sum.tasks,
-                item == null ? new Span(sum.start, sum.finish) : span(item),
-                sum.finish,
+                unsized,
+                blocked,
+                points,
+                new Split<>(leavesDone, leavesInProgress, leavesToDo),
+                nonNegative(valueDone),
+                amount(value),
+                amount(estimate),
+                amount(invested),
+                amount(remaining),
+                tasksDone,
+                tasks,
+                dates,
+                finish,
                 category,
                 true,
                 true);
     }
 
     private boolean allLeavesDone() {
-        return tally.leavesDone > 0 && tally.leavesInProgress + tally.leavesToDo == 0;
+        return leavesDone > 0 && leavesInProgress + leavesToDo == 0;
     }
 
     private Category categoryOfLeaves() {
         if (allLeavesDone()) {
             return Category.DONE;
         }
-        return tally.leavesDone + tally.leavesInProgress > 0
-                ? Category.IN_PROGRESS
-                : Category.TO_DO;
+        return leavesDone + leavesInProgress > 0 ? Category.IN_PROGRESS : Category.TO_DO;
     }
 
     private Span span(Item item) {
-        return new Span(
-                item.start() == null ? tally.start : item.start(),
-                item.finish() == null ? tally.finish : item.finish());
+        return span(
+                item.start() == null ? start : item.start(),
+                item.finish() == null ? finish : item.finish());
+    }
+
+    private static Span span(@Nullable LocalDate start, @Nullable LocalDate finish) {
+        return start == null && finish == null ? Span.NONE : new Span(start, finish);
     }
 
     private static boolean isStuck(Item item) {
@@ -205,7 +198,33 @@ public final class RollUpSum {
     }
 
     private static Split<Amount> points(long done, long inProgress, long toDo) {
-        return new Split<>(new Amount(done), new Amount(inProgress), new Amount(toDo));
+        return new Split<>(nonNegative(done), nonNegative(inProgress), nonNegative(toDo));
+    }
+
+    private static Split<Amount> pointsOfLeaf(Category category, @Nullable Amount size) {
+        if (size == null) {
+            return NO_POINTS;
+        }
+        return switch (category) {
+            case DONE -> new Split<>(size, Amount.ZERO, Amount.ZERO);
+            case IN_PROGRESS -> new Split<>(Amount.ZERO, size, Amount.ZERO);
+            case TO_DO -> new Split<>(Amount.ZERO, Amount.ZERO, size);
+            case DROPPED -> NO_POINTS;
+        };
+    }
+
+    private static Split<Integer> leafOf(Category category) {
+        return switch (category) {
+            case DONE -> LEAF_DONE;
+            case IN_PROGRESS -> LEAF_IN_PROGRESS;
+            case TO_DO -> LEAF_TO_DO;
+            case DROPPED -> NO_LEAVES;
+        };
+    }
+
+    /** Most sums are nothing: they share one object. */
+    private static Amount nonNegative(long thousandths) {
+        return thousandths == 0 ? Amount.ZERO : new Amount(thousandths);
     }
 
     private static long plus(long sum, @Nullable Amount more) {
@@ -213,7 +232,7 @@ public final class RollUpSum {
     }
 
     private static @Nullable Amount amount(long sum) {
-        return sum < 0 ? null : new Amount(sum);
+        return sum < 0 ? null : nonNegative(sum);
     }
 
     private static @Nullable LocalDate earlier(@Nullable LocalDate a, @Nullable LocalDate b) {

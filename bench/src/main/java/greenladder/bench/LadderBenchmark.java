@@ -1,0 +1,160 @@
+package greenladder.bench;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Decision;
+import greenladder.core.change.Decision.Accepted;
+import greenladder.core.change.Decisions;
+import greenladder.core.change.Target;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Hours;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
+import greenladder.core.item.StandardLevels;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.core.rank.Rank;
+import greenladder.core.rollup.RollUpSum;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+import org.openjdk.jmh.annotations.Benchmark;
+import org.openjdk.jmh.annotations.BenchmarkMode;
+import org.openjdk.jmh.annotations.Mode;
+import org.openjdk.jmh.annotations.OutputTimeUnit;
+import org.openjdk.jmh.annotations.Param;
+import org.openjdk.jmh.annotations.Scope;
+import org.openjdk.jmh.annotations.Setup;
+import org.openjdk.jmh.annotations.State;
+import org.openjdk.jmh.infra.Blackhole;
+
+/**
+ * What a change costs on a large ladder, and what all roll-ups cost from nothing beside one plain
+ * pass over the same items. Each goal holds 4 initiatives of 4 epics of 5 features of 6 stories of
+ * 4 tasks.
+ */
+@State(Scope.Benchmark)
+@BenchmarkMode(Mode.AverageTime)
+@OutputTimeUnit(TimeUnit.MICROSECONDS)
+public class LadderBenchmark {
+    private static final int[] FAN_OUT = {4, 4, 5, 6, 4};
+    private static final Instant NOW = Instant.parse("2026-05-04T09:00:00Z");
+
+    @Param({"100000", "1000000"})
+    int size;
+
+    private Ladder ladder;
+    private List<Item> items;
+    private Node[] bottomUp;
+    private ItemKey story;
+    private int turn;
+
+    @Setup
+    public void makeLadder() {
+        var product = new Product("BIG", "Big", StandardLevels.six());
+        items = new ArrayList<>(size);
+        var ranks = Rank.spread(null, null, size).iterator();
+        while (items.size() < size) {
+            grow(product, null, 0, ranks);
+        }
+        ladder = Ladder.empty().withProduct(product).withItems(items);
+        var order = new ArrayList<Node>();
+        ladder.roots("BIG").forEach(root -> root.walk(order::add));
+        bottomUp = order.reversed().toArray(Node[]::new);
+        story =
+                items.stream()
+                        .filter(item -> item.level().key().equals("story"))
+                        .toList()
+                        .get(1000)
+                        .key();
+    }
+
+    private void grow(Product product, ItemKey parent, int depth, Iterator<Rank> ranks) {
+        if (items.size() >= size) {
+            return;
+        }
+        int number = items.size() + 1;
+        var level = product.levels().all().get(depth);
+        var key = new ItemKey("BIG", number);
+        var amount = level.carriesPoints() && depth > 2 ? Amount.of(number % 13 + 1) : null;
+        items.add(
+                new Item(
+                        key,
+                        level,
+                        level.plainKind(),
+                        "Item " + number,
+                        "",
+                        level.states().get(number % 3),
+                        parent,
+                        ranks.next(),
+                        null,
+                        amount,
+                        amount,
+                        null,
+                        Hours.NONE,
+                        null,
+                        null,
+                        null,
+                        NOW,
+                        NOW,
+                        1));
+        for (int i = 0; depth < FAN_OUT.length && i < FAN_OUT[depth]; i++) {
+            grow(product, key, depth + 1, ranks);
+        }
+    }
+
+    /**
+     * One story sized anew: its own figures and those of the path to the goal, and the next ladder.
+     */
+    @Benchmark
+    public Ladder oneSizeChanged() {
+        return decide(new Command.Edit(List.of(story), size(turn++ % 13 + 1)));
+    }
+
+    /**
+     * One story moved to the first place of the backlog: the order of everything is derived anew.
+     */
+    @Benchmark
+    public Ladder oneItemMoved() {
+        return decide(
+                new Command.Move(List.of(story), new Target.Parent.Same(), new Target.First()));
+    }
+
+    /** All roll-ups from nothing, over items whose tree is known, from the tasks up. */
+    @Benchmark
+    public void allRollUps(Blackhole made) {
+        for (var node : bottomUp) {
+            var sum = new RollUpSum();
+            for (var child : node.children()) {
+                sum.add(child.rollUp());
+            }
+            made.consume(sum.under(node.item()));
+        }
+    }
+
+    /** One plain pass over the same items, as the floor for everything else. */
+    @Benchmark
+    public long plainPass() {
+        long sum = 0;
+        for (var node : bottomUp) {
+            var own = node.item().size();
+            sum += own == null ? 0 : own.thousandths();
+        }
+        return sum;
+    }
+
+    private static Map<String, String> size(int points) {
+        return Map.of("size", Integer.toString(points));
+    }
+
+    private Ladder decide(Command command) {
+        Decision decision = Decisions.decide(ladder, command, NOW);
+        return switch (decision) {
+            case Accepted accepted -> accepted.after();
+            case Decision.Refused refused -> throw new IllegalStateException(refused.toString());
+        };
+    }
+}
