@@ -1,6 +1,16 @@
 // Editing in place: Enter or leaving a field saves it, Escape leaves it as it was.
 import { refresh } from "./view.js";
 
+/** Puts the form for a field in the place of its value. */
+export function edit(field, key, name) {
+  return htmx.ajax("GET", `/items/${key}/edit/${name}`, { source: field, target: field, swap: "innerHTML" });
+}
+
+document.addEventListener("click", (event) => {
+  const button = event.target.closest?.("[data-edit]");
+  if (button) edit(button.closest(".value-field"), button.closest("[data-key]").dataset.key, button.dataset.edit);
+});
+
 function cancel(form) {
   const field = form.closest(".value-field");
   form.remove();

@@ -69,9 +69,9 @@ const plain = {
   F10: (card, event) => event.shiftKey && card.querySelector("[data-menu]").click(),
   ContextMenu: (card) => card.querySelector("[data-menu]").click(),
   s: (card) => card.querySelector("[data-edit=state]")?.click(),
-  z: (card) => (card.querySelector("[data-edit=size]") ?? document.querySelector(`#p-${card.dataset.key}-size .in-place`))?.click(),
+  z: (card) => (card.querySelector(".size [data-edit]") ?? document.querySelector(`#p-${card.dataset.key}-size .in-place`))?.click(),
   t: (card) => location.assign(`/${document.getElementById("view").dataset.product}/threads?item=${card.dataset.key}`),
-  i: () => go(document.querySelector("[data-panel-toggle]").getAttribute("href")),
+  i: () => document.querySelector("[data-panel-toggle]")?.click(),
 };
 const withAlt = {
   ArrowUp: (card) => move(subjects(card.dataset.key), { to: "up" }),

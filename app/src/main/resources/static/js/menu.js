@@ -1,6 +1,7 @@
 // The menu of a card: fetched when asked for, beside the card, about all selected cards where the card is one of them.
 import { subjects, cardOf } from "./selection.js";
 import { move } from "./moving.js";
+import { edit } from "./fields.js";
 
 const menu = document.getElementById("menu");
 let opener = null;
@@ -14,7 +15,11 @@ export function closeMenu() {
 
 document.addEventListener("click", (event) => {
   const button = event.target.closest("[data-menu]");
-  if (button) opener = button;
+  if (button) {
+    opener = button;
+    const { key } = button.closest("[data-key]").dataset;
+    htmx.ajax("GET", `/items/${key}/menu`, { source: menu, target: menu, swap: "innerHTML" });
+  }
   else if (!event.target.closest("#menu")) closeMenu();
 });
 
@@ -42,7 +47,7 @@ document.addEventListener("click", (event) => {
 
 export function rename(key) {
   const field = cardOf(key)?.querySelector(".item-title");
-  if (field) htmx.ajax("GET", `/items/${key}/edit/title`, { source: field, target: field, swap: "innerHTML" });
+  if (field) edit(field, key, "title");
 }
 
 document.addEventListener("saved", (event) => event.target.matches("[data-menu-form]") && closeMenu());

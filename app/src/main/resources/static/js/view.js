@@ -42,6 +42,9 @@ function load() {
 
 /** Opens a place of the current view; the columns named stay as they are drawn. */
 export function go(url, columns = []) {
+  const { at } = Object.fromEntries(new URL(url, location.href).searchParams);
+  const column = columns.length ? document.getElementById(`column-${columns.at(-1)}`) : null;
+  if (column && at) drawPicked([at], column);
   // What stays may not be true any more once something else is being loaded.
   kept = loading ? [] : columns;
   wanted = url;
@@ -97,10 +100,9 @@ document.addEventListener("htmx:responseError", (event) => {
 });
 document.addEventListener("htmx:sendError", () => tell("The server cannot be reached. Nothing was lost; try again.", true));
 
-/** In columns that stayed, what is picked now is marked here. */
-function drawPicked() {
-  const way = (view()?.dataset.way ?? "").split(",");
-  document.querySelectorAll("[data-cards] > .item-card").forEach((card) => {
+/** In columns that stay as they are drawn, what is picked now is marked here. */
+function drawPicked(way = (view()?.dataset.way ?? "").split(","), within = document) {
+  within.querySelectorAll("[data-cards] > .item-card").forEach((card) => {
     const picked = way.includes(card.dataset.key);
     if (picked === card.classList.contains("is-picked")) return;
     card.classList.toggle("is-picked", picked);
