@@ -25,8 +25,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import org.springframework.boot.ApplicationArguments;
-import org.springframework.boot.ApplicationRunner;
+import org.springframework.context.SmartLifecycle;
 import org.springframework.context.annotation.Profile;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
@@ -37,7 +36,7 @@ import org.springframework.stereotype.Component;
  */
 @Component
 @Profile("demo")
-class DemoWorkspace implements ApplicationRunner {
+class DemoWorkspace implements SmartLifecycle {
     private static final int DAYS_OF_HISTORY = 60;
 
     private final People people;
@@ -45,6 +44,7 @@ class DemoWorkspace implements ApplicationRunner {
     private final Door door;
     private final LadderKeeper keeper;
     private final DemoClock clock;
+    private volatile boolean running;
 
     DemoWorkspace(
             People people, Products products, Door door, LadderKeeper keeper, DemoClock clock) {
@@ -55,11 +55,31 @@ class DemoWorkspace implements ApplicationRunner {
         this.clock = clock;
     }
 
+    /** Runs before the first request can come in: the web server starts in a later phase. */
     @Override
-    public void run(ApplicationArguments args) {
-        if (!people.isEmpty()) {
-            return;
+    public void start() {
+        if (people.isEmpty()) {
+            makeWorkspace();
         }
+        running = true;
+    }
+
+    @Override
+    public void stop() {
+        running = false;
+    }
+
+    @Override
+    public boolean isRunning() {
+        return running;
+    }
+
+    @Override
+    public int getPhase() {
+        return 0;
+    }
+
+    private void makeWorkspace() {
         var now = clock.instant();
         clock.goTo(now.minus(DAYS_OF_HISTORY, ChronoUnit.DAYS));
         addPeople();
