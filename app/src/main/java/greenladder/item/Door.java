@@ -13,7 +13,6 @@ import greenladder.web.Failure;
 import java.time.Clock;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
-import java.util.concurrent.locks.ReentrantLock;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
@@ -35,7 +34,6 @@ public class Door {
     private final Rights rights;
     private final ApplicationEventPublisher events;
     private final Clock clock;
-    private final ReentrantLock lock = new ReentrantLock();
 
     Door(
             ItemStore store,
@@ -76,7 +74,7 @@ public class Door {
      * @throws Failure.Invalid if rules are broken, with every one
      */
     public Saved submit(SignedIn actor, Command command, @Nullable Seen seen) {
-        lock.lock();
+        keeper.lock().lock();
         try {
             var before = keeper.current();
             rights.check(actor, command, before);
@@ -97,7 +95,7 @@ public class Door {
             events.publishEvent(saved);
             return saved;
         } finally {
-            lock.unlock();
+            keeper.lock().unlock();
         }
     }
 

@@ -19,6 +19,7 @@ import greenladder.web.Words;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -275,7 +276,7 @@ public class ItemPanels {
                 node.children().stream()
                         .map(child -> child.item().level())
                         .distinct()
-                        .sorted(java.util.Comparator.comparingInt(level -> level.index()))
+                        .sorted(Comparator.comparingInt(level -> level.index()))
                         .map(level -> level.plural())
                         .toList();
         return levels.isEmpty() ? "" : String.join(", ", levels);

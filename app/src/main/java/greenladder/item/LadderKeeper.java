@@ -6,6 +6,7 @@ import greenladder.people.People.PersonAdded;
 import greenladder.product.Products;
 import greenladder.product.Products.ProductAdded;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionalEventListener;
@@ -17,6 +18,7 @@ import org.springframework.transaction.event.TransactionalEventListener;
 @Component
 public class LadderKeeper {
     private final AtomicReference<Ladder> current;
+    private final ReentrantLock lock = new ReentrantLock();
 
     LadderKeeper(ItemStore store, Products products, People people) {
         var ladder = Ladder.empty();
@@ -36,8 +38,18 @@ public class LadderKeeper {
         return current.get();
     }
 
+    /** Held by whoever decides on the current ladder what the next one is. */
+    ReentrantLock lock() {
+        return lock;
+    }
+
     void advance(UnaryOperator<Ladder> step) {
-        current.updateAndGet(step);
+        lock.lock();
+        try {
+            current.updateAndGet(step);
+        } finally {
+            lock.unlock();
+        }
     }
 
     @TransactionalEventListener

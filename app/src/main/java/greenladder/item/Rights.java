@@ -9,6 +9,7 @@ import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.List;
+import java.util.Locale;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -34,7 +35,7 @@ public class Rights {
         if (!may(actor, command, ladder)) {
             throw new Failure.Forbidden(
                     "As %s you may not do this."
-                            .formatted(actor.role().label().toLowerCase(java.util.Locale.ROOT)));
+                            .formatted(actor.role().label().toLowerCase(Locale.ROOT)));
         }
     }
 

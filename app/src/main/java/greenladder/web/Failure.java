@@ -1,6 +1,7 @@
 package greenladder.web;
 
 import greenladder.core.change.Problems;
+import java.util.Objects;
 
 /**
  * Why a request could not be answered as asked; one place turns each into a page, a fragment or a
@@ -15,7 +16,7 @@ public abstract sealed class Failure extends RuntimeException {
 
     @Override
     public String getMessage() {
-        return java.util.Objects.requireNonNullElse(super.getMessage(), "");
+        return Objects.requireNonNullElse(super.getMessage(), "");
     }
 
     /** What was asked for is not there. */

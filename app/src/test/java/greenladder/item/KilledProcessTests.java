@@ -14,6 +14,7 @@ import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import org.testng.annotations.Test;
+import tools.jackson.core.JacksonException;
 
 /** A process that is killed in the midst of writes has lost nothing that it answered. */
 public class KilledProcessTests {
@@ -65,8 +66,7 @@ public class KilledProcessTests {
                                 answered.add(answer.body().path("key").asString());
                                 enough.countDown();
                             }
-                        } catch (java.io.UncheckedIOException
-                                | tools.jackson.core.JacksonException e) {
+                        } catch (java.io.UncheckedIOException | JacksonException e) {
                             // No answer: nothing was promised.
                             return;
                         }
@@ -107,7 +107,7 @@ public class KilledProcessTests {
 
     private static boolean isUp(ApiClient api) {
         try {
-            return api.get("/items/MSF196").status() == 200;
+            return api.get("/products/MSF").status() == 200;
         } catch (java.io.UncheckedIOException e) {
             return false;
         }

@@ -1,6 +1,7 @@
 package greenladder.core.item;
 
 import java.util.Comparator;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
@@ -18,7 +19,7 @@ public record ItemKey(String product, int number) implements Comparable<ItemKey>
 
     /** Reads {@code MSF104}; small letters and spaces around it are forgiven. */
     public static Optional<ItemKey> parse(String text) {
-        var match = FORM.matcher(text.strip().toUpperCase(java.util.Locale.ROOT));
+        var match = FORM.matcher(text.strip().toUpperCase(Locale.ROOT));
         return match.matches()
                 ? Optional.of(new ItemKey(match.group(1), Integer.parseInt(match.group(2))))
                 : Optional.empty();

@@ -1,5 +1,6 @@
 package greenladder.core.item;
 
+import java.util.Locale;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
@@ -16,8 +17,7 @@ public record Person(String handle, String name) {
                 .filter(word -> !word.isEmpty())
                 .limit(2)
                 .map(word ->
-                        word.substring(0, word.offsetByCodePoints(0, 1))
-                                .toUpperCase(java.util.Locale.ROOT))
+                        word.substring(0, word.offsetByCodePoints(0, 1)).toUpperCase(Locale.ROOT))
                 .collect(Collectors.joining());
     }
 }

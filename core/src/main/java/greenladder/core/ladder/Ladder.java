@@ -12,6 +12,7 @@ import greenladder.core.rollup.RollUpSum;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -81,7 +82,7 @@ public final class Ladder {
      * more.
      */
     public Ladder withItems(Collection<Item> items) {
-        var changed = new java.util.HashMap<ItemKey, Optional<Item>>();
+        var changed = new HashMap<ItemKey, Optional<Item>>();
         items.forEach(item -> changed.put(item.key(), Optional.of(item)));
         return with(changed);
     }

@@ -3,6 +3,7 @@ package greenladder.core.rank;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -84,7 +85,7 @@ public final class RankOrder<K extends Comparable<K>> {
     }
 
     private int search(Slot<K> slot) {
-        return java.util.Collections.binarySearch(slots, slot);
+        return Collections.binarySearch(slots, slot);
     }
 
     @Override
