@@ -4,12 +4,12 @@ import greenladder.core.change.Command;
 import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Person;
 import greenladder.core.item.StandardLevels;
 import greenladder.demo.DemoOutline.Entry;
 import greenladder.item.Door;
 import greenladder.item.LadderKeeper;
 import greenladder.people.People;
-import greenladder.people.People.PersonForm;
 import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
@@ -23,6 +23,7 @@ import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.springframework.context.SmartLifecycle;
@@ -91,18 +92,16 @@ class DemoWorkspace implements SmartLifecycle {
     }
 
     private void addPeople() {
-        add("Ines Rowe", "ines.rowe", Role.PRODUCT_OWNER);
-        add("Bram Holt", "bram.holt", Role.TEAM_LEAD);
-        add("Oona Marsh", "oona.marsh", Role.TEAM_MEMBER);
-        add("Tam Keel", "tam.keel", Role.TEAM_MEMBER);
-        add("Lio Fenn", "lio.fenn", Role.TEAM_MEMBER);
-        add("Saga Lind", "saga.lind", Role.STAKEHOLDER);
-        add("Edda Quill", "edda.quill", Role.ADMINISTRATOR);
+        var samples = new LinkedHashMap<Person, Role>();
+        samples.put(new Person("ines.rowe", "Ines Rowe"), Role.PRODUCT_OWNER);
+        samples.put(new Person("bram.holt", "Bram Holt"), Role.TEAM_LEAD);
+        samples.put(new Person("oona.marsh", "Oona Marsh"), Role.TEAM_MEMBER);
+        samples.put(new Person("tam.keel", "Tam Keel"), Role.TEAM_MEMBER);
+        samples.put(new Person("lio.fenn", "Lio Fenn"), Role.TEAM_MEMBER);
+        samples.put(new Person("saga.lind", "Saga Lind"), Role.STAKEHOLDER);
+        samples.put(new Person("edda.quill", "Edda Quill"), Role.ADMINISTRATOR);
+        people.addSamples(samples, "sea and sound");
         people.addToken("demo-token", "ines.rowe");
-    }
-
-    private void add(String name, String handle, Role role) {
-        people.add(new PersonForm(name, handle, "sea and sound"), role);
     }
 
     private List<ItemKey> addItems(DemoOutline outline) {

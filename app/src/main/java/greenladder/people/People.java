@@ -12,6 +12,7 @@ import java.time.Clock;
 import java.util.ArrayList;
 import java.util.HexFormat;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
 import org.springframework.context.ApplicationEventPublisher;
@@ -79,12 +80,18 @@ public class People {
         if (!problems.all().isEmpty()) {
             throw new Failure.Invalid(problems);
         }
-        var row =
-                new PersonRow(
-                        form.handle().strip(),
-                        form.name().strip(),
-                        passwords.encode(form.password()),
-                        role);
+        keep(form, passwords.encode(form.password()), role);
+    }
+
+    /** Adds several people with one password between them, as samples have; it is hashed once. */
+    public void addSamples(Map<Person, Role> samples, String password) {
+        var hash = passwords.encode(password);
+        samples.forEach((sample, role) ->
+                keep(new PersonForm(sample.name(), sample.handle(), password), hash, role));
+    }
+
+    private void keep(PersonForm form, String passwordHash, Role role) {
+        var row = new PersonRow(form.handle().strip(), form.name().strip(), passwordHash, role);
         entities.persist(row);
         anybody.set(true);
         events.publishEvent(new PersonAdded(row.toPerson()));
