@@ -6,6 +6,7 @@ import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
+import org.springframework.web.ErrorResponse;
 import org.springframework.web.HttpMediaTypeNotSupportedException;
 import org.springframework.web.HttpRequestMethodNotSupportedException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
@@ -17,36 +18,16 @@ import org.springframework.web.servlet.resource.NoResourceFoundException;
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class ApiRefusals {
 
-    @ExceptionHandler
-    ResponseEntity<ProblemJson> noSuchCall(NoResourceFoundException e, HttpServletRequest request)
-            throws NoResourceFoundException {
-        if (isForPeople(request)) {
-            throw e;
+    @ExceptionHandler({
+        NoResourceFoundException.class,
+        HttpRequestMethodNotSupportedException.class,
+        HttpMediaTypeNotSupportedException.class
+    })
+    ResponseEntity<ProblemJson> refused(Exception e, HttpServletRequest request) throws Exception {
+        var path = request.getRequestURI().substring(request.getContextPath().length());
+        if (path.startsWith("/api/") && e instanceof ErrorResponse response) {
+            return ApiFailures.refused(HttpStatus.valueOf(response.getStatusCode().value()), e);
         }
-        return ApiFailures.refused(HttpStatus.NOT_FOUND, e);
-    }
-
-    @ExceptionHandler
-    ResponseEntity<ProblemJson> noSuchMethod(
-            HttpRequestMethodNotSupportedException e, HttpServletRequest request)
-            throws HttpRequestMethodNotSupportedException {
-        if (isForPeople(request)) {
-            throw e;
-        }
-        return ApiFailures.refused(HttpStatus.METHOD_NOT_ALLOWED, e);
-    }
-
-    @ExceptionHandler
-    ResponseEntity<ProblemJson> noSuchType(
-            HttpMediaTypeNotSupportedException e, HttpServletRequest request)
-            throws HttpMediaTypeNotSupportedException {
-        if (isForPeople(request)) {
-            throw e;
-        }
-        return ApiFailures.refused(HttpStatus.UNSUPPORTED_MEDIA_TYPE, e);
-    }
-
-    private static boolean isForPeople(HttpServletRequest request) {
-        return !request.getServletPath().startsWith("/api/");
+        throw e;
     }
 }
