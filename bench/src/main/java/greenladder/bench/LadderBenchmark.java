@@ -60,7 +60,7 @@ public class LadderBenchmark {
         while (items.size() < size) {
             grow(product, null, 0, ranks);
         }
-        ladder = Ladder.empty().withProduct(product).withItems(items);
+        ladder = Ladder.empty().with(product).withItems(items);
         var order = new ArrayList<Node>();
         ladder.roots("BIG").forEach(root -> root.walk(order::add));
         bottomUp = order.reversed().toArray(Node[]::new);

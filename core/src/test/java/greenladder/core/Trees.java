@@ -32,8 +32,8 @@ public final class Trees {
 
     public static Ladder empty() {
         return Ladder.empty()
-                .withProduct(new Product("MSF", "Crossing", StandardLevels.six()))
-                .withPerson(new Person("oona.marsh", "Oona Marsh"));
+                .with(new Product("MSF", "Crossing", StandardLevels.six()))
+                .with(new Person("oona.marsh", "Oona Marsh"));
     }
 
     public static Ladder of(String text) {

@@ -4,12 +4,14 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Workspace;
 import greenladder.core.ladder.Ladder;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 
 /** What lists of changes mean: making one out of two items, and applying one to a ladder. */
@@ -22,8 +24,17 @@ public final class Changes {
      * @param at when: the items' time of change
      */
     public static Ladder apply(Ladder ladder, Collection<Change> changes, Instant at) {
+        return apply(ladder, ladder.workspace(), changes, at);
+    }
+
+    /** The ladder after the changes, in another workspace. */
+    static Ladder apply(
+            Ladder ladder, Workspace workspace, Collection<Change> changes, Instant at) {
         var drafts = new HashMap<ItemKey, ItemDraft>();
         for (var change : changes) {
+            if (Objects.equals(change.before(), change.after())) {
+                continue;
+            }
             drafts.computeIfAbsent(
                             change.item(),
                             key ->
@@ -37,11 +48,11 @@ public final class Changes {
                 items.put(
                         key,
                         draft.exists()
-                                ? Optional.of(
-                                        draft.toItem(
-                                                ladder.requireProduct(key.product()).levels(), at))
+                                ? Optional.of(draft.toItem(workspace, at))
                                 : Optional.empty()));
-        return ladder.with(items);
+        return workspace == ladder.workspace()
+                ? ladder.with(items)
+                : ladder.with(workspace, items);
     }
 
     /** All that has to change for an item to be gone, {@link Field#EXISTS} last. */

@@ -69,4 +69,22 @@ public sealed interface Command {
      * Gives the items around one whose rank has grown long short ranks again, in the same order.
      */
     record ShortenRanks(ItemKey around) implements Command {}
+
+    /**
+     * Takes an operation back: all its changes, or none where one of its fields was changed again
+     * since. A reversal is an operation like any other, so that reversing it does the first one
+     * anew.
+     *
+     * @param operation its number in the log
+     * @param changes what it changed, in the order in which it did
+     * @param shortenings the rank changes of each {@link ShortenRanks} since, the oldest first:
+     *     they rewrite ranks without moving anything, and the ranks to go back to with them
+     */
+    record Reverse(long operation, List<Change> changes, List<List<Change>> shortenings)
+            implements Command {
+        public Reverse {
+            changes = List.copyOf(changes);
+            shortenings = List.copyOf(shortenings);
+        }
+    }
 }

@@ -10,6 +10,7 @@ import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.rank.Rank;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -25,6 +26,7 @@ import org.jspecify.annotations.Nullable;
 final class Creation {
     private final Ladder ladder;
     private final Command.Create command;
+    private final Instant at;
     private final Found found;
     private final List<Draft> drafts = new ArrayList<>();
     private final Map<String, Draft> byRef = new HashMap<>();
@@ -36,9 +38,10 @@ final class Creation {
             Map<Field, @Nullable String> fields,
             @Nullable Level level) {}
 
-    Creation(Ladder ladder, Command.Create command, Found found) {
+    Creation(Ladder ladder, Command.Create command, Instant at, Found found) {
         this.ladder = ladder;
         this.command = command;
+        this.at = at;
         this.found = found;
     }
 
@@ -71,7 +74,7 @@ final class Creation {
 
     private void read(Product product, int index, int entryNumber) {
         var entry = command.entries().get(index);
-        var fields = new Fields(ladder, product.levels(), null, entryNumber, found);
+        var fields = new Fields(ladder, product, null, entryNumber, found);
         var kept = new EnumMap<Field, @Nullable String>(Field.class);
         kept.putAll(fields.read(entry.fields()));
         var level = fields.levelNow();
@@ -127,7 +130,7 @@ final class Creation {
         for (int i = 0; i < drafts.size(); i++) {
             var draft = drafts.get(i);
             draft.fields().put(Field.RANK, ranks.get(i).text());
-            changes.add(new Change(draft.key(), Field.EXISTS, null, "yes"));
+            changes.add(new Change(draft.key(), Field.EXISTS, null, at.toString()));
             draft.fields()
                     .forEach((field, text) -> {
                         if (text != null) {

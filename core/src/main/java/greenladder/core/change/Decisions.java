@@ -38,19 +38,24 @@ public final class Decisions {
         }
         var drawn =
                 switch (command) {
-                    case Command.Create create -> new Creation(ladder, create, found).draw();
+                    case Command.Create create -> new Creation(ladder, create, at, found).draw();
                     case Command.Edit edit -> edited(ladder, edit, found);
                     case Command.Move move -> new Moving(ladder, move, found).draw();
                     case Command.Delete delete -> new Deletion(ladder, delete, found).draw();
                     case Command.ShortenRanks shorten ->
                             new Shortening(ladder, shorten.around()).draw();
+                    case Command.Reverse reverse -> new Reversal(ladder, reverse, found).draw();
                 };
         if (!found.isEmpty()) {
             return new Refused(found.all());
         }
         var changes = new ArrayList<>(drawn.changes());
         var after = Changes.apply(ladder, changes, at);
-        var following = FollowingStates.of(ladder, after, changes);
+        var following =
+                command instanceof Command.Reverse reverse
+                        ? Reversal.asTheyWere(
+                                reverse, FollowingStates.of(ladder, after, changes), ladder, after)
+                        : FollowingStates.of(ladder, after, changes);
         if (!following.isEmpty()) {
             changes.addAll(following);
             after = Changes.apply(ladder, changes, at);
@@ -69,6 +74,7 @@ public final class Decisions {
                     case Command.Move move -> move.items();
                     case Command.Delete delete -> delete.items();
                     case Command.ShortenRanks shorten -> List.of(shorten.around());
+                    case Command.Reverse ignored -> List.<ItemKey>of();
                 };
         return items.stream().filter(key -> ladder.findNode(key).isEmpty()).toList();
     }
@@ -79,8 +85,8 @@ public final class Decisions {
         int entry = 0;
         for (var key : new LinkedHashSet<>(edit.items())) {
             var item = ladder.requireNode(key).item();
-            var levels = ladder.requireProduct(key.product()).levels();
-            var fields = new Fields(ladder, levels, item, single ? Problem.SINGLE : entry, found);
+            var product = ladder.requireProduct(key.product());
+            var fields = new Fields(ladder, product, item, single ? Problem.SINGLE : entry, found);
             var kept = fields.read(edit.fields());
             fields.checkTree(fields.parentNow());
             changes.addAll(differences(item, kept));

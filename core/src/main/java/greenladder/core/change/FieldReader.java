@@ -4,8 +4,9 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
-import greenladder.core.item.Levels;
+import greenladder.core.item.Product;
 import greenladder.core.item.State;
+import greenladder.core.item.States;
 import greenladder.core.ladder.Ladder;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
@@ -22,11 +23,11 @@ final class FieldReader {
     static final int LONGEST_REASON = 500;
 
     private final Ladder ladder;
-    private final Levels levels;
+    private final Product product;
 
-    FieldReader(Ladder ladder, Levels levels) {
+    FieldReader(Ladder ladder, Product product) {
         this.ladder = ladder;
-        this.levels = levels;
+        this.product = product;
     }
 
     /** What was read: a text to keep (null for none), or what is wrong. */
@@ -50,6 +51,9 @@ final class FieldReader {
             case LEVEL -> level(text);
             case PARENT -> text.isEmpty() ? kept(null) : parent(text);
             case ASSIGNEE -> text.isEmpty() ? kept(null) : assignee(text);
+            case TEAM -> text.isEmpty() ? kept(null) : team(text);
+            case SPRINT -> text.isEmpty() ? kept(null) : sprint(text);
+            case RELEASE -> text.isEmpty() ? kept(null) : release(text);
             case SIZE -> text.isEmpty() ? kept(null) : amount("The size", text);
             case VALUE -> text.isEmpty() ? kept(null) : amount("The value", text);
             case HOURS_ESTIMATE ->
@@ -77,16 +81,16 @@ final class FieldReader {
                                         String.join(", ", level.kinds())));
     }
 
-    Reading state(Level level, String entered) {
+    Reading state(Level level, States states, String entered) {
         var key = entered.strip();
-        return level.findState(key).isPresent()
+        return states.find(key).isPresent()
                 ? kept(key)
                 : wrong(
                         "“%s” is no state of %s; there are: %s."
                                 .formatted(
                                         shortened(key),
                                         Legality.aWord(level),
-                                        level.states().stream()
+                                        states.all().stream()
                                                 .map(State::key)
                                                 .collect(Collectors.joining(", "))));
     }
@@ -114,13 +118,13 @@ final class FieldReader {
     }
 
     private Reading level(String text) {
-        return levels.find(text).isPresent()
+        return product.levels().find(text).isPresent()
                 ? kept(text)
                 : wrong(
                         "There is no level “%s”; there are: %s."
                                 .formatted(
                                         shortened(text),
-                                        levels.all().stream()
+                                        product.levels().all().stream()
                                                 .map(Level::key)
                                                 .collect(Collectors.joining(", "))));
     }
@@ -134,9 +138,56 @@ final class FieldReader {
     }
 
     private Reading assignee(String text) {
-        return ladder.findPerson(text).isPresent()
+        var person = ladder.findPerson(text);
+        if (person.isEmpty()) {
+            return wrong("Nobody signs in as “%s”.".formatted(shortened(text)));
+        }
+        return person.get().gone()
+                ? wrong("%s has left; somebody else is needed.".formatted(person.get().name()))
+                : kept(text);
+    }
+
+    private Reading team(String text) {
+        var team = ladder.workspace().findTeam(text);
+        if (team.isEmpty()) {
+            return wrong("There is no team “%s”.".formatted(shortened(text)));
+        }
+        return team.get().products().contains(product.code())
                 ? kept(text)
-                : wrong("Nobody signs in as “%s”.".formatted(shortened(text)));
+                : wrong(
+                        "Team %s does not work for %s."
+                                .formatted(team.get().name(), product.name()));
+    }
+
+    private Reading sprint(String text) {
+        var sprint = ladder.workspace().findSprint(text);
+        if (sprint.isEmpty()) {
+            return wrong("There is no sprint “%s”.".formatted(shortened(text)));
+        }
+        if (sprint.get().isClosed()) {
+            return wrong(
+                    "%s is closed; nothing is planned into it any more."
+                            .formatted(sprint.get().name()));
+        }
+        return ladder.workspace()
+                        .findTeam(sprint.get().team())
+                        .filter(team -> team.products().contains(product.code()))
+                        .isPresent()
+                ? kept(text)
+                : wrong(
+                        "The team of %s does not work for %s."
+                                .formatted(sprint.get().name(), product.name()));
+    }
+
+    private Reading release(String text) {
+        return ladder.workspace()
+                        .findRelease(text)
+                        .filter(release -> release.product().equals(product.code()))
+                        .isPresent()
+                ? kept(text)
+                : wrong(
+                        "There is no release “%s” of %s."
+                                .formatted(shortened(text), product.name()));
     }
 
     private static Reading amount(String what, String text) {

@@ -7,7 +7,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
-import greenladder.core.item.Levels;
+import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import java.time.LocalDate;
 import java.util.EnumMap;
@@ -22,7 +22,7 @@ import org.jspecify.annotations.Nullable;
  */
 final class Fields {
     private final Ladder ladder;
-    private final Levels levels;
+    private final Product product;
     private final int entry;
     private final Found found;
     private final @Nullable Item item;
@@ -30,9 +30,9 @@ final class Fields {
     /** The fields that change; a null value empties one. */
     private final Map<Field, @Nullable String> kept = new EnumMap<>(Field.class);
 
-    Fields(Ladder ladder, Levels levels, @Nullable Item item, int entry, Found found) {
+    Fields(Ladder ladder, Product product, @Nullable Item item, int entry, Found found) {
         this.ladder = ladder;
-        this.levels = levels;
+        this.product = product;
         this.item = item;
         this.entry = entry;
         this.found = found;
@@ -44,7 +44,7 @@ final class Fields {
      * @return the fields that change; only to be used where nothing wrong was found
      */
     Map<Field, @Nullable String> read(Map<String, String> entered) {
-        var reader = new FieldReader(ladder, levels);
+        var reader = new FieldReader(ladder, product);
         var byField = new EnumMap<Field, String>(Field.class);
         entered.forEach((label, text) ->
                 Field.findEditable(label)
@@ -65,6 +65,7 @@ final class Fields {
             }
         });
         var level = levelNow();
+        followTeam();
         if (level != null) {
             fillKindAndState(reader, level, byField);
             checkMeasure(level);
@@ -79,7 +80,7 @@ final class Fields {
     @Nullable Level levelNow() {
         var text = kept.get(Field.LEVEL);
         if (text != null) {
-            return levels.find(text).orElse(null);
+            return product.levels().find(text).orElse(null);
         }
         return item == null ? null : item.level();
     }
@@ -124,15 +125,34 @@ final class Fields {
         } else if (levelChanges || byField.containsKey(Field.KIND)) {
             kept.put(Field.KIND, level.plainKind());
         }
+        var states = ladder.workspace().statesOf(level, textNow(Field.TEAM));
         var state = byField.getOrDefault(Field.STATE, "");
         if (!state.isBlank()) {
-            keep(Field.STATE, reader.state(level, state));
+            keep(Field.STATE, reader.state(level, states, state));
         } else if (byField.containsKey(Field.STATE) && item != null) {
             problem(Field.STATE, "A state is needed.");
         } else if (item == null) {
-            kept.put(Field.STATE, level.states().getFirst().key());
-        } else if (levelChanges && level.findState(item.state().key()).isEmpty()) {
-            kept.put(Field.STATE, level.firstStateOf(item.category()).key());
+            kept.put(Field.STATE, states.first().key());
+        } else if (states.find(item.state().key()).isEmpty()) {
+            kept.put(Field.STATE, states.firstOf(item.category()).key());
+        }
+    }
+
+    /**
+     * A sprint belongs to one team: what is planned into it goes to that team, unless a team is
+     * entered too; what goes to another team leaves the sprint.
+     */
+    private void followTeam() {
+        var sprint = ladder.workspace().findSprint(textNow(Field.SPRINT));
+        if (sprint.isEmpty() || sprint.get().team().equals(textNow(Field.TEAM))) {
+            return;
+        }
+        if (!kept.containsKey(Field.TEAM)) {
+            kept.put(Field.TEAM, sprint.get().team());
+        } else if (!kept.containsKey(Field.SPRINT)) {
+            kept.put(Field.SPRINT, null);
+        } else {
+            problem(Field.SPRINT, "%s is another team's.".formatted(sprint.get().name()));
         }
     }
 

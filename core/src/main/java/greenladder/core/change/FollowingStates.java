@@ -33,8 +33,7 @@ final class FollowingStates {
         var following = new ArrayList<Change>();
         for (var node : touched(after, changes)) {
             var item = node.item();
-            boolean follows = item.level().followsChildren() && node.rollUp().hasPointChildren();
-            if (!follows || item.isDropped() || setByHand.contains(item.key())) {
+            if (!follows(node) || setByHand.contains(item.key())) {
                 continue;
             }
             var category = node.rollUp().category();
@@ -43,12 +42,24 @@ final class FollowingStates {
                             .map(Node::rollUp)
                             .map(RollUp::category)
                             .orElse(item.category());
-            if (was != category && item.category() != category) {
-                var state = item.level().firstStateOf(category);
-                following.add(new Change(item.key(), Field.STATE, item.state().key(), state.key()));
+            if (was != category) {
+                // A state that fits already is logged as well: a reversal then knows to leave it.
+                var state =
+                        item.category() == category
+                                ? item.state()
+                                : after.workspace().statesOf(item).firstOf(category);
+                following.add(new Change(
+                                item.key(), Field.STATE, item.state().key(), state.key(), true));
             }
         }
         return following;
+    }
+
+    /** Whether an item's state goes by that of its children. */
+    static boolean follows(Node node) {
+        return node.item().level().followsChildren()
+                && node.rollUp().hasPointChildren()
+                && !node.item().isDropped();
     }
 
     /** The changed items and all above them, where they were and where they are. */

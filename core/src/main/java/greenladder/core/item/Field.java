@@ -10,8 +10,8 @@ import org.jspecify.annotations.Nullable;
  * and written here.
  */
 public enum Field {
-    /** "yes" while the item exists; it comes first when an item is made. */
-    EXISTS("exists", false, item -> "yes"),
+    /** The time of its making, while the item exists; it comes first when an item is made. */
+    EXISTS("exists", false, Item::createdAt),
     LEVEL("level", true, item -> item.level().key()),
     KIND("kind", true, Item::kind),
     TITLE("title", true, Item::title),
@@ -21,6 +21,9 @@ public enum Field {
     PARENT("parent", true, Item::parent),
     RANK("rank", false, Item::rank),
     ASSIGNEE("assignee", true, Item::assignee),
+    TEAM("team", true, Item::team),
+    SPRINT("sprint", true, item -> item.sprint() == null ? null : item.sprint().key()),
+    RELEASE("release", true, item -> item.release() == null ? null : item.release().key()),
     SIZE("size", true, Item::size),
     FIRST_ESTIMATE("firstEstimate", false, Item::firstEstimate),
     VALUE("value", true, Item::value),

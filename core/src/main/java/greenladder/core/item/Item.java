@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  * moment.
  *
  * @param parent empty at the top, and for loose items
+ * @param team its team's key
  * @param size own size in points, as entered; only on levels that carry points
  * @param firstEstimate the first size ever entered
  * @param hours only on levels that carry hours
@@ -26,6 +27,9 @@ public record Item(
         @Nullable ItemKey parent,
         Rank rank,
         @Nullable String assignee,
+        @Nullable String team,
+        @Nullable Sprint sprint,
+        @Nullable Release release,
         @Nullable Amount size,
         @Nullable Amount firstEstimate,
         @Nullable Amount value,

@@ -7,6 +7,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.EnumMap;
 import java.util.Map;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -45,23 +46,33 @@ public final class ItemDraft {
         }
     }
 
+    public Optional<String> text(Field field) {
+        return Optional.ofNullable(texts.get(field));
+    }
+
     public boolean exists() {
         return texts.containsKey(Field.EXISTS);
     }
 
     /** The item with the fields set so far, one version on. */
-    public Item toItem(Levels levels, Instant at) {
-        return toItem(
-                levels,
-                before == null ? at : before.createdAt(),
-                at,
-                before == null ? 1 : before.version() + 1);
+    public Item toItem(Workspace workspace, Instant at) {
+        return toItem(workspace, at, before == null ? 1 : before.version() + 1);
     }
 
-    /** The item as it was stored. */
-    public Item toItem(Levels levels, Instant createdAt, Instant updatedAt, long version) {
-        var level = levels.find(required(Field.LEVEL)).orElseThrow(() -> unusable(Field.LEVEL));
-        var state = level.findState(required(Field.STATE)).orElseThrow(() -> unusable(Field.STATE));
+    /** The item with the fields set so far, at a version. */
+    public Item toItem(Workspace workspace, Instant updatedAt, long version) {
+        var level =
+                workspace
+                        .requireProduct(key.product())
+                        .levels()
+                        .find(required(Field.LEVEL))
+                        .orElseThrow(() -> unusable(Field.LEVEL));
+        var team = texts.get(Field.TEAM);
+        var state =
+                workspace
+                        .statesOf(level, team)
+                        .find(required(Field.STATE))
+                        .orElseThrow(() -> unusable(Field.STATE));
         return new Item(
                 key,
                 level,
@@ -72,6 +83,9 @@ public final class ItemDraft {
                 parent(),
                 new Rank(required(Field.RANK)),
                 texts.get(Field.ASSIGNEE),
+                team,
+                sprint(workspace),
+                release(workspace),
                 amount(Field.SIZE),
                 amount(Field.FIRST_ESTIMATE),
                 amount(Field.VALUE),
@@ -82,9 +96,23 @@ public final class ItemDraft {
                 date(Field.START),
                 date(Field.FINISH),
                 texts.get(Field.BLOCKED),
-                createdAt,
+                Instant.parse(required(Field.EXISTS)),
                 updatedAt,
                 version);
+    }
+
+    private @Nullable Sprint sprint(Workspace workspace) {
+        var text = texts.get(Field.SPRINT);
+        return text == null
+                ? null
+                : workspace.findSprint(text).orElseThrow(() -> unusable(Field.SPRINT));
+    }
+
+    private @Nullable Release release(Workspace workspace) {
+        var text = texts.get(Field.RELEASE);
+        return text == null
+                ? null
+                : workspace.findRelease(text).orElseThrow(() -> unusable(Field.RELEASE));
     }
 
     private @Nullable ItemKey parent() {

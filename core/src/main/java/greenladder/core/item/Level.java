@@ -1,7 +1,6 @@
 package greenladder.core.item;
 
 import java.util.List;
-import java.util.Optional;
 
 /**
  * One rung of a product's ladder.
@@ -12,7 +11,7 @@ import java.util.Optional;
  * @param followsChildren whether an item's state moves by itself when the category of its leaves
  *     changes
  * @param kinds at least one; the first is the plain kind
- * @param states at least one each of to do, in progress, done and dropped, in the order of work
+ * @param states where the team of an item has none of its own
  */
 public record Level(
         String key,
@@ -22,7 +21,7 @@ public record Level(
         Measure measure,
         boolean followsChildren,
         List<String> kinds,
-        List<State> states) {
+        States states) {
 
     /** What an item of a level is sized in. */
     public enum Measure {
@@ -32,15 +31,8 @@ public record Level(
 
     public Level {
         kinds = List.copyOf(kinds);
-        states = List.copyOf(states);
         if (kinds.isEmpty()) {
             throw new IllegalArgumentException("level " + key + " has no kind");
-        }
-        for (var category : Category.values()) {
-            if (states.stream().noneMatch(state -> state.category() == category)) {
-                throw new IllegalArgumentException(
-                        "level " + key + " has no state for " + category.word());
-            }
         }
     }
 
@@ -54,20 +46,5 @@ public record Level(
 
     public String plainKind() {
         return kinds.getFirst();
-    }
-
-    public Optional<State> findState(String stateKey) {
-        return states.stream().filter(state -> state.key().equals(stateKey)).findFirst();
-    }
-
-    /**
-     * The state that an item enters when it comes to a category without a state being named: the
-     * first one listed.
-     */
-    public State firstStateOf(Category category) {
-        return states.stream()
-                .filter(state -> state.category() == category)
-                .findFirst()
-                .orElseThrow();
     }
 }

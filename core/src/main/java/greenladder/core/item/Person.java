@@ -8,8 +8,14 @@ import java.util.stream.Stream;
  * Somebody whom items can be given to.
  *
  * @param handle the sign-in name, which stands for the person in fields and in the log
+ * @param gone whether they left: nothing new is given to them, and their name stays readable
  */
-public record Person(String handle, String name) {
+public record Person(String handle, String name, boolean gone) {
+
+    public Person(String handle, String name) {
+        this(handle, name, false);
+    }
+
 
     /** Up to two capital letters, for the small round mark: {@code Oona Marsh} gives {@code OM}. */
     public String initials() {

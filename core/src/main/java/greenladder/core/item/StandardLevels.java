@@ -11,9 +11,9 @@ public final class StandardLevels {
     private static final State UNDER_WAY =
             new State("under-way", "Under way", Category.IN_PROGRESS);
 
-    private static final List<State> OF_AIMS = List.of(TO_DO, UNDER_WAY, DONE, DROPPED);
-    private static final List<State> OF_STORIES =
-            List.of(
+    private static final States OF_AIMS = States.of(TO_DO, UNDER_WAY, DONE, DROPPED);
+    private static final States OF_STORIES =
+            States.of(
                     TO_DO,
                     new State("ready", "Ready", Category.TO_DO),
                     UNDER_WAY,

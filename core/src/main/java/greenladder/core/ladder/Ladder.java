@@ -5,11 +5,11 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
 import greenladder.core.item.Product;
+import greenladder.core.item.Workspace;
 import greenladder.core.rank.RankOrder;
 import greenladder.core.rank.RankOrder.Slot;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.rollup.RollUpSum;
-import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -27,54 +27,64 @@ import org.pcollections.TreePMap;
  * recomputes only the paths from changed items to the top.
  */
 public final class Ladder {
-    private final PMap<String, Product> products;
-    private final PMap<String, Person> people;
+    private final Workspace workspace;
     private final PMap<String, Integer> lastNumbers;
     private final PMap<ItemKey, Node> nodes;
     private final Orders orders;
+    private final LevelTotalsMemo totals;
 
     private static final Ladder EMPTY =
             new Ladder(
-                    TreePMap.empty(),
-                    TreePMap.empty(),
+                    Workspace.EMPTY,
                     TreePMap.empty(),
                     HashTreePMap.empty(),
-                    Orders.NONE);
+                    Orders.NONE,
+                    new LevelTotalsMemo());
 
     private Ladder(
-            PMap<String, Product> products,
-            PMap<String, Person> people,
+            Workspace workspace,
             PMap<String, Integer> lastNumbers,
             PMap<ItemKey, Node> nodes,
-            Orders orders) {
-        this.products = products;
-        this.people = people;
+            Orders orders,
+            LevelTotalsMemo totals) {
+        this.workspace = workspace;
         this.lastNumbers = lastNumbers;
         this.nodes = nodes;
         this.orders = orders;
+        this.totals = totals;
     }
 
     public static Ladder empty() {
         return EMPTY;
     }
 
-    /** This ladder with a product added or replaced. */
-    public Ladder withProduct(Product product) {
-        return new Ladder(
-                products.plus(product.code(), product), people, lastNumbers, nodes, orders);
+    /**
+     * This ladder with other products, people, teams, sprints or releases. Items keep what they
+     * refer to as it was: for what they refer to to change, see {@link #with(Workspace, Map)}.
+     */
+    public Ladder with(Workspace next) {
+        return new Ladder(next, lastNumbers, nodes, orders, new LevelTotalsMemo());
     }
 
-    /** This ladder with a person added or replaced. */
-    public Ladder withPerson(Person person) {
-        return new Ladder(
-                products, people.plus(person.handle(), person), lastNumbers, nodes, orders);
+    public Ladder with(Product product) {
+        return with(workspace.with(product));
+    }
+
+    public Ladder with(Person person) {
+        return with(workspace.with(person));
+    }
+
+    /** This ladder in another workspace, with items changed along with it. */
+    public Ladder with(Workspace next, Map<ItemKey, Optional<Item>> changed) {
+        return with(next).with(changed);
     }
 
     /** This ladder where no number up to this one is given to a new item of the product. */
     public Ladder withLastNumber(String product, int number) {
         return number <= lastNumber(product)
                 ? this
-                : new Ladder(products, people, lastNumbers.plus(product, number), nodes, orders);
+                : new Ladder(
+                        workspace, lastNumbers.plus(product, number), nodes, orders, totals);
     }
 
     /**
@@ -95,36 +105,35 @@ public final class Ladder {
         var rebuilt = new Rebuild(this::findNode, changed);
         var next =
                 new Ladder(
-                        products,
-                        people,
+                        workspace,
                         lastNumbers,
                         rebuilt.applyTo(nodes),
-                        orders.changed(this::findItem, changed));
+                        orders.changed(this::findItem, changed),
+                        new LevelTotalsMemo());
         for (var key : changed.keySet()) {
             next = next.withLastNumber(key.product(), key.number());
         }
         return next;
     }
 
+    public Workspace workspace() {
+        return workspace;
+    }
+
     public Collection<Product> products() {
-        return products.values();
+        return workspace.products();
     }
 
     public Optional<Product> findProduct(String code) {
-        return Optional.ofNullable(products.get(code));
+        return workspace.findProduct(code);
     }
 
     public Product requireProduct(String code) {
-        return findProduct(code)
-                .orElseThrow(() -> new IllegalArgumentException("no product " + code));
-    }
-
-    public Collection<Person> people() {
-        return people.values();
+        return workspace.requireProduct(code);
     }
 
     public Optional<Person> findPerson(@Nullable String handle) {
-        return handle == null ? Optional.empty() : Optional.ofNullable(people.get(handle));
+        return workspace.findPerson(handle);
     }
 
     public int lastNumber(String product) {
@@ -209,19 +218,12 @@ public final class Ladder {
         return sum.total();
     }
 
-    /** The totals of each of a product's levels: one pass over its items, O(n). */
+    /**
+     * The totals of each of a product's levels: one pass over its items, O(n), the first time that
+     * a ladder is asked; kept after that.
+     */
     public Map<Level, LevelTotal> levelTotals(Product product) {
-        var totals = new LevelTotals(product);
-        var ahead = new ArrayDeque<Node>(roots(product.code()));
-        while (!ahead.isEmpty()) {
-            var node = ahead.pop();
-            if (node.item().isDropped()) {
-                continue;
-            }
-            totals.add(node);
-            node.children().forEach(ahead::push);
-        }
-        return totals.byLevel();
+        return totals.of(product, () -> LevelTotals.of(product, roots(product.code())));
     }
 
     private List<Node> nodes(RankOrder<ItemKey> order) {

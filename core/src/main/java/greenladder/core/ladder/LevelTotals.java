@@ -4,6 +4,8 @@ import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.rollup.RollUp.Split;
 import greenladder.core.rollup.RollUpSum;
+import java.util.ArrayDeque;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.Map;
 
@@ -18,11 +20,25 @@ final class LevelTotals {
         int toDo;
     }
 
-    LevelTotals(Product product) {
+    private LevelTotals(Product product) {
         product.levels().all().forEach(level -> sums.put(level, new Sum()));
     }
 
-    void add(Node node) {
+    /** One pass over all that stands under the roots and is not dropped. */
+    static Map<Level, LevelTotal> of(Product product, Collection<Node> roots) {
+        var totals = new LevelTotals(product);
+        var ahead = new ArrayDeque<Node>(roots);
+        while (!ahead.isEmpty()) {
+            var node = ahead.pop();
+            if (!node.item().isDropped()) {
+                totals.add(node);
+                node.children().forEach(ahead::push);
+            }
+        }
+        return totals.byLevel();
+    }
+
+    private void add(Node node) {
         var sum = sums.get(node.item().level());
         // A child of another product may stand on a level that this product does not have.
         if (sum == null) {
@@ -37,7 +53,7 @@ final class LevelTotals {
         }
     }
 
-    Map<Level, LevelTotal> byLevel() {
+    private Map<Level, LevelTotal> byLevel() {
         var totals = new LinkedHashMap<Level, LevelTotal>();
         sums.forEach((level, sum) ->
                 totals.put(

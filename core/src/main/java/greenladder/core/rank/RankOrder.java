@@ -7,6 +7,7 @@ import java.util.Collections;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Items in rank order, immutable. Finding a place takes O(log n); deriving another order copies the
@@ -82,6 +83,37 @@ public final class RankOrder<K extends Comparable<K>> {
         }
         merged.addAll(fresh.subList(nextFresh, fresh.size()));
         return new RankOrder<>(merged);
+    }
+
+    /** What stands at a rank; the first where several do. */
+    public Optional<K> findAt(Rank rank) {
+        int index = firstNotBelow(rank);
+        return index < slots.size() && slots.get(index).rank().equals(rank)
+                ? Optional.of(slots.get(index).key())
+                : Optional.empty();
+    }
+
+    /** The next rank above one; null where there is none. */
+    public @Nullable Rank nextAbove(Rank rank) {
+        int index = firstNotBelow(rank);
+        while (index < slots.size() && slots.get(index).rank().equals(rank)) {
+            index++;
+        }
+        return index < slots.size() ? slots.get(index).rank() : null;
+    }
+
+    private int firstNotBelow(Rank rank) {
+        int low = 0;
+        int high = slots.size();
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (slots.get(middle).rank().compareTo(rank) < 0) {
+                low = middle + 1;
+            } else {
+                high = middle;
+            }
+        }
+        return low;
     }
 
     private int search(Slot<K> slot) {

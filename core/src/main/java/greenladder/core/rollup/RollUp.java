@@ -4,6 +4,7 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.Item;
 import java.time.LocalDate;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -14,72 +15,179 @@ import org.jspecify.annotations.Nullable;
  * <p>A <em>point leaf</em> is an item that carries points and has no child (that is not dropped)
  * which does.
  *
- * @param effective size in points: see {@link SizeSum#effective}; null where nothing is sized
- * @param unbroken what the item was estimated at beyond what its children add up to so far
- * @param unsized point leaves without a size
- * @param blocked point leaves that are blocked and not done; for a task, whether it is
- * @param points by size of the point leaves; the unbroken part is to do
- * @param leaves by number of point leaves
- * @param valueDone value of the point leaves that are done
- * @param value value of all point leaves; null where none has one
- * @param category of the item itself where it is a point leaf or a task, else what its point leaves
- *     make of it
+ * <p>Each item of the workspace keeps one of these, so sums are held as plain numbers: amounts in
+ * thousandths, {@link #NONE} where there is none. The objects that read well are made when somebody
+ * asks. Made by {@link RollUpSum} only.
  */
-public record RollUp(
-        @Nullable Amount effective,
-        Amount unbroken,
-        int unsized,
-        int blocked,
-        Split<Amount> points,
-        Split<Integer> leaves,
-        Amount valueDone,
-        @Nullable Amount value,
-        @Nullable Amount hoursEstimate,
-        @Nullable Amount hoursInvested,
-        @Nullable Amount hoursRemaining,
-        int tasksDone,
-        int tasks,
-        Span dates,
-        @Nullable LocalDate childrenFinish,
-        Category category,
-        boolean carriesPoints,
-        boolean hasPointChildren) {
+public final class RollUp {
+    static final long NONE = -1;
+
+    final long effective;
+    final long unbroken;
+    final int unsized;
+    final int blocked;
+    final long done;
+    final long inProgress;
+    final int leavesDone;
+    final int leavesInProgress;
+    final int leavesToDo;
+    final long valueDone;
+    final long value;
+    final long estimate;
+    final long invested;
+    final long remaining;
+    final int tasksDone;
+    final int tasks;
+    final @Nullable LocalDate start;
+    final @Nullable LocalDate finish;
+    private final @Nullable LocalDate childrenFinish;
+    private final Category category;
+    private final boolean carriesPoints;
+    private final boolean hasPointChildren;
+
+    RollUp(RollUpSum sum, @Nullable LocalDate childrenFinish, Category category, boolean parent) {
+        effective = sum.effective;
+        unbroken = sum.unbroken;
+        unsized = sum.unsized;
+        blocked = sum.blocked;
+        done = sum.done;
+        inProgress = sum.inProgress;
+        leavesDone = sum.leavesDone;
+        leavesInProgress = sum.leavesInProgress;
+        leavesToDo = sum.leavesToDo;
+        valueDone = sum.valueDone;
+        value = sum.value;
+        estimate = sum.estimate;
+        invested = sum.invested;
+        remaining = sum.remaining;
+        tasksDone = sum.tasksDone;
+        tasks = sum.tasks;
+        start = sum.start;
+        finish = sum.finish;
+        this.childrenFinish = childrenFinish;
+        this.category = category;
+        carriesPoints = sum.carriesPoints;
+        hasPointChildren = parent;
+    }
 
     /** A figure by category of work; the total is their sum. */
     public record Split<T>(T done, T inProgress, T toDo) {}
 
     /** First and last day; each may be missing. */
-    public record Span(@Nullable LocalDate start, @Nullable LocalDate finish) {
-        public static final Span NONE = new Span(null, null);
+    public record Span(@Nullable LocalDate start, @Nullable LocalDate finish) {}
+
+    /** Size in points: see {@link SizeSum#effective}; null where nothing is sized. */
+    public @Nullable Amount effective() {
+        return amount(effective);
+    }
+
+    /** What the item was estimated at beyond what its children add up to so far. */
+    public Amount unbroken() {
+        return new Amount(unbroken);
+    }
+
+    /** Point leaves without a size. */
+    public int unsized() {
+        return unsized;
+    }
+
+    /** Point leaves that are blocked and not done; for a task, whether it is. */
+    public int blocked() {
+        return blocked;
+    }
+
+    /** By size of the point leaves; the unbroken part is to do. */
+    public Split<Amount> points() {
+        boolean counts = effective != NONE && (category != Category.DROPPED || hasPointChildren);
+        long toDo = counts ? effective - done - inProgress : 0;
+        return new Split<>(new Amount(done), new Amount(inProgress), new Amount(toDo));
+    }
+
+    /** By number of point leaves. */
+    public Split<Integer> leaves() {
+        return new Split<>(leavesDone, leavesInProgress, leavesToDo);
+    }
+
+    public int leafCount() {
+        return leavesDone + leavesInProgress + leavesToDo;
+    }
+
+    /** Value of the point leaves that are done. */
+    public Amount valueDone() {
+        return new Amount(valueDone);
+    }
+
+    /** Value of all point leaves; null where none has one. */
+    public @Nullable Amount value() {
+        return amount(value);
+    }
+
+    public @Nullable Amount hoursEstimate() {
+        return amount(estimate);
+    }
+
+    public @Nullable Amount hoursInvested() {
+        return amount(invested);
+    }
+
+    public @Nullable Amount hoursRemaining() {
+        return amount(remaining);
+    }
+
+    public int tasksDone() {
+        return tasksDone;
+    }
+
+    public int tasks() {
+        return tasks;
+    }
+
+    public Span dates() {
+        return new Span(start, finish);
+    }
+
+    /** The latest finish among the children; null where none has one. */
+    public @Nullable LocalDate childrenFinish() {
+        return childrenFinish;
+    }
+
+    /**
+     * That of the item itself where it is a point leaf or a task, else what its point leaves make
+     * of it.
+     */
+    public Category category() {
+        return category;
+    }
+
+    public boolean carriesPoints() {
+        return carriesPoints;
+    }
+
+    public boolean hasPointChildren() {
+        return hasPointChildren;
     }
 
     /** Done by points, 0 to 1; empty where nothing is sized or everything is sized 0. */
     public Optional<Double> completion() {
-        return effective == null || category == Category.DROPPED && !hasPointChildren
+        return effective == NONE || category == Category.DROPPED && !hasPointChildren
                 ? Optional.empty()
-                : ratio(points.done().thousandths(), effective.thousandths());
+                : ratio(done, effective);
     }
 
     /** Done by number of point leaves, 0 to 1; empty where there are none. */
     public Optional<Double> leafCompletion() {
-        return ratio(leaves.done(), leafCount());
+        return ratio(leavesDone, leafCount());
     }
 
     public Optional<Double> valueCompletion() {
-        return value == null
-                ? Optional.empty()
-                : ratio(valueDone.thousandths(), value.thousandths());
-    }
-
-    public int leafCount() {
-        return leaves.done() + leaves.inProgress() + leaves.toDo();
+        return value == NONE ? Optional.empty() : ratio(valueDone, value);
     }
 
     /** By how much the item grew since its first estimate; negative where it shrank. */
     public Optional<Amount> drift(Item item) {
-        return item.firstEstimate() == null || effective == null
+        return item.firstEstimate() == null || effective == NONE
                 ? Optional.empty()
-                : Optional.of(effective.minus(item.firstEstimate()));
+                : Optional.of(new Amount(effective).minus(item.firstEstimate()));
     }
 
     /**
@@ -95,10 +203,68 @@ public record RollUp(
 
     /** Whether the item's children are sized only in part. */
     public boolean isPartlyBrokenDown() {
-        return hasPointChildren && unbroken.thousandths() > 0;
+        return hasPointChildren && unbroken > 0;
     }
 
     private static Optional<Double> ratio(long part, long whole) {
         return whole == 0 ? Optional.empty() : Optional.of((double) part / whole);
+    }
+
+    private static @Nullable Amount amount(long thousandths) {
+        return thousandths == NONE ? null : new Amount(thousandths);
+    }
+
+    @Override
+    public boolean equals(@Nullable Object other) {
+        return other instanceof RollUp that
+                && category == that.category
+                && carriesPoints == that.carriesPoints
+                && hasPointChildren == that.hasPointChildren
+                && Objects.equals(childrenFinish, that.childrenFinish)
+                && figures().equals(that.figures());
+    }
+
+    @Override
+    public int hashCode() {
+        return figures().hashCode();
+    }
+
+    @Override
+    public String toString() {
+        return figures().toString();
+    }
+
+    private record Figures(
+            Split<Amount> points,
+            @Nullable Amount effective,
+            long unbroken,
+            Split<Integer> leaves,
+            int unsized,
+            int blocked,
+            long valueDone,
+            long value,
+            long estimate,
+            long invested,
+            long remaining,
+            int tasksDone,
+            int tasks,
+            Span dates) {}
+
+    private Figures figures() {
+        return new Figures(
+                points(),
+                effective(),
+                unbroken,
+                leaves(),
+                unsized,
+                blocked,
+                valueDone,
+                value,
+                estimate,
+                invested,
+                remaining,
+                tasksDone,
+                tasks,
+                dates());
     }
 }

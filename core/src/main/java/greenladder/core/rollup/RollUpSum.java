@@ -1,45 +1,42 @@
 package greenladder.core.rollup;
 
+import static greenladder.core.rollup.RollUp.NONE;
+
 import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.rollup.RollUp.Span;
-import greenladder.core.rollup.RollUp.Split;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
 
 /**
  * The figures of several siblings added up: a commutative monoid, so that the order in which they
- * come does not matter. Not safe for use by several threads.
+ * come does not matter. For one use: add the siblings, then ask once for {@link #under} or {@link
+ * #total}. Not safe for use by several threads.
  */
 public final class RollUpSum {
-    private static final Split<Amount> NO_POINTS =
-            new Split<>(Amount.ZERO, Amount.ZERO, Amount.ZERO);
-    private static final Split<Integer> NO_LEAVES = new Split<>(0, 0, 0);
-    private static final Split<Integer> LEAF_DONE = new Split<>(1, 0, 0);
-    private static final Split<Integer> LEAF_IN_PROGRESS = new Split<>(0, 1, 0);
-    private static final Split<Integer> LEAF_TO_DO = new Split<>(0, 0, 1);
-
-    // Running sums, in thousandths where they are amounts; -1 stands for "none has one".
+    // Running sums, in thousandths where they are amounts.
     private int pointChildren;
     private int sized;
     private long size;
-    private long done;
-    private long inProgress;
-    private int leavesDone;
-    private int leavesInProgress;
-    private int leavesToDo;
-    private int unsized;
-    private int blocked;
-    private long valueDone;
-    private long value = -1;
-    private long estimate = -1;
-    private long invested = -1;
-    private long remaining = -1;
-    private int tasksDone;
-    private int tasks;
-    private @Nullable LocalDate start;
-    private @Nullable LocalDate finish;
+    boolean carriesPoints = true;
+    long effective = NONE;
+    long unbroken;
+    long done;
+    long inProgress;
+    int leavesDone;
+    int leavesInProgress;
+    int leavesToDo;
+    int unsized;
+    int blocked;
+    long valueDone;
+    long value = NONE;
+    long estimate = NONE;
+    long invested = NONE;
+    long remaining = NONE;
+    int tasksDone;
+    int tasks;
+    @Nullable LocalDate start;
+    @Nullable LocalDate finish;
 
     /** Adds a sibling; a dropped one adds nothing. */
     public void add(RollUp child) {
@@ -48,128 +45,96 @@ public final class RollUpSum {
         }
         if (child.carriesPoints()) {
             pointChildren++;
-            if (child.effective() != null) {
+            if (child.effective != NONE) {
                 sized++;
-                size += child.effective().thousandths();
+                size += child.effective;
             }
-            done += child.points().done().thousandths();
-            inProgress += child.points().inProgress().thousandths();
-            leavesDone += child.leaves().done();
-            leavesInProgress += child.leaves().inProgress();
-            leavesToDo += child.leaves().toDo();
-            unsized += child.unsized();
-            blocked += child.blocked();
-            valueDone += child.valueDone().thousandths();
-            value = plus(value, child.value());
+            done += child.done;
+            inProgress += child.inProgress;
+            leavesDone += child.leavesDone;
+            leavesInProgress += child.leavesInProgress;
+            leavesToDo += child.leavesToDo;
+            unsized += child.unsized;
+            blocked += child.blocked;
+            valueDone += child.valueDone;
+            value = plus(value, child.value);
         }
-        estimate = plus(estimate, child.hoursEstimate());
-        invested = plus(invested, child.hoursInvested());
-        remaining = plus(remaining, child.hoursRemaining());
-        tasksDone += child.tasksDone();
-        tasks += child.tasks();
-        start = earlier(start, child.dates().start());
-        finish = later(finish, child.dates().finish());
+        estimate = plus(estimate, child.estimate);
+        invested = plus(invested, child.invested);
+        remaining = plus(remaining, child.remaining);
+        tasksDone += child.tasksDone;
+        tasks += child.tasks;
+        start = earlier(start, child.start);
+        finish = later(finish, child.finish);
     }
 
     /** The roll-up of an item whose children are those added. */
     public RollUp under(Item item) {
+        var childrenFinish = finish;
+        ownDates(item);
         if (!item.level().carriesPoints()) {
-            return ofTask(item);
+            addTask(item);
+            return new RollUp(this, childrenFinish, item.category(), false);
         }
-        return pointChildren == 0 ? ofLeaf(item) : ofParent(item);
+        if (pointChildren == 0) {
+            addLeaf(item);
+            return new RollUp(this, childrenFinish, item.category(), false);
+        }
+        var category = item.isDropped() ? Category.DROPPED : categoryOfLeaves();
+        addParent(item);
+        return new RollUp(this, childrenFinish, category, true);
     }
 
     /** The siblings' total, as of an item above them that was never sized itself. */
     public RollUp total() {
-        var whole = sized == 0 ? null : new Amount(size);
-        var points = points(done, inProgress, size - done - inProgress);
-        return withPoints(whole, Amount.ZERO, points, span(start, finish), categoryOfLeaves());
+        effective = sized == 0 ? NONE : size;
+        return new RollUp(this, finish, categoryOfLeaves(), true);
     }
 
-    private RollUp ofTask(Item item) {
-        boolean counts = !item.isDropped();
-        return new RollUp(
-                null,
-                Amount.ZERO,
-                0,
-                isStuck(item) ? 1 : 0,
-                NO_POINTS,
-                NO_LEAVES,
-                Amount.ZERO,
-                null,
-                amount(plus(estimate, item.hours().estimate())),
-                amount(plus(invested, item.hours().invested())),
-                amount(plus(remaining, item.remainingHours())),
-                tasksDone + (item.isDone() ? 1 : 0),
-                tasks + (counts ? 1 : 0),
-                span(item),
-                finish,
-                item.category(),
-                false,
-                false);
+    private void addTask(Item item) {
+        carriesPoints = false;
+        // What stands under a task carries hours as well; points come from nowhere.
+        blocked = isStuck(item) ? 1 : 0;
+        estimate = plus(estimate, thousandths(item.hours().estimate()));
+        invested = plus(invested, thousandths(item.hours().invested()));
+        remaining = plus(remaining, thousandths(item.remainingHours()));
+        tasksDone += item.isDone() ? 1 : 0;
+        tasks += item.isDropped() ? 0 : 1;
     }
 
-    private RollUp ofLeaf(Item item) {
-        boolean counts = !item.isDropped();
-        var category = item.category();
-        return new RollUp(
-                item.size(),
-                Amount.ZERO,
-                counts && item.size() == null ? 1 : 0,
-                isStuck(item) ? 1 : 0,
-                pointsOfLeaf(category, item.size()),
-                leafOf(category),
-                item.isDone() && item.value() != null ? item.value() : Amount.ZERO,
-                counts ? item.value() : null,
-                amount(estimate),
-                amount(invested),
-                amount(remaining),
-                tasksDone,
-                tasks,
-                span(item),
-                finish,
-                category,
-                true,
-                false);
+    private void addLeaf(Item item) {
+        effective = thousandths(item.size());
+        blocked = isStuck(item) ? 1 : 0;
+        long points = Math.max(0, effective);
+        switch (item.category()) {
+            case DONE -> {
+                done = points;
+                leavesDone = 1;
+                valueDone = Math.max(0, thousandths(item.value()));
+            }
+            case IN_PROGRESS -> {
+                inProgress = points;
+                leavesInProgress = 1;
+            }
+            case TO_DO -> leavesToDo = 1;
+            case DROPPED -> {
+                return;
+            }
+        }
+        unsized = effective == NONE ? 1 : 0;
+        value = thousandths(item.value());
     }
 
-    private RollUp ofParent(Item item) {
+    private void addParent(Item item) {
         boolean allDone = allLeavesDone();
         var sizes = new SizeSum(pointChildren, sized, size, allDone);
-        var effective = sizes.effective(item.size());
-        long whole = effective == null ? 0 : effective.thousandths();
-        // "where every point leaf under x is done, done = effective(x)"
-        var points =
-                allDone ? points(whole, 0, 0) : points(done, inProgress, whole - done - inProgress);
-        var category = item.isDropped() ? Category.DROPPED : categoryOfLeaves();
-        return withPoints(effective, sizes.unbroken(item.size()), points, span(item), category);
-    }
-
-    private RollUp withPoints(
-            @Nullable Amount effective,
-            Amount unbroken,
-            Split<Amount> points,
-            Span dates,
-            Category category) {
-        return new RollUp(
-                effective,
-                unbroken,
-                unsized,
-                blocked,
-                points,
-                new Split<>(leavesDone, leavesInProgress, leavesToDo),
-                nonNegative(valueDone),
-                amount(value),
-                amount(estimate),
-                amount(invested),
-                amount(remaining),
-                tasksDone,
-                tasks,
-                dates,
-                finish,
-                category,
-                true,
-                true);
+        effective = sizes.effective(thousandths(item.size()));
+        unbroken = sizes.unbroken(thousandths(item.size()));
+        if (allDone) {
+            // "where every point leaf under x is done, done = effective(x)"
+            done = Math.max(0, effective);
+            inProgress = 0;
+        }
     }
 
     private boolean allLeavesDone() {
@@ -183,56 +148,37 @@ public final class RollUpSum {
         return leavesDone + leavesInProgress > 0 ? Category.IN_PROGRESS : Category.TO_DO;
     }
 
-    private Span span(Item item) {
-        return span(
-                item.start() == null ? start : item.start(),
-                item.finish() == null ? finish : item.finish());
-    }
-
-    private static Span span(@Nullable LocalDate start, @Nullable LocalDate finish) {
-        return start == null && finish == null ? Span.NONE : new Span(start, finish);
+    /**
+     * "Own dates win. Else earliest and latest over children, a leaf without dates taking its
+     * sprint's dates, else its release's date as finish."
+     */
+    private void ownDates(Item item) {
+        var sprint = item.sprint();
+        boolean leaf = pointChildren == 0;
+        if (item.start() != null) {
+            start = item.start();
+        } else if (start == null && leaf && sprint != null) {
+            start = sprint.start();
+        }
+        if (item.finish() != null) {
+            finish = item.finish();
+        } else if (finish == null && leaf && sprint != null) {
+            finish = sprint.finish();
+        } else if (finish == null && leaf && item.release() != null) {
+            finish = item.release().date();
+        }
     }
 
     private static boolean isStuck(Item item) {
         return item.blocked() != null && !item.isDone() && !item.isDropped();
     }
 
-    private static Split<Amount> points(long done, long inProgress, long toDo) {
-        return new Split<>(nonNegative(done), nonNegative(inProgress), nonNegative(toDo));
+    private static long thousandths(@Nullable Amount amount) {
+        return amount == null ? NONE : amount.thousandths();
     }
 
-    private static Split<Amount> pointsOfLeaf(Category category, @Nullable Amount size) {
-        if (size == null) {
-            return NO_POINTS;
-        }
-        return switch (category) {
-            case DONE -> new Split<>(size, Amount.ZERO, Amount.ZERO);
-            case IN_PROGRESS -> new Split<>(Amount.ZERO, size, Amount.ZERO);
-            case TO_DO -> new Split<>(Amount.ZERO, Amount.ZERO, size);
-            case DROPPED -> NO_POINTS;
-        };
-    }
-
-    private static Split<Integer> leafOf(Category category) {
-        return switch (category) {
-            case DONE -> LEAF_DONE;
-            case IN_PROGRESS -> LEAF_IN_PROGRESS;
-            case TO_DO -> LEAF_TO_DO;
-            case DROPPED -> NO_LEAVES;
-        };
-    }
-
-    /** Most sums are nothing: they share one object. */
-    private static Amount nonNegative(long thousandths) {
-        return thousandths == 0 ? Amount.ZERO : new Amount(thousandths);
-    }
-
-    private static long plus(long sum, @Nullable Amount more) {
-        return more == null ? sum : Math.max(0, sum) + more.thousandths();
-    }
-
-    private static @Nullable Amount amount(long sum) {
-        return sum < 0 ? null : nonNegative(sum);
+    private static long plus(long sum, long more) {
+        return more == NONE ? sum : Math.max(0, sum) + more;
     }
 
     private static @Nullable LocalDate earlier(@Nullable LocalDate a, @Nullable LocalDate b) {

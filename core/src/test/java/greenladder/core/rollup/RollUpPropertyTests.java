@@ -42,7 +42,7 @@ public class RollUpPropertyTests {
                 ladder.order().slots().stream()
                         .map(slot -> ladder.requireNode(slot.key()).item())
                         .toList();
-        var fresh = Ladder.empty().withProduct(ladder.requireProduct("MSF")).withItems(items);
+        var fresh = Ladder.empty().with(ladder.requireProduct("MSF")).withItems(items);
         assertThat(fresh.order().slots()).as("seed %d", seed).isEqualTo(ladder.order().slots());
         for (var item : items) {
             var kept = ladder.requireNode(item.key());

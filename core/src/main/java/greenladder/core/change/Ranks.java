@@ -1,0 +1,80 @@
+package greenladder.core.change;
+
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.rank.Rank;
+import java.util.List;
+import java.util.Objects;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Ranks of the past in the order of today: each {@link Shortening} since rewrote a stretch of the
+ * order, and a rank within that stretch goes to the same gap between the rewritten ones.
+ */
+final class Ranks {
+    private final Ladder ladder;
+
+    /** Of each shortening, the oldest first: ranks before by ranks after. */
+    private final List<TreeMap<String, String>> shortenings;
+
+    Ranks(Ladder ladder, List<List<Change>> shortenings) {
+        this.ladder = ladder;
+        this.shortenings =
+                shortenings.stream()
+                        .map(changes -> {
+                            var map = new TreeMap<String, String>();
+                            changes.forEach(change ->
+                                    map.put(
+                                            Objects.requireNonNull(change.before()),
+                                            Objects.requireNonNull(change.after())));
+                            return map;
+                        })
+                        .toList();
+    }
+
+    /** Whether a rank has only been rewritten since: what was given then is what stands now. */
+    boolean isSame(Field field, @Nullable String then, @Nullable String now) {
+        if (field != Field.RANK || then == null || now == null) {
+            return false;
+        }
+        var rewritten = then;
+        for (var shortening : shortenings) {
+            rewritten = shortening.getOrDefault(rewritten, rewritten);
+        }
+        return rewritten.equals(now);
+    }
+
+    /** Where an item goes back to; a place that is taken meanwhile is passed by a little. */
+    String nowFor(ItemKey item, String then) {
+        var text = then;
+        for (var shortening : shortenings) {
+            text = translated(shortening, text);
+        }
+        var rank = new Rank(text);
+        var order = ladder.order();
+        var taken = order.findAt(rank);
+        return taken.isEmpty() || taken.get().equals(item)
+                ? text
+                : Rank.between(rank, order.nextAbove(rank)).text();
+    }
+
+    private static String translated(TreeMap<String, String> shortening, String text) {
+        var same = shortening.get(text);
+        if (same != null) {
+            return same;
+        }
+        var below = shortening.lowerEntry(text);
+        var above = shortening.higherEntry(text);
+        if (below == null && above == null
+                || below == null && text.compareTo(above.getValue()) < 0
+                || above == null && text.compareTo(below.getValue()) > 0) {
+            return text;
+        }
+        return Rank.between(
+                        below == null ? null : new Rank(below.getValue()),
+                        above == null ? null : new Rank(above.getValue()))
+                .text();
+    }
+}

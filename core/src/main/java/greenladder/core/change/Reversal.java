@@ -1,0 +1,217 @@
+package greenladder.core.change;
+
+import greenladder.core.change.Decisions.Drawn;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemDraft;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Draws up the reversal of an operation. A field goes back only from the value that the operation
+ * gave it; states that followed by themselves are left to follow again. What would come out must be
+ * legal now: its parent still there and above it, its state still one of the team's, and so on.
+ */
+final class Reversal {
+    private final Ladder ladder;
+    private final Command.Reverse command;
+    private final Found found;
+    private final Map<ItemKey, Map<Field, Change>> changes;
+    private final Ranks ranks;
+
+    Reversal(Ladder ladder, Command.Reverse command, Found found) {
+        this.ladder = ladder;
+        this.command = command;
+        this.found = found;
+        this.changes = netChanges(command.changes());
+        this.ranks = new Ranks(ladder, command.shortenings());
+    }
+
+    Drawn draw() {
+        var drawn = new ArrayList<Change>();
+        changes.forEach((key, fields) -> {
+            boolean exists = ladder.findItem(key).isPresent();
+            boolean was = fields.containsKey(Field.EXISTS) && before(fields, Field.EXISTS) != null;
+            if (exists == was) {
+                found.add(Problem.SINGLE, "item", goneOrBack(key, was));
+            } else if (was) {
+                fields.values().forEach(change -> drawn.add(inverse(change)));
+            } else {
+                drawn.addAll(reversed(ladder.requireNode(key), fields));
+            }
+        });
+        if (found.isEmpty()) {
+            checkOutcome(drawn);
+        }
+        return new Drawn(List.copyOf(changes.keySet()), drawn);
+    }
+
+    private static String goneOrBack(ItemKey key, boolean was) {
+        return was ? "%s is there again already.".formatted(key) : key + " was deleted since.";
+    }
+
+    private List<Change> reversed(Node node, Map<Field, Change> fields) {
+        var item = node.item();
+        boolean made = fields.containsKey(Field.EXISTS);
+        if (made) {
+            checkUntouchedSince(node, fields);
+        }
+        var drawn = new ArrayList<Change>();
+        fields.forEach((field, change) -> {
+            if (change.followed()) {
+                return;
+            }
+            var now = field.textOf(item);
+            if (!Objects.equals(now, change.after()) && !ranks.isSame(field, change.after(), now)) {
+                found.add(Problem.SINGLE, field.label(), changedAgain(item, field, now));
+            } else if (!Objects.equals(now, change.before())) {
+                var back = inverse(change).after();
+                drawn.add(new Change(item.key(), field, now, back));
+            }
+        });
+        return drawn;
+    }
+
+    /** A made item is unmade only if nothing was entered on it, or put under it, since. */
+    private void checkUntouchedSince(Node node, Map<Field, Change> fields) {
+        var item = node.item();
+        for (var field : Field.values()) {
+            if (!fields.containsKey(field) && field.textOf(item) != null) {
+                found.add(
+                        Problem.SINGLE,
+                        field.label(),
+                        changedAgain(item, field, field.textOf(item)));
+            }
+        }
+        node.children().stream()
+                .map(child -> child.item().key())
+                .filter(child -> !changes.containsKey(child))
+                .findFirst()
+                .ifPresent(child ->
+                        found.add(
+                                Problem.SINGLE,
+                                "children",
+                                "%s stands under %s now.".formatted(child, item.key())));
+    }
+
+    private static String changedAgain(Item item, Field field, @Nullable String now) {
+        var what = "The %s of %s was changed again since".formatted(wordOf(field), item.key());
+        if (field == Field.RANK || field == Field.DESCRIPTION) {
+            return what + ".";
+        }
+        return now == null ? what + ": it is empty now." : "%s: it is “%s” now.".formatted(what, now);
+    }
+
+    private static String wordOf(Field field) {
+        return switch (field) {
+            case RANK -> "place in the order";
+            case FIRST_ESTIMATE -> "first estimate";
+            case HOURS_ESTIMATE -> "estimate";
+            case HOURS_INVESTED -> "invested hours";
+            case HOURS_REMAINING -> "remaining hours";
+            case BLOCKED -> "hindrance";
+            default -> field.label();
+        };
+    }
+
+    private Change inverse(Change change) {
+        var back =
+                change.field() == Field.RANK && change.before() != null
+                        ? ranks.nowFor(change.item(), change.before())
+                        : change.before();
+        return new Change(change.item(), change.field(), change.after(), back);
+    }
+
+    private void checkOutcome(List<Change> drawn) {
+        var drafts = new LinkedHashMap<ItemKey, ItemDraft>();
+        for (var change : drawn) {
+            drafts.computeIfAbsent(
+                            change.item(),
+                            key ->
+                                    ladder.findItem(key)
+                                            .map(ItemDraft::of)
+                                            .orElseGet(() -> ItemDraft.blank(key)))
+                    .set(change.field(), change.after());
+        }
+        var outcome = new ReversalOutcome(ladder, drafts, found);
+        drafts.forEach((key, draft) -> {
+            if (draft.exists()) {
+                outcome.check(key, draft);
+            } else {
+                outcome.checkNothingUnder(key);
+            }
+        });
+    }
+
+    /** For each field of each item the first value before and the last one after. */
+    private static Map<ItemKey, Map<Field, Change>> netChanges(List<Change> changes) {
+        var net = new LinkedHashMap<ItemKey, Map<Field, Change>>();
+        for (var change : changes) {
+            net.computeIfAbsent(change.item(), any -> new EnumMap<>(Field.class))
+                    .merge(
+                            change.field(),
+                            change,
+                            (first, last) ->
+                                    new Change(
+                                            first.item(),
+                                            first.field(),
+                                            first.before(),
+                                            last.after(),
+                                            last.followed()));
+        }
+        return net;
+    }
+
+    private static @Nullable String before(Map<Field, Change> fields, Field field) {
+        var change = fields.get(field);
+        return change == null ? null : change.before();
+    }
+
+    /**
+     * What follows a reversal. A state that followed in the operation itself, and stands as it was
+     * left then, goes back to the very state that it came from, where the category of its children
+     * moves back or it has none to follow any more.
+     *
+     * @param following what would follow by itself
+     */
+    static List<Change> asTheyWere(
+            Command.Reverse command, List<Change> following, Ladder before, Ladder after) {
+        var byItem = new LinkedHashMap<ItemKey, Change>();
+        // What gets its children back only now kept its state while it had none.
+        following.stream()
+                .filter(change ->
+                        before.findNode(change.item()).map(FollowingStates::follows).orElse(false))
+                .forEach(change -> byItem.put(change.item(), change));
+        var moved = following.stream().map(Change::item).collect(Collectors.toSet());
+        for (var then : command.changes()) {
+            var was = before.findItem(then.item());
+            var is = after.findNode(then.item());
+            boolean asLeft =
+                    then.followed()
+                            && was.isPresent()
+                            && is.isPresent()
+                            && was.get().state().key().equals(then.after());
+            if (!asLeft) {
+                continue;
+            }
+            var states = after.workspace().statesOf(is.get().item());
+            if ((moved.contains(then.item()) || !FollowingStates.follows(is.get()))
+                    && states.find(Objects.requireNonNull(then.before())).isPresent()) {
+                byItem.put(
+                        then.item(),
+                        new Change(then.item(), Field.STATE, then.after(), then.before(), true));
+            }
+        }
+        return List.copyOf(byItem.values());
+    }
+}

@@ -1,0 +1,134 @@
+package greenladder.core.change;
+
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemDraft;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Person;
+import greenladder.core.ladder.Ladder;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** Checks that what a reversal leads to is legal as things stand now: one method a rule. */
+record ReversalOutcome(Ladder ladder, Map<ItemKey, ItemDraft> drafts, Found found) {
+
+    void check(ItemKey key, ItemDraft draft) {
+        var product = ladder.requireProduct(key.product());
+        var level = product.levels().find(draft.text(Field.LEVEL).orElse(""));
+        if (level.isEmpty()) {
+            wrong(Field.LEVEL, "%s had a level that %s has no more.", key, product.name());
+            return;
+        }
+        var team = draft.text(Field.TEAM);
+        if (team.isPresent() && ladder.workspace().findTeam(team.get()).isEmpty()) {
+            wrong(Field.TEAM, "The team of %s is there no more (%s).", key, team.get());
+        }
+        var states = ladder.workspace().statesOf(level.get(), team.orElse(null));
+        draft.text(Field.STATE)
+                .filter(state -> states.find(state).isEmpty())
+                .ifPresent(state ->
+                        wrong(Field.STATE, "%s had a state that is there no more (%s).", key, state));
+        draft.text(Field.KIND)
+                .filter(kind -> !level.get().kinds().contains(kind))
+                .ifPresent(kind ->
+                        wrong(Field.KIND, "%s had a kind that is there no more (%s).", key, kind));
+        draft.text(Field.ASSIGNEE)
+                .filter(handle -> !handle.equals(assigneeNow(key)))
+                .flatMap(ladder::findPerson)
+                .filter(Person::gone)
+                .ifPresent(person ->
+                        wrong(Field.ASSIGNEE, "%s was with %s, who has left.", key, person.name()));
+        checkSprint(key, draft);
+        checkParent(key, draft, level.get());
+        checkChildren(key, level.get());
+    }
+
+    void checkNothingUnder(ItemKey key) {
+        ladder.requireNode(key).children().stream()
+                .map(child -> child.item().key())
+                .filter(child -> stillUnder(child, key))
+                .findFirst()
+                .ifPresent(child -> wrong(Field.PARENT, "%s stands under %s now.", child, key));
+    }
+
+    private void checkSprint(ItemKey key, ItemDraft draft) {
+        draft.text(Field.SPRINT)
+                .filter(sprint -> ladder.workspace().findSprint(sprint).isEmpty())
+                .ifPresent(sprint ->
+                        wrong(Field.SPRINT, "The sprint of %s is there no more (%s).", key, sprint));
+        draft.text(Field.RELEASE)
+                .filter(release -> ladder.workspace().findRelease(release).isEmpty())
+                .ifPresent(release ->
+                        wrong(
+                                Field.RELEASE,
+                                "The release of %s is there no more (%s).",
+                                key,
+                                release));
+    }
+
+    private void checkParent(ItemKey key, ItemDraft draft, Level level) {
+        var parent = draft.text(Field.PARENT).flatMap(ItemKey::parse);
+        if (parent.isEmpty()) {
+            return;
+        }
+        var above = levelOf(parent.get());
+        if (above.isEmpty()) {
+            wrong(Field.PARENT, "%s stood under %s, which is deleted.", key, parent.get());
+        } else if (!above.get().isAbove(level)) {
+            wrong(
+                    Field.PARENT,
+                    "%s stood under %s, which is %s now.",
+                    key,
+                    parent.get(),
+                    Legality.aWord(above.get()));
+        }
+    }
+
+    private void checkChildren(ItemKey key, Level level) {
+        ladder.findNode(key).stream()
+                .flatMap(node -> node.children().stream())
+                .map(child -> child.item())
+                .filter(child -> stillUnder(child.key(), key))
+                .filter(child ->
+                        levelOf(child.key()).map(below -> !level.isAbove(below)).orElse(false))
+                .findFirst()
+                .ifPresent(child ->
+                        wrong(
+                                Field.LEVEL,
+                                "%s cannot become %s again: %s stands under it.",
+                                key,
+                                Legality.aWord(level),
+                                child.key()));
+    }
+
+    private boolean stillUnder(ItemKey child, ItemKey parent) {
+        var draft = drafts.get(child);
+        return draft == null
+                || draft.exists()
+                        && draft.text(Field.PARENT)
+                                .filter(text -> text.equals(parent.toString()))
+                                .isPresent();
+    }
+
+    /** The level that an item will be on; empty where it will not be there. */
+    private Optional<Level> levelOf(ItemKey key) {
+        var draft = drafts.get(key);
+        if (draft == null) {
+            return ladder.findItem(key).map(Item::level);
+        }
+        return draft.text(Field.LEVEL)
+                .filter(any -> draft.exists())
+                .flatMap(ladder.requireProduct(key.product()).levels()::find);
+    }
+
+    private @Nullable String assigneeNow(ItemKey key) {
+        return ladder.findItem(key).map(Item::assignee).orElse(null);
+    }
+
+    private void wrong(Field field, String message, Object... values) {
+        found.add(Problem.SINGLE, field.label(), message.formatted(values));
+    }
+}

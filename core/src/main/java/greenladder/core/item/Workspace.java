@@ -1,0 +1,131 @@
+package greenladder.core.item;
+
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.pcollections.PMap;
+import org.pcollections.TreePMap;
+
+/**
+ * What items refer to: products with their levels, people, teams, sprints and releases, each by its
+ * key and in the order of the keys. Immutable.
+ */
+public record Workspace(
+        PMap<String, Product> productsByCode,
+        PMap<String, Person> peopleByHandle,
+        PMap<String, Team> teamsByKey,
+        PMap<String, Sprint> sprintsByKey,
+        PMap<String, Release> releasesByKey) {
+    public static final Workspace EMPTY =
+            new Workspace(
+                    TreePMap.empty(),
+                    TreePMap.empty(),
+                    TreePMap.empty(),
+                    TreePMap.empty(),
+                    TreePMap.empty());
+
+    public Workspace with(Product product) {
+        return new Workspace(
+                productsByCode.plus(product.code(), product),
+                peopleByHandle,
+                teamsByKey,
+                sprintsByKey,
+                releasesByKey);
+    }
+
+    public Workspace with(Person person) {
+        return new Workspace(
+                productsByCode,
+                peopleByHandle.plus(person.handle(), person),
+                teamsByKey,
+                sprintsByKey,
+                releasesByKey);
+    }
+
+    public Workspace with(Team team) {
+        return new Workspace(
+                productsByCode,
+                peopleByHandle,
+                teamsByKey.plus(team.key(), team),
+                sprintsByKey,
+                releasesByKey);
+    }
+
+    public Workspace withoutTeam(String key) {
+        return new Workspace(
+                productsByCode, peopleByHandle, teamsByKey.minus(key), sprintsByKey, releasesByKey);
+    }
+
+    public Workspace with(Sprint sprint) {
+        return new Workspace(
+                productsByCode,
+                peopleByHandle,
+                teamsByKey,
+                sprintsByKey.plus(sprint.key(), sprint),
+                releasesByKey);
+    }
+
+    public Workspace with(Release release) {
+        return new Workspace(
+                productsByCode,
+                peopleByHandle,
+                teamsByKey,
+                sprintsByKey,
+                releasesByKey.plus(release.key(), release));
+    }
+
+    public Collection<Product> products() {
+        return productsByCode.values();
+    }
+
+    public Optional<Product> findProduct(String code) {
+        return Optional.ofNullable(productsByCode.get(code));
+    }
+
+    public Product requireProduct(String code) {
+        return findProduct(code)
+                .orElseThrow(() -> new IllegalArgumentException("no product " + code));
+    }
+
+    public Optional<Person> findPerson(@Nullable String handle) {
+        return handle == null ? Optional.empty() : Optional.ofNullable(peopleByHandle.get(handle));
+    }
+
+    /** People who can be given work, by name. */
+    public List<Person> peopleAtWork() {
+        return peopleByHandle.values().stream()
+                .filter(person -> !person.gone())
+                .sorted(java.util.Comparator.comparing(Person::name).thenComparing(Person::handle))
+                .toList();
+    }
+
+    public Optional<Team> findTeam(@Nullable String key) {
+        return key == null ? Optional.empty() : Optional.ofNullable(teamsByKey.get(key));
+    }
+
+    public List<Team> teamsOf(String product) {
+        return teamsByKey.values().stream()
+                .filter(team -> team.products().contains(product))
+                .toList();
+    }
+
+    public Optional<Sprint> findSprint(@Nullable String key) {
+        return key == null ? Optional.empty() : Optional.ofNullable(sprintsByKey.get(key));
+    }
+
+    public Optional<Release> findRelease(@Nullable String key) {
+        return key == null ? Optional.empty() : Optional.ofNullable(releasesByKey.get(key));
+    }
+
+    /** The states of a level's items: the team's own where it has some, else the level's. */
+    public States statesOf(Level level, @Nullable String team) {
+        return findTeam(team)
+                .map(found -> found.ownStates().get(level.key()))
+                .orElse(level.states());
+    }
+
+    public States statesOf(Item item) {
+        return statesOf(item.level(), item.team());
+    }
+}

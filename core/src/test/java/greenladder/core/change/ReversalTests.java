@@ -1,0 +1,213 @@
+package greenladder.core.change;
+
+import static greenladder.core.Trees.accepted;
+import static greenladder.core.Trees.after;
+import static greenladder.core.Trees.edit;
+import static greenladder.core.Trees.key;
+import static greenladder.core.Trees.node;
+import static greenladder.core.Trees.problems;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.RandomWork;
+import greenladder.core.Trees;
+import greenladder.core.change.Command.Delete.Children;
+import greenladder.core.change.Decision.Accepted;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.Person;
+import greenladder.core.ladder.Ladder;
+import java.util.List;
+import java.util.Map;
+import java.util.TreeMap;
+import java.util.stream.IntStream;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+public class ReversalTests {
+    private static final String TREE =
+            """
+            epic E
+              feature F
+                story A size=3
+                story B size=5
+                story C\
+            """;
+
+    private static Command.Reverse reverse(Accepted done) {
+        return new Command.Reverse(1, done.changes(), List.of());
+    }
+
+    /** Every stored field of every item. */
+    private static Map<String, String> picture(Ladder ladder) {
+        var lines = new TreeMap<String, String>();
+        ladder.order().slots().forEach(slot -> {
+            Item item = ladder.requireNode(slot.key()).item();
+            var line = new StringBuilder();
+            for (var field : Field.values()) {
+                line.append(field.label()).append('=').append(field.textOf(item)).append(' ');
+            }
+            lines.put(slot.key().toString(), line.toString());
+        });
+        return lines;
+    }
+
+    @DataProvider
+    public Object[][] seeds() {
+        return IntStream.range(0, 30)
+                .mapToObj(seed -> new Object[] {seed})
+                .toArray(Object[][]::new);
+    }
+
+    @Test(dataProvider = "seeds")
+    public void reversalsInReverseOrderShouldLeadBackAndForth(int seed) {
+        var work = new RandomWork(seed);
+        var ladder = work.ladder(60, 10);
+        var start = picture(ladder);
+        var done = new java.util.ArrayDeque<Accepted>();
+        for (int i = 0; i < 25; i++) {
+            if (Decisions.decide(ladder, work.command(ladder), Trees.NOW)
+                    instanceof Accepted accepted) {
+                done.push(accepted);
+                ladder = accepted.after();
+            }
+        }
+        var end = picture(ladder);
+        var undone = new java.util.ArrayDeque<Accepted>();
+        for (var one : done) {
+            var back = accepted(ladder, reverse(one));
+            undone.push(back);
+            ladder = back.after();
+        }
+        assertThat(picture(ladder).entrySet()).as("seed %d", seed).containsExactlyElementsOf(start.entrySet());
+        for (var one : undone) {
+            ladder = after(ladder, reverse(one));
+        }
+        assertThat(picture(ladder).entrySet()).as("seed %d", seed).containsExactlyElementsOf(end.entrySet());
+    }
+
+    @Test
+    public void reversalWhenFieldChangedAgainShouldBeRefusedWithWhatStandsThere() {
+        var first = accepted(Trees.of(TREE), edit(3, "title", "Ahoy"));
+        var then = after(first.after(), edit(3, "title", "Avast"));
+        assertThat(problems(then, reverse(first)).inWords())
+                .isEqualTo("The title of MSF3 was changed again since: it is “Avast” now.");
+    }
+
+    @Test
+    public void reversalShouldLeaveOtherFieldsAlone() {
+        var first = accepted(Trees.of(TREE), edit(3, "title", "Ahoy"));
+        var then = after(first.after(), edit(3, "size", "8"));
+        var back = after(then, reverse(first));
+        assertThat(node(back, 3).item().title()).isEqualTo("A");
+        assertThat(node(back, 3).item().size()).hasToString("8");
+    }
+
+    @Test
+    public void stateThatFollowedShouldFollowAgainRatherThanStandInTheWay() {
+        var first = accepted(Trees.of(TREE), edit(3, "state", "under-way"));
+        var then = after(first.after(), edit(4, "state", "done"));
+        var back = after(then, reverse(first));
+        assertThat(node(back, 3).item().state().key()).isEqualTo("to-do");
+        assertThat(node(back, 2).item().state().key()).isEqualTo("under-way");
+        var all = after(first.after(), reverse(first));
+        assertThat(node(all, 2).item().state().key()).isEqualTo("to-do");
+    }
+
+    @Test
+    public void madeItemThatWasWorkedOnShouldNotBeUnmade() {
+        var made =
+                accepted(
+                        Trees.of(TREE),
+                        new Command.Create(
+                                "MSF",
+                                List.of(
+                                        Command.NewItem.of(
+                                                Map.of(
+                                                        "level", "story", "title", "New")))));
+        assertThat(problems(after(made.after(), edit(6, "value", "3")), reverse(made)).inWords())
+                .contains("value of MSF6");
+        var under =
+                new Command.Create(
+                        "MSF",
+                        List.of(
+                                Command.NewItem.of(
+                                        Map.of(
+                                                "level", "task", "title", "T", "parent", "MSF6"))));
+        assertThat(problems(after(made.after(), under), reverse(made)).inWords())
+                .isEqualTo("MSF7 stands under MSF6 now.");
+    }
+
+    @Test
+    public void reversalOnDeletedItemsShouldSaySo() {
+        var first = accepted(Trees.of(TREE), edit(3, "title", "Ahoy"));
+        var gone = after(first.after(), new Command.Delete(List.of(key(3)), Children.REFUSE));
+        assertThat(problems(gone, reverse(first)).inWords()).isEqualTo("MSF3 was deleted since.");
+        var deletion =
+                accepted(Trees.of(TREE), new Command.Delete(List.of(key(3)), Children.REFUSE));
+        var parentGone =
+                after(deletion.after(), new Command.Delete(List.of(key(2)), Children.DELETE));
+        assertThat(problems(parentGone, reverse(deletion)).inWords())
+                .isEqualTo("MSF3 stood under MSF2, which is deleted.");
+    }
+
+    @Test
+    public void itemShouldNotGoBackToSomebodyWhoLeft() {
+        var given = after(Trees.of(TREE), edit(3, "assignee", "oona.marsh"));
+        var taken = accepted(given, edit(3, "assignee", ""));
+        var left = taken.after().with(new Person("oona.marsh", "Oona Marsh", true));
+        assertThat(problems(left, reverse(taken)).inWords()).contains("Oona Marsh, who has left");
+    }
+
+    @Test
+    public void moveShouldGoBackThroughShortenedRanks() {
+        var ladder = Trees.of("goal A\ngoal B\ngoal C\ngoal D");
+        var moved =
+                accepted(
+                        ladder,
+                        new Command.Move(
+                                List.of(key(2)), new Target.Parent.Same(), new Target.Last()));
+        var shortened = accepted(moved.after(), new Command.ShortenRanks(key(3)));
+        var back =
+                after(
+                        shortened.after(),
+                        new Command.Reverse(1, moved.changes(), List.of(shortened.changes())));
+        assertThat(Trees.titles(back.roots("MSF"))).isEqualTo("A B C D");
+        var movedAgain =
+                after(
+                        shortened.after(),
+                        new Command.Move(
+                                List.of(key(2)), new Target.Parent.Same(), new Target.First()));
+        assertThat(
+                        problems(
+                                        movedAgain,
+                                        new Command.Reverse(
+                                                1,
+                                                moved.changes(),
+                                                List.of(shortened.changes())))
+                                .inWords())
+                .isEqualTo("The place in the order of MSF2 was changed again since.");
+    }
+
+    @Test
+    public void placeThatIsTakenMeanwhileShouldBePassedByALittle() {
+        var ladder = Trees.of("goal A\ngoal B\ngoal C");
+        var moved =
+                accepted(
+                        ladder,
+                        new Command.Move(
+                                List.of(key(2)), new Target.Parent.Same(), new Target.Last()));
+        var rank = node(ladder, 2).item().rank();
+        var taken =
+                Changes.apply(
+                        moved.after(),
+                        List.of(
+                                new Change(
+                                        key(3),
+                                        Field.RANK,
+                                        node(ladder, 3).item().rank().text(),
+                                        rank.text())),
+                        Trees.NOW);
+        var back = after(taken, reverse(moved));
+        assertThat(Trees.titles(back.roots("MSF"))).isEqualTo("A C B");
+    }
+}
