@@ -61,6 +61,14 @@ class ApiFailures {
                             e,
                             List.of(),
                             now(e.subject()));
+            case Failure.Overtaken e ->
+                    answer(
+                            HttpStatus.CONFLICT,
+                            "stale",
+                            "Changed meanwhile",
+                            e,
+                            List.of(),
+                            now(e.item()));
             case Failure.Invalid e ->
                     answer(
                             HttpStatus.UNPROCESSABLE_ENTITY,

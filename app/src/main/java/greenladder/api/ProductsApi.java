@@ -110,7 +110,7 @@ class ProductsApi {
                         .toList(),
                 levels.stream()
                         .flatMap(level ->
-                                level.states().stream()
+                                level.states().all().stream()
                                         .map(state ->
                                                 new StateJson(
                                                         state.key(),

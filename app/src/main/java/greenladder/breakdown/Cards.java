@@ -66,7 +66,7 @@ final class Cards {
                 item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
                 sizeWords(item, figures),
                 sizeField.label(),
-                rights.mayEdit(reader, item.level(), sizeField),
+                rights.mayEdit(reader, item, sizeField),
                 person.map(Person::name).orElse(""),
                 person.map(Person::initials).orElse(""),
                 item.title(),
@@ -75,8 +75,8 @@ final class Cards {
                 trouble(item, figures),
                 item.state().name(),
                 item.category().name(),
-                rights.mayEdit(reader, item.level(), Field.STATE),
-                rights.mayShape(reader, item.level()),
+                rights.mayEdit(reader, item, Field.STATE),
+                rights.mayShape(reader, item.key().product(), item.level()),
                 item.isLoose());
     }
 

@@ -196,7 +196,7 @@ final class Columns {
 
     private List<AddChoice> adds(List<Level> levels) {
         return levels.stream()
-                .filter(level -> rights.mayShape(reader, level))
+                .filter(level -> rights.mayShape(reader, product.code(), level))
                 .map(level -> new AddChoice(level.key(), Words.lower(level.name())))
                 .toList();
     }

@@ -41,6 +41,8 @@ class LadderController {
             HttpServletRequest request,
             HttpServletResponse response,
             Model model) {
+        // The frame first: what changes after it is told by the stream.
+        var frame = frames.of(me, require(keeper.current(), code), View.LADDER);
         var ladder = keeper.current();
         var product = require(ladder, code);
         if (form.isEmpty()) {
@@ -52,7 +54,7 @@ class LadderController {
         var page = pages.page(ladder, product, place, me);
         LastPlace.keep(response, code, page.url());
         model.addAttribute("page", page);
-        model.addAttribute("frame", frames.of(me, product, View.LADDER));
+        model.addAttribute("frame", frame);
         return fragment ? "breakdown/ladder :: view" : "breakdown/ladder";
     }
 

@@ -1,6 +1,6 @@
 package greenladder.breakdown;
 
-import greenladder.item.ItemPanel;
+import greenladder.panel.ItemPanel;
 import greenladder.web.RungMark;
 import greenladder.web.Stem;
 import java.util.List;

@@ -9,7 +9,7 @@ import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.LevelTotal;
 import greenladder.core.ladder.Node;
-import greenladder.item.ItemPanels;
+import greenladder.panel.ItemPanels;
 import greenladder.item.Rights;
 import greenladder.people.SignedIn;
 import greenladder.web.GreenLadderProperties;

@@ -1,34 +1,33 @@
 package greenladder.demo;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
-import greenladder.core.change.Target;
-import greenladder.core.item.ItemKey;
+import greenladder.core.item.Levels;
 import greenladder.core.item.Person;
+import greenladder.core.item.Release;
+import greenladder.core.item.Sprint;
 import greenladder.core.item.StandardLevels;
+import greenladder.demo.DemoContent.Crew;
+import greenladder.demo.DemoContent.Goal;
 import greenladder.demo.DemoOutline.Entry;
 import greenladder.item.Door;
-import greenladder.item.LadderKeeper;
 import greenladder.people.People;
 import greenladder.people.Role;
 import greenladder.people.SignedIn;
+import greenladder.people.Tokens;
 import greenladder.product.Products;
-import java.io.IOException;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
+import greenladder.product.Slug;
+import greenladder.product.Teams;
+import greenladder.product.Teams.TeamForm;
+import greenladder.talk.Comments;
+import greenladder.talk.Notices;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
-import java.time.temporal.ChronoUnit;
-import java.util.ArrayList;
-import java.util.Comparator;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
+import java.util.stream.Stream;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.context.annotation.Profile;
-import org.springframework.core.io.ClassPathResource;
 import org.springframework.stereotype.Component;
 
 /**
@@ -38,21 +37,35 @@ import org.springframework.stereotype.Component;
 @Component
 @Profile("demo")
 class DemoWorkspace implements SmartLifecycle {
-    private static final int DAYS_OF_HISTORY = 60;
+    /** Notices older than this have been read. */
+    private static final Duration UNREAD = Duration.ofDays(3);
 
     private final People people;
+    private final Tokens tokens;
     private final Products products;
+    private final Teams teams;
     private final Door door;
-    private final LadderKeeper keeper;
+    private final Comments comments;
+    private final Notices notices;
     private final DemoClock clock;
     private volatile boolean running;
 
     DemoWorkspace(
-            People people, Products products, Door door, LadderKeeper keeper, DemoClock clock) {
+            People people,
+            Tokens tokens,
+            Products products,
+            Teams teams,
+            Door door,
+            Comments comments,
+            Notices notices,
+            DemoClock clock) {
         this.people = people;
+        this.tokens = tokens;
         this.products = products;
+        this.teams = teams;
         this.door = door;
-        this.keeper = keeper;
+        this.comments = comments;
+        this.notices = notices;
         this.clock = clock;
     }
 
@@ -82,119 +95,124 @@ class DemoWorkspace implements SmartLifecycle {
 
     private void makeWorkspace() {
         var now = clock.instant();
-        clock.goTo(now.minus(DAYS_OF_HISTORY, ChronoUnit.DAYS));
-        addPeople();
-        products.add(SignedIn.SYSTEM, "MSF", "Crossing", StandardLevels.six());
-        var outline = DemoOutline.read(content("crossing.txt"), StandardLevels.six());
-        var keys = addItems(outline);
-        liveThrough(outline, keys, now);
+        var content = DemoContent.read();
+        var calendar = new DemoCalendar(LocalDate.ofInstant(now, ZoneOffset.UTC));
+        var history = new DemoHistory(calendar, this::person);
+        clock.goTo(DemoCalendar.at(calendar.firstDay(), 0));
+        addPeople(content);
+        content.products()
+                .forEach(product ->
+                        products.add(
+                                SignedIn.SYSTEM,
+                                product.code(),
+                                product.name(),
+                                StandardLevels.six()));
+        content.teams()
+                .forEach(team ->
+                        teams.add(
+                                SignedIn.SYSTEM,
+                                new TeamForm(team.name(), team.members(), team.products())));
+        content.releases().forEach(release -> teams.keep(release(release, calendar)));
+        content.teams().forEach(team -> keepSprints(team, calendar, false));
+        door.live(history(content, history).past());
+        content.teams().forEach(team -> keepSprints(team, calendar, true));
+        talk(content, history, now);
         clock.goTo(now);
     }
 
-    private void addPeople() {
+    private void addPeople(DemoContent content) {
         var samples = new LinkedHashMap<Person, Role>();
-        samples.put(new Person("ines.rowe", "Ines Rowe"), Role.PRODUCT_OWNER);
-        samples.put(new Person("bram.holt", "Bram Holt"), Role.TEAM_LEAD);
-        samples.put(new Person("oona.marsh", "Oona Marsh"), Role.TEAM_MEMBER);
-        samples.put(new Person("tam.keel", "Tam Keel"), Role.TEAM_MEMBER);
-        samples.put(new Person("lio.fenn", "Lio Fenn"), Role.TEAM_MEMBER);
-        samples.put(new Person("saga.lind", "Saga Lind"), Role.STAKEHOLDER);
-        samples.put(new Person("edda.quill", "Edda Quill"), Role.ADMINISTRATOR);
+        content.people()
+                .forEach(one -> samples.put(new Person(one.handle(), one.name()), one.role()));
         people.addSamples(samples, "sea and sound");
-        people.addToken("demo-token", "ines.rowe");
+        tokens.add("demo-token", "ines.rowe", "For trying things out");
     }
 
-    private List<ItemKey> addItems(DemoOutline outline) {
-        var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC).plusDays(DAYS_OF_HISTORY);
-        var entries = new ArrayList<NewItem>();
-        for (int i = 0; i < outline.entries().size(); i++) {
-            var entry = outline.entries().get(i);
-            Map<String, String> fields = new HashMap<>(entry.fields());
-            entry.firstSize().ifPresent(size -> fields.put("size", size));
-            entry.daysToFinish()
-                    .ifPresent(days -> fields.put("finish", today.plusDays(days).toString()));
-            fields.put("description", entry.description().toString());
-            fields.remove("hours.invested");
-            fields.remove("hours.remaining");
-            fields.remove("blocked");
-            var parentRef = entry.parent() < 0 ? null : Integer.toString(entry.parent());
-            entries.add(new NewItem(Integer.toString(i), parentRef, fields, new Target.Stay()));
+    private DemoHistory history(DemoContent content, DemoHistory history) {
+        var crossing = outline("crossing.txt");
+        var later = outline("crossing-later.txt");
+        var quayside = outline("quayside.txt");
+        history.write(crossing, "MSF", "ines.rowe", true);
+        history.write(later, "MSF", "ines.rowe", false);
+        history.write(quayside, "QUA", "juna.frost", false);
+        history.plan(crossing, "ines.rowe", releases(content, "MSF"), DemoWorkspace::key);
+        history.plan(later, "ines.rowe", releases(content, "MSF"), DemoWorkspace::key);
+        history.plan(quayside, "juna.frost", releases(content, "QUA"), DemoWorkspace::key);
+        for (var rhythm : content.rhythms()) {
+            var team =
+                    content.teams().stream()
+                            .filter(one -> one.key().equals(rhythm.team()))
+                            .findFirst()
+                            .orElseThrow();
+            var stories =
+                    Stream.of(crossing, later, quayside)
+                            .flatMap(outline -> outline.entries().stream())
+                            .filter(Entry::isStory)
+                            .filter(entry -> entry.team().equals(team.key()))
+                            .toList();
+            history.work(team, DemoSprints.of(stories, rhythm));
         }
-        return door.submit(person("ines.rowe"), new Command.Create("MSF", entries)).items();
+        return history;
     }
 
     /**
-     * What happened to the items since: sized anew, worked on, blocked, finished; each item's share
-     * in its own days.
+     * While the history is lived through, no sprint is closed yet; after it, all are as their days
+     * say.
      */
-    private void liveThrough(DemoOutline outline, List<ItemKey> keys, Instant now) {
-        var events = new ArrayList<Event>();
-        for (int i = 0; i < keys.size(); i++) {
-            events.addAll(eventsOf(outline.entries().get(i), keys.get(i), i));
-        }
-        events.sort(Comparator.comparingInt(Event::minute).thenComparing(Event::item));
-        var start = now.minus(DAYS_OF_HISTORY, ChronoUnit.DAYS);
-        for (var event : events) {
-            clock.goTo(start.plus(event.minute(), ChronoUnit.MINUTES));
-            door.submit(
-                    person(event.actor()), new Command.Edit(List.of(event.item()), event.fields()));
+    private void keepSprints(Crew team, DemoCalendar calendar, boolean asTheyAre) {
+        for (int number = 1; number <= DemoCalendar.CURRENT + 1; number++) {
+            var start = calendar.startOf(number);
+            boolean started = asTheyAre && number <= DemoCalendar.CURRENT;
+            boolean closed = asTheyAre && number < DemoCalendar.CURRENT;
+            teams.keep(
+                    new Sprint(
+                            DemoHistory.sprintKey(team, number),
+                            team.key(),
+                            team.name() + " " + number,
+                            start,
+                            calendar.finishOf(number),
+                            started ? DemoCalendar.at(start, 60) : null,
+                            closed ? DemoCalendar.at(calendar.startOf(number + 1), 20) : null));
         }
     }
 
-    private record Event(int minute, ItemKey item, String actor, Map<String, String> fields) {}
-
-    private List<Event> eventsOf(Entry entry, ItemKey item, int index) {
-        var level = keeper.current().requireNode(item).item().level();
-        var events = new ArrayList<Event>();
-        var actor = entry.fields().getOrDefault("assignee", "bram.holt");
-        // Items come in the order of their rank: what stands higher was begun earlier.
-        int begin = (5 + index * 43 % 40) * 24 * 60 + index * 37 % 480;
-        int end = begin + (2 + index % 6) * 24 * 60;
-        entry.firstSize()
-                .ifPresent(first ->
-                        events.add(
-                                new Event(
-                                        begin - 600,
-                                        item,
-                                        "ines.rowe",
-                                        fields("size", entry.fields().getOrDefault("size", "")))));
-        var blocked = entry.fields().get("blocked");
-        if (blocked != null) {
-            events.add(new Event(end, item, "bram.holt", fields("blocked", blocked)));
-        }
-        if (!entry.state().equals("to-do") && !level.followsChildren()) {
-            boolean begun = !List.of("ready", "dropped").contains(entry.state());
-            if (begun) {
-                events.add(new Event(begin, item, actor, fields("state", "under-way")));
+    private void talk(DemoContent content, DemoHistory history, Instant now) {
+        boolean recent = false;
+        for (var saying : content.sayings()) {
+            var at = now.minus(Duration.ofDays(saying.daysAgo())).minus(Duration.ofMinutes(50));
+            if (!recent && at.isAfter(now.minus(UNREAD))) {
+                people.allSignedIn().forEach(notices::readAll);
+                recent = true;
             }
-            if (!entry.state().equals("under-way")) {
-                events.add(new Event(end, item, actor, fields("state", entry.state())));
-            }
+            clock.goTo(at);
+            comments.add(person(saying.who()), history.keyOf(saying.item()), saying.text());
         }
-        var invested = entry.fields().get("hours.invested");
-        if (invested != null && !invested.equals("0")) {
-            var hours = fields("hours.invested", invested);
-            hours.put("hours.remaining", entry.fields().getOrDefault("hours.remaining", ""));
-            events.add(new Event(end - 60, item, actor, hours));
-        }
-        return events;
     }
 
-    private static Map<String, String> fields(String field, String value) {
-        Map<String, String> fields = new HashMap<>();
-        fields.put(field, value);
-        return fields;
+    private static List<Goal> releases(DemoContent content, String product) {
+        return content.releases().stream()
+                .filter(release -> release.product().equals(product))
+                .toList();
+    }
+
+    private static Release release(Goal goal, DemoCalendar calendar) {
+        return new Release(
+                key(goal), goal.product(), goal.name(), calendar.today().plusDays(goal.days()));
+    }
+
+    private static String key(Goal goal) {
+        return Slug.of(goal.product() + " " + goal.name(), 40);
+    }
+
+    private static DemoOutline outline(String name) {
+        return DemoOutline.read(DemoContent.text(name), levels());
+    }
+
+    private static Levels levels() {
+        return StandardLevels.six();
     }
 
     private SignedIn person(String handle) {
         return people.findByHandle(handle).orElseThrow();
-    }
-
-    private static String content(String name) {
-        try (var in = new ClassPathResource("demo/" + name).getInputStream()) {
-            return new String(in.readAllBytes(), StandardCharsets.UTF_8);
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 }

@@ -26,6 +26,7 @@ class ErrorPages {
                     case Failure.NotFound ignored -> HttpStatus.NOT_FOUND;
                     case Failure.Forbidden ignored -> HttpStatus.FORBIDDEN;
                     case Failure.Conflict ignored -> HttpStatus.CONFLICT;
+                    case Failure.Overtaken ignored -> HttpStatus.CONFLICT;
                     case Failure.Invalid ignored -> HttpStatus.UNPROCESSABLE_ENTITY;
                 };
         if (request.getHeader("HX-Request") != null) {

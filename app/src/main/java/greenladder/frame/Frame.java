@@ -6,6 +6,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * What the page around a view shows.
  *
+ * @param unread notices
+ * @param operation the last one that the page may show
  * @param product null on pages that belong to no product
  */
 public record Frame(
@@ -18,6 +20,9 @@ public record Frame(
         List<StageStep> stages,
         List<ViewTab> views,
         boolean mayAddProduct,
+        boolean mayAdminister,
+        long unread,
+        long operation,
         String theme) {
 
     public record ProductChoice(String code, String name, String url) {}

@@ -8,6 +8,8 @@ import greenladder.frame.Frame.ViewTab;
 import greenladder.item.LadderKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
+import greenladder.live.Streams;
+import greenladder.talk.Notices;
 import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -18,10 +20,14 @@ import org.springframework.stereotype.Component;
 public class Frames {
     private final LadderKeeper keeper;
     private final ThemeCookie themes;
+    private final Notices notices;
+    private final Streams streams;
 
-    Frames(LadderKeeper keeper, ThemeCookie themes) {
+    Frames(LadderKeeper keeper, ThemeCookie themes, Notices notices, Streams streams) {
         this.keeper = keeper;
         this.themes = themes;
+        this.notices = notices;
+        this.streams = streams;
     }
 
     /** The frame of a view of a product. */
@@ -44,17 +50,24 @@ public class Frames {
             @Nullable Product product,
             @Nullable Stage current,
             List<ViewTab> tabs) {
+        // Taken before anything is read: what comes after it is told by the stream.
+        long operation = streams.last();
         var choices = keeper.current().products().stream().map(Frames::choice).toList();
         return new Frame(
                 title,
                 person.name(),
                 new Person(person.handle(), person.name()).initials(),
-                person.role().label(),
+                product == null
+                        ? person.role().label()
+                        : person.roleIn(product.code()).label(),
                 product == null ? null : choice(product),
                 choices,
                 product == null ? List.of() : stages(product.code(), current),
                 tabs,
                 person.may(Permission.START_PRODUCTS),
+                person.may(Permission.ADMINISTER),
+                notices.unread(person),
+                operation,
                 themes.current());
     }
 

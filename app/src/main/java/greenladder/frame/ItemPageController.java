@@ -2,7 +2,7 @@ package greenladder.frame;
 
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.item.ItemPanels;
+import greenladder.panel.ItemPanels;
 import greenladder.item.LadderKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -38,13 +38,11 @@ class ItemPageController {
                         .orElseThrow(
                                 () -> new Failure.NotFound("There is no item %s.".formatted(key)));
         var product = keeper.current().requireProduct(item.key().product());
+        // The frame before the panel: what changes after it is told by the stream.
+        model.addAttribute("frame", frames.of(me, product, item.key() + " " + item.title()));
         model.addAttribute(
                 "panel", panels.of(item.key(), me, (Item other) -> "/items/" + other.key()));
         model.addAttribute("ladderUrl", View.LADDER.url(product.code()) + "?at=" + item.key());
-        if (fragment) {
-            return "frame/item-page :: view";
-        }
-        model.addAttribute("frame", frames.of(me, product, item.key() + " " + item.title()));
-        return "frame/item-page";
+        return fragment ? "frame/item-page :: view" : "frame/item-page";
     }
 }

@@ -1,21 +1,34 @@
 package greenladder.item;
 
+import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.Decision;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decision.Refused;
 import greenladder.core.change.Decisions;
+import greenladder.core.change.Reshaping;
+import greenladder.core.change.Reshaping.Outcome;
+import greenladder.core.change.Reshaping.Part;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Workspace;
 import greenladder.core.ladder.Ladder;
+import greenladder.item.ItemStore.Written;
 import greenladder.item.LogRows.OperationRow;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
+import jakarta.persistence.EntityManager;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.temporal.ChronoUnit;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * The one door: every change to items, whoever asks, is checked for rights, decided on the current
@@ -33,6 +46,8 @@ public class Door {
     private final LadderKeeper keeper;
     private final Rights rights;
     private final ApplicationEventPublisher events;
+    private final TransactionTemplate transactions;
+    private final EntityManager entities;
     private final Clock clock;
 
     Door(
@@ -40,11 +55,15 @@ public class Door {
             LadderKeeper keeper,
             Rights rights,
             ApplicationEventPublisher events,
+            TransactionTemplate transactions,
+            EntityManager entities,
             Clock clock) {
         this.store = store;
         this.keeper = keeper;
         this.rights = rights;
         this.events = events;
+        this.transactions = transactions;
+        this.entities = entities;
         this.clock = clock;
     }
 
@@ -53,17 +72,31 @@ public class Door {
      *
      * @param operation its number in the log; 0 where nothing had to change
      */
-    public record Saved(long operation, Accepted accepted, Ladder before) {
+    public record Saved(long operation, SignedIn actor, Instant at, Accepted accepted, Ladder before) {
         public List<ItemKey> items() {
             return accepted.items();
+        }
+
+        public List<Change> changes() {
+            return accepted.changes();
         }
     }
 
     /** The version of an item that somebody saw when they decided to change it. */
     public record Seen(ItemKey item, long version) {}
 
+    /**
+     * The value of a field that somebody saw when they decided to change it.
+     *
+     * @param value as text; empty for none
+     */
+    public record SeenField(ItemKey item, String field, String value) {}
+
+    /** Something that happened in the past, for histories that are brought in whole. */
+    public record Past(Instant at, SignedIn actor, Function<Ladder, Command> command) {}
+
     public Saved submit(SignedIn actor, Command command) {
-        return submit(actor, command, null);
+        return submit(actor, command, any -> {});
     }
 
     /**
@@ -74,46 +107,133 @@ public class Door {
      * @throws Failure.Invalid if rules are broken, with every one
      */
     public Saved submit(SignedIn actor, Command command, @Nullable Seen seen) {
+        return submit(actor, command, ladder -> SeenChecks.requireUnchanged(ladder, seen));
+    }
+
+    /**
+     * Does what is asked, or nothing.
+     *
+     * @throws Failure.Overtaken if the field is not as it was seen
+     */
+    public Saved submit(SignedIn actor, Command command, SeenField seen) {
+        return submit(actor, command, ladder -> SeenChecks.requireUnchanged(ladder, seen));
+    }
+
+    private Saved submit(
+            SignedIn actor, Command command, java.util.function.Consumer<Ladder> precondition) {
         keeper.lock().lock();
         try {
             var before = keeper.current();
             rights.check(actor, command, before);
-            requireUnchanged(before, seen);
-            // The database keeps microseconds; so does the ladder in memory.
-            var now = clock.instant().truncatedTo(ChronoUnit.MICROS);
+            precondition.accept(before);
+            var now = now();
             var accepted = requireAccepted(Decisions.decide(before, command, now));
             if (accepted.changes().isEmpty()) {
-                return new Saved(0, accepted, before);
+                return new Saved(0, actor, now, accepted, before);
             }
             long id =
                     store.write(
-                            new OperationRow(now, actor.handle(), nameOf(command)),
+                            List.of(written(now, actor, command, accepted.changes())),
                             before,
-                            accepted);
+                            accepted.after());
             keeper.advance(ignored -> accepted.after());
-            var saved = new Saved(id, accepted, before);
-            events.publishEvent(saved);
-            return saved;
+            return published(new Saved(id, actor, now, accepted, before));
         } finally {
             keeper.lock().unlock();
         }
     }
 
-    private static void requireUnchanged(Ladder ladder, @Nullable Seen seen) {
-        if (seen == null) {
-            return;
+    /**
+     * Lives through what happened in the past, in order and in one transaction. What is decided is
+     * what would have been decided then; nobody is told.
+     *
+     * @throws Failure.Invalid at the first command that breaks a rule; nothing is kept then
+     */
+    public void live(List<Past> past) {
+        keeper.lock().lock();
+        try {
+            var before = keeper.current();
+            var ladder = before;
+            var written = new ArrayList<Written>();
+            for (var one : past) {
+                var command = one.command().apply(ladder);
+                var at = one.at().truncatedTo(ChronoUnit.MICROS);
+                var accepted = requireAccepted(Decisions.decide(ladder, command, at));
+                if (!accepted.changes().isEmpty()) {
+                    written.add(written(at, one.actor(), command, accepted.changes()));
+                }
+                ladder = accepted.after();
+            }
+            if (!written.isEmpty()) {
+                store.write(written, before, ladder);
+                var after = ladder;
+                keeper.advance(ignored -> after);
+            }
+        } finally {
+            keeper.lock().unlock();
         }
-        var item =
-                ladder.findItem(seen.item())
-                        .orElseThrow(() ->
-                                new Failure.NotFound(
-                                        "There is no item %s.".formatted(seen.item())));
-        if (item.version() != seen.version()) {
-            throw new Failure.Conflict(
-                    item.key().toString(),
-                    "%s was changed meanwhile: it is at version %d, not %d."
-                            .formatted(item.key(), item.version(), seen.version()));
+    }
+
+    /**
+     * Changes levels, kinds or states together with the items that use them.
+     *
+     * @param next makes the workspace as it is to be
+     * @param keep writes it down, in the same transaction as the items
+     */
+    public Outcome reshape(
+            SignedIn actor,
+            Function<Workspace, Workspace> next,
+            Map<Part, String> choices,
+            Runnable keep) {
+        keeper.lock().lock();
+        try {
+            var before = keeper.current();
+            var now = now();
+            var outcome =
+                    Reshaping.decide(before, next.apply(before.workspace()), choices, now);
+            if (outcome instanceof Outcome.Accepted(var changes, var after)) {
+                var row = new OperationRow(now, actor.handle(), "levels", null);
+                long id =
+                        Objects.requireNonNull(
+                                transactions.execute(status -> {
+                                    keep.run();
+                                    return changes.isEmpty()
+                                            ? 0L
+                                            : store.writeWithin(
+                                                    entities,
+                                                    new Written(row, changes),
+                                                    before,
+                                                    after);
+                                }));
+                keeper.advance(ignored -> after);
+                published(
+                        new Saved(
+                                id, actor, now, new Accepted(List.of(), changes, after), before));
+            }
+            return outcome;
+        } finally {
+            keeper.lock().unlock();
         }
+    }
+
+    /** The database keeps microseconds; so does the ladder in memory. */
+    private Instant now() {
+        return clock.instant().truncatedTo(ChronoUnit.MICROS);
+    }
+
+    private Saved published(Saved saved) {
+        events.publishEvent(saved);
+        return saved;
+    }
+
+    private Written written(Instant at, SignedIn actor, Command command, List<Change> changes) {
+        return new Written(
+                new OperationRow(
+                        at,
+                        actor.handle(),
+                        nameOf(command),
+                        command instanceof Command.Reverse reverse ? reverse.operation() : null),
+                changes);
     }
 
     private static Accepted requireAccepted(Decision decision) {
@@ -123,13 +243,18 @@ public class Door {
         };
     }
 
-    private static String nameOf(Command command) {
+    private String nameOf(Command command) {
         return switch (command) {
             case Command.Create ignored -> "create";
             case Command.Edit ignored -> "edit";
             case Command.Move ignored -> "move";
             case Command.Delete ignored -> "delete";
             case Command.ShortenRanks ignored -> RANKS;
+            case Command.Reverse reverse ->
+                    store.findOperation(reverse.operation())
+                            .filter(operation -> operation.what().equals("undo"))
+                            .map(operation -> "redo")
+                            .orElse("undo");
         };
     }
 }

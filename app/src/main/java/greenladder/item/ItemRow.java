@@ -4,7 +4,7 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Hours;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.item.Levels;
+import greenladder.core.item.Workspace;
 import greenladder.core.rank.Rank;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
@@ -40,6 +40,13 @@ class ItemRow {
     String rank = "";
 
     @Nullable String assignee;
+    @Nullable String team;
+
+    @Column(name = "sprint_key")
+    @Nullable String sprint;
+
+    @Column(name = "release_key")
+    @Nullable String release;
 
     @Column(name = "size_points")
     @Nullable BigDecimal size;
@@ -88,6 +95,9 @@ class ItemRow {
         parent = item.parent() == null ? null : item.parent().toString();
         rank = item.rank().text();
         assignee = item.assignee();
+        team = item.team();
+        sprint = item.sprint() == null ? null : item.sprint().key();
+        release = item.release() == null ? null : item.release().key();
         size = decimal(item.size());
         firstEstimate = decimal(item.firstEstimate());
         value = decimal(item.value());
@@ -102,21 +112,30 @@ class ItemRow {
         version = item.version();
     }
 
-    Item toItem(Levels levels) {
+    Item toItem(Workspace workspace) {
+        var itsKey = ItemKey.parse(key).orElseThrow();
         var itsLevel =
-                levels.find(level)
+                workspace
+                        .requireProduct(itsKey.product())
+                        .levels()
+                        .find(level)
                         .orElseThrow(() -> new IllegalStateException(key + " has level " + level));
         return new Item(
-                ItemKey.parse(key).orElseThrow(),
+                itsKey,
                 itsLevel,
                 kind,
                 title,
                 description,
-                itsLevel.findState(state)
+                workspace
+                        .statesOf(itsLevel, team)
+                        .find(state)
                         .orElseThrow(() -> new IllegalStateException(key + " has state " + state)),
                 parent == null ? null : ItemKey.parse(parent).orElseThrow(),
                 new Rank(rank),
                 assignee,
+                team,
+                workspace.findSprint(sprint).orElse(null),
+                workspace.findRelease(release).orElse(null),
                 amount(size),
                 amount(firstEstimate),
                 amount(value),

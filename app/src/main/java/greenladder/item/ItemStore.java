@@ -1,18 +1,22 @@
 package greenladder.item;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Decision.Accepted;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Workspace;
 import greenladder.core.ladder.Ladder;
 import greenladder.item.LogRows.ChangeRow;
 import greenladder.item.LogRows.OperationRow;
+import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
+import org.hibernate.Session;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
 import org.jspecify.annotations.Nullable;
@@ -33,45 +37,95 @@ public class ItemStore {
     }
 
     /** A change with the operation that made it. */
-    public record Logged(Point point, Instant at, String actor, Change change) {}
+    public record Logged(
+            Point point, Instant at, String actor, @Nullable Long undoneBy, Change change) {}
 
     /** A place in the log. */
     public record Point(long operation, int place) {}
 
     /**
-     * Writes an operation: the log and the items as they are after it. Gives the operation's
-     * number.
+     * An operation as the log keeps it.
+     *
+     * @param undoes the operation that it took back
+     * @param undoneBy the operation that took it back
      */
-    long write(OperationRow operation, Ladder before, Accepted accepted) {
-        return sessions.fromStatelessTransaction(session -> {
-            session.setJdbcBatchSize(BATCH);
-            session.insert(operation);
-            long id = Objects.requireNonNull(operation.id);
-            insertLog(session, id, accepted.changes());
-            writeItems(session, before, accepted);
-            return id;
+    public record Operation(
+            long id,
+            Instant at,
+            String actor,
+            String what,
+            @Nullable Long undoes,
+            @Nullable Long undoneBy) {}
+
+    /** An operation that is to be written: its row, and the changes that it makes. */
+    record Written(OperationRow row, List<Change> changes) {}
+
+    /**
+     * Writes operations: the log, and the items as they are after the last one. Gives the number of
+     * the last.
+     */
+    long write(List<Written> operations, Ladder before, Ladder after) {
+        return sessions.fromStatelessTransaction(
+                session -> writeIn(session, operations, before, after));
+    }
+
+    /** Writes an operation as a part of the transaction that an entity manager is in. */
+    long writeWithin(EntityManager entities, Written operation, Ladder before, Ladder after) {
+        entities.flush();
+        return entities.unwrap(Session.class).doReturningWork(connection -> {
+            try (var session = sessions.openStatelessSession(connection)) {
+                return writeIn(session, List.of(operation), before, after);
+            }
         });
     }
 
-    private static void insertLog(StatelessSession session, long id, List<Change> changes) {
-        var rows = new ArrayList<ChangeRow>(changes.size());
-        for (var change : changes) {
-            rows.add(new ChangeRow(id, rows.size(), change));
+    private static long writeIn(
+            StatelessSession session, List<Written> operations, Ladder before, Ladder after) {
+        session.setJdbcBatchSize(BATCH);
+        session.insertMultiple(operations.stream().map(Written::row).toList());
+        insertLog(session, operations);
+        var keys = new LinkedHashSet<ItemKey>();
+        operations.forEach(one -> one.changes().forEach(change -> keys.add(change.item())));
+        writeItems(session, keys, before, after);
+        operations.forEach(one -> noteUndone(session, one.row()));
+        return idOf(operations.getLast().row());
+    }
+
+    private static void noteUndone(StatelessSession session, OperationRow row) {
+        if (row.undoes != null) {
+            session.createMutationQuery(
+                            "update OperationRow set undoneBy = :by where id = :undone")
+                    .setParameter("by", idOf(row))
+                    .setParameter("undone", row.undoes)
+                    .executeUpdate();
+        }
+    }
+
+    private static long idOf(OperationRow row) {
+        return Objects.requireNonNull(row.id);
+    }
+
+    private static void insertLog(StatelessSession session, List<Written> operations) {
+        var rows = new ArrayList<ChangeRow>();
+        for (var operation : operations) {
+            int place = 0;
+            for (var change : operation.changes()) {
+                rows.add(new ChangeRow(idOf(operation.row()), place++, change));
+            }
         }
         session.insertMultiple(rows);
     }
 
-    private static void writeItems(StatelessSession session, Ladder before, Accepted accepted) {
+    private static void writeItems(
+            StatelessSession session, Collection<ItemKey> keys, Ladder before, Ladder after) {
         var inserted = new ArrayList<ItemRow>();
         var updated = new ArrayList<ItemRow>();
         var deleted = new ArrayList<ItemRow>();
-        var keys = new LinkedHashSet<ItemKey>();
-        accepted.changes().forEach(change -> keys.add(change.item()));
         for (var key : keys) {
             var was = before.findItem(key);
-            var now = accepted.after().findItem(key);
+            var now = after.findItem(key);
             if (now.isEmpty()) {
-                deleted.add(new ItemRow(was.orElseThrow()));
+                was.ifPresent(item -> deleted.add(new ItemRow(item)));
             } else {
                 (was.isEmpty() ? inserted : updated).add(new ItemRow(now.get()));
             }
@@ -79,7 +133,7 @@ public class ItemStore {
         session.insertMultiple(inserted);
         session.updateMultiple(updated);
         session.deleteMultiple(deleted);
-        writeLastNumbers(session, inserted.isEmpty() ? List.of() : keys, before, accepted.after());
+        writeLastNumbers(session, inserted.isEmpty() ? List.of() : keys, before, after);
     }
 
     private static void writeLastNumbers(
@@ -98,13 +152,113 @@ public class ItemStore {
     }
 
     /** All items, for the start. */
-    List<Item> loadItems(Ladder workspace) {
+    List<Item> loadItems(Workspace workspace) {
+        return sessions.fromStatelessSession(session -> {
+            var items = new ArrayList<Item>();
+            try (var rows =
+                    session.createQuery("from ItemRow", ItemRow.class)
+                            .setFetchSize(1000)
+                            .getResultStream()) {
+                rows.forEach(row -> items.add(row.toItem(workspace)));
+            }
+            return items;
+        });
+    }
+
+    public Optional<Operation> findOperation(long id) {
         return sessions.fromStatelessSession(session ->
-                session.createQuery("from ItemRow", ItemRow.class).list().stream()
-                        .map(row -> {
-                            var product = ItemKey.parse(row.key).orElseThrow().product();
-                            return row.toItem(workspace.requireProduct(product).levels());
-                        })
+                Optional.ofNullable(session.get(OperationRow.class, id)).map(ItemStore::operation));
+    }
+
+    /** The last operation in the log; 0 where there is none. */
+    public long lastOperation() {
+        return sessions.fromStatelessSession(session ->
+                Objects.requireNonNullElse(
+                        session.createQuery("select max(id) from OperationRow", Long.class)
+                                .getSingleResultOrNull(),
+                        0L));
+    }
+
+    /** An operation's changes, in the order in which they were made. */
+    public List<Change> changesOf(long operation) {
+        return sessions.fromStatelessSession(session ->
+                session
+                        .createQuery(
+                                "from ChangeRow where operation = :operation order by place",
+                                ChangeRow.class)
+                        .setParameter("operation", operation)
+                        .list()
+                        .stream()
+                        .map(ChangeRow::toChange)
+                        .toList());
+    }
+
+    /**
+     * Somebody's last operations that are not taken back and can be, the newest first.
+     *
+     * @param undos whether those that took another one back, or the others
+     */
+    List<Operation> lastOf(String actor, boolean undos, int most) {
+        return sessions.fromStatelessSession(session ->
+                session
+                        .createQuery(
+                                "from OperationRow where actor = :actor and undoneBy is null and "
+                                        + (undos
+                                                ? "what = 'undo'"
+                                                : "what not in ('undo', 'levels')")
+                                        + " order by id desc",
+                                OperationRow.class)
+                        .setParameter("actor", actor)
+                        .setMaxResults(most)
+                        .list()
+                        .stream()
+                        .map(ItemStore::operation)
+                        .toList());
+    }
+
+    /** The last operation of somebody that took nothing back, whatever became of it; 0 for none. */
+    long lastDone(String actor) {
+        return sessions.fromStatelessSession(session ->
+                Objects.requireNonNullElse(
+                        session.createQuery(
+                                        "select max(id) from OperationRow where actor = :actor and"
+                                                + " undoes is null",
+                                        Long.class)
+                                .setParameter("actor", actor)
+                                .getSingleResultOrNull(),
+                        0L));
+    }
+
+    /** The operations of a kind after one, the oldest first. */
+    List<Operation> since(long operation, String what) {
+        return sessions.fromStatelessSession(session ->
+                session
+                        .createQuery(
+                                "from OperationRow where id > :operation and what = :what order by"
+                                        + " id",
+                                OperationRow.class)
+                        .setParameter("operation", operation)
+                        .setParameter("what", what)
+                        .list()
+                        .stream()
+                        .map(ItemStore::operation)
+                        .toList());
+    }
+
+    /** The operations after one that changed something that people see, the oldest first. */
+    public List<Operation> since(long operation, int most) {
+        return sessions.fromStatelessSession(session ->
+                session
+                        .createQuery(
+                                "from OperationRow where id > :operation and what <> :hidden order"
+                                        + " by id",
+                                OperationRow.class)
+                        .setParameter("operation", operation)
+                        .setParameter("hidden", Door.RANKS)
+                        .setMaxResults(most)
+                        .list()
+                        .stream()
+                        .map(ItemStore::operation)
                         .toList());
     }
 
@@ -140,8 +294,13 @@ public class ItemStore {
                                     new Point(row.operation, row.place),
                                     operation.at,
                                     operation.actor,
+                                    operation.undoneBy,
                                     row.toChange());
                         })
                         .toList());
+    }
+
+    private static Operation operation(OperationRow row) {
+        return new Operation(idOf(row), row.at, row.actor, row.what, row.undoes, row.undoneBy);
     }
 }

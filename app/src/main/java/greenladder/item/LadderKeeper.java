@@ -1,10 +1,12 @@
 package greenladder.item;
 
+import greenladder.core.item.Workspace;
 import greenladder.core.ladder.Ladder;
 import greenladder.people.People;
-import greenladder.people.People.PersonAdded;
+import greenladder.people.People.PersonChanged;
 import greenladder.product.Products;
-import greenladder.product.Products.ProductAdded;
+import greenladder.product.Teams;
+import greenladder.product.WorkspaceChanged;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.UnaryOperator;
@@ -20,18 +22,28 @@ public class LadderKeeper {
     private final AtomicReference<Ladder> current;
     private final ReentrantLock lock = new ReentrantLock();
 
-    LadderKeeper(ItemStore store, Products products, People people) {
-        var ladder = Ladder.empty();
+    LadderKeeper(ItemStore store, Products products, Teams teams, People people) {
+        var workspace = Workspace.EMPTY;
         for (var product : products.all()) {
-            ladder = ladder.withProduct(product);
+            workspace = workspace.with(product);
         }
+        for (var person : people.all()) {
+            workspace = workspace.with(person);
+        }
+        for (var team : teams.all()) {
+            workspace = workspace.with(team);
+        }
+        for (var sprint : teams.allSprints()) {
+            workspace = workspace.with(sprint);
+        }
+        for (var release : teams.allReleases()) {
+            workspace = workspace.with(release);
+        }
+        var ladder = Ladder.empty().with(workspace);
         for (var number : products.lastNumbers().entrySet()) {
             ladder = ladder.withLastNumber(number.getKey(), number.getValue());
         }
-        for (var person : people.all()) {
-            ladder = ladder.withPerson(person);
-        }
-        current = new AtomicReference<>(ladder.withItems(store.loadItems(ladder)));
+        current = new AtomicReference<>(ladder.withItems(store.loadItems(workspace)));
     }
 
     public Ladder current() {
@@ -53,12 +65,12 @@ public class LadderKeeper {
     }
 
     @TransactionalEventListener
-    void on(ProductAdded added) {
-        advance(ladder -> ladder.withProduct(added.product()));
+    void on(WorkspaceChanged changed) {
+        advance(ladder -> ladder.with(changed.step().apply(ladder.workspace())));
     }
 
     @TransactionalEventListener
-    void on(PersonAdded added) {
-        advance(ladder -> ladder.withPerson(added.person()));
+    void on(PersonChanged changed) {
+        advance(ladder -> ladder.with(changed.person()));
     }
 }

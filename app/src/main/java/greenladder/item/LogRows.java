@@ -36,12 +36,20 @@ final class LogRows {
         String actor = "";
         String what = "";
 
+        /** The operation that this one takes back. */
+        @Nullable Long undoes;
+
+        /** The operation that took this one back. */
+        @Column(name = "undone_by")
+        @Nullable Long undoneBy;
+
         OperationRow() {}
 
-        OperationRow(Instant at, String actor, String what) {
+        OperationRow(Instant at, String actor, String what, @Nullable Long undoes) {
             this.at = at;
             this.actor = actor;
             this.what = what;
+            this.undoes = undoes;
         }
     }
 
@@ -66,6 +74,8 @@ final class LogRows {
         @Column(name = "after_text")
         @Nullable String after;
 
+        boolean followed;
+
         record Key(long operation, int place) implements Serializable {}
 
         ChangeRow() {}
@@ -77,6 +87,7 @@ final class LogRows {
             this.field = change.field().label();
             this.before = change.before();
             this.after = change.after();
+            this.followed = change.followed();
         }
 
         Change toChange() {
@@ -84,7 +95,8 @@ final class LogRows {
                     ItemKey.parse(item).orElseThrow(),
                     Field.find(field).orElseThrow(),
                     before,
-                    after);
+                    after,
+                    followed);
         }
     }
 }

@@ -9,6 +9,12 @@ import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.List;
+import java.util.Objects;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import greenladder.core.change.Change;
+import greenladder.core.change.Target;
+import greenladder.core.item.Item;
 import java.util.Locale;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -32,30 +38,61 @@ public class Rights {
                     Field.HOURS_REMAINING.label());
 
     void check(SignedIn actor, Command command, Ladder ladder) {
-        if (!may(actor, command, ladder)) {
-            throw new Failure.Forbidden(
-                    "As %s you may not do this."
-                            .formatted(actor.role().label().toLowerCase(Locale.ROOT)));
+        for (var product : productsOf(command)) {
+            if (!may(actor, product, command, ladder)) {
+                throw new Failure.Forbidden(
+                        "As %s you may not do this."
+                                .formatted(actor.roleIn(product).label().toLowerCase(Locale.ROOT)));
+            }
         }
     }
 
     /** Whether somebody may change a field of an item of this level. */
-    public boolean mayEdit(SignedIn actor, Level level, Field field) {
-        return actor.may(Permission.SHAPE)
-                || actor.may(Permission.WORK)
+    public boolean mayEdit(SignedIn actor, String product, Level level, Field field) {
+        return actor.mayIn(product, Permission.SHAPE)
+                || actor.mayIn(product, Permission.WORK)
                         && (!level.carriesPoints() || KEPT_TRUE_BY_WORKERS.contains(field.label()));
     }
 
-    /** Whether somebody may make, move and delete items of this level. */
-    public boolean mayShape(SignedIn actor, Level level) {
-        return actor.may(Permission.SHAPE) || actor.may(Permission.WORK) && !level.carriesPoints();
+    public boolean mayEdit(SignedIn actor, Item item, Field field) {
+        return mayEdit(actor, item.key().product(), item.level(), field);
     }
 
-    private boolean may(SignedIn actor, Command command, Ladder ladder) {
-        if (actor.may(Permission.SHAPE)) {
+    /** Whether somebody may make, move and delete items of this level. */
+    public boolean mayShape(SignedIn actor, String product, Level level) {
+        return actor.mayIn(product, Permission.SHAPE)
+                || actor.mayIn(product, Permission.WORK) && !level.carriesPoints();
+    }
+
+    private static Set<String> productsOf(Command command) {
+        return switch (command) {
+            case Command.Create create -> Set.of(create.product());
+            case Command.Edit edit -> products(edit.items());
+            case Command.Move move -> {
+                var products = new TreeSet<>(products(move.items()));
+                if (move.parent() instanceof Target.Parent.Under(var key) && key != null) {
+                    products.add(key.product());
+                }
+                yield products;
+            }
+            case Command.Delete delete -> products(delete.items());
+            case Command.ShortenRanks ignored -> Set.of();
+            case Command.Reverse reverse ->
+                    products(reverse.changes().stream().map(Change::item).toList());
+        };
+    }
+
+    private static Set<String> products(List<ItemKey> items) {
+        return items.stream()
+                .map(ItemKey::product)
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    private boolean may(SignedIn actor, String product, Command command, Ladder ladder) {
+        if (actor.mayIn(product, Permission.SHAPE)) {
             return true;
         }
-        if (!actor.may(Permission.WORK)) {
+        if (!actor.mayIn(product, Permission.WORK)) {
             return false;
         }
         return switch (command) {
@@ -69,7 +106,33 @@ public class Rights {
             case Command.Move move -> areTasks(ladder, move.items());
             case Command.Delete delete -> areTasks(ladder, delete.items());
             case Command.ShortenRanks ignored -> true;
+            case Command.Reverse reverse ->
+                    reverse.changes().stream()
+                            .allMatch(change -> mayTakeBack(ladder, reverse, change));
         };
+    }
+
+    /** What somebody may do, they may take back: the fields that workers keep true, and tasks. */
+    private static boolean mayTakeBack(Ladder ladder, Command.Reverse reverse, Change change) {
+        if (change.followed()
+                || change.field() == Field.FIRST_ESTIMATE
+                || KEPT_TRUE_BY_WORKERS.contains(change.field().label())) {
+            return ladder.findItem(change.item()).isPresent()
+                    || isTask(ladder, change.item().product(), levelIn(reverse, change.item()));
+        }
+        return ladder.findItem(change.item())
+                .map(item -> !item.level().carriesPoints())
+                .orElseGet(
+                        () -> isTask(ladder, change.item().product(), levelIn(reverse, change.item())));
+    }
+
+    private static @Nullable String levelIn(Command.Reverse reverse, ItemKey item) {
+        return reverse.changes().stream()
+                .filter(change -> change.item().equals(item) && change.field() == Field.LEVEL)
+                .map(Change::before)
+                .filter(Objects::nonNull)
+                .findFirst()
+                .orElse(null);
     }
 
     private static boolean staysTask(Ladder ladder, Command.Edit edit) {

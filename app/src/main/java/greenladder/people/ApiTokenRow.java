@@ -5,6 +5,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 /** A token for programs; only its hash is kept. */
 @Entity
@@ -15,15 +16,20 @@ class ApiTokenRow {
     String tokenHash = "";
 
     String person = "";
+    String name = "";
 
     @Column(name = "created_at")
     Instant createdAt = Instant.EPOCH;
 
+    @Column(name = "last_used_at")
+    @Nullable Instant lastUsedAt;
+
     ApiTokenRow() {}
 
-    ApiTokenRow(String tokenHash, String person, Instant createdAt) {
+    ApiTokenRow(String tokenHash, String person, String name, Instant createdAt) {
         this.tokenHash = tokenHash;
         this.person = person;
+        this.name = name;
         this.createdAt = createdAt;
     }
 }

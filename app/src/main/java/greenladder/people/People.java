@@ -5,35 +5,40 @@ import greenladder.core.change.Problems;
 import greenladder.core.item.Person;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
-import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.util.ArrayList;
-import java.util.HexFormat;
+import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.atomic.AtomicBoolean;
+import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
-/** The people of the workspace and their tokens. */
+/** The people of the workspace, what they may do, and their passwords. */
 @Component
 @Transactional
 public class People {
-    private static final int SHORTEST_PASSWORD = 10;
-
     private final EntityManager entities;
     private final PasswordEncoder passwords;
     private final ApplicationEventPublisher events;
     private final Clock clock;
-    private final AtomicBoolean anybody = new AtomicBoolean();
 
-    /** Somebody new can be given work. */
-    public record PersonAdded(Person person) {}
+    /** Everybody who can sign in, as every request needs them; follows each commit. */
+    private final Map<String, SignedIn> current = new ConcurrentHashMap<>();
+
+    private volatile boolean loaded;
+
+    /** Somebody is new, is called otherwise, or has left. */
+    public record PersonChanged(Person person) {}
+
+    /** Whoever is signed in as this person has to do so again. */
+    public record SignedOut(String handle) {}
 
     /** A person as somebody typed one. */
     public record PersonForm(String name, String handle, String password) {}
@@ -53,18 +58,23 @@ public class People {
      * Whether anybody can sign in yet; a workspace without people asks for its first administrator.
      */
     public boolean isEmpty() {
-        if (!anybody.get() && !rows().isEmpty()) {
-            anybody.set(true);
-        }
-        return !anybody.get();
+        return current().isEmpty();
     }
 
+    /** Everybody there ever was, for names in the log. */
     public List<Person> all() {
         return rows().stream().map(PersonRow::toPerson).toList();
     }
 
+    /** Everybody who can sign in, by role and name. */
     public List<SignedIn> allSignedIn() {
-        return rows().stream().map(People::signedIn).toList();
+        return current().values().stream()
+                .sorted(Comparator.comparing(SignedIn::role).thenComparing(SignedIn::name))
+                .toList();
+    }
+
+    public Optional<SignedIn> findByHandle(String handle) {
+        return Optional.ofNullable(current().get(handle));
     }
 
     /** Adds the first administrator; refused as soon as there is anybody. */
@@ -76,10 +86,11 @@ public class People {
     }
 
     public void add(PersonForm form, Role role) {
-        var problems = problemsOf(form);
-        if (!problems.all().isEmpty()) {
-            throw new Failure.Invalid(problems);
-        }
+        var problems = new ArrayList<Problem>();
+        PersonRules.name(form.name()).ifPresent(problems::add);
+        handleProblem(form.handle()).ifPresent(problems::add);
+        PersonRules.password(form.password()).ifPresent(problems::add);
+        requireNone(problems);
         keep(form, passwords.encode(form.password()), role);
     }
 
@@ -90,50 +101,210 @@ public class People {
                 keep(new PersonForm(sample.name(), sample.handle(), password), hash, role));
     }
 
-    private void keep(PersonForm form, String passwordHash, Role role) {
+    /** What is wrong with a sign-in name, in itself or because somebody has it. */
+    Optional<Problem> handleProblem(String handle) {
+        var wrong = PersonRules.handle(handle);
+        return wrong.isPresent() || entities.find(PersonRow.class, handle.strip()) == null
+                ? wrong
+                : Optional.of(
+                        new Problem("handle", "Somebody signs in under this name already."));
+    }
+
+    /** Gives somebody another role everywhere; there is always an administrator left. */
+    public void changeRole(SignedIn actor, String handle, Role role) {
+        requireAdministrator(actor);
+        var row = require(handle);
+        if (row.role == Role.ADMINISTRATOR && role != Role.ADMINISTRATOR) {
+            requireAnotherAdministrator(row, "role");
+        }
+        row.role = role;
+        afterCommit(row);
+    }
+
+    /** Gives somebody another role in one product; null takes the exception away. */
+    public void changeRoleIn(
+            SignedIn actor,
+            String handle,
+            String product,
+            @org.jspecify.annotations.Nullable Role role) {
+        requireAdministrator(actor);
+        var row = require(handle);
+        var key = new ProductRoleRow.Key(handle, product);
+        var kept = entities.find(ProductRoleRow.class, key);
+        if (role == Role.ADMINISTRATOR) {
+            throw new Failure.Invalid(
+                    Problems.of(
+                            "role", "Administrators look after all products, not after one alone."));
+        }
+        if (kept != null && role == null) {
+            entities.remove(kept);
+        } else if (kept != null) {
+            kept.role = role;
+        } else if (role != null) {
+            entities.persist(new ProductRoleRow(handle, product, role));
+        }
+        afterCommit(row);
+    }
+
+    public void rename(SignedIn me, String name) {
+        requireNone(PersonRules.name(name).stream().toList());
+        var row = require(me.handle());
+        row.name = name.strip();
+        events.publishEvent(new PersonChanged(row.toPerson()));
+        afterCommit(row);
+    }
+
+    /**
+     * @throws Failure.Invalid for oneself and for the last administrator
+     */
+    public void checkRemoval(SignedIn actor, String handle) {
+        requireAdministrator(actor);
+        var row = require(handle);
+        if (actor.handle().equals(handle)) {
+            throw new Failure.Invalid(
+                    Problems.of(
+                            "person",
+                            "You cannot remove yourself; another administrator can."));
+        }
+        if (row.role == Role.ADMINISTRATOR) {
+            requireAnotherAdministrator(row, "person");
+        }
+    }
+
+    /**
+     * Takes somebody out of the workspace; their name stays readable where they did something.
+     *
+     * @throws Failure.Invalid for oneself and for the last administrator
+     */
+    public void remove(SignedIn actor, String handle) {
+        checkRemoval(actor, handle);
+        var row = require(handle);
+        row.goneAt = clock.instant();
+        row.stamp++;
+        entities.createQuery("delete from ApiTokenRow where person = :person")
+                .setParameter("person", handle)
+                .executeUpdate();
+        events.publishEvent(new PersonChanged(row.toPerson()));
+        events.publishEvent(new SignedOut(handle));
+        afterCommit(row);
+    }
+
+    /**
+     * Changes one's password, and signs out everybody who is signed in as oneself elsewhere.
+     *
+     * @return oneself, to go on with
+     */
+    public SignedIn changePassword(SignedIn me, String old, String fresh) {
+        var row = require(me.handle());
+        var problems = new ArrayList<Problem>();
+        if (!passwords.matches(old, row.passwordHash)) {
+            problems.add(new Problem("old", "This is not your present password."));
+        }
+        PersonRules.password(fresh).ifPresent(problems::add);
+        requireNone(problems);
+        row.passwordHash = passwords.encode(fresh);
+        return signOutEverywhere(me);
+    }
+
+    /**
+     * Ends every sign-in of a person, also those of this moment.
+     *
+     * @return the person, to go on with where it is oneself
+     */
+    public SignedIn signOutEverywhere(SignedIn who) {
+        var row = require(who.handle());
+        row.stamp++;
+        events.publishEvent(new SignedOut(row.handle));
+        afterCommit(row);
+        return signedIn(row, rolesOf(row.handle));
+    }
+
+    void keep(PersonForm form, String passwordHash, Role role) {
         var row = new PersonRow(form.handle().strip(), form.name().strip(), passwordHash, role);
         entities.persist(row);
-        anybody.set(true);
-        events.publishEvent(new PersonAdded(row.toPerson()));
+        events.publishEvent(new PersonChanged(row.toPerson()));
+        afterCommit(row);
     }
 
-    public void addToken(String token, String handle) {
-        entities.persist(new ApiTokenRow(hash(token), handle, clock.instant()));
+    String encoded(String password) {
+        return passwords.encode(password);
     }
 
-    public Optional<SignedIn> findByToken(String token) {
-        return Optional.ofNullable(entities.find(ApiTokenRow.class, hash(token)))
-                .flatMap(row -> findByHandle(row.person));
+    static void requireAdministrator(SignedIn actor) {
+        if (!actor.may(Permission.ADMINISTER)) {
+            throw new Failure.Forbidden("Administrators look after people.");
+        }
     }
 
-    public Optional<SignedIn> findByHandle(String handle) {
-        return Optional.ofNullable(entities.find(PersonRow.class, handle)).map(People::signedIn);
+    static void requireNone(List<Problem> problems) {
+        if (!problems.isEmpty()) {
+            throw new Failure.Invalid(new Problems(problems));
+        }
     }
 
-    private Problems problemsOf(PersonForm form) {
-        var problems = new ArrayList<Problem>();
-        if (form.name().isBlank() || form.name().strip().length() > 120) {
-            problems.add(new Problem("name", "A name of at most 120 characters is needed."));
+    private void requireAnotherAdministrator(PersonRow row, String field) {
+        boolean another =
+                current().values().stream()
+                        .anyMatch(one ->
+                                one.role() == Role.ADMINISTRATOR
+                                        && !one.handle().equals(row.handle));
+        if (!another) {
+            throw new Failure.Invalid(
+                    Problems.of(
+                            field,
+                            "%s is the last administrator; make somebody else one first."
+                                    .formatted(row.name)));
         }
-        if (!form.handle().strip().matches("[a-z][a-z0-9.-]{1,59}")) {
-            problems.add(
-                    new Problem(
-                            "handle",
-                            "A sign-in name has 2 to 60 small letters, digits, dots or dashes, a"
-                                    + " letter first."));
-        } else if (entities.find(PersonRow.class, form.handle().strip()) != null) {
-            problems.add(new Problem("handle", "Somebody signs in under this name already."));
+    }
+
+    private PersonRow require(String handle) {
+        var row = entities.find(PersonRow.class, handle);
+        if (row == null || row.goneAt != null) {
+            throw new Failure.NotFound("There is nobody who signs in as “%s”.".formatted(handle));
         }
-        if (form.password().length() < SHORTEST_PASSWORD) {
-            problems.add(
-                    new Problem(
-                            "password",
-                            "A password has at least %d characters.".formatted(SHORTEST_PASSWORD)));
+        return row;
+    }
+
+    private Map<String, SignedIn> current() {
+        if (!loaded) {
+            synchronized (current) {
+                if (!loaded) {
+                    rows().stream()
+                            .filter(row -> row.goneAt == null)
+                            .forEach(row ->
+                                    current.put(row.handle, signedIn(row, rolesOf(row.handle))));
+                    loaded = true;
+                }
+            }
         }
-        if (form.password().getBytes(StandardCharsets.UTF_8).length > 72) {
-            problems.add(new Problem("password", "A password has at most 72 bytes."));
-        }
-        return new Problems(problems);
+        return current;
+    }
+
+    private void afterCommit(PersonRow row) {
+        current();
+        entities.flush();
+        var fresh = row.goneAt == null ? signedIn(row, rolesOf(row.handle)) : null;
+        var handle = row.handle;
+        TransactionSynchronizationManager.registerSynchronization(
+                new TransactionSynchronization() {
+                    @Override
+                    public void afterCommit() {
+                        if (fresh == null) {
+                            current.remove(handle);
+                        } else {
+                            current.put(handle, fresh);
+                        }
+                    }
+                });
+    }
+
+    private Map<String, Role> rolesOf(String handle) {
+        var roles = new HashMap<String, Role>();
+        entities.createQuery("from ProductRoleRow where person = :person", ProductRoleRow.class)
+                .setParameter("person", handle)
+                .getResultList()
+                .forEach(row -> roles.put(row.product, row.role));
+        return roles;
     }
 
     private List<PersonRow> rows() {
@@ -141,18 +312,7 @@ public class People {
                 .getResultList();
     }
 
-    private static SignedIn signedIn(PersonRow row) {
-        return new SignedIn(row.handle, row.name, row.role, row.passwordHash);
-    }
-
-    private static String hash(String token) {
-        try {
-            var digest =
-                    MessageDigest.getInstance("SHA-256")
-                            .digest(token.getBytes(StandardCharsets.UTF_8));
-            return HexFormat.of().formatHex(digest);
-        } catch (NoSuchAlgorithmException e) {
-            throw new IllegalStateException(e);
-        }
+    private static SignedIn signedIn(PersonRow row, Map<String, Role> roles) {
+        return new SignedIn(row.handle, row.name, row.role, roles, row.passwordHash, row.stamp);
     }
 }

@@ -7,6 +7,8 @@ import jakarta.persistence.EnumType;
 import jakarta.persistence.Enumerated;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
+import java.time.Instant;
+import org.jspecify.annotations.Nullable;
 
 @Entity
 @Table(name = "person")
@@ -21,6 +23,12 @@ class PersonRow {
     @Enumerated(EnumType.STRING)
     Role role = Role.STAKEHOLDER;
 
+    @Column(name = "gone_at")
+    @Nullable Instant goneAt;
+
+    /** Counts up when everybody who is signed in as this person has to do so again. */
+    int stamp;
+
     PersonRow() {}
 
     PersonRow(String handle, String name, String passwordHash, Role role) {
@@ -31,6 +39,6 @@ class PersonRow {
     }
 
     Person toPerson() {
-        return new Person(handle, name);
+        return new Person(handle, name, goneAt != null);
     }
 }

@@ -15,6 +15,8 @@ import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
+import org.springframework.security.web.context.SecurityContextHolderFilter;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
 import org.springframework.security.web.util.matcher.RequestHeaderRequestMatcher;
@@ -49,13 +51,15 @@ class SecuritySetup {
 
     @Bean
     @Order(1)
-    SecurityFilterChain forPrograms(HttpSecurity http, People people) throws Exception {
+    SecurityFilterChain forPrograms(HttpSecurity http, Tokens tokens, AttemptLimit attempts)
+            throws Exception {
         return http.securityMatcher("/api/**")
                 .csrf(csrf -> csrf.disable())
                 .sessionManagement(
                         session -> session.sessionCreationPolicy(SessionCreationPolicy.STATELESS))
                 .addFilterBefore(
-                        new TokenFilter(people), UsernamePasswordAuthenticationFilter.class)
+                        new TokenFilter(tokens, attempts),
+                        UsernamePasswordAuthenticationFilter.class)
                 .authorizeHttpRequests(requests -> requests.anyRequest().authenticated())
                 .exceptionHandling(handling ->
                         handling.authenticationEntryPoint((request, response, e) -> {
@@ -73,13 +77,18 @@ class SecuritySetup {
 
     @Bean
     @Order(2)
-    SecurityFilterChain forPeople(HttpSecurity http, FirstStart firstStart) throws Exception {
+    SecurityFilterChain forPeople(
+            HttpSecurity http, FirstStart firstStart, People people, AttemptLimit attempts)
+            throws Exception {
         var signIn = new LoginUrlAuthenticationEntryPoint("/sign-in");
+        var limit = new SignInLimit(attempts);
+        var onSuccess = new SavedRequestAwareAuthenticationSuccessHandler();
         return http.authorizeHttpRequests(requests ->
                         requests.requestMatchers(
                                         "/sign-in",
                                         "/sign-in/as",
                                         "/start",
+                                        "/invitation/*",
                                         "/css/**",
                                         "/js/**",
                                         "/v*/js/**",
@@ -100,7 +109,12 @@ class SecuritySetup {
                 .formLogin(form ->
                         form.loginPage("/sign-in")
                                 .usernameParameter("handle")
+                                .successHandler((request, response, done) -> {
+                                    limit.noteSuccess(request);
+                                    onSuccess.onAuthenticationSuccess(request, response, done);
+                                })
                                 .failureHandler((request, response, e) -> {
+                                    limit.noteFailure(request);
                                     request.getSession()
                                             .setAttribute(
                                                     "typedHandle", request.getParameter("handle"));
@@ -119,6 +133,8 @@ class SecuritySetup {
                                         new RequestHeaderRequestMatcher("HX-Request"))
                                 .defaultAuthenticationEntryPointFor(signIn, any -> true))
                 .addFilterBefore(firstStart, UsernamePasswordAuthenticationFilter.class)
+                .addFilterBefore(limit, UsernamePasswordAuthenticationFilter.class)
+                .addFilterAfter(new FreshSignIn(people), SecurityContextHolderFilter.class)
                 .headers(headers ->
                         headers.contentSecurityPolicy(
                                         policy -> policy.policyDirectives(CONTENT_POLICY))

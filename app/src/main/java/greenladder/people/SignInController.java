@@ -8,9 +8,6 @@ import java.util.List;
 import org.springframework.core.env.Environment;
 import org.springframework.core.env.Profiles;
 import org.springframework.http.HttpStatus;
-import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
-import org.springframework.security.core.context.SecurityContextHolder;
-import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -20,12 +17,12 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class SignInController {
     private final People people;
-    private final SecurityContextRepository contexts;
+    private final Entrance entrance;
     private final boolean demo;
 
-    SignInController(People people, SecurityContextRepository contexts, Environment environment) {
+    SignInController(People people, Entrance entrance, Environment environment) {
         this.people = people;
-        this.contexts = contexts;
+        this.entrance = entrance;
         this.demo = environment.acceptsProfiles(Profiles.of("demo"));
     }
 
@@ -35,6 +32,7 @@ class SignInController {
         var typed = session == null ? null : session.getAttribute("typedHandle");
         model.addAttribute("typed", typed == null ? "" : typed);
         model.addAttribute("failed", request.getParameter("failed") != null);
+        model.addAttribute("wait", request.getParameter("wait") != null);
         model.addAttribute("samples", demo ? people.allSignedIn() : List.of());
         return "people/sign-in";
     }
@@ -52,14 +50,7 @@ class SignInController {
         var person =
                 people.findByHandle(handle)
                         .orElseThrow(() -> new Failure.NotFound("There is nobody of that name."));
-        request.getSession();
-        request.changeSessionId();
-        var context = SecurityContextHolder.createEmptyContext();
-        context.setAuthentication(
-                UsernamePasswordAuthenticationToken.authenticated(
-                        person, null, person.getAuthorities()));
-        SecurityContextHolder.setContext(context);
-        contexts.saveContext(context, request, response);
+        entrance.letIn(person, request, response);
         return "redirect:/";
     }
 
@@ -73,10 +64,16 @@ class SignInController {
     }
 
     @PostMapping("/start")
-    String addFirstAdministrator(PersonForm form, Model model, HttpServletResponse response) {
+    String addFirstAdministrator(
+            PersonForm form,
+            Model model,
+            HttpServletRequest request,
+            HttpServletResponse response) {
         try {
             people.addFirstAdministrator(form);
-            return "redirect:/sign-in";
+            entrance.letIn(
+                    people.findByHandle(form.handle().strip()).orElseThrow(), request, response);
+            return "redirect:/";
         } catch (Failure.Invalid e) {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
             model.addAttribute("form", form);

@@ -2,20 +2,46 @@ package greenladder.people;
 
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import org.springframework.security.core.GrantedAuthority;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.userdetails.UserDetails;
 
-/** Somebody who is signed in, by password or by token, with what their role lets them do. */
-public record SignedIn(String handle, String name, Role role, String passwordHash)
+/**
+ * Somebody who is signed in, by password or by token, with what their role lets them do.
+ *
+ * @param role in all products that {@code productRoles} does not name
+ * @param stamp another one means that they have to sign in again
+ */
+public record SignedIn(
+        String handle,
+        String name,
+        Role role,
+        Map<String, Role> productRoles,
+        String passwordHash,
+        int stamp)
         implements UserDetails {
 
     /** The application itself, for work that nobody asked for by hand. */
     public static final SignedIn SYSTEM =
-            new SignedIn("system", "Green Ladder", Role.ADMINISTRATOR, "");
+            new SignedIn("system", "Green Ladder", Role.ADMINISTRATOR, Map.of(), "", 0);
 
+    public SignedIn {
+        productRoles = Map.copyOf(productRoles);
+    }
+
+    /** Whether their role lets them do something that belongs to no product. */
     public boolean may(Permission permission) {
         return role.may(permission);
+    }
+
+    /** Whether they may do something in a product. */
+    public boolean mayIn(String product, Permission permission) {
+        return roleIn(product).may(permission);
+    }
+
+    public Role roleIn(String product) {
+        return productRoles.getOrDefault(product, role);
     }
 
     @Override

@@ -5,18 +5,23 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.web.filter.OncePerRequestFilter;
 
-/** Signs a program in for one request by the token it sends. */
+/** Signs a program in for one request by the token it sends; whoever guesses tokens has to wait. */
 final class TokenFilter extends OncePerRequestFilter {
     private static final String SCHEME = "Bearer ";
+    private static final int MOST_WRONG = 100;
 
-    private final People people;
+    private final Tokens tokens;
+    private final AttemptLimit attempts;
 
-    TokenFilter(People people) {
-        this.people = people;
+    TokenFilter(Tokens tokens, AttemptLimit attempts) {
+        this.tokens = tokens;
+        this.attempts = attempts;
     }
 
     @Override
@@ -24,9 +29,19 @@ final class TokenFilter extends OncePerRequestFilter {
             HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         var header = request.getHeader("Authorization");
-        if (header != null && header.startsWith(SCHEME)) {
-            people.findByToken(header.substring(SCHEME.length()).strip())
-                    .ifPresent(TokenFilter::signIn);
+        if (header == null || !header.startsWith(SCHEME)) {
+            chain.doFilter(request, response);
+            return;
+        }
+        var source = "token from " + request.getRemoteAddr();
+        var person = tokens.findPerson(header.substring(SCHEME.length()).strip());
+        if (person.isPresent()) {
+            signIn(person.get());
+        } else if (attempts.mayTry(source, MOST_WRONG)) {
+            attempts.noteFailure(source, MOST_WRONG);
+        } else {
+            refuse(response);
+            return;
         }
         chain.doFilter(request, response);
     }
@@ -37,5 +52,16 @@ final class TokenFilter extends OncePerRequestFilter {
                 UsernamePasswordAuthenticationToken.authenticated(
                         person, null, person.getAuthorities()));
         SecurityContextHolder.setContext(context);
+    }
+
+    private static void refuse(HttpServletResponse response) throws IOException {
+        response.setStatus(HttpStatus.TOO_MANY_REQUESTS.value());
+        response.setHeader("Retry-After", "600");
+        response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
+        response.getWriter()
+                .write(
+                        "{\"type\":\"too-many-attempts\",\"title\":\"Too many attempts\","
+                                + "\"status\":429,\"detail\":\"Too many wrong tokens came from this"
+                                + " address; try again in ten minutes.\"}");
     }
 }

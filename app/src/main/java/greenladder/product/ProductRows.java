@@ -4,6 +4,7 @@ import greenladder.core.item.Category;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.item.State;
+import greenladder.core.item.States;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;
@@ -83,7 +84,7 @@ final class ProductRows {
                     measure,
                     followsChildren,
                     List.of(kinds.split(" ")),
-                    states);
+                    new States(states));
         }
     }
 
@@ -112,7 +113,7 @@ final class ProductRows {
         StateRow() {}
 
         StateRow(String product, Level level, int place) {
-            var state = level.states().get(place);
+            var state = level.states().all().get(place);
             this.product = product;
             this.level = level.key();
             this.place = place;

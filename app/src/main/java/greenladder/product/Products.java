@@ -28,9 +28,6 @@ public class Products {
     private final EntityManager entities;
     private final ApplicationEventPublisher events;
 
-    /** There is a new product. */
-    public record ProductAdded(Product product) {}
-
     Products(EntityManager entities, ApplicationEventPublisher events) {
         this.entities = entities;
         this.events = events;
@@ -74,14 +71,33 @@ public class Products {
         }
         var product = new Product(code, trimmed, levels);
         entities.persist(new ProductRow(product));
-        for (var level : levels.all()) {
-            entities.persist(new LevelRow(code, level));
-            for (int place = 0; place < level.states().size(); place++) {
-                entities.persist(new StateRow(code, level, place));
+        persistLevels(product);
+        events.publishEvent(new WorkspaceChanged(workspace -> workspace.with(product)));
+        return product;
+    }
+
+    /** Keeps a product's name and levels as they are now; a part of a larger transaction. */
+    public void keep(Product product) {
+        entities.createQuery("update ProductRow set name = :name where code = :code")
+                .setParameter("name", product.name())
+                .setParameter("code", product.code())
+                .executeUpdate();
+        for (var rows : List.of("StateRow", "LevelRow")) {
+            entities.createQuery("delete from " + rows + " where product = :code")
+                    .setParameter("code", product.code())
+                    .executeUpdate();
+        }
+        entities.clear();
+        persistLevels(product);
+    }
+
+    private void persistLevels(Product product) {
+        for (var level : product.levels().all()) {
+            entities.persist(new LevelRow(product.code(), level));
+            for (int place = 0; place < level.states().all().size(); place++) {
+                entities.persist(new StateRow(product.code(), level, place));
             }
         }
-        events.publishEvent(new ProductAdded(product));
-        return product;
     }
 
     private Levels levelsOf(String code) {

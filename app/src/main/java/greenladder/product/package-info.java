@@ -1,6 +1,6 @@
 /**
- * Products with their levels, kinds and states, as they are kept. Read {@link
- * greenladder.product.Products} first.
+ * Products with their levels, kinds and states, teams, sprints and releases, as they are kept. Read
+ * {@link greenladder.product.Products} first.
  */
 @NullMarked
 package greenladder.product;

@@ -37,17 +37,19 @@ class ThreadsController {
             @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
-        var ladder = keeper.current();
         var product =
-                ladder.findProduct(code)
+                keeper.current()
+                        .findProduct(code)
                         .orElseThrow(() ->
                                 new Failure.NotFound("There is no product %s.".formatted(code)));
+        // The frame before the items: what changes after it is told by the stream.
+        model.addAttribute("frame", frames.of(me, product, View.THREADS));
+        var ladder = keeper.current();
         model.addAttribute(
                 "page",
                 chosen(ladder, product, item)
                         .map(key -> pages.page(ladder, product, key))
                         .orElse(null));
-        model.addAttribute("frame", frames.of(me, product, View.THREADS));
         return fragment ? "trace/threads :: view" : "trace/threads";
     }
 

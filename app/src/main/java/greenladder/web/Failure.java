@@ -55,6 +55,36 @@ public abstract sealed class Failure extends RuntimeException {
         }
     }
 
+    /** Somebody else changed the same field while it was being edited. */
+    public static final class Overtaken extends Failure {
+        private static final long serialVersionUID = 1L;
+        private final String item;
+        private final String field;
+        private final String now;
+
+        /**
+         * @param now what stands in the field now, as text
+         */
+        public Overtaken(String item, String field, String now) {
+            super("Somebody else changed this meanwhile.");
+            this.item = item;
+            this.field = field;
+            this.now = now;
+        }
+
+        public String item() {
+            return item;
+        }
+
+        public String field() {
+            return field;
+        }
+
+        public String now() {
+            return now;
+        }
+    }
+
     /** Rules are broken; nothing was changed. */
     public static final class Invalid extends Failure {
         private static final long serialVersionUID = 1L;

@@ -1,6 +1,8 @@
 // Add fields: a title and Enter, and the field is free for the next title at once. Titles are sent one after the other, in the
 // order in which they were typed; a refused one comes back with the reason.
-import { go, refresh, tell } from "./view.js";
+import { go, refresh } from "./view.js";
+import { tell } from "./toasts.js";
+import { done } from "./undo.js";
 import { post } from "./server.js";
 
 let sending = Promise.resolve();
@@ -17,6 +19,7 @@ async function send(form, values, goDown) {
   try {
     const events = await post("/items/add", { ...values, after: form.dataset.after ?? "" });
     const { key } = events.itemadded;
+    done(events.said);
     if (form.dataset.after) form.dataset.after = key;
     await (goDown ? goTo(key) : refresh());
   } catch (failure) {

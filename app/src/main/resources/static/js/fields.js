@@ -54,13 +54,13 @@ document.addEventListener("change", (event) => {
 document.addEventListener("focusout", (event) => {
   const form = event.target.closest?.("[data-field-form]");
   if (!form || !form.isConnected || form.contains(event.relatedTarget) || form.dataset.sent) return;
-  if (form.dataset.control === "prose") return;
+  if (form.dataset.control === "prose" || form.querySelector(".conflict")) return;
   if (isUnchanged(control(form))) cancel(form);
   else form.requestSubmit();
 });
 
 document.addEventListener("click", (event) => {
-  const form = event.target.closest("[data-cancel]")?.closest("[data-field-form]");
+  const form = event.target.closest("[data-cancel], [data-keep-theirs]")?.closest("[data-field-form]");
   if (form) cancel(form);
 });
 

@@ -1,11 +1,13 @@
 // One way to move items, whatever asked for it: a drag, a key or the menu.
-import { refresh, tell } from "./view.js";
+import { refresh } from "./view.js";
+import { done } from "./undo.js";
+import { tell } from "./toasts.js";
 import { post } from "./server.js";
 
 export async function move(keys, where) {
   try {
     const events = await post("/items/move", { keys: keys.join(","), ...where });
-    if (keys.length > 1) tell(events.said.words);
+    done(events.said);
     await refresh();
   } catch (failure) {
     tell(failure.message, true);

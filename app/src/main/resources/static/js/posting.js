@@ -1,7 +1,8 @@
 // Forms that post in place: bound to the document, so that a form works from the moment it stands there. A refused form stays
 // as it was typed, with the reason beside it.
-import { refresh, tell } from "./view.js";
-import { post } from "./server.js";
+import { refresh } from "./view.js";
+import { done } from "./undo.js";
+import { Conflict, post } from "./server.js";
 
 async function submit(form) {
   if (form.dataset.sent) return;
@@ -9,11 +10,12 @@ async function submit(form) {
   try {
     const events = await post(form.getAttribute("action"), new FormData(form));
     form.dispatchEvent(new CustomEvent("saved", { bubbles: true }));
-    if (form.elements.keys.value.includes(",")) tell(events.said.words);
+    done(events.said);
     await refresh();
   } catch (failure) {
     delete form.dataset.sent;
-    showError(form, failure.message);
+    if (failure instanceof Conflict) showConflict(form, failure.markup);
+    else showError(form, failure.message);
   }
 }
 
@@ -23,6 +25,21 @@ function showError(form, words) {
   control?.setAttribute("aria-invalid", "true");
   control?.focus();
 }
+
+/** Both values, to choose from: theirs leaves the field, mine is sent once more as having seen theirs. */
+function showConflict(form, markup) {
+  const place = form.querySelector(".conflict-place");
+  place.innerHTML = markup;
+  place.querySelector("[data-keep-mine]").focus();
+}
+
+document.addEventListener("click", (event) => {
+  const form = event.target.closest?.("[data-keep-mine]")?.closest("form");
+  if (!form) return;
+  form.elements.seen.value = form.querySelector("[data-seen]").dataset.seen;
+  form.querySelector(".conflict-place").replaceChildren();
+  form.requestSubmit();
+});
 
 document.addEventListener("submit", (event) => {
   if (!event.target.matches("[data-post]")) return;

@@ -1,8 +1,30 @@
-// Posting to the server from a script: the same headers that htmx sends, and failures as words.
+// Posting to the server from a script: the same headers that htmx sends, failures as words, and which operations were one's own.
 const headers = () => ({ "HX-Request": "true", ...JSON.parse(document.body.getAttribute("hx-headers")) });
+const own = new Set();
+let underWay = Promise.resolve();
+
+/** A refusal that brings markup to show in place, such as two values to choose from. */
+export class Conflict extends Error {
+  constructor(markup) {
+    super("Somebody else changed this meanwhile.");
+    this.markup = markup;
+  }
+}
 
 /** Posts values as a form; gives the events that the server answers with, or throws an error with its words. */
-export async function post(url, values) {
+export function post(url, values) {
+  const answer = send(url, values);
+  underWay = Promise.allSettled([underWay, answer]);
+  return answer;
+}
+
+/** Whether an operation was one's own; known once everything that was posted is answered. */
+export async function isOwn(operation) {
+  await underWay;
+  return own.has(operation);
+}
+
+async function send(url, values) {
   let response;
   try {
     response = await fetch(url, { method: "POST", body: new URLSearchParams(values), headers: headers() });
@@ -10,11 +32,14 @@ export async function post(url, values) {
     throw new Error("The server cannot be reached. What you typed is still here; try again.");
   }
   if (response.headers.get("HX-Redirect")) location.assign(response.headers.get("HX-Redirect"));
-  if (!response.ok) throw new Error(await wordsOf(response));
-  return JSON.parse(response.headers.get("HX-Trigger") ?? "{}");
+  if (!response.ok) throw await failureOf(response);
+  const events = JSON.parse(response.headers.get("HX-Trigger") ?? "{}");
+  if (events.said?.operation) own.add(events.said.operation);
+  return events;
 }
 
-async function wordsOf(response) {
-  const plain = (response.headers.get("Content-Type") ?? "").startsWith("text/plain");
-  return plain ? response.text() : "That did not work; nothing was changed. Try again in a moment.";
+async function failureOf(response) {
+  const type = response.headers.get("Content-Type") ?? "";
+  if (response.status === 409 && type.startsWith("text/html")) return new Conflict(await response.text());
+  return new Error(type.startsWith("text/plain") ? await response.text() : "That did not work; nothing was changed. Try again in a moment.");
 }

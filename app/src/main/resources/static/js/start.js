@@ -8,3 +8,7 @@ import "./ladder-keys.js";
 import "./ladder-drag.js";
 import "./thread-keys.js";
 import "./find.js";
+import "./undo.js";
+import "./talk.js";
+import "./mentions.js";
+import "./live.js";

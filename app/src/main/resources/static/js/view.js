@@ -1,25 +1,18 @@
 // Keeps the open view true: what is being typed survives a refresh, failures are told, focus finds its way back.
 import { drawSelection } from "./selection.js";
+import { tell } from "./toasts.js";
 
 const isBeingEdited = (node) =>
   (node.classList?.contains("value-field") && node.querySelector("[data-field-form]")) ||
-  (node.matches?.("[data-add]") && node.contains(document.activeElement));
+  (node.matches?.("[data-add], [data-comment-form]") && (node.contains(document.activeElement) || [...node.querySelectorAll("textarea")].some((text) => text.value)));
 
 const stays = (old, fresh) => old.nodeType === 1 && (isBeingEdited(old) || fresh.dataset?.kept !== undefined);
 
 Idiomorph.defaults.callbacks.beforeNodeMorphed = (old, fresh) => (stays(old, fresh) ? false : undefined);
 
-export function tell(words, trouble = false) {
-  const toast = document.createElement("p");
-  toast.className = trouble ? "toast is-trouble" : "toast";
-  toast.textContent = words;
-  document.getElementById("toasts").append(toast);
-  setTimeout(() => toast.remove(), trouble ? 12000 : 4000);
-}
-
 // One load of the view at a time: whatever is wanted meanwhile, the last wish is loaded after it, so that no late answer
 // brings an earlier place back.
-const view = () => document.getElementById("view");
+export const view = () => document.getElementById("view");
 let wanted = null;
 let kept = [];
 let loading = null;
@@ -52,9 +45,9 @@ export function go(url, columns = []) {
   return load();
 }
 
-/** Fetches the current view anew; only what differs is drawn again. */
-export function refresh() {
-  kept = [];
+/** Fetches the current view anew; only what differs is drawn again, and columns known to be as they were not at all. */
+export function refresh(columns = []) {
+  kept = loading ? [] : columns;
   return view()?.dataset.url ? load() : Promise.resolve();
 }
 

@@ -29,7 +29,7 @@ public class PlaceReaderTests {
                         item("c", "b", "epic", "to-do"),
                         item("d", "c", "story", "under-way"),
                         item("e", null, "story", "to-do"));
-        var empty = Ladder.empty().withProduct(PRODUCT);
+        var empty = Ladder.empty().with(PRODUCT);
         return ((Accepted)
                         Decisions.decide(empty, new Command.Create("MSF", entries), Instant.EPOCH))
                 .after();
@@ -88,7 +88,7 @@ public class PlaceReaderTests {
     public void firstVisitShouldBeginWhereWorkIsUnderWay() {
         assertThat(PlaceReader.first(LADDER, PRODUCT).query())
                 .isEqualTo("from=goal&at=MSF3&panel=1");
-        assertThat(PlaceReader.first(Ladder.empty().withProduct(PRODUCT), PRODUCT).query())
+        assertThat(PlaceReader.first(Ladder.empty().with(PRODUCT), PRODUCT).query())
                 .isEqualTo("from=goal&panel=1");
     }
 }

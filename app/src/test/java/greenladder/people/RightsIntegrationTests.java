@@ -11,13 +11,13 @@ import org.testng.annotations.Test;
 
 /** What each role may do, asked at the door through the interface for programs. */
 public class RightsIntegrationTests extends RunningDemo {
-    @Autowired private People people;
+    @Autowired private Tokens tokens;
 
     @BeforeClass
     public void giveTokens() {
-        people.addToken("of-member", "oona.marsh");
-        people.addToken("of-stakeholder", "saga.lind");
-        people.addToken("of-lead", "bram.holt");
+        tokens.add("of-member", "oona.marsh", "Test");
+        tokens.add("of-stakeholder", "saga.lind", "Test");
+        tokens.add("of-lead", "bram.holt", "Test");
     }
 
     @DataProvider

@@ -3,6 +3,7 @@ package greenladder.core.item;
 import greenladder.core.rank.Rank;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -40,6 +41,40 @@ public record Item(
         Instant createdAt,
         Instant updatedAt,
         long version) {
+
+    /** This item with its sprint and its release as a workspace has them; the same where it is. */
+    public Item replanned(Workspace workspace) {
+        var itsSprint =
+                sprint == null ? null : workspace.findSprint(sprint.key()).orElse(sprint);
+        var itsRelease =
+                release == null ? null : workspace.findRelease(release.key()).orElse(release);
+        if (Objects.equals(itsSprint, sprint) && Objects.equals(itsRelease, release)) {
+            return this;
+        }
+        return new Item(
+                key,
+                level,
+                kind,
+                title,
+                description,
+                state,
+                parent,
+                rank,
+                assignee,
+                team,
+                itsSprint,
+                itsRelease,
+                size,
+                firstEstimate,
+                value,
+                hours,
+                start,
+                finish,
+                blocked,
+                createdAt,
+                updatedAt,
+                version);
+    }
 
     public Category category() {
         return state.category();

@@ -17,6 +17,10 @@ public record Person(String handle, String name, boolean gone) {
     }
 
 
+    public boolean isHere() {
+        return !gone;
+    }
+
     /** Up to two capital letters, for the small round mark: {@code Oona Marsh} gives {@code OM}. */
     public String initials() {
         return Stream.of(name.strip().split("\\s+"))

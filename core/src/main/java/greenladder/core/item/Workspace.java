@@ -1,6 +1,7 @@
 package greenladder.core.item;
 
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -96,7 +97,7 @@ public record Workspace(
     public List<Person> peopleAtWork() {
         return peopleByHandle.values().stream()
                 .filter(person -> !person.gone())
-                .sorted(java.util.Comparator.comparing(Person::name).thenComparing(Person::handle))
+                .sorted(Comparator.comparing(Person::name).thenComparing(Person::handle))
                 .toList();
     }
 
@@ -116,6 +117,31 @@ public record Workspace(
 
     public Optional<Release> findRelease(@Nullable String key) {
         return key == null ? Optional.empty() : Optional.ofNullable(releasesByKey.get(key));
+    }
+
+    /**
+     * The sprints that an item can be planned into, by start: those of its team that are not
+     * closed, or of all teams of its product where it has none, and the one that it is in.
+     */
+    public List<Sprint> openSprintsFor(Item item) {
+        var teams =
+                item.team() != null
+                        ? List.of(item.team())
+                        : teamsOf(item.key().product()).stream().map(Team::key).toList();
+        return sprintsByKey.values().stream()
+                .filter(sprint ->
+                        teams.contains(sprint.team()) && !sprint.isClosed()
+                                || sprint.equals(item.sprint()))
+                .sorted(Comparator.comparing(Sprint::start).thenComparing(Sprint::key))
+                .toList();
+    }
+
+    /** A product's releases, by date. */
+    public List<Release> releasesOf(String product) {
+        return releasesByKey.values().stream()
+                .filter(release -> release.product().equals(product))
+                .sorted(Comparator.comparing(Release::date).thenComparing(Release::key))
+                .toList();
     }
 
     /** The states of a level's items: the team's own where it has some, else the level's. */

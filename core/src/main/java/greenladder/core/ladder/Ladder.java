@@ -59,10 +59,25 @@ public final class Ladder {
     }
 
     /**
-     * This ladder with other products, people, teams, sprints or releases. Items keep what they
-     * refer to as it was: for what they refer to to change, see {@link #with(Workspace, Map)}.
+     * This ladder with other products, people, teams, sprints or releases. Items that are in a
+     * sprint or a release are in it as it is now, O(n); what they use of levels and states stays as
+     * it was: for those to change, see {@link #with(Workspace, Map)}.
      */
     public Ladder with(Workspace next) {
+        var moved = new HashMap<ItemKey, Optional<Item>>();
+        if (!next.sprintsByKey().equals(workspace.sprintsByKey())
+                || !next.releasesByKey().equals(workspace.releasesByKey())) {
+            for (var node : nodes.values()) {
+                var fresh = node.item().replanned(next);
+                if (fresh != node.item()) {
+                    moved.put(fresh.key(), Optional.of(fresh));
+                }
+            }
+        }
+        return inWorkspace(next).with(moved);
+    }
+
+    private Ladder inWorkspace(Workspace next) {
         return new Ladder(next, lastNumbers, nodes, orders, new LevelTotalsMemo());
     }
 
@@ -76,7 +91,7 @@ public final class Ladder {
 
     /** This ladder in another workspace, with items changed along with it. */
     public Ladder with(Workspace next, Map<ItemKey, Optional<Item>> changed) {
-        return with(next).with(changed);
+        return inWorkspace(next).with(changed);
     }
 
     /** This ladder where no number up to this one is given to a new item of the product. */
@@ -102,6 +117,9 @@ public final class Ladder {
      * change, else O(path).
      */
     public Ladder with(Map<ItemKey, Optional<Item>> changed) {
+        if (changed.isEmpty()) {
+            return this;
+        }
         var rebuilt = new Rebuild(this::findNode, changed);
         var next =
                 new Ladder(

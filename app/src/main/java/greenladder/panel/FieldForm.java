@@ -1,4 +1,4 @@
-package greenladder.item;
+package greenladder.panel;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
@@ -42,6 +42,9 @@ record FieldForm(
             case KIND -> "Kind";
             case PARENT -> "Under (key; empty for nothing)";
             case ASSIGNEE -> "With";
+            case TEAM -> "Team";
+            case SPRINT -> "Sprint";
+            case RELEASE -> "Release";
             case SIZE -> "Size in points";
             case VALUE -> "Value";
             case HOURS_ESTIMATE -> "Estimated hours";
@@ -56,7 +59,7 @@ record FieldForm(
 
     private static String controlOf(Field field) {
         return switch (field) {
-            case STATE, LEVEL, KIND, ASSIGNEE -> "choice";
+            case STATE, LEVEL, KIND, ASSIGNEE, TEAM, SPRINT, RELEASE -> "choice";
             case DESCRIPTION -> "prose";
             case START, FINISH -> "date";
             case SIZE, VALUE, HOURS_ESTIMATE, HOURS_INVESTED, HOURS_REMAINING -> "number";
@@ -71,7 +74,7 @@ record FieldForm(
         var choices =
                 switch (field) {
                     case STATE ->
-                            level.states().stream()
+                            ladder.workspace().statesOf(item).all().stream()
                                     .map(state -> List.of(state.key(), state.name()));
                     case KIND -> level.kinds().stream().map(kind -> List.of(kind, kind));
                     case LEVEL ->
@@ -80,9 +83,24 @@ record FieldForm(
                     case ASSIGNEE ->
                             Stream.concat(
                                     Stream.of(List.of("", "nobody")),
-                                    ladder.people().stream()
+                                    ladder.workspace().peopleAtWork().stream()
                                             .map(person ->
                                                     List.of(person.handle(), person.name())));
+                    case TEAM ->
+                            Stream.concat(
+                                    Stream.of(List.of("", "none")),
+                                    ladder.workspace().teamsOf(item.key().product()).stream()
+                                            .map(team -> List.of(team.key(), team.name())));
+                    case SPRINT ->
+                            Stream.concat(
+                                    Stream.of(List.of("", "none")),
+                                    ladder.workspace().openSprintsFor(item).stream()
+                                            .map(sprint -> List.of(sprint.key(), sprint.name())));
+                    case RELEASE ->
+                            Stream.concat(
+                                    Stream.of(List.of("", "none")),
+                                    ladder.workspace().releasesOf(item.key().product()).stream()
+                                            .map(one -> List.of(one.key(), one.name())));
                     default -> Stream.<List<String>>empty();
                 };
         choices.forEach(pair ->

@@ -1,4 +1,4 @@
-package greenladder.item;
+package greenladder.panel;
 
 import greenladder.web.RungMark;
 import greenladder.web.Stem;
@@ -32,6 +32,11 @@ public record ItemPanel(
         List<String> remarks,
         String childrenHead,
         List<ChildRow> children,
+        List<CommentEntry> comments,
+        boolean mayComment,
+        boolean watching,
+        int watchers,
+        boolean mayTakeBack,
         List<HistoryEntry> history,
         String pageUrl,
         String threadUrl) {
@@ -55,7 +60,18 @@ public record ItemPanel(
             String figure) {}
 
     /**
-     * @param what what changed, in words
+     * @param html sanitised
+     * @param when when it was said, and whether it was changed since
+     * @param mine whether the reader wrote it
      */
-    public record HistoryEntry(String when, String who, List<String> what) {}
+    public record CommentEntry(
+            long id, String who, String initials, String when, String html, boolean mine) {}
+
+    /**
+     * @param operation its number
+     * @param what what changed, in words
+     * @param undone whether it was taken back
+     */
+    public record HistoryEntry(
+            long operation, String when, String who, List<String> what, boolean undone) {}
 }

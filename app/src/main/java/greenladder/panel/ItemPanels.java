@@ -1,4 +1,4 @@
-package greenladder.item;
+package greenladder.panel;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
@@ -8,10 +8,19 @@ import greenladder.core.item.Person;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
-import greenladder.item.ItemPanel.ChildRow;
-import greenladder.item.ItemPanel.Fact;
-import greenladder.item.ItemPanel.Link;
+import greenladder.panel.ItemPanel.ChildRow;
+import greenladder.panel.ItemPanel.CommentEntry;
+import greenladder.panel.ItemPanel.Fact;
+import greenladder.panel.ItemPanel.Link;
+import greenladder.item.LadderKeeper;
+import greenladder.item.Rights;
+import greenladder.item.ChangeWords;
+import greenladder.web.Markdown;
+import greenladder.people.Permission;
 import greenladder.people.SignedIn;
+import greenladder.talk.Comment;
+import greenladder.talk.Comments;
+import greenladder.talk.Watching;
 import greenladder.web.Failure;
 import greenladder.web.RungMark;
 import greenladder.web.Stem;
@@ -33,19 +42,25 @@ public class ItemPanels {
 
     private final LadderKeeper keeper;
     private final Rights rights;
-    private final HistoryWords history;
+    private final History history;
+    private final Comments comments;
+    private final Watching watching;
     private final Markdown markdown;
     private final Clock clock;
 
     ItemPanels(
             LadderKeeper keeper,
             Rights rights,
-            HistoryWords history,
+            History history,
+            Comments comments,
+            Watching watching,
             Markdown markdown,
             Clock clock) {
         this.keeper = keeper;
         this.rights = rights;
         this.history = history;
+        this.comments = comments;
+        this.watching = watching;
         this.markdown = markdown;
         this.clock = clock;
     }
@@ -90,13 +105,30 @@ public class ItemPanels {
                 remarks(item, figures),
                 childrenHead(node),
                 node.children().stream().map(child -> childRow(child, links)).toList(),
+                comments.of(key).stream().map(one -> comment(ladder, one, reader)).toList(),
+                comments.mayComment(reader, key),
+                watching.isWatching(reader, key),
+                watching.of(key).size(),
+                reader.mayIn(product, Permission.WORK),
                 history.of(key),
                 "/items/" + key,
                 "/" + product + "/threads?item=" + key);
     }
 
+    private CommentEntry comment(Ladder ladder, Comment comment, SignedIn reader) {
+        var who = ChangeWords.nameOf(ladder, comment.author());
+        return new CommentEntry(
+                comment.id(),
+                who,
+                new Person(comment.author(), who).initials(),
+                Words.since(comment.at(), clock.instant())
+                        + (comment.editedAt() == null ? "" : ", changed since"),
+                comments.toHtml(comment),
+                comment.author().equals(reader.handle()));
+    }
+
     private boolean may(SignedIn reader, Item item, Field field) {
-        return rights.mayEdit(reader, item.level(), field);
+        return rights.mayEdit(reader, item, field);
     }
 
     private List<Fact> facts(Ladder ladder, Node node, SignedIn reader) {
@@ -145,6 +177,35 @@ public class ItemPanels {
                 fact(
                         reader,
                         item,
+                        Field.TEAM,
+                        "Team",
+                        shown(ladder, item, Field.TEAM),
+                        ""));
+        facts.add(
+                fact(
+                        reader,
+                        item,
+                        Field.SPRINT,
+                        "Sprint",
+                        shown(ladder, item, Field.SPRINT),
+                        item.sprint() == null
+                                ? ""
+                                : "%s to %s"
+                                        .formatted(
+                                                Words.day(item.sprint().start()),
+                                                Words.day(item.sprint().finish()))));
+        facts.add(
+                fact(
+                        reader,
+                        item,
+                        Field.RELEASE,
+                        "Release",
+                        shown(ladder, item, Field.RELEASE),
+                        item.release() == null ? "" : Words.day(item.release().date())));
+        facts.add(
+                fact(
+                        reader,
+                        item,
                         Field.START,
                         "Start",
                         Words.day(item.start()),
@@ -181,6 +242,11 @@ public class ItemPanels {
     private Fact fact(
             SignedIn reader, Item item, Field field, String label, String text, String note) {
         return new Fact(field.label(), label, text, note, may(reader, item, field));
+    }
+
+    private static String shown(Ladder ladder, Item item, Field field) {
+        var words = ChangeWords.value(ladder, item.key(), field, field.textOf(item));
+        return words.isEmpty() ? "–" : words;
     }
 
     private static String sizeInWords(Node node) {

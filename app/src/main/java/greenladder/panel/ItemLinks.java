@@ -1,4 +1,4 @@
-package greenladder.item;
+package greenladder.panel;
 
 import greenladder.core.item.Item;
 

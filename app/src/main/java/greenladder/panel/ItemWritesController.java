@@ -1,14 +1,23 @@
-package greenladder.item;
+package greenladder.panel;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.Command.Delete.Children;
 import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Problems;
 import greenladder.core.change.Target;
+import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.item.Door.Saved;
+import greenladder.core.ladder.Ladder;
+import greenladder.item.ChangeWords;
+import greenladder.item.Door.SeenField;
+import greenladder.item.ItemStore;
+import greenladder.item.LadderKeeper;
+import greenladder.web.Words;
+import greenladder.item.Door;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
+import jakarta.servlet.http.HttpServletRequest;
+import java.time.Clock;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -19,10 +28,11 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.bind.annotation.RequestParam;
-import tools.jackson.core.json.JsonWriteFeature;
-import tools.jackson.databind.json.JsonMapper;
 
 /**
  * What people do to items on a screen. The answer has no body: it says in an event that items
@@ -30,10 +40,19 @@ import tools.jackson.databind.json.JsonMapper;
  */
 @Controller
 class ItemWritesController {
-    private static final JsonMapper JSON =
-            JsonMapper.builder().enable(JsonWriteFeature.ESCAPE_NON_ASCII).build();
+    private static final int MOST_SEARCHED = 50;
 
     private final Door door;
+    private final LadderKeeper keeper;
+    private final ItemStore store;
+    private final Clock clock;
+
+    /**
+     * Two people changed one field.
+     *
+     * @param seen what to say was seen, for one's own value to go through
+     */
+    record Conflict(String who, String when, String seen, String theirs, String mine) {}
 
     /** What was typed into an add field; {@code after} names the item to stand behind. */
     record AddForm(
@@ -54,8 +73,18 @@ class ItemWritesController {
             @Nullable String position,
             @Nullable String to) {}
 
-    ItemWritesController(Door door) {
+    /**
+     * One field to be set on items.
+     *
+     * @param seen what stood in the field when it was opened; empty parameters compare with nothing
+     */
+    record EditForm(String keys, String field, @Nullable String value, @Nullable String seen) {}
+
+    ItemWritesController(Door door, LadderKeeper keeper, ItemStore store, Clock clock) {
         this.door = door;
+        this.keeper = keeper;
+        this.store = store;
+        this.clock = clock;
     }
 
     @PostMapping("/items/add")
@@ -73,26 +102,60 @@ class ItemWritesController {
                         me,
                         new Command.Create(
                                 form.product(), List.of(new NewItem(null, null, fields, target))));
-        var made = saved.items().getFirst();
-        return answer(
-                Map.of("itemschanged", Map.of(), "itemadded", Map.of("key", made.toString())));
+        return Answers.added(saved);
     }
 
     @PostMapping("/items/edit")
-    ResponseEntity<String> edit(
-            @RequestParam String keys,
-            @RequestParam String field,
-            @RequestParam(defaultValue = "") String value,
-            @AuthenticationPrincipal SignedIn me) {
+    ResponseEntity<String> edit(EditForm form, @AuthenticationPrincipal SignedIn me) {
         Map<String, String> fields = new LinkedHashMap<>();
-        fields.put(field, value);
-        return done("Changed", door.submit(me, new Command.Edit(keys(keys), fields)));
+        fields.put(form.field(), Objects.requireNonNullElse(form.value(), ""));
+        var items = keys(form.keys());
+        var edit = new Command.Edit(items, fields);
+        var saved =
+                form.seen() == null || items.size() != 1
+                        ? door.submit(me, edit)
+                        : door.submit(
+                                me,
+                                edit,
+                                new SeenField(
+                                        items.getFirst(),
+                                        form.field(),
+                                        form.seen().replace("\r\n", "\n")));
+        return Answers.done("Changed", saved);
+    }
+
+    /** Somebody else was faster at the same field: both values, to choose from. */
+    @ExceptionHandler
+    ModelAndView overtaken(Failure.Overtaken failure, HttpServletRequest request) {
+        var ladder = keeper.current();
+        var key = ItemKey.parse(failure.item()).orElseThrow();
+        var field = Field.findEditable(failure.field()).orElseThrow();
+        var last =
+                store.history(key, null, MOST_SEARCHED).stream()
+                        .filter(logged -> logged.change().field() == field)
+                        .findFirst();
+        var mine = Objects.requireNonNullElse(request.getParameter("value"), "");
+        var conflict =
+                new Conflict(
+                        last.map(logged -> ChangeWords.nameOf(ladder, logged.actor()))
+                                .orElse("Somebody"),
+                        last.map(logged -> Words.since(logged.at(), clock.instant())).orElse(""),
+                        failure.now(),
+                        shown(ladder, key, field, failure.now()),
+                        shown(ladder, key, field, mine));
+        return new ModelAndView(
+                "shared/conflict :: conflict", Map.of("conflict", conflict), HttpStatus.CONFLICT);
+    }
+
+    private static String shown(Ladder ladder, ItemKey key, Field field, String text) {
+        var words = ChangeWords.value(ladder, key, field, text);
+        return words.isEmpty() ? "nothing" : words;
     }
 
     @PostMapping("/items/move")
     ResponseEntity<String> move(
             @RequestParam String keys, MoveForm form, @AuthenticationPrincipal SignedIn me) {
-        return done(
+        return Answers.done(
                 "Moved",
                 door.submit(me, new Command.Move(keys(keys), parentOf(form), targetOf(form))));
     }
@@ -108,7 +171,7 @@ class ItemWritesController {
                         .findFirst()
                         .orElseThrow(() ->
                                 invalid("children", "Children are deleted with it or move up."));
-        return done("Deleted", door.submit(me, new Command.Delete(keys(keys), choice)));
+        return Answers.done("Deleted", door.submit(me, new Command.Delete(keys(keys), choice)));
     }
 
     private static Target.Parent parentOf(MoveForm form) {
@@ -168,16 +231,5 @@ class ItemWritesController {
 
     private static boolean isBlank(@Nullable String text) {
         return text == null || text.isBlank();
-    }
-
-    private static ResponseEntity<String> done(String verb, Saved saved) {
-        var items = saved.items();
-        var what = items.size() == 1 ? items.getFirst().toString() : items.size() + " items";
-        var words = saved.operation() == 0 ? what + " stands so already" : verb + " " + what;
-        return answer(Map.of("itemschanged", Map.of(), "said", Map.of("words", words)));
-    }
-
-    private static ResponseEntity<String> answer(Map<String, Map<String, String>> events) {
-        return ResponseEntity.ok().header("HX-Trigger", JSON.writeValueAsString(events)).body("");
     }
 }

@@ -1,10 +1,11 @@
-package greenladder.item;
+package greenladder.web;
 
 import java.util.List;
 import org.commonmark.Extension;
 import org.commonmark.ext.autolink.AutolinkExtension;
 import org.commonmark.ext.gfm.tables.TablesExtension;
 import org.commonmark.ext.task.list.items.TaskListItemsExtension;
+import org.commonmark.node.Node;
 import org.commonmark.parser.Parser;
 import org.commonmark.renderer.html.HtmlRenderer;
 import org.owasp.html.HtmlPolicyBuilder;
@@ -42,7 +43,15 @@ public class Markdown {
     private final HtmlRenderer renderer =
             HtmlRenderer.builder().extensions(EXTENSIONS).escapeHtml(true).build();
 
+    public Node parse(String text) {
+        return parser.parse(text);
+    }
+
     public String toHtml(String text) {
-        return POLICY.sanitize(renderer.render(parser.parse(text)));
+        return toHtml(parse(text));
+    }
+
+    public String toHtml(Node document) {
+        return POLICY.sanitize(renderer.render(document));
     }
 }

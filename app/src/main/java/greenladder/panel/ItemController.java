@@ -1,8 +1,10 @@
-package greenladder.item;
+package greenladder.panel;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Node;
+import greenladder.item.LadderKeeper;
+import greenladder.item.Rights;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.List;
@@ -54,7 +56,7 @@ class ItemController {
                 Field.findEditable(field)
                         .orElseThrow(() ->
                                 new Failure.NotFound("There is no field “%s”.".formatted(field)));
-        if (!rights.mayEdit(me, item.level(), known)) {
+        if (!rights.mayEdit(me, item, known)) {
             throw new Failure.Forbidden("You may not change this.");
         }
         model.addAttribute("form", FieldForm.of(keeper.current(), item, known));
@@ -75,9 +77,9 @@ class ItemController {
         return new Menu(
                 key.toString(),
                 item.title(),
-                rights.mayEdit(me, item.level(), Field.TITLE),
-                rights.mayEdit(me, item.level(), Field.STATE),
-                rights.mayShape(me, item.level()),
+                rights.mayEdit(me, item, Field.TITLE),
+                rights.mayEdit(me, item, Field.STATE),
+                rights.mayShape(me, key.product(), item.level()),
                 !node.children().isEmpty(),
                 ladder.position(item),
                 ladder.orderOf(key.product(), item.level()).size(),

@@ -1,0 +1,265 @@
+package greenladder.admin;
+
+import greenladder.admin.PeoplePage.Choice;
+import greenladder.admin.PeoplePage.InvitationEntry;
+import greenladder.admin.PeoplePage.InviteForm;
+import greenladder.admin.PeoplePage.PersonEntry;
+import greenladder.admin.PeoplePage.RemovalPage;
+import greenladder.admin.PeoplePage.RoleException;
+import greenladder.core.change.Problems;
+import greenladder.core.item.Person;
+import greenladder.core.item.Team;
+import greenladder.frame.Frames;
+import greenladder.item.LadderKeeper;
+import greenladder.people.Invitations;
+import greenladder.people.Invitations.Open;
+import greenladder.people.People;
+import greenladder.people.Permission;
+import greenladder.people.Role;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import greenladder.web.Words;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.time.ZoneOffset;
+import java.util.Arrays;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
+
+/** People for administrators: who there is, who is invited, what each may do, who leaves. */
+@Controller
+@RequestMapping("/people")
+class PeopleController {
+    private final People people;
+    private final Invitations invitations;
+    private final Leaving leaving;
+    private final LadderKeeper keeper;
+    private final Frames frames;
+
+    PeopleController(
+            People people,
+            Invitations invitations,
+            Leaving leaving,
+            LadderKeeper keeper,
+            Frames frames) {
+        this.people = people;
+        this.invitations = invitations;
+        this.leaving = leaving;
+        this.keeper = keeper;
+        this.frames = frames;
+    }
+
+    @GetMapping
+    String page(@AuthenticationPrincipal SignedIn me, Model model) {
+        return show(me, InviteForm.EMPTY, null, null, model);
+    }
+
+    @PostMapping("/invite")
+    String invite(
+            InviteForm form,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletRequest request,
+            HttpServletResponse response,
+            Model model) {
+        try {
+            var made = invitations.invite(me, form.name(), form.handle(), role(form.role()));
+            var link =
+                    ServletUriComponentsBuilder.fromContextPath(request)
+                            .path("/invitation/" + made.secret())
+                            .toUriString();
+            return show(me, InviteForm.EMPTY, link, null, model);
+        } catch (Failure.Invalid e) {
+            response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
+            return show(me, form, null, e.problems(), model);
+        }
+    }
+
+    @PostMapping("/invitations/{id}/take-back")
+    String takeBack(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        invitations.takeBack(me, id);
+        return "redirect:/people";
+    }
+
+    @PostMapping("/{handle}/role")
+    String changeRole(
+            @PathVariable String handle,
+            @RequestParam String role,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletResponse response,
+            Model model) {
+        return orShown(me, response, model, () -> people.changeRole(me, handle, role(role)));
+    }
+
+    @PostMapping("/{handle}/role-in")
+    String changeRoleIn(
+            @PathVariable String handle,
+            @RequestParam String product,
+            @RequestParam(defaultValue = "") String role,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletResponse response,
+            Model model) {
+        if (keeper.current().findProduct(product).isEmpty()) {
+            throw new Failure.NotFound("There is no product %s.".formatted(product));
+        }
+        return orShown(
+                me,
+                response,
+                model,
+                () -> people.changeRoleIn(me, handle, product, role.isEmpty() ? null : role(role)));
+    }
+
+    @PostMapping("/{handle}/sign-out")
+    String signOut(@PathVariable String handle, @AuthenticationPrincipal SignedIn me) {
+        requireAdministrator(me);
+        people.signOutEverywhere(require(handle));
+        return "redirect:/people";
+    }
+
+    @GetMapping("/{handle}/remove")
+    String askWhoTakesOver(
+            @PathVariable String handle, @AuthenticationPrincipal SignedIn me, Model model) {
+        requireAdministrator(me);
+        return showRemoval(me, handle, null, model);
+    }
+
+    @PostMapping("/{handle}/remove")
+    String remove(
+            @PathVariable String handle,
+            @RequestParam(required = false) @Nullable String heir,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletResponse response,
+            Model model) {
+        try {
+            leaving.remove(me, handle, heir);
+            return "redirect:/people";
+        } catch (Failure.Invalid e) {
+            response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
+            return showRemoval(me, handle, e.problems(), model);
+        }
+    }
+
+    private String orShown(
+            SignedIn me, HttpServletResponse response, Model model, Runnable change) {
+        try {
+            change.run();
+            return "redirect:/people";
+        } catch (Failure.Invalid e) {
+            response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
+            return show(me, InviteForm.EMPTY, null, e.problems(), model);
+        }
+    }
+
+    private String show(
+            SignedIn me,
+            InviteForm form,
+            @Nullable String link,
+            @Nullable Problems problems,
+            Model model) {
+        requireAdministrator(me);
+        var workspace = keeper.current().workspace();
+        var items = leaving.countByPerson();
+        model.addAttribute(
+                "page",
+                new PeoplePage(
+                        people.allSignedIn().stream().map(one -> entry(one, me, items)).toList(),
+                        invitations.open(me).stream().map(PeopleController::entry).toList(),
+                        Arrays.stream(Role.values())
+                                .map(role -> new Choice(role.name(), role.label()))
+                                .toList(),
+                        workspace.products().stream()
+                                .map(product -> new Choice(product.code(), product.name()))
+                                .toList(),
+                        link,
+                        form));
+        model.addAttribute("problems", problems);
+        model.addAttribute("frame", frames.of(me, null, "People"));
+        return "admin/people";
+    }
+
+    private String showRemoval(
+            SignedIn me, String handle, @Nullable Problems problems, Model model) {
+        var person = require(handle);
+        var heirs =
+                keeper.current().workspace().peopleAtWork().stream()
+                        .filter(one -> !one.handle().equals(handle))
+                        .map(one -> new Choice(one.handle(), one.name()))
+                        .toList();
+        model.addAttribute(
+                "page", new RemovalPage(handle, person.name(), leaving.itemsOf(handle).size(), heirs));
+        model.addAttribute("problems", problems);
+        model.addAttribute("frame", frames.of(me, null, "Remove " + person.name()));
+        return "admin/remove-person";
+    }
+
+    private PersonEntry entry(SignedIn person, SignedIn me, Map<String, Integer> items) {
+        var workspace = keeper.current().workspace();
+        var exceptions =
+                person.productRoles().entrySet().stream()
+                        .sorted(Map.Entry.comparingByKey())
+                        .map(one ->
+                                new RoleException(
+                                        one.getKey(),
+                                        workspace.requireProduct(one.getKey()).name(),
+                                        one.getValue().name(),
+                                        one.getValue().label()))
+                        .toList();
+        var teams =
+                workspace.teamsByKey().values().stream()
+                        .filter(team -> team.members().contains(person.handle()))
+                        .map(Team::name)
+                        .collect(Collectors.joining(", "));
+        return new PersonEntry(
+                person.handle(),
+                person.name(),
+                new Person(person.handle(), person.name()).initials(),
+                person.role().name(),
+                exceptions,
+                teams,
+                items.getOrDefault(person.handle(), 0),
+                person.handle().equals(me.handle()));
+    }
+
+    private static InvitationEntry entry(Open invitation) {
+        return new InvitationEntry(
+                invitation.id(),
+                invitation.name(),
+                invitation.handle(),
+                invitation.role().label(),
+                Words.day(invitation.expiresAt().atZone(ZoneOffset.UTC).toLocalDate()),
+                invitation.over());
+    }
+
+    private SignedIn require(String handle) {
+        return people.findByHandle(handle)
+                .orElseThrow(() ->
+                        new Failure.NotFound(
+                                "There is nobody who signs in as “%s”.".formatted(handle)));
+    }
+
+    private static Role role(String name) {
+        return Optional.of(name)
+                .flatMap(text ->
+                        Arrays.stream(Role.values()).filter(one -> one.name().equals(text)).findFirst())
+                .orElseThrow(() ->
+                        new Failure.Invalid(Problems.of("role", "There is no such role.")));
+    }
+
+    private static void requireAdministrator(SignedIn me) {
+        if (!me.may(Permission.ADMINISTER)) {
+            throw new Failure.Forbidden("Administrators look after people.");
+        }
+    }
+
+}

@@ -1,0 +1,252 @@
+package greenladder.admin;
+
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems;
+import greenladder.core.item.Category;
+import greenladder.core.item.Level;
+import greenladder.core.item.Team;
+import greenladder.frame.Frames;
+import greenladder.item.LadderKeeper;
+import greenladder.item.Reshapes;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
+import greenladder.product.LevelsForm;
+import greenladder.product.LevelsForm.LevelForm;
+import greenladder.web.Failure;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/**
+ * Levels, kinds and states of a product, and the states that a team has of its own. Every step of
+ * editing is a post that keeps what was entered; only saving changes anything.
+ */
+@Controller
+class SetupController {
+    private final Reshapes reshapes;
+    private final LadderKeeper keeper;
+    private final Frames frames;
+
+    /** Choices as they come: which part goes, and what takes its place. */
+    record ChoicesForm(@Nullable List<String> part, @Nullable List<String> instead) {
+        Map<String, String> byPart() {
+            var choices = new LinkedHashMap<String, String>();
+            var parts = Objects.requireNonNullElse(part, List.<String>of());
+            var values = Objects.requireNonNullElse(instead, List.<String>of());
+            for (int i = 0; i < Math.min(parts.size(), values.size()); i++) {
+                choices.put(parts.get(i), values.get(i));
+            }
+            return choices;
+        }
+    }
+
+    /**
+     * @param teamName null for a product
+     * @param choices what has to be chosen before anything can be saved
+     */
+    record SetupPage(
+            String action,
+            String title,
+            @Nullable String teamName,
+            LevelsForm form,
+            List<Reshapes.Choice> choices,
+            List<String> categories,
+            List<String> wrong,
+            boolean saved) {}
+
+    SetupController(Reshapes reshapes, LadderKeeper keeper, Frames frames) {
+        this.reshapes = reshapes;
+        this.keeper = keeper;
+        this.frames = frames;
+    }
+
+    @GetMapping("/{product:[A-Z]{2,5}}/setup")
+    String product(
+            @PathVariable("product") String code,
+            @RequestParam(required = false) @Nullable String saved,
+            @AuthenticationPrincipal SignedIn me,
+            Model model) {
+        requireAdministrator(me);
+        var product = Reshapes.requireProduct(keeper.current(), code);
+        return showProduct(
+                me, code, LevelsForm.of(product.levels()), List.of(), null, saved != null, model);
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/setup")
+    String changeProduct(
+            @PathVariable("product") String code,
+            @RequestParam(name = "do") String step,
+            LevelsForm form,
+            ChoicesForm choices,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletResponse response,
+            Model model) {
+        requireAdministrator(me);
+        if (!step.equals("save")) {
+            return showProduct(me, code, form.after(step), List.of(), null, false, model);
+        }
+        try {
+            var open = reshapes.product(me, code, form, choices.byPart());
+            if (open.isEmpty()) {
+                return "redirect:/" + code + "/setup?saved";
+            }
+            response.setStatus(HttpStatus.CONFLICT.value());
+            return showProduct(me, code, form, open, null, false, model);
+        } catch (Failure.Invalid e) {
+            response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
+            return showProduct(me, code, form, List.of(), e.problems(), false, model);
+        }
+    }
+
+    @GetMapping("/teams/{key}/states")
+    String team(
+            @PathVariable String key,
+            @RequestParam(required = false) @Nullable String saved,
+            @AuthenticationPrincipal SignedIn me,
+            Model model) {
+        requireAdministrator(me);
+        var team = Reshapes.requireTeam(keeper.current(), key);
+        return showTeam(me, team, formOf(team), List.of(), null, saved != null, model);
+    }
+
+    @PostMapping("/teams/{key}/states")
+    String changeTeam(
+            @PathVariable String key,
+            @RequestParam(name = "do") String step,
+            LevelsForm form,
+            ChoicesForm choices,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletResponse response,
+            Model model) {
+        requireAdministrator(me);
+        var team = Reshapes.requireTeam(keeper.current(), key);
+        if (!step.equals("save")) {
+            return showTeam(me, team, form.after(step), List.of(), null, false, model);
+        }
+        try {
+            var open = reshapes.team(me, key, form, choices.byPart());
+            if (open.isEmpty()) {
+                return "redirect:/teams/" + key + "/states?saved";
+            }
+            response.setStatus(HttpStatus.CONFLICT.value());
+            return showTeam(me, team, form, open, null, false, model);
+        } catch (Failure.Invalid e) {
+            response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
+            return showTeam(me, team, form, List.of(), e.problems(), false, model);
+        }
+    }
+
+    /** The levels of all products that the team works for, each once by its key. */
+    private LevelsForm formOf(Team team) {
+        var byKey = new LinkedHashMap<String, Level>();
+        team.products().stream()
+                .map(keeper.current()::requireProduct)
+                .forEach(product ->
+                        product.levels()
+                                .all()
+                                .forEach(level -> byKey.putIfAbsent(level.key(), level)));
+        return new LevelsForm(
+                byKey.values().stream()
+                        .map(level -> {
+                            var own = team.ownStates().get(level.key());
+                            var like = LevelsForm.of(level);
+                            return new LevelForm(
+                                    level.key(),
+                                    level.name(),
+                                    level.plural(),
+                                    like.measure(),
+                                    like.follows(),
+                                    own != null,
+                                    List.of(),
+                                    own == null ? like.states() : LevelsForm.states(own));
+                        })
+                        .toList());
+    }
+
+    private String showProduct(
+            SignedIn me,
+            String code,
+            LevelsForm form,
+            List<Reshapes.Choice> open,
+            @Nullable Problems problems,
+            boolean saved,
+            Model model) {
+        var product = Reshapes.requireProduct(keeper.current(), code);
+        var title = "Levels, kinds and states of " + product.name();
+        model.addAttribute("frame", frames.of(me, product, "Levels and states"));
+        return show(
+                new SetupPage(
+                        "/" + code + "/setup",
+                        title,
+                        null,
+                        form,
+                        open,
+                        categories(),
+                        wrong(problems),
+                        saved),
+                problems,
+                model);
+    }
+
+    private String showTeam(
+            SignedIn me,
+            Team team,
+            LevelsForm form,
+            List<Reshapes.Choice> open,
+            @Nullable Problems problems,
+            boolean saved,
+            Model model) {
+        model.addAttribute("frame", frames.of(me, null, "States of " + team.name()));
+        return show(
+                new SetupPage(
+                        "/teams/" + team.key() + "/states",
+                        "States of team " + team.name(),
+                        team.name(),
+                        form,
+                        open,
+                        categories(),
+                        wrong(problems),
+                        saved),
+                problems,
+                model);
+    }
+
+    private static String show(SetupPage page, @Nullable Problems problems, Model model) {
+        model.addAttribute("page", page);
+        model.addAttribute("problems", problems);
+        return "admin/setup";
+    }
+
+    /** What belongs to no single field of the form. */
+    private static List<String> wrong(@Nullable Problems problems) {
+        return problems == null
+                ? List.of()
+                : problems.all().stream()
+                        .filter(problem -> !problem.field().endsWith(".name"))
+                        .map(Problem::message)
+                        .distinct()
+                        .toList();
+    }
+
+    private static List<String> categories() {
+        return Arrays.stream(Category.values()).map(Category::word).toList();
+    }
+
+    private static void requireAdministrator(SignedIn me) {
+        if (!me.may(Permission.ADMINISTER)) {
+            throw new Failure.Forbidden("Administrators look after levels and states.");
+        }
+    }
+}

@@ -1,0 +1,194 @@
+package greenladder.admin;
+
+import greenladder.admin.PeoplePage.Choice;
+import greenladder.core.change.Problems;
+import greenladder.core.item.Team;
+import greenladder.frame.Frames;
+import greenladder.item.LadderKeeper;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
+import greenladder.product.Teams;
+import greenladder.product.Teams.TeamForm;
+import greenladder.web.Failure;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+
+/** Teams for administrators: who is in them, and which products they work for. */
+@Controller
+@RequestMapping("/teams")
+class TeamsController {
+    private final Teams teams;
+    private final LadderKeeper keeper;
+    private final Frames frames;
+
+    /** What was entered; lists are missing where nothing is ticked. */
+    record TeamInput(
+            @Nullable String name, @Nullable List<String> members, @Nullable List<String> products) {
+        TeamForm form() {
+            return new TeamForm(
+                    Objects.requireNonNullElse(name, ""),
+                    Objects.requireNonNullElse(members, List.of()),
+                    Objects.requireNonNullElse(products, List.of()));
+        }
+    }
+
+    /**
+     * @param key empty for the form of a new team
+     * @param levels where its states can be set apart
+     * @param wrong what is wrong with what was entered
+     */
+    record TeamEntry(
+            String key,
+            String name,
+            List<String> members,
+            List<String> products,
+            String ownStates,
+            long items,
+            @Nullable Problems wrong) {}
+
+    record TeamsPage(
+            List<TeamEntry> teams, TeamEntry fresh, List<Choice> people, List<Choice> products) {}
+
+    TeamsController(Teams teams, LadderKeeper keeper, Frames frames) {
+        this.teams = teams;
+        this.keeper = keeper;
+        this.frames = frames;
+    }
+
+    @GetMapping
+    String page(@AuthenticationPrincipal SignedIn me, Model model) {
+        return show(me, null, model);
+    }
+
+    @PostMapping
+    String add(
+            TeamInput input,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletResponse response,
+            Model model) {
+        try {
+            teams.add(me, input.form());
+            return "redirect:/teams";
+        } catch (Failure.Invalid e) {
+            return refused(me, "", input, e, response, model);
+        }
+    }
+
+    @PostMapping("/{key}")
+    String change(
+            @PathVariable String key,
+            TeamInput input,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletResponse response,
+            Model model) {
+        try {
+            teams.change(me, key, input.form());
+            return "redirect:/teams";
+        } catch (Failure.Invalid e) {
+            return refused(me, key, input, e, response, model);
+        }
+    }
+
+    @PostMapping("/{key}/remove")
+    String remove(
+            @PathVariable String key,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletResponse response,
+            Model model) {
+        var team = keeper.current().workspace().findTeam(key);
+        try {
+            teams.remove(me, key, (int) itemsOf(key));
+            return "redirect:/teams";
+        } catch (Failure.Invalid e) {
+            var was = team.orElseThrow();
+            return refused(
+                    me,
+                    key,
+                    new TeamInput(was.name(), was.members(), was.products()),
+                    e,
+                    response,
+                    model);
+        }
+    }
+
+    private String refused(
+            SignedIn me,
+            String key,
+            TeamInput input,
+            Failure.Invalid failure,
+            HttpServletResponse response,
+            Model model) {
+        response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
+        var form = input.form();
+        return show(
+                me,
+                new TeamEntry(
+                        key,
+                        form.name(),
+                        form.members(),
+                        form.products(),
+                        "",
+                        0,
+                        failure.problems()),
+                model);
+    }
+
+    private String show(SignedIn me, @Nullable TeamEntry entered, Model model) {
+        if (!me.may(Permission.ADMINISTER)) {
+            throw new Failure.Forbidden("Administrators look after teams.");
+        }
+        var workspace = keeper.current().workspace();
+        var entries =
+                workspace.teamsByKey().values().stream()
+                        .map(team ->
+                                entered != null && entered.key().equals(team.key())
+                                        ? entered
+                                        : entry(team))
+                        .toList();
+        var fresh =
+                entered != null && entered.key().isEmpty()
+                        ? entered
+                        : new TeamEntry("", "", List.of(), List.of(), "", 0, null);
+        model.addAttribute(
+                "page",
+                new TeamsPage(
+                        entries,
+                        fresh,
+                        workspace.peopleAtWork().stream()
+                                .map(person -> new Choice(person.handle(), person.name()))
+                                .toList(),
+                        workspace.products().stream()
+                                .map(product -> new Choice(product.code(), product.name()))
+                                .toList()));
+        model.addAttribute("frame", frames.of(me, null, "Teams"));
+        return "admin/teams";
+    }
+
+    private TeamEntry entry(Team team) {
+        return new TeamEntry(
+                team.key(),
+                team.name(),
+                team.members(),
+                team.products(),
+                String.join(", ", team.ownStates().keySet().stream().sorted().toList()),
+                itemsOf(team.key()),
+                null);
+    }
+
+    private long itemsOf(String team) {
+        var ladder = keeper.current();
+        return ladder.order().slots().stream()
+                .filter(slot -> team.equals(ladder.requireNode(slot.key()).item().team()))
+                .count();
+    }
+}

@@ -1,0 +1,130 @@
+package greenladder.item;
+
+import greenladder.core.change.Change;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Person;
+import greenladder.core.item.State;
+import greenladder.core.ladder.Ladder;
+import greenladder.people.SignedIn;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** Changes as people tell them. */
+public final class ChangeWords {
+    private ChangeWords() {}
+
+    /** One operation's changes of one item, such as "moved it to Done"; empty for nothing to tell. */
+    public static List<String> of(Ladder ladder, List<Change> changes) {
+        for (var change : changes) {
+            if (change.field() == Field.EXISTS) {
+                return List.of(change.after() == null ? "deleted it" : "added it");
+            }
+        }
+        return changes.stream()
+                .filter(change -> !Objects.equals(change.before(), change.after()))
+                .map(change -> of(ladder, change))
+                .flatMap(Optional::stream)
+                .toList();
+    }
+
+    /** Who somebody is by name, also when they have left. */
+    public static String nameOf(Ladder ladder, String handle) {
+        return handle.equals(SignedIn.SYSTEM.handle())
+                ? SignedIn.SYSTEM.name()
+                : ladder.findPerson(handle).map(Person::name).orElse(handle);
+    }
+
+    /** A field's value as it is shown, such as a state's name for its key; empty for none. */
+    public static String value(
+            Ladder ladder, ItemKey item, Field field, @Nullable String text) {
+        if (text == null || text.isEmpty()) {
+            return "";
+        }
+        return switch (field) {
+            case STATE -> stateName(ladder, item, text);
+            case LEVEL -> levelName(ladder, item, text);
+            case ASSIGNEE -> nameOf(ladder, text);
+            case TEAM -> teamName(ladder, text);
+            case SPRINT ->
+                    ladder.workspace().findSprint(text).map(sprint -> sprint.name()).orElse(text);
+            case RELEASE ->
+                    ladder.workspace()
+                            .findRelease(text)
+                            .map(release -> release.name())
+                            .orElse(text);
+            default -> text;
+        };
+    }
+
+    private static Optional<String> of(Ladder ladder, Change change) {
+        var before = change.before();
+        var after = change.after();
+        var item = change.item();
+        var field = change.field();
+        var now = value(ladder, item, field, after);
+        var was = value(ladder, item, field, before);
+        return Optional.ofNullable(
+                switch (field) {
+                    case EXISTS, FIRST_ESTIMATE -> null;
+                    case TITLE -> "renamed it from “%s”".formatted(before);
+                    case DESCRIPTION ->
+                            after == null ? "took the description away" : "wrote the description";
+                    case RANK -> "moved it in the order";
+                    case PARENT ->
+                            after == null ? "took it from under " + before : "put it under " + after;
+                    case STATE -> "moved it to " + now;
+                    case LEVEL, KIND -> "made it " + withArticle(now);
+                    case ASSIGNEE -> after == null ? "gave it to nobody" : "gave it to " + now;
+                    case TEAM ->
+                            after == null ? "took it from team " + was : "gave it to team " + now;
+                    case SPRINT ->
+                            after == null ? "took it out of " + was : "planned it into " + now;
+                    case RELEASE ->
+                            after == null ? "took it out of " + was : "planned it for " + now;
+                    case BLOCKED -> after == null ? "unblocked it" : "blocked it: " + after;
+                    case SIZE -> fromTo("size", before, after);
+                    case VALUE -> fromTo("value", before, after);
+                    case HOURS_ESTIMATE -> fromTo("estimated hours", before, after);
+                    case HOURS_INVESTED -> fromTo("hours invested", before, after);
+                    case HOURS_REMAINING -> fromTo("hours remaining", before, after);
+                    case START -> fromTo("start", before, after);
+                    case FINISH -> fromTo("finish", before, after);
+                });
+    }
+
+    private static String withArticle(String word) {
+        var lower = word.toLowerCase(java.util.Locale.ROOT);
+        return ("aeiou".indexOf(lower.charAt(0)) >= 0 ? "an " : "a ") + lower;
+    }
+
+    private static String fromTo(String what, @Nullable String before, @Nullable String after) {
+        if (after == null) {
+            return "cleared the %s (was %s)".formatted(what, before);
+        }
+        return before == null
+                ? "set the %s to %s".formatted(what, after)
+                : "changed the %s from %s to %s".formatted(what, before, after);
+    }
+
+    private static String teamName(Ladder ladder, String key) {
+        return ladder.workspace().findTeam(key).map(team -> team.name()).orElse(key);
+    }
+
+    private static String levelName(Ladder ladder, ItemKey item, String key) {
+        return ladder.findProduct(item.product())
+                .flatMap(product -> product.levels().find(key))
+                .map(Level::name)
+                .orElse(key);
+    }
+
+    private static String stateName(Ladder ladder, ItemKey item, String key) {
+        return ladder.findItem(item)
+                .flatMap(found -> ladder.workspace().statesOf(found).find(key))
+                .map(State::name)
+                .orElse(key);
+    }
+}

@@ -1,0 +1,212 @@
+package greenladder.item;
+
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems;
+import greenladder.core.change.Reshaping.Outcome;
+import greenladder.core.change.Reshaping.Part;
+import greenladder.core.item.Levels;
+import greenladder.core.item.Product;
+import greenladder.core.item.State;
+import greenladder.core.item.States;
+import greenladder.core.item.Team;
+import greenladder.core.item.Workspace;
+import greenladder.core.ladder.Ladder;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
+import greenladder.product.LevelsForm;
+import greenladder.product.LevelsReader;
+import greenladder.product.Products;
+import greenladder.product.Teams;
+import greenladder.web.Failure;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.function.Function;
+import org.springframework.stereotype.Component;
+
+/**
+ * Changes the levels, kinds and states of products and teams. What items use is not taken away
+ * before it is chosen what takes its place.
+ */
+@Component
+public class Reshapes {
+    private final Door door;
+    private final Products products;
+    private final Teams teams;
+    private final LadderKeeper keeper;
+
+    /**
+     * Something in use that would go away.
+     *
+     * @param part names it, to be sent back with the choice
+     * @param items how many items use it
+     * @param options what can take its place
+     */
+    public record Choice(String part, String words, int items, List<Option> options) {}
+
+    public record Option(String key, String name) {}
+
+    Reshapes(Door door, Products products, Teams teams, LadderKeeper keeper) {
+        this.door = door;
+        this.products = products;
+        this.teams = teams;
+        this.keeper = keeper;
+    }
+
+    /**
+     * Gives a product other levels.
+     *
+     * @param choices by {@link Choice#part}
+     * @return what has to be chosen first; empty when it is done
+     * @throws Failure.Invalid with everything that is wrong with the levels
+     */
+    public List<Choice> product(
+            SignedIn me, String code, LevelsForm form, Map<String, String> choices) {
+        requireAdministrator(me);
+        var was = requireProduct(keeper.current(), code);
+        var reader = new LevelsReader(code, "levels");
+        var levels = reader.levels(form).orElseThrow(() -> invalid(reader.problems()));
+        var next = new Product(code, was.name(), levels);
+        var parts = new HashMap<>(reader.renamed());
+        parts.putAll(parts(choices));
+        return outcome(
+                door.reshape(
+                        me,
+                        workspace -> workspace.with(next),
+                        parts,
+                        () -> products.keep(next)),
+                workspace -> workspace.with(next));
+    }
+
+    /** Gives a team states of its own on the levels where the form says so. */
+    public List<Choice> team(
+            SignedIn me, String key, LevelsForm form, Map<String, String> choices) {
+        requireAdministrator(me);
+        var was = requireTeam(keeper.current(), key);
+        var own = new HashMap<String, States>();
+        var problems = new ArrayList<Problem>();
+        int place = 0;
+        for (var level : Objects.requireNonNull(form.levels())) {
+            var at = "levels[%d]".formatted(place++);
+            if (Boolean.TRUE.equals(level.own())) {
+                var reader = new LevelsReader(key, "levels");
+                reader.states(Objects.requireNonNull(level.states()), at)
+                        .ifPresent(states ->
+                                own.put(Objects.requireNonNullElse(level.key(), ""), states));
+                problems.addAll(reader.problems());
+            }
+        }
+        if (!problems.isEmpty()) {
+            throw invalid(problems);
+        }
+        var next = new Team(key, was.name(), was.members(), was.products(), own);
+        return outcome(
+                door.reshape(
+                        me,
+                        workspace -> workspace.with(next),
+                        parts(choices),
+                        () -> teams.keepStates(key, own)),
+                workspace -> workspace.with(next));
+    }
+
+    public static Product requireProduct(Ladder ladder, String code) {
+        return ladder.findProduct(code)
+                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
+    }
+
+    public static Team requireTeam(Ladder ladder, String key) {
+        return ladder.workspace()
+                .findTeam(key)
+                .orElseThrow(() -> new Failure.NotFound("There is no team “%s”.".formatted(key)));
+    }
+
+    private List<Choice> outcome(Outcome outcome, Function<Workspace, Workspace> step) {
+        return switch (outcome) {
+            case Outcome.Accepted ignored -> List.of();
+            case Outcome.Refused(var problems) -> throw new Failure.Invalid(problems);
+            case Outcome.Undecided(var uses) -> {
+                var next = step.apply(keeper.current().workspace());
+                yield uses.entrySet().stream()
+                        .map(use -> choice(next, use.getKey(), use.getValue()))
+                        .toList();
+            }
+        };
+    }
+
+    private static Choice choice(Workspace next, Part part, int items) {
+        var product = next.findProduct(part.owner());
+        var team = next.findTeam(part.owner());
+        var owner = product.map(Product::name).or(() -> team.map(Team::name)).orElse(part.owner());
+        var levels =
+                product.map(Product::levels)
+                        .or(() ->
+                                team.flatMap(one ->
+                                        one.products().stream()
+                                                .map(next::requireProduct)
+                                                .map(Product::levels)
+                                                .findFirst()));
+        return switch (part.what()) {
+            case LEVEL ->
+                    new Choice(
+                            encoded(part),
+                            "the level “%s” of %s".formatted(part.level(), owner),
+                            items,
+                            levels.stream()
+                                    .flatMap((Levels all) -> all.all().stream())
+                                    .map(level -> new Option(level.key(), level.name()))
+                                    .toList());
+            case KIND ->
+                    new Choice(
+                            encoded(part),
+                            "the kind “%s” (%s)".formatted(part.key(), part.level()),
+                            items,
+                            levels.flatMap(all -> all.find(part.level())).stream()
+                                    .flatMap(level -> level.kinds().stream())
+                                    .map(kind -> new Option(kind, kind))
+                                    .toList());
+            case STATE ->
+                    new Choice(
+                            encoded(part),
+                            "the state “%s” (%s, %s)".formatted(part.key(), part.level(), owner),
+                            items,
+                            levels.flatMap(all -> all.find(part.level())).stream()
+                                    .flatMap(level ->
+                                            next.statesOf(level, team.map(Team::key).orElse(null))
+                                                    .all()
+                                                    .stream())
+                                    .map((State state) -> new Option(state.key(), state.name()))
+                                    .toList());
+        };
+    }
+
+    private static String encoded(Part part) {
+        return String.join("/", part.what().name(), part.owner(), part.level(), part.key());
+    }
+
+    private static Map<Part, String> parts(Map<String, String> choices) {
+        var parts = new HashMap<Part, String>();
+        choices.forEach((text, choice) -> {
+            var words = text.split("/", -1);
+            if (words.length == 4 && !choice.isBlank()) {
+                for (var what : Part.What.values()) {
+                    if (what.name().equals(words[0])) {
+                        parts.put(new Part(what, words[1], words[2], words[3]), choice);
+                    }
+                }
+            }
+        });
+        return parts;
+    }
+
+    private static Failure.Invalid invalid(List<Problem> problems) {
+        return new Failure.Invalid(new Problems(problems));
+    }
+
+    private static void requireAdministrator(SignedIn me) {
+        if (!me.may(Permission.ADMINISTER)) {
+            throw new Failure.Forbidden("Administrators look after levels and states.");
+        }
+    }
+}

@@ -1,0 +1,35 @@
+package greenladder.live;
+
+import greenladder.people.SignedIn;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+/** The stream of events that every open page listens to. */
+@Controller
+class LiveController {
+    private final Streams streams;
+
+    LiveController(Streams streams) {
+        this.streams = streams;
+    }
+
+    @GetMapping("/live")
+    ResponseEntity<SseEmitter> live(@AuthenticationPrincipal SignedIn me) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.TEXT_EVENT_STREAM)
+                .header(HttpHeaders.CACHE_CONTROL, "no-store")
+                .header("X-Accel-Buffering", "no")
+                .body(streams.open(me));
+    }
+
+    /** Whether one is still signed in: a page that lost its stream asks. */
+    @GetMapping("/live/here")
+    ResponseEntity<Void> here() {
+        return ResponseEntity.noContent().build();
+    }
+}

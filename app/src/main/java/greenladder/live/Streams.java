@@ -1,0 +1,107 @@
+package greenladder.live;
+
+import greenladder.item.Door.Saved;
+import greenladder.item.ItemStore;
+import greenladder.people.People.SignedOut;
+import greenladder.people.SignedIn;
+import greenladder.talk.Comments.CommentsChanged;
+import greenladder.talk.Notices.NoticesChanged;
+import java.util.Deque;
+import java.util.Map;
+import java.util.concurrent.ConcurrentLinkedDeque;
+import java.util.concurrent.atomic.AtomicLong;
+import java.util.function.Predicate;
+import org.springframework.context.event.ContextClosedEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+
+/**
+ * The open streams of events. Whoever writes never waits for whoever reads: each stream has a short
+ * queue of its own, and one that is full is ended. Its page connects anew, is told the number of the
+ * last operation, and fetches what it missed.
+ */
+@Component
+public class Streams {
+    static final int MOST = 2_000;
+    static final int MOST_OF_ONE = 40;
+
+    private final Deque<Stream> open = new ConcurrentLinkedDeque<>();
+    private final AtomicLong last = new AtomicLong();
+
+    Streams(ItemStore store) {
+        last.set(store.lastOperation());
+    }
+
+    /** The number of the last operation that pages were told of. */
+    public long last() {
+        return last.get();
+    }
+
+    /** Opens a stream; where a person has too many, the oldest ends. */
+    SseEmitter open(SignedIn me) {
+        endOldest(stream -> stream.handle().equals(me.handle()), MOST_OF_ONE);
+        endOldest(any -> true, MOST);
+        var stream = new Stream(me.handle(), open::remove);
+        open.add(stream);
+        stream.tell(new Event("hello", Map.of("operation", last())));
+        return stream.start();
+    }
+
+    int count() {
+        return open.size();
+    }
+
+    /** Comes while the door is still locked, so in the order of the log. */
+    @EventListener
+    void on(Saved saved) {
+        if (saved.operation() > 0) {
+            last.set(saved.operation());
+        }
+        var touched = Touched.by(saved);
+        if (!touched.isNothing()) {
+            tell(new Event("changed", touched), any -> true);
+        }
+    }
+
+    @TransactionalEventListener
+    void on(CommentsChanged changed) {
+        tell(new Event("comments", Map.of("item", changed.item().toString())), any -> true);
+    }
+
+    @TransactionalEventListener
+    void on(NoticesChanged changed) {
+        tell(new Event("notices", Map.of()), stream -> changed.people().contains(stream.handle()));
+    }
+
+    @TransactionalEventListener
+    void on(SignedOut signedOut) {
+        open.stream()
+                .filter(stream -> stream.handle().equals(signedOut.handle()))
+                .forEach(Stream::end);
+    }
+
+    /** An open stream would hold up a graceful stop. */
+    @EventListener(ContextClosedEvent.class)
+    void endAll() {
+        open.forEach(Stream::end);
+    }
+
+    private void tell(Event event, Predicate<Stream> whom) {
+        open.stream().filter(whom).forEach(stream -> stream.tell(event));
+    }
+
+    private void endOldest(Predicate<Stream> which, int most) {
+        while (open.stream().filter(which).count() >= most) {
+            open.stream().filter(which).findFirst().ifPresent(Stream::end);
+        }
+    }
+
+    /**
+     * Something to tell.
+     *
+     * @param data written as JSON
+     */
+    record Event(String name, Object data) {}
+}

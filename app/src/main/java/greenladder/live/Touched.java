@@ -1,0 +1,67 @@
+package greenladder.live;
+
+import greenladder.core.change.Change;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.item.Door.Saved;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+
+/**
+ * What an operation changed, for pages to see whether they show it.
+ *
+ * @param items keys of the items that changed and of all above them, whose figures changed with
+ *     them; empty where they are too many to name
+ * @param many whether they are too many, so that everything should be fetched anew
+ * @param products codes
+ */
+record Touched(
+        long operation, String by, Set<String> items, boolean many, Set<String> products) {
+    private static final int MOST_NAMED = 400;
+
+    static Touched by(Saved saved) {
+        var items = new TreeSet<String>();
+        var products = new TreeSet<String>();
+        List<Change> changes = saved.changes();
+        // Ranks that are only rewritten look the same as before.
+        boolean visible = !saved.actor().handle().equals("system");
+        for (var change : changes) {
+            if (!visible || Objects.equals(change.before(), change.after())) {
+                continue;
+            }
+            products.add(change.item().product());
+            if (items.size() <= MOST_NAMED) {
+                climb(saved, change.item(), items);
+                if (change.field() == Field.PARENT && change.before() != null) {
+                    ItemKey.parse(change.before()).ifPresent(key -> climb(saved, key, items));
+                }
+            }
+        }
+        boolean many = items.size() > MOST_NAMED || saved.items().isEmpty() && visible;
+        return new Touched(
+                saved.operation(),
+                saved.actor().handle(),
+                many ? Set.of() : items,
+                many,
+                products);
+    }
+
+    boolean isNothing() {
+        return products.isEmpty() && !many;
+    }
+
+    private static void climb(Saved saved, ItemKey from, Set<String> items) {
+        var key = Optional.of(from);
+        while (key.isPresent() && items.add(key.get().toString())) {
+            key = item(saved, key.get()).map(Item::parent);
+        }
+    }
+
+    private static Optional<Item> item(Saved saved, ItemKey key) {
+        return saved.accepted().after().findItem(key).or(() -> saved.before().findItem(key));
+    }
+}

@@ -1,0 +1,81 @@
+package greenladder.panel;
+
+import greenladder.core.item.ItemKey;
+import greenladder.item.LadderKeeper;
+import greenladder.people.SignedIn;
+import greenladder.talk.Comments;
+import greenladder.talk.Watching;
+import greenladder.web.Failure;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Comments on an item, and watching it. */
+@Controller
+class CommentController {
+    private final Comments comments;
+    private final Watching watching;
+    private final LadderKeeper keeper;
+
+    CommentController(Comments comments, Watching watching, LadderKeeper keeper) {
+        this.comments = comments;
+        this.watching = watching;
+        this.keeper = keeper;
+    }
+
+    @PostMapping("/items/{key}/comments")
+    ResponseEntity<String> add(
+            @PathVariable String key,
+            @RequestParam String text,
+            @AuthenticationPrincipal SignedIn me) {
+        comments.add(me, require(key), text);
+        return Answers.said("Comment added");
+    }
+
+    @GetMapping("/comments/{id}/edit")
+    String edit(@PathVariable long id, @AuthenticationPrincipal SignedIn me, Model model) {
+        model.addAttribute("comment", comments.requireOwnComment(me, id));
+        return "shared/comments :: edit";
+    }
+
+    @PostMapping("/comments/{id}")
+    ResponseEntity<String> change(
+            @PathVariable long id,
+            @RequestParam String text,
+            @AuthenticationPrincipal SignedIn me) {
+        comments.edit(me, id, text);
+        return Answers.said("Comment changed");
+    }
+
+    @PostMapping("/comments/{id}/remove")
+    ResponseEntity<String> remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+        comments.show(me, id, false);
+        return Answers.said("Comment taken away");
+    }
+
+    @PostMapping("/comments/{id}/restore")
+    ResponseEntity<String> restore(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+        comments.show(me, id, true);
+        return Answers.said("Comment brought back");
+    }
+
+    @PostMapping("/items/{key}/watch")
+    ResponseEntity<String> watch(
+            @PathVariable String key,
+            @RequestParam boolean on,
+            @AuthenticationPrincipal SignedIn me) {
+        watching.watch(me, require(key), on);
+        return Answers.said(on ? "You watch " + key : "You watch " + key + " no longer");
+    }
+
+    private ItemKey require(String key) {
+        return ItemKey.parse(key)
+                .filter(one -> keeper.current().findItem(one).isPresent())
+                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
+    }
+}

@@ -1,0 +1,155 @@
+package greenladder.people;
+
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems;
+import greenladder.people.People.PersonForm;
+import greenladder.web.Failure;
+import jakarta.persistence.EntityManager;
+import jakarta.persistence.LockModeType;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Brings people in: an administrator makes a link, which lets its reader choose a password once. */
+@Component
+@Transactional
+public class Invitations {
+    private static final Duration LASTS = Duration.ofDays(7);
+    private static final int ID_LENGTH = 12;
+
+    private final EntityManager entities;
+    private final People people;
+    private final Clock clock;
+
+    /**
+     * An invitation that nobody has taken up yet.
+     *
+     * @param id names it to administrators; it opens nothing
+     */
+    public record Open(
+            String id, String handle, String name, Role role, Instant expiresAt, boolean over) {}
+
+    /** An invitation that was just made, with the secret of its link, which is never shown again. */
+    public record Made(Open invitation, String secret) {}
+
+    Invitations(EntityManager entities, People people, Clock clock) {
+        this.entities = entities;
+        this.people = people;
+        this.clock = clock;
+    }
+
+    public Made invite(SignedIn actor, String name, String handle, Role role) {
+        People.requireAdministrator(actor);
+        var problems = new ArrayList<Problem>();
+        PersonRules.name(name).ifPresent(problems::add);
+        people.handleProblem(handle).ifPresent(problems::add);
+        if (problems.isEmpty()
+                && open(actor).stream().anyMatch(one -> one.handle().equals(handle.strip()))) {
+            problems.add(
+                    new Problem(
+                            "handle",
+                            "Somebody is invited under this name; take that invitation back first."));
+        }
+        People.requireNone(problems);
+        var secret = Secrets.fresh();
+        var row = new InvitationRow();
+        row.tokenHash = Secrets.hash(secret);
+        row.handle = handle.strip();
+        row.name = name.strip();
+        row.role = role;
+        row.madeBy = actor.handle();
+        row.createdAt = clock.instant();
+        row.expiresAt = row.createdAt.plus(LASTS);
+        entities.persist(row);
+        return new Made(open(row), secret);
+    }
+
+    /** Those not taken up yet, those that have run out among them. */
+    public List<Open> open(SignedIn actor) {
+        People.requireAdministrator(actor);
+        return rows().stream().map(this::open).toList();
+    }
+
+    public void takeBack(SignedIn actor, String id) {
+        People.requireAdministrator(actor);
+        var row =
+                rows().stream()
+                        .filter(one -> one.tokenHash.startsWith(id) && id.length() == ID_LENGTH)
+                        .findFirst()
+                        .orElseThrow(() -> new Failure.NotFound("There is no such invitation."));
+        entities.remove(row);
+    }
+
+    /**
+     * The invitation that a link leads to.
+     *
+     * @throws Failure.NotFound with the reason where it opens nothing (any more)
+     */
+    public Open require(String secret) {
+        return open(requireRow(secret));
+    }
+
+    /** Takes an invitation up: the person is there from now on, and the link is used up. */
+    public SignedIn accept(String secret, String password) {
+        var row = requireRow(secret);
+        entities.lock(row, LockModeType.PESSIMISTIC_WRITE);
+        entities.refresh(row);
+        if (row.usedAt != null) {
+            throw used();
+        }
+        var problems = new ArrayList<Problem>();
+        PersonRules.password(password).ifPresent(problems::add);
+        people.handleProblem(row.handle)
+                .map(problem -> new Problem("password", problem.message()))
+                .ifPresent(problems::add);
+        People.requireNone(problems);
+        people.keep(
+                new PersonForm(row.name, row.handle, password), people.encoded(password), row.role);
+        row.usedAt = clock.instant();
+        return new SignedIn(row.handle, row.name, row.role, java.util.Map.of(), "", 0);
+    }
+
+    private InvitationRow requireRow(String secret) {
+        var row =
+                Optional.ofNullable(entities.find(InvitationRow.class, Secrets.hash(secret)))
+                        .orElseThrow(() ->
+                                new Failure.NotFound(
+                                        "This link leads to no invitation; it may have been taken"
+                                                + " back. Ask whoever sent it."));
+        if (row.usedAt != null) {
+            throw used();
+        }
+        if (row.expiresAt.isBefore(clock.instant())) {
+            throw new Failure.NotFound(
+                    "This invitation has run out. Ask whoever sent it for a new one.");
+        }
+        return row;
+    }
+
+    private static Failure.NotFound used() {
+        return new Failure.NotFound(
+                "This invitation was taken up already. Sign in with your name and password.");
+    }
+
+    private List<InvitationRow> rows() {
+        return entities.createQuery(
+                        "from InvitationRow where usedAt is null order by createdAt desc, tokenHash",
+                        InvitationRow.class)
+                .getResultList();
+    }
+
+    private Open open(InvitationRow row) {
+        return new Open(
+                row.tokenHash.substring(0, ID_LENGTH),
+                row.handle,
+                row.name,
+                row.role,
+                row.expiresAt,
+                row.expiresAt.isBefore(clock.instant()));
+    }
+}

@@ -1,0 +1,123 @@
+package greenladder.people;
+
+import greenladder.core.change.Problems;
+import greenladder.web.Failure;
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The tokens by which programs sign in as somebody: made, listed and revoked by that person. */
+@Component
+@Transactional
+public class Tokens {
+    private static final int LONGEST_NAME = 80;
+    private static final int MOST = 50;
+
+    /** A token's last use is written down at most this often. */
+    private static final Duration USE_STEP = Duration.ofMinutes(10);
+
+    private static final int ID_LENGTH = 12;
+
+    private final EntityManager entities;
+    private final People people;
+    private final Clock clock;
+    private final Map<String, Instant> noted = new ConcurrentHashMap<>();
+
+    /**
+     * A token as it is listed.
+     *
+     * @param id names it to its owner; nothing can be done with it
+     */
+    public record Token(
+            String id, String name, Instant createdAt, @Nullable Instant lastUsedAt) {}
+
+    /** A token that was just made, with the secret that is never shown again. */
+    public record Made(Token token, String secret) {}
+
+    Tokens(EntityManager entities, People people, Clock clock) {
+        this.entities = entities;
+        this.people = people;
+        this.clock = clock;
+    }
+
+    public Made make(SignedIn me, String name) {
+        if (name.isBlank() || name.strip().length() > LONGEST_NAME) {
+            throw new Failure.Invalid(
+                    Problems.of(
+                            "name",
+                            "Say in at most %d characters what the token is for."
+                                    .formatted(LONGEST_NAME)));
+        }
+        if (of(me).size() >= MOST) {
+            throw new Failure.Invalid(
+                    Problems.of("name", "You have %d tokens; revoke some first.".formatted(MOST)));
+        }
+        var secret = "gl-" + Secrets.fresh();
+        return new Made(add(secret, me.handle(), name.strip()), secret);
+    }
+
+    /** Adds a token that is known already, as samples have. */
+    public Token add(String secret, String handle, String name) {
+        var row = new ApiTokenRow(Secrets.hash(secret), handle, name, clock.instant());
+        entities.persist(row);
+        return token(row);
+    }
+
+    public List<Token> of(SignedIn me) {
+        return rows(me).stream().map(Tokens::token).toList();
+    }
+
+    /** Revokes one's own token; from now on it signs nobody in. */
+    public void revoke(SignedIn me, String id) {
+        var row =
+                rows(me).stream()
+                        .filter(one -> one.tokenHash.startsWith(id) && id.length() == ID_LENGTH)
+                        .findFirst()
+                        .orElseThrow(() -> new Failure.NotFound("You have no such token."));
+        entities.remove(row);
+    }
+
+    /** Whom a token signs in; its use is noted. */
+    public Optional<SignedIn> findPerson(String secret) {
+        var row = entities.find(ApiTokenRow.class, Secrets.hash(secret));
+        if (row == null) {
+            return Optional.empty();
+        }
+        noteUse(row);
+        return people.findByHandle(row.person);
+    }
+
+    private void noteUse(ApiTokenRow row) {
+        var now = clock.instant();
+        var last = noted.getOrDefault(row.tokenHash, row.lastUsedAt);
+        if (last == null || last.plus(USE_STEP).isBefore(now)) {
+            noted.put(row.tokenHash, now);
+            entities.createQuery(
+                            "update ApiTokenRow set lastUsedAt = :now where tokenHash = :hash")
+                    .setParameter("now", now)
+                    .setParameter("hash", row.tokenHash)
+                    .executeUpdate();
+        }
+    }
+
+    private List<ApiTokenRow> rows(SignedIn me) {
+        return entities.createQuery(
+                        "from ApiTokenRow where person = :me order by createdAt desc, tokenHash",
+                        ApiTokenRow.class)
+                .setParameter("me", me.handle())
+                .getResultList();
+    }
+
+    private static Token token(ApiTokenRow row) {
+        return new Token(
+                row.tokenHash.substring(0, ID_LENGTH), row.name, row.createdAt, row.lastUsedAt);
+    }
+}

@@ -1,0 +1,199 @@
+package greenladder.talk;
+
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Person;
+import greenladder.item.ChangeWords;
+import greenladder.item.LadderKeeper;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import greenladder.web.Markdown;
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What people say about items. Only its author changes a comment, or takes it away. */
+@Component
+@Transactional
+public class Comments {
+    private static final int LONGEST = 10_000;
+    private static final int MOST_MENTIONS = 30;
+
+    private final EntityManager entities;
+    private final LadderKeeper keeper;
+    private final NoticeDesk desk;
+    private final Markdown markdown;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+
+    /** An item's comments are others than before. */
+    public record CommentsChanged(ItemKey item) {}
+
+    Comments(
+            EntityManager entities,
+            LadderKeeper keeper,
+            NoticeDesk desk,
+            Markdown markdown,
+            ApplicationEventPublisher events,
+            Clock clock) {
+        this.entities = entities;
+        this.keeper = keeper;
+        this.desk = desk;
+        this.markdown = markdown;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** An item's comments, the oldest first. */
+    @Transactional(readOnly = true)
+    public List<Comment> of(ItemKey item) {
+        return entities
+                .createQuery(
+                        "from CommentRow where item = :item and removedAt is null order by id",
+                        CommentRow.class)
+                .setParameter("item", item.toString())
+                .getResultList()
+                .stream()
+                .map(Comments::comment)
+                .toList();
+    }
+
+    /**
+     * @throws Failure.Forbidden if the person may not comment in the product
+     * @throws Failure.Invalid if the text is empty, too long, or mentions nobody that there is
+     */
+    public Comment add(SignedIn me, ItemKey item, String text) {
+        requireMayComment(me, item);
+        if (keeper.current().findItem(item).isEmpty()) {
+            throw new Failure.NotFound("There is no item %s.".formatted(item));
+        }
+        var body = text.replace("\r\n", "\n").strip();
+        var mentioned = requireSound(body);
+        var row = new CommentRow();
+        row.item = item.toString();
+        row.author = me.handle();
+        row.at = clock.instant();
+        row.body = body;
+        entities.persist(row);
+        desk.commented(item, me.handle(), mentioned, body);
+        events.publishEvent(new CommentsChanged(item));
+        return comment(row);
+    }
+
+    public Comment edit(SignedIn me, long id, String text) {
+        var row = requireOwn(me, id);
+        var body = text.replace("\r\n", "\n").strip();
+        var mentioned = requireSound(body);
+        var before = Mentions.in(row.body, markdown);
+        row.body = body;
+        row.editedAt = clock.instant();
+        var added = mentioned.stream().filter(handle -> !before.contains(handle)).toList();
+        desk.mentionedLater(key(row), me.handle(), Set.copyOf(added), body);
+        events.publishEvent(new CommentsChanged(key(row)));
+        return comment(row);
+    }
+
+    /** Takes one's comment away, or brings it back. */
+    public Comment show(SignedIn me, long id, boolean shown) {
+        var row = requireOwn(me, id);
+        row.removedAt = shown ? null : clock.instant();
+        events.publishEvent(new CommentsChanged(key(row)));
+        return comment(row);
+    }
+
+    public Comment requireOwnComment(SignedIn me, long id) {
+        return comment(requireOwn(me, id));
+    }
+
+    public boolean mayComment(SignedIn me, ItemKey item) {
+        return me.mayIn(item.product(), Permission.COMMENT);
+    }
+
+    /** A comment's text as HTML that is safe to show. */
+    public String toHtml(Comment comment) {
+        var ladder = keeper.current();
+        return Mentions.toHtml(
+                comment.text(), markdown, handle -> ChangeWords.nameOf(ladder, handle));
+    }
+
+    private Set<String> requireSound(String body) {
+        var problems = new ArrayList<Problem>();
+        if (body.isEmpty()) {
+            problems.add(new Problem("text", "There is nothing to say yet."));
+        }
+        if (body.length() > LONGEST) {
+            problems.add(
+                    new Problem(
+                            "text",
+                            "The comment is %,d characters long; at most %,d fit."
+                                    .formatted(body.length(), LONGEST)));
+        }
+        var mentioned = Mentions.in(body, markdown);
+        mentioned.stream()
+                .filter(handle -> !isThere(handle))
+                .forEach(handle ->
+                        problems.add(
+                                new Problem(
+                                        "text",
+                                        "Nobody signs in as “%s”. Write \\@%s to keep it as plain text."
+                                                .formatted(handle, handle))));
+        if (mentioned.size() > MOST_MENTIONS) {
+            problems.add(
+                    new Problem(
+                            "text",
+                            "At most %d people are mentioned at once.".formatted(MOST_MENTIONS)));
+        }
+        if (!problems.isEmpty()) {
+            throw new Failure.Invalid(new Problems(problems));
+        }
+        return mentioned;
+    }
+
+    private boolean isThere(String handle) {
+        return keeper.current().findPerson(handle).filter(Person::isHere).isPresent();
+    }
+
+    private void requireMayComment(SignedIn me, ItemKey item) {
+        if (!mayComment(me, item)) {
+            throw new Failure.Forbidden("You may not comment here.");
+        }
+    }
+
+    private CommentRow requireOwn(SignedIn me, long id) {
+        var row = find(id);
+        if (row == null) {
+            throw new Failure.NotFound("There is no such comment.");
+        }
+        if (!row.author.equals(me.handle())) {
+            throw new Failure.Forbidden("Only who wrote a comment changes it.");
+        }
+        return row;
+    }
+
+    private @Nullable CommentRow find(long id) {
+        return entities.find(CommentRow.class, id);
+    }
+
+    private static ItemKey key(CommentRow row) {
+        return ItemKey.parse(row.item).orElseThrow();
+    }
+
+    private static Comment comment(CommentRow row) {
+        return new Comment(
+                Objects.requireNonNull(row.id),
+                key(row),
+                row.author,
+                row.at,
+                row.editedAt,
+                row.body);
+    }
+}

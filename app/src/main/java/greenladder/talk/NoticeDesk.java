@@ -1,0 +1,183 @@
+package greenladder.talk;
+
+import greenladder.core.change.Change;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Person;
+import greenladder.core.ladder.Ladder;
+import greenladder.item.ChangeWords;
+import greenladder.item.LadderKeeper;
+import greenladder.talk.Notice.Kind;
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Writes notices: who is told of what. Nobody is told of what they did themselves. */
+@Component
+class NoticeDesk {
+    private static final String FOLLOWER = "notices";
+    private static final int LONGEST_WORDS = 240;
+
+    private final EntityManager entities;
+    private final Watching watching;
+    private final LadderKeeper keeper;
+    private final ApplicationEventPublisher events;
+    private final Clock clock;
+
+    NoticeDesk(
+            EntityManager entities,
+            Watching watching,
+            LadderKeeper keeper,
+            ApplicationEventPublisher events,
+            Clock clock) {
+        this.entities = entities;
+        this.watching = watching;
+        this.keeper = keeper;
+        this.events = events;
+        this.clock = clock;
+    }
+
+    /** A comment was written: for those whom it mentions, and for those who watch the item. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    void commented(ItemKey item, String author, Set<String> mentioned, String body) {
+        var told = new TreeSet<String>();
+        var watchers = watching.of(item);
+        mentioned.forEach(handle -> {
+            tell(handle, Kind.MENTIONED, item, author, body, clock.instant(), told);
+            watching.start(handle, item);
+        });
+        watchers.stream()
+                .filter(handle -> !mentioned.contains(handle))
+                .forEach(handle ->
+                        tell(handle, Kind.COMMENTED, item, author, body, clock.instant(), told));
+        watching.start(author, item);
+        publish(told);
+    }
+
+    @Transactional(propagation = Propagation.MANDATORY)
+    void mentionedLater(ItemKey item, String author, Set<String> mentioned, String body) {
+        var told = new TreeSet<String>();
+        mentioned.forEach(handle -> {
+            tell(handle, Kind.MENTIONED, item, author, body, clock.instant(), told);
+            watching.start(handle, item);
+        });
+        publish(told);
+    }
+
+    /**
+     * An operation was saved: for those who were given something, and for those who watch what
+     * changed. Notes how far the log is followed, together with the notices or when asked to.
+     */
+    @Transactional
+    void operated(
+            long operation, String actor, Instant at, List<Change> changes, boolean noteProgress) {
+        var ladder = keeper.current();
+        var told = new TreeSet<String>();
+        var byItem = new LinkedHashMap<ItemKey, List<Change>>();
+        for (var change : changes) {
+            boolean concerns =
+                    change.field() == Field.ASSIGNEE || !watching.of(change.item()).isEmpty();
+            if (concerns) {
+                byItem.computeIfAbsent(change.item(), any -> new ArrayList<>());
+            }
+        }
+        changes.stream()
+                .filter(change -> byItem.containsKey(change.item()))
+                .forEach(change -> byItem.get(change.item()).add(change));
+        byItem.forEach((item, some) -> tellOf(ladder, item, actor, at, some, told));
+        if (!told.isEmpty() || noteProgress) {
+            entities.merge(new FollowerRow(FOLLOWER, operation));
+        }
+        publish(told);
+    }
+
+    /** The operation up to which the log was followed; empty where it never was. */
+    @Transactional(readOnly = true)
+    Optional<Long> progress() {
+        return Optional.ofNullable(entities.find(FollowerRow.class, FOLLOWER))
+                .map(row -> row.operation);
+    }
+
+    private void tellOf(
+            Ladder ladder,
+            ItemKey item,
+            String actor,
+            Instant at,
+            List<Change> changes,
+            Set<String> told) {
+        var watchers = watching.of(item);
+        var given = givenTo(changes);
+        given.ifPresent(handle -> {
+            tell(handle, Kind.GIVEN, item, actor, "gave it to you", at, told);
+            watching.start(handle, item);
+        });
+        // A place in the order changes with every drag; that is no news to a watcher.
+        var words =
+                String.join(
+                        ", ",
+                        ChangeWords.of(
+                                ladder,
+                                changes.stream()
+                                        .filter(change -> change.field() != Field.RANK)
+                                        .toList()));
+        if (!words.isEmpty()) {
+            watchers.stream()
+                    .filter(handle -> !handle.equals(given.orElse("")))
+                    .forEach(handle -> tell(handle, Kind.CHANGED, item, actor, words, at, told));
+        }
+    }
+
+    private static Optional<String> givenTo(List<Change> changes) {
+        return changes.stream()
+                .filter(change -> change.field() == Field.ASSIGNEE && change.after() != null)
+                .map(Change::after)
+                .reduce((first, last) -> last);
+    }
+
+    private void tell(
+            String handle,
+            Kind kind,
+            ItemKey item,
+            String actor,
+            String words,
+            Instant at,
+            Set<String> told) {
+        boolean here = keeper.current().findPerson(handle).filter(Person::isHere).isPresent();
+        if (handle.equals(actor) || !here) {
+            return;
+        }
+        var row = new NoticeRow();
+        row.person = handle;
+        row.kind = kind;
+        row.item = item.toString();
+        row.actor = actor;
+        row.words = shortened(words);
+        row.at = at;
+        entities.persist(row);
+        told.add(handle);
+    }
+
+    private void publish(Set<String> told) {
+        if (!told.isEmpty()) {
+            events.publishEvent(new Notices.NoticesChanged(Set.copyOf(told)));
+        }
+    }
+
+    private static String shortened(String words) {
+        var line = words.replaceAll("\\s+", " ");
+        return line.length() <= LONGEST_WORDS
+                ? line
+                : line.substring(0, line.offsetByCodePoints(0, LONGEST_WORDS / 2)) + "…";
+    }
+}

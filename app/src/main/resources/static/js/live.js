@@ -1,0 +1,101 @@
+// Keeps the page in step with what others do. One stream of events tells which items changed; where the view shows one of them,
+// it is fetched anew, and only columns that changed are drawn. A lost stream shows itself, and what was missed is fetched.
+import { refresh, view } from "./view.js";
+import { isOwn } from "./server.js";
+
+const RETRY = 3000;
+const SOON = 80;
+const LATER = 1500;
+let seen = Number(document.body.dataset.operation);
+let source = null;
+let gathering = null;
+let stale = { all: false, items: new Set() };
+
+const shows = (key) => ["card", "panel", "knot"].some((kind) => document.getElementById(`${kind}-${key}`)) || !!document.querySelector(`[data-parent="${key}"]`);
+const columnHas = (column, key) => column.dataset.parent === key || !!column.querySelector(`#card-${key}`);
+
+function draw() {
+  if (document.body.classList.contains("dragging")) return gather(SOON);
+  const keys = [...stale.items];
+  const everything = stale.all;
+  stale = { all: false, items: new Set() };
+  // What is on no column may have come to one that shows a whole level.
+  const isNew = keys.some((key) => !shows(key));
+  const changed = (column) => everything || keys.some((key) => columnHas(column, key)) || (isNew && !column.dataset.parent);
+  refresh([...document.querySelectorAll("[data-column]")].filter((column) => !changed(column)).map((column) => column.dataset.column));
+}
+
+function gather(time) {
+  clearTimeout(gathering);
+  gathering = setTimeout(draw, time);
+}
+
+async function changed(event) {
+  const touched = JSON.parse(event.data);
+  seen = touched.operation;
+  if (await isOwn(touched.operation)) return;
+  const near = touched.many || touched.items.some(shows);
+  if (!near && !touched.products.includes(view()?.dataset.product)) return;
+  stale.all ||= touched.many;
+  touched.items.forEach((key) => stale.items.add(key));
+  gather(near ? SOON : LATER);
+}
+
+function hello(event) {
+  document.getElementById("connection").hidden = true;
+  const { operation } = JSON.parse(event.data);
+  if (operation !== seen) {
+    seen = operation;
+    stale.all = true;
+    gather(SOON);
+    countNotices();
+  }
+}
+
+async function countNotices() {
+  const answer = await fetch("/notices/count", { headers: { "HX-Request": "true" } }).catch(() => null);
+  const count = document.querySelector("[data-notices-count]");
+  if (!answer?.ok || !count) return;
+  count.textContent = await answer.text();
+  count.hidden = count.textContent === "0";
+  document.querySelector("[data-notices]").setAttribute("aria-label", `Notices, ${count.textContent} unread`);
+  if (view()?.dataset.view === "notices") refresh();
+}
+
+function commented(event) {
+  const { item } = JSON.parse(event.data);
+  if (!document.getElementById(`comments-${item}`)) return;
+  stale.items.add(item);
+  gather(SOON);
+}
+
+async function lost() {
+  if (source?.readyState !== EventSource.CLOSED) return void (document.getElementById("connection").hidden = false);
+  close();
+  document.getElementById("connection").hidden = false;
+  const answer = await fetch("/live/here", { headers: { "HX-Request": "true" } }).catch(() => null);
+  if (answer?.headers.get("HX-Redirect")) return location.assign(answer.headers.get("HX-Redirect"));
+  setTimeout(open, RETRY);
+}
+
+function open() {
+  if (source || document.hidden) return;
+  source = new EventSource("/live");
+  source.addEventListener("hello", hello);
+  source.addEventListener("changed", changed);
+  source.addEventListener("comments", commented);
+  source.addEventListener("notices", countNotices);
+  source.addEventListener("error", lost);
+}
+
+function close() {
+  source?.close();
+  source = null;
+}
+
+// A page that nobody looks at needs no stream; it catches up when it is looked at again. Pages outside have none.
+if (document.getElementById("connection")) {
+  document.addEventListener("visibilitychange", () => (document.hidden ? close() : open()));
+  addEventListener("pagehide", close);
+  addEventListener("pageshow", open);
+}
