@@ -26,7 +26,10 @@ final class ItemQuery {
                     "kind",
                     "state",
                     "category",
+                    "team",
                     "assignee",
+                    "sprint",
+                    "release",
                     "parent",
                     "under",
                     "text",
@@ -80,6 +83,9 @@ final class ItemQuery {
                 .and(ofItem("state", item -> item.state().key()))
                 .and(ofItem("category", item -> item.category().word()))
                 .and(ofItem("assignee", item -> Objects.requireNonNullElse(item.assignee(), "")))
+                .and(ofItem("team", item -> Objects.requireNonNullElse(item.team(), "")))
+                .and(ofItem("sprint", item -> item.sprint() == null ? "" : item.sprint().key()))
+                .and(ofItem("release", item -> item.release() == null ? "" : item.release().key()))
                 .and(
                         ofItem(
                                 "parent",

@@ -18,6 +18,8 @@ import greenladder.item.ItemStore.Point;
 import greenladder.item.LadderKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.tags.Tag;
 import java.net.URI;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -44,6 +46,7 @@ import tools.jackson.databind.JsonNode;
 /** Items for programs: the same door and the same rules as for people. */
 @RestController
 @RequestMapping("/api/v1")
+@Tag(name = "Items")
 class ItemsApi {
     private static final Set<String> BESIDES = Set.of("ref", "parentRef");
 
@@ -66,6 +69,12 @@ class ItemsApi {
     }
 
     @GetMapping("/products/{code}/items")
+    @Operation(
+            summary = "A product's items",
+            description =
+                    "Filters: level, kind, state, category, team, assignee, sprint, release, parent,"
+                            + " under, text, loose, unsized, blocked; sort=rank, key or updated. A"
+                            + " parameter given several times means any of its values.")
     Page<ItemJson> list(
             @PathVariable String code, @RequestParam MultiValueMap<String, String> asked) {
         var ladder = keeper.current();
@@ -73,6 +82,11 @@ class ItemsApi {
     }
 
     @PostMapping("/products/{code}/items")
+    @Operation(
+            summary = "Add an item, or several, all or none",
+            description =
+                    "One item, or {items: [...]} up to 5,000; an entry's ref names it for a later"
+                            + " entry's parentRef.")
     ResponseEntity<?> create(
             @PathVariable String code,
             @RequestBody JsonNode body,
@@ -99,11 +113,13 @@ class ItemsApi {
     }
 
     @GetMapping("/items/{key}")
+    @Operation(summary = "One item")
     ResponseEntity<ItemJson> get(@PathVariable String key) {
         var ladder = keeper.current();
         return item(ResponseEntity.ok(), ladder, require(ladder, key));
     }
 
+    @Operation(summary = "Change fields of an item (RFC 7396); If-Match guards against others")
     @PatchMapping(
             path = "/items/{key}",
             consumes = {"application/merge-patch+json", "application/json"})
@@ -124,6 +140,12 @@ class ItemsApi {
     }
 
     @PostMapping("/items/{key}/move")
+    @Operation(
+            summary = "Move an item",
+            description =
+                    "parent: a key or null; before or after: a key, or position: from 1 among the"
+                            + " product's items of its level, or to: first or last; each part"
+                            + " optional.")
     ResponseEntity<ItemJson> move(
             @PathVariable String key,
             @RequestBody JsonNode body,
@@ -139,6 +161,7 @@ class ItemsApi {
     }
 
     @DeleteMapping("/items/{key}")
+    @Operation(summary = "Delete an item; children=delete or children=up says what becomes of them")
     ResponseEntity<Void> delete(
             @PathVariable String key,
             @RequestParam(required = false) @Nullable String children,
@@ -159,23 +182,20 @@ class ItemsApi {
     }
 
     @GetMapping("/items/{key}/rollup")
+    @Operation(summary = "The figures of an item with everything under it")
     RollUpJson rollUp(@PathVariable String key) {
         var node = require(keeper.current(), key);
         return RollUpJson.of(node.item(), node.rollUp());
     }
 
     @GetMapping("/items/{key}/history")
+    @Operation(summary = "An item's changes, the newest operation first")
     Page<ChangeJson> history(
             @PathVariable String key,
             @RequestParam(required = false) @Nullable String cursor,
             @RequestParam(defaultValue = "" + Page.DEFAULT_LIMIT) int limit) {
         var item = require(keeper.current(), key).item().key();
-        if (limit < 1 || limit > Page.MOST) {
-            throw new Failure.Invalid(
-                    Problems.of(
-                            "limit",
-                            "The limit is a whole number from 1 to %d.".formatted(Page.MOST)));
-        }
+        Page.requireLimit(limit);
         var logged = store.history(item, point(cursor), limit + 1);
         var shown = logged.subList(0, Math.min(limit, logged.size()));
         return new Page<>(

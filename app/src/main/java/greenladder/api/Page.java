@@ -1,5 +1,7 @@
 package greenladder.api;
 
+import greenladder.core.change.Problems;
+import greenladder.web.Failure;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -11,4 +13,12 @@ import org.jspecify.annotations.Nullable;
 record Page<T>(List<T> items, @Nullable String next) {
     static final int DEFAULT_LIMIT = 100;
     static final int MOST = 500;
+
+    static void requireLimit(int limit) {
+        if (limit < 1 || limit > MOST) {
+            throw new Failure.Invalid(
+                    Problems.of(
+                            "limit", "The limit is a whole number from 1 to %d.".formatted(MOST)));
+        }
+    }
 }

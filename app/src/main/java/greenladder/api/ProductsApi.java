@@ -7,6 +7,20 @@ import greenladder.item.LadderKeeper;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import greenladder.web.Failure;
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems;
+import greenladder.core.item.Sprint;
+import greenladder.core.item.States;
+import greenladder.core.item.Team;
+import greenladder.item.Reshapes;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.tags.Tag;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.bind.annotation.PutMapping;
 import java.net.URI;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -23,9 +37,11 @@ import tools.jackson.databind.JsonNode;
 
 @RestController
 @RequestMapping("/api/v1/products")
+@Tag(name = "Products")
 class ProductsApi {
     private final LadderKeeper keeper;
     private final Products products;
+    private final Reshapes reshapes;
 
     record LevelJson(
             String key,
@@ -44,23 +60,42 @@ class ProductsApi {
             String name,
             List<LevelJson> ladder,
             List<KindJson> kinds,
-            List<StateJson> states) {}
+            List<StateJson> states,
+            List<String> teams) {}
+
+    /**
+     * @param state {@code planned}, {@code running} or {@code closed}
+     */
+    record SprintJson(
+            String id,
+            String name,
+            String team,
+            LocalDate start,
+            LocalDate finish,
+            String state,
+            @Nullable Instant startedAt,
+            @Nullable Instant closedAt) {}
+
+    record ReleaseJson(String id, String name, LocalDate date) {}
 
     /** The product's figures, and beside them those of each level. */
     record ProductRollUpJson(@JsonUnwrapped RollUpJson total, Map<String, RollUpJson> levels) {}
 
-    ProductsApi(LadderKeeper keeper, Products products) {
+    ProductsApi(LadderKeeper keeper, Products products, Reshapes reshapes) {
         this.keeper = keeper;
         this.products = products;
+        this.reshapes = reshapes;
     }
 
     @GetMapping
+    @Operation(summary = "All products")
     Page<ProductJson> list() {
         return new Page<>(
-                keeper.current().products().stream().map(ProductsApi::json).toList(), null);
+                keeper.current().products().stream().map(this::json).toList(), null);
     }
 
     @PostMapping
+    @Operation(summary = "Start a product")
     ResponseEntity<ProductJson> add(
             @RequestBody JsonNode body, @AuthenticationPrincipal SignedIn me) {
         var form = ProductReader.read(body);
@@ -70,11 +105,13 @@ class ProductsApi {
     }
 
     @GetMapping("/{code}")
+    @Operation(summary = "A product with its ladder, kinds, states and teams")
     ProductJson get(@PathVariable String code) {
         return json(require(keeper.current(), code));
     }
 
     @GetMapping("/{code}/rollup")
+    @Operation(summary = "The totals of a product and of each level")
     ProductRollUpJson rollUp(@PathVariable String code) {
         var ladder = keeper.current();
         var product = require(ladder, code);
@@ -89,7 +126,81 @@ class ProductsApi {
                 .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 
-    private static ProductJson json(Product product) {
+    @PutMapping("/{code}/ladder")
+    @Operation(
+            summary = "Replace a product's levels, kinds and states",
+            description =
+                    "What items use is not taken away before it is said what takes its place: 422"
+                            + " names each part in use, and choices answers it.")
+    ProductJson reshape(
+            @PathVariable String code,
+            @RequestBody LadderBody body,
+            @AuthenticationPrincipal SignedIn me) {
+        var open =
+                reshapes.product(
+                        me, code, body.form(), Objects.requireNonNullElse(body.choices(), Map.of()));
+        if (!open.isEmpty()) {
+            throw new Failure.Invalid(
+                    new Problems(
+                            open.stream()
+                                    .map(choice ->
+                                            new Problem(
+                                                    "choices." + choice.part(),
+                                                    "%d items use %s; say what they go to."
+                                                            .formatted(
+                                                                    choice.items(),
+                                                                    choice.words())))
+                                    .toList()));
+        }
+        return json(require(keeper.current(), code));
+    }
+
+    @GetMapping("/{code}/sprints")
+    @Operation(summary = "The sprints of the teams that work for a product, by their start")
+    Page<SprintJson> sprints(@PathVariable String code) {
+        var workspace = keeper.current().workspace();
+        require(keeper.current(), code);
+        var teams = workspace.teamsOf(code).stream().map(Team::key).toList();
+        return new Page<>(
+                workspace.sprintsByKey().values().stream()
+                        .filter(sprint -> teams.contains(sprint.team()))
+                        .sorted(Comparator.comparing(Sprint::start).thenComparing(Sprint::key))
+                        .map(ProductsApi::json)
+                        .toList(),
+                null);
+    }
+
+    @GetMapping("/{code}/releases")
+    @Operation(summary = "A product's releases, by date")
+    Page<ReleaseJson> releases(@PathVariable String code) {
+        require(keeper.current(), code);
+        return new Page<>(
+                keeper.current().workspace().releasesOf(code).stream()
+                        .map(one -> new ReleaseJson(one.key(), one.name(), one.date()))
+                        .toList(),
+                null);
+    }
+
+    static List<StateJson> states(States states, String level) {
+        return states.all().stream()
+                .map(state ->
+                        new StateJson(state.key(), state.name(), state.category().word(), level))
+                .toList();
+    }
+
+    private static SprintJson json(Sprint sprint) {
+        return new SprintJson(
+                sprint.key(),
+                sprint.name(),
+                sprint.team(),
+                sprint.start(),
+                sprint.finish(),
+                sprint.isClosed() ? "closed" : sprint.startedAt() == null ? "planned" : "running",
+                sprint.startedAt(),
+                sprint.closedAt());
+    }
+
+    private ProductJson json(Product product) {
         var levels = product.levels().all();
         return new ProductJson(
                 product.code(),
@@ -109,14 +220,10 @@ class ProductsApi {
                                 level.kinds().stream().map(kind -> new KindJson(kind, level.key())))
                         .toList(),
                 levels.stream()
-                        .flatMap(level ->
-                                level.states().all().stream()
-                                        .map(state ->
-                                                new StateJson(
-                                                        state.key(),
-                                                        state.name(),
-                                                        state.category().word(),
-                                                        level.key())))
+                        .flatMap(level -> states(level.states(), level.key()).stream())
+                        .toList(),
+                keeper.current().workspace().teamsOf(product.code()).stream()
+                        .map(Team::key)
                         .toList());
     }
 }

@@ -2,6 +2,8 @@ package greenladder.demo;
 
 import greenladder.core.change.Problems;
 import greenladder.web.Failure;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.tags.Tag;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Map;
@@ -17,6 +19,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @Profile("demo")
 @RequestMapping("/api/v1/demo/clock")
+@Tag(name = "Demo")
 class DemoClockApi {
     private static final int MOST_DAYS = 3650;
 
@@ -29,11 +32,13 @@ class DemoClockApi {
     }
 
     @GetMapping
+    @Operation(summary = "What time it is in the demo")
     Map<String, Instant> get() {
         return Map.of("now", clock.instant());
     }
 
     @PostMapping
+    @Operation(summary = "Move the demo's clock forward: now, or days")
     Map<String, Instant> move(@RequestBody ClockForm form) {
         if ((form.now() == null) == (form.days() == null)) {
             throw new Failure.Invalid(Problems.of("now", "Say either now or days."));

@@ -22,16 +22,21 @@ public class Frames {
     private final ThemeCookie themes;
     private final Notices notices;
     private final Streams streams;
+    private final LastProduct last;
 
-    Frames(LadderKeeper keeper, ThemeCookie themes, Notices notices, Streams streams) {
+    Frames(LadderKeeper keeper, ThemeCookie themes, Notices notices,
+            Streams streams,
+            LastProduct last) {
         this.keeper = keeper;
         this.themes = themes;
         this.notices = notices;
         this.streams = streams;
+        this.last = last;
     }
 
     /** The frame of a view of a product. */
     public Frame of(SignedIn person, Product product, View view) {
+        last.keep(product);
         var tabs =
                 View.of(view.stage()).stream()
                         .map(one -> new ViewTab(one.label(), one.url(product.code()), one == view))
@@ -39,9 +44,9 @@ public class Frames {
         return frame(view.label() + " · " + product.name(), person, product, view.stage(), tabs);
     }
 
-    /** The frame of a page that is no view; of a product, or of none. */
+    /** The frame of a page that is no view; of a product, or else of the one last looked at. */
     public Frame of(SignedIn person, @Nullable Product product, String title) {
-        return frame(title, person, product, null, List.of());
+        return frame(title, person, product == null ? lastProduct() : product, null, List.of());
     }
 
     private Frame frame(
@@ -69,6 +74,15 @@ public class Frames {
                 notices.unread(person),
                 operation,
                 themes.current());
+    }
+
+    /** The one last looked at, or any; null where there is none. */
+    private @Nullable Product lastProduct() {
+        var ladder = keeper.current();
+        return last.code()
+                .flatMap(ladder::findProduct)
+                .or(() -> ladder.products().stream().findFirst())
+                .orElse(null);
     }
 
     private static List<StageStep> stages(String product, @Nullable Stage current) {

@@ -19,19 +19,23 @@ class HomeController {
     private final LadderKeeper keeper;
     private final Products products;
     private final Frames frames;
+    private final LastProduct last;
 
     record ProductForm(String code, String name) {}
 
-    HomeController(LadderKeeper keeper, Products products, Frames frames) {
+    HomeController(LadderKeeper keeper, Products products, Frames frames, LastProduct last) {
         this.keeper = keeper;
         this.products = products;
         this.frames = frames;
+        this.last = last;
     }
 
     @GetMapping("/")
     String home() {
-        return keeper.current().products().stream()
-                .findFirst()
+        var ladder = keeper.current();
+        return last.code()
+                .flatMap(ladder::findProduct)
+                .or(() -> ladder.products().stream().findFirst())
                 .map(product -> "redirect:" + View.LADDER.url(product.code()))
                 .orElse("redirect:/products/new");
     }

@@ -209,7 +209,7 @@ public class ItemPanels {
                         Field.START,
                         "Start",
                         Words.day(item.start()),
-                        rolled(item.start(), figures.dates().start())));
+                        rolled(item, item.start(), figures.dates().start())));
         facts.add(
                 fact(
                         reader,
@@ -282,6 +282,7 @@ public class ItemPanels {
     private static String finishNote(Item item, RollUp figures) {
         var below =
                 rolled(
+                        item,
                         item.finish(),
                         item.finish() == null
                                 ? figures.dates().finish()
@@ -292,8 +293,17 @@ public class ItemPanels {
                 .orElse(below);
     }
 
-    private static String rolled(@Nullable LocalDate own, @Nullable LocalDate below) {
-        return below == null || below.equals(own) ? "" : Words.day(below) + " below";
+    private static String rolled(Item item, @Nullable LocalDate own, @Nullable LocalDate rolled) {
+        if (rolled == null || rolled.equals(own)) {
+            return "";
+        }
+        var sprint = item.sprint();
+        if (sprint != null && (rolled.equals(sprint.start()) || rolled.equals(sprint.finish()))) {
+            return Words.day(rolled) + " by its sprint";
+        }
+        return item.release() != null && rolled.equals(item.release().date())
+                ? Words.day(rolled) + " by its release"
+                : Words.day(rolled) + " below";
     }
 
     private static String hours(@Nullable Amount amount) {

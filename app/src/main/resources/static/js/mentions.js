@@ -32,6 +32,7 @@ async function suggest() {
     button.addEventListener("click", () => take(handle));
     list.append(button);
   }
+  list.style.top = `${field.offsetTop + field.offsetHeight}px`;
   field.after(list);
 }
 

@@ -1,38 +1,49 @@
 package greenladder.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.assertj.core.api.Assertions.tuple;
 
 import greenladder.core.item.StandardLevels;
+import greenladder.demo.DemoOutline.Entry;
 import org.testng.annotations.Test;
 
 public class DemoOutlineTests {
+    @Test
+    public void outlineShouldBeReadWithFactsTasksAndDescription() {
+        var outline =
+                DemoOutline.read(
+                        """
+                        Quieter mornings | by 60, team lantern
+                        > No horns
+                        > before six.
+                          epic: Lamps | 8<5, bug, done, @oona.marsh, value 3
+                        +12 feature under Lamps
+                        Lamp for fog | 3, blocked: no wind :: Ask the harbour 2; Try it 3
+                        """,
+                        StandardLevels.six());
+        assertThat(outline.entries())
+                .extracting(Entry::level, Entry::parent, Entry::under, Entry::day, Entry::team)
+                .containsExactly(
+                        tuple("goal", -1, "", 0, "lantern"),
+                        tuple("epic", 0, "", 0, "lantern"),
+                        tuple("feature", -1, "Lamps", 12, ""));
+        var lamps = outline.entries().get(1);
+        assertThat(lamps.fields())
+                .containsEntry("size", "8")
+                .containsEntry("kind", "bug")
+                .containsEntry("assignee", "oona.marsh");
+        assertThat(lamps.firstSize()).isEqualTo("5");
+        assertThat(outline.entries().getFirst().description()).hasToString("No horns\nbefore six.\n");
+        assertThat(outline.entries().getLast().tasks())
+                .extracting(DemoOutline.Task::title, DemoOutline.Task::hours)
+                .containsExactly(tuple("Ask the harbour", 2), tuple("Try it", 3));
+    }
 
     @Test
-    public void outlineShouldGiveItemsTheirParentsLevelsAndFacts() {
-        var entries =
-                DemoOutline.read(
-                                """
-                                Aim | value 9, by 120, @ines.rowe
-                                > Why it matters.
-                                  Way | under-way
-                                    Part | 8<5, done, bug
-                                      * Step | h 6/4/2, @tam.keel
-                                feature: Loose one | blocked: no cable yet\
-                                """,
-                                StandardLevels.six())
-                        .entries();
-        assertThat(entries).extracting(DemoOutline.Entry::parent).containsExactly(-1, 0, 1, 2, -1);
-        assertThat(entries)
-                .extracting(entry -> entry.fields().get("level"))
-                .containsExactly("goal", "initiative", "epic", "task", "feature");
-        assertThat(entries.get(0).description()).hasToString("Why it matters.\n");
-        assertThat(entries.get(0).daysToFinish()).contains(120);
-        assertThat(entries.get(2).firstSize()).contains("5");
-        assertThat(entries.get(2).fields()).containsEntry("size", "8").containsEntry("kind", "bug");
-        assertThat(entries.get(2).state()).isEqualTo("done");
-        assertThat(entries.get(3).fields())
-                .containsEntry("hours.invested", "4")
-                .containsEntry("assignee", "tam.keel");
-        assertThat(entries.get(4).fields()).containsEntry("blocked", "no cable yet");
+    public void taskWithoutHoursShouldBeRefused() {
+        assertThatThrownBy(
+                        () -> DemoOutline.read("Goal | 3 :: Ask somebody", StandardLevels.six()))
+                .hasMessageContaining("Ask somebody");
     }
 }

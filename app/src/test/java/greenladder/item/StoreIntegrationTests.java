@@ -17,6 +17,8 @@ public class StoreIntegrationTests extends RunningDemo {
 
     @Autowired private Products products;
 
+    @Autowired private greenladder.product.Teams teams;
+
     @Autowired private People people;
 
     @Test
@@ -26,7 +28,7 @@ public class StoreIntegrationTests extends RunningDemo {
                         "{'start':'2026-05-01','blocked':{'reason':'a reason'},'value':1.125}");
         api().post("/items/MSF10/move", "{'to':'first'}");
         var kept = keeper.current();
-        var loaded = new LadderKeeper(store, products, people).current();
+        var loaded = new LadderKeeper(store, products, teams, people).current();
         assertThat(loaded.order().slots()).isEqualTo(kept.order().slots());
         assertThat(loaded.lastNumber("MSF")).isEqualTo(kept.lastNumber("MSF"));
         kept.order()
@@ -41,7 +43,7 @@ public class StoreIntegrationTests extends RunningDemo {
 
     @Test
     public void descriptionShouldBeShownAsSafeHtml() {
-        assertThat(new Markdown().toHtml("**b** <i>x</i>\n\n- [x] done\n\n|a|\n|-|\n|1|"))
+        assertThat(new greenladder.web.Markdown().toHtml("**b** <i>x</i>\n\n- [x] done\n\n|a|\n|-|\n|1|"))
                 .contains("<strong>b</strong>", "&lt;i&gt;", "checkbox", "<td>1</td>")
                 .doesNotContain("<i>");
     }

@@ -3,51 +3,63 @@ package greenladder.web;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Decision;
+import greenladder.core.change.Decisions;
+import greenladder.core.change.Target;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
 import greenladder.core.item.StandardLevels;
+import greenladder.core.ladder.Ladder;
 import greenladder.core.rollup.RollUp;
-import greenladder.core.rollup.RollUp.Span;
-import greenladder.core.rollup.RollUp.Split;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
 import org.assertj.core.data.Offset;
 import org.testng.annotations.Test;
 
 public class StemTests {
     private static final Offset<Double> NEAR = within(0.01);
 
-    private static RollUp figures(
-            Amount effective,
-            int done,
-            int inProgress,
-            int unbroken,
-            Amount invested,
-            Amount remaining) {
-        int rest =
-                effective == null ? 0 : (int) (effective.thousandths() / 1000) - done - inProgress;
-        return new RollUp(
-                effective,
-                Amount.of(unbroken),
-                0,
-                1,
-                new Split<>(Amount.of(done), Amount.of(inProgress), Amount.of(rest)),
-                new Split<>(0, 0, 0),
-                Amount.ZERO,
-                null,
-                null,
-                invested,
-                remaining,
-                0,
-                0,
-                Span.NONE,
-                null,
-                Category.TO_DO,
-                true,
-                true);
+    /** An epic of 20 with stories as given, {@code state size}; the last one is blocked. */
+    private static RollUp figures(String size, String... stories) {
+        var entries = new ArrayList<NewItem>();
+        entries.add(entry("e", null, Map.of("level", "epic", "title", "E", "size", size)));
+        for (var story : stories) {
+            var words = story.split(" ");
+            entries.add(
+                    entry(
+                            null,
+                            "e",
+                            Map.of(
+                                    "level", "story",
+                                    "title", "S",
+                                    "state", words[0],
+                                    "size", words.length > 1 ? words[1] : "",
+                                    "blocked", words.length > 2 ? words[2] : "")));
+        }
+        return figures(entries, 1);
+    }
+
+    private static NewItem entry(String ref, String parent, Map<String, String> fields) {
+        return new NewItem(ref, parent, fields, new Target.Stay());
+    }
+
+    private static RollUp figures(List<NewItem> entries, int number) {
+        var ladder = Ladder.empty().with(new Product("MSF", "Crossing", StandardLevels.six()));
+        var decision =
+                Decisions.decide(ladder, new Command.Create("MSF", entries), Instant.EPOCH);
+        return ((Decision.Accepted) decision)
+                .after()
+                .requireNode(new ItemKey("MSF", number))
+                .rollUp();
     }
 
     @Test
     public void stemShouldShareItsWidthByPoints() {
-        var stem = Stem.byPoints(figures(Amount.of(20), 5, 10, 3, null, null), 102);
+        var stem = Stem.byPoints(figures("20", "done 5", "under-way 10", "to-do 2", "to-do", "to-do  wind"), 102);
         assertThat(stem.done()).isCloseTo(25, NEAR);
         assertThat(stem.inProgressAt()).isCloseTo(26, NEAR);
         assertThat(stem.inProgress()).isCloseTo(50, NEAR);
@@ -58,14 +70,24 @@ public class StemTests {
 
     @Test
     public void stemWithoutSizeShouldBeEmptyAndSaySo() {
-        var stem = Stem.byPoints(figures(null, 0, 0, 0, null, null), 102);
+        var stem = Stem.byPoints(figures("", "to-do"), 102);
         assertThat(stem.done() + stem.inProgress() + stem.unbroken()).isZero();
         assertThat(stem.label()).isEqualTo("not sized");
     }
 
     @Test
     public void stemByHoursShouldHoldInvestedAgainstTheWhole() {
-        var stem = Stem.byHours(figures(null, 0, 0, 0, Amount.of(11), Amount.of(15)), 28);
+        var stem = Stem.byHours(figures(
+                                List.of(
+                                        entry(
+                                                null,
+                                                null,
+                                                Map.of(
+                                                        "level", "task",
+                                                        "title", "T",
+                                                        "hours.invested", "11",
+                                                        "hours.remaining", "15"))),
+                                1), 28);
         assertThat(stem.done()).isCloseTo(11, NEAR);
         assertThat(stem.label()).isEqualTo("11 of 26 hours");
     }

@@ -1,0 +1,250 @@
+package greenladder.api;
+
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems;
+import greenladder.core.item.States;
+import greenladder.core.item.Team;
+import greenladder.item.LadderKeeper;
+import greenladder.item.Reshapes;
+import greenladder.people.Invitations;
+import greenladder.people.People;
+import greenladder.people.Role;
+import greenladder.people.SignedIn;
+import greenladder.people.Tokens;
+import greenladder.product.Teams;
+import greenladder.product.Teams.TeamForm;
+import greenladder.web.Failure;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.tags.Tag;
+import java.net.URI;
+import java.time.Instant;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** People, teams, invitations and one's own tokens for programs. */
+@RestController
+@RequestMapping("/api/v1")
+@Tag(name = "People and teams")
+class PeopleApi {
+    private final People people;
+    private final Teams teams;
+    private final Tokens tokens;
+    private final Invitations invitations;
+    private final LadderKeeper keeper;
+
+    record PersonJson(String handle, String name, String role, Map<String, String> productRoles) {}
+
+    record TeamJson(
+            String id,
+            String name,
+            List<String> members,
+            List<String> products,
+            Map<String, List<ProductsApi.StateJson>> states) {}
+
+    record TeamBody(
+            @Nullable String name, @Nullable List<String> members, @Nullable List<String> products) {
+        TeamForm form() {
+            return new TeamForm(
+                    Objects.requireNonNullElse(name, ""),
+                    Objects.requireNonNullElse(members, List.of()),
+                    Objects.requireNonNullElse(products, List.of()));
+        }
+    }
+
+    /**
+     * @param secret the token itself, in the answer to its making only
+     */
+    record TokenJson(
+            String id,
+            String name,
+            Instant createdAt,
+            @Nullable Instant lastUsedAt,
+            @Nullable String secret) {}
+
+    record NameBody(@Nullable String name) {}
+
+    record InvitationBody(
+            @Nullable String name, @Nullable String handle, @Nullable String role) {}
+
+    /**
+     * @param path of the link, in the answer to its making only
+     */
+    record InvitationJson(
+            String id,
+            String name,
+            String handle,
+            String role,
+            Instant expiresAt,
+            @Nullable String path) {}
+
+    PeopleApi(
+            People people,
+            Teams teams,
+            Tokens tokens,
+            Invitations invitations,
+            LadderKeeper keeper) {
+        this.people = people;
+        this.teams = teams;
+        this.tokens = tokens;
+        this.invitations = invitations;
+        this.keeper = keeper;
+    }
+
+    @GetMapping("/people")
+    @Operation(summary = "Everybody who can sign in")
+    Page<PersonJson> people() {
+        return new Page<>(people.allSignedIn().stream().map(PeopleApi::json).toList(), null);
+    }
+
+    @GetMapping("/teams")
+    @Operation(summary = "The teams, with their own states where they have some")
+    Page<TeamJson> teams() {
+        return new Page<>(
+                keeper.current().workspace().teamsByKey().values().stream()
+                        .map(PeopleApi::json)
+                        .toList(),
+                null);
+    }
+
+    @PostMapping("/teams")
+    @Operation(summary = "Make a team")
+    ResponseEntity<TeamJson> addTeam(
+            @RequestBody TeamBody body, @AuthenticationPrincipal SignedIn me) {
+        var team = teams.add(me, body.form());
+        return ResponseEntity.created(URI.create("/api/v1/teams/" + team.key())).body(json(team));
+    }
+
+    @GetMapping("/teams/{id}")
+    @Operation(summary = "One team")
+    TeamJson team(@PathVariable String id) {
+        return json(Reshapes.requireTeam(keeper.current(), id));
+    }
+
+    @PutMapping("/teams/{id}")
+    @Operation(summary = "Replace a team's name, people and products")
+    TeamJson changeTeam(
+            @PathVariable String id,
+            @RequestBody TeamBody body,
+            @AuthenticationPrincipal SignedIn me) {
+        return json(teams.change(me, id, body.form()));
+    }
+
+    @GetMapping("/tokens")
+    @Operation(summary = "One's own tokens, without their secrets")
+    Page<TokenJson> tokens(@AuthenticationPrincipal SignedIn me) {
+        return new Page<>(tokens.of(me).stream().map(one -> json(one, null)).toList(), null);
+    }
+
+    @PostMapping("/tokens")
+    @Operation(summary = "Make a token; its secret is in this answer only")
+    ResponseEntity<TokenJson> makeToken(
+            @RequestBody NameBody body, @AuthenticationPrincipal SignedIn me) {
+        var made = tokens.make(me, Objects.requireNonNullElse(body.name(), ""));
+        return ResponseEntity.status(HttpStatus.CREATED).body(json(made.token(), made.secret()));
+    }
+
+    @DeleteMapping("/tokens/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Operation(summary = "Revoke a token of one's own")
+    void revokeToken(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        tokens.revoke(me, id);
+    }
+
+    @PostMapping("/invitations")
+    @Operation(summary = "Invite somebody; the path of the link is in this answer only")
+    ResponseEntity<InvitationJson> invite(
+            @RequestBody InvitationBody body, @AuthenticationPrincipal SignedIn me) {
+        var made =
+                invitations.invite(
+                        me,
+                        Objects.requireNonNullElse(body.name(), ""),
+                        Objects.requireNonNullElse(body.handle(), ""),
+                        role(body.role()));
+        return ResponseEntity.status(HttpStatus.CREATED)
+                .body(json(made.invitation(), "/invitation/" + made.secret()));
+    }
+
+    @GetMapping("/invitations")
+    @Operation(summary = "Invitations that nobody has taken up yet")
+    Page<InvitationJson> invitations(@AuthenticationPrincipal SignedIn me) {
+        return new Page<>(
+                invitations.open(me).stream().map(one -> json(one, null)).toList(), null);
+    }
+
+    @DeleteMapping("/invitations/{id}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    @Operation(summary = "Take an invitation back")
+    void takeBackInvitation(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        invitations.takeBack(me, id);
+    }
+
+    private static Role role(@Nullable String label) {
+        return Arrays.stream(Role.values())
+                .filter(one -> one.label().equalsIgnoreCase(label))
+                .findFirst()
+                .orElseThrow(() ->
+                        new Failure.Invalid(
+                                new Problems(
+                                        List.of(
+                                                new Problem(
+                                                        "role",
+                                                        "A role is one of: "
+                                                                + String.join(
+                                                                        ", ",
+                                                                        Arrays.stream(Role.values())
+                                                                                .map(Role::label)
+                                                                                .toList()))))));
+    }
+
+    private static PersonJson json(SignedIn person) {
+        var roles = new LinkedHashMap<String, String>();
+        person.productRoles().entrySet().stream()
+                .sorted(Map.Entry.comparingByKey())
+                .forEach(one -> roles.put(one.getKey(), one.getValue().label()));
+        return new PersonJson(
+                person.handle(),
+                person.name(),
+                person.role().label(),
+                roles);
+    }
+
+    private static TeamJson json(Team team) {
+        var states = new LinkedHashMap<String, List<ProductsApi.StateJson>>();
+        team.ownStates().entrySet().stream()
+                .sorted(Map.Entry.<String, States>comparingByKey())
+                .forEach(one ->
+                        states.put(one.getKey(), ProductsApi.states(one.getValue(), one.getKey())));
+        return new TeamJson(team.key(), team.name(), team.members(), team.products(), states);
+    }
+
+    private static TokenJson json(Tokens.Token token, @Nullable String secret) {
+        return new TokenJson(
+                token.id(), token.name(), token.createdAt(), token.lastUsedAt(), secret);
+    }
+
+    private static InvitationJson json(Invitations.Open invitation, @Nullable String path) {
+        return new InvitationJson(
+                invitation.id(),
+                invitation.name(),
+                invitation.handle(),
+                invitation.role().label(),
+                invitation.expiresAt(),
+                path);
+    }
+}

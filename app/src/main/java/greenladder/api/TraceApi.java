@@ -1,0 +1,93 @@
+package greenladder.api;
+
+import greenladder.core.change.Problems;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.item.LadderKeeper;
+import greenladder.web.Failure;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.tags.Tag;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** What an item serves, and what serves it. */
+@RestController
+@RequestMapping("/api/v1/items/{key}/trace")
+@Tag(name = "Items")
+class TraceApi {
+    private final LadderKeeper keeper;
+
+    /**
+     * @param nodes the item itself first
+     * @param links from the upper to the lower end
+     */
+    record TraceJson(List<TraceNode> nodes, List<TraceLink> links) {}
+
+    record TraceNode(String key, String title, String level, String state, String category) {}
+
+    record TraceLink(String type, String from, String to) {}
+
+    TraceApi(LadderKeeper keeper) {
+        this.keeper = keeper;
+    }
+
+    @GetMapping
+    @Operation(summary = "The way up to the goal, or everything below")
+    TraceJson trace(@PathVariable String key, @RequestParam(defaultValue = "up") String direction) {
+        var ladder = keeper.current();
+        var start =
+                ItemKey.parse(key)
+                        .flatMap(ladder::findNode)
+                        .orElseThrow(
+                                () -> new Failure.NotFound("There is no item %s.".formatted(key)));
+        return switch (direction) {
+            case "up" -> json(up(ladder, start));
+            case "down" -> json(down(start));
+            default ->
+                    throw new Failure.Invalid(
+                            Problems.of("direction", "The direction is up or down."));
+        };
+    }
+
+    private static List<Item> up(Ladder ladder, Node start) {
+        var items = new ArrayList<Item>();
+        items.add(start.item());
+        ladder.ancestors(start.item()).forEach(node -> items.add(node.item()));
+        return items;
+    }
+
+    private static List<Item> down(Node start) {
+        var items = new ArrayList<Item>();
+        start.walk(node -> items.add(node.item()));
+        return items;
+    }
+
+    private static TraceJson json(List<Item> items) {
+        var keys = items.stream().map(Item::key).collect(java.util.stream.Collectors.toSet());
+        return new TraceJson(
+                items.stream()
+                        .map(item ->
+                                new TraceNode(
+                                        item.key().toString(),
+                                        item.title(),
+                                        item.level().key(),
+                                        item.state().key(),
+                                        item.category().word()))
+                        .toList(),
+                items.stream()
+                        .filter(item -> item.parent() != null && keys.contains(item.parent()))
+                        .map(item ->
+                                new TraceLink(
+                                        "parent",
+                                        String.valueOf(item.parent()),
+                                        item.key().toString()))
+                        .toList());
+    }
+}
