@@ -16,8 +16,9 @@ import java.util.concurrent.Executors;
 import org.testng.annotations.Test;
 import tools.jackson.core.JacksonException;
 
-/** A process that is killed in the midst of writes has lost nothing that it answered. */
+/** A process that is killed in the midst of writes, again and again, has lost nothing it answered. */
 public class KilledProcessTests {
+    private static final int KILLS = 3;
     private static final int WRITERS = 4;
     private static final int ANSWERS_BEFORE_THE_KILL = 60;
 
@@ -25,25 +26,32 @@ public class KilledProcessTests {
     public void killedProcessShouldHaveEveryAnsweredWriteAtItsNextStart() throws Exception {
         var data = Files.createTempDirectory("greenladder-kill");
         var answered = new ConcurrentLinkedQueue<String>();
-        var first = start(data);
-        try {
-            writeUntilKilled(first, answered);
-        } finally {
-            first.process().destroyForcibly().waitFor();
-        }
-        var second = start(data);
-        try {
-            var lost = new ArrayList<String>();
-            for (var key : answered) {
-                if (second.api().get("/items/" + key).status() != 200) {
-                    lost.add(key);
-                }
+        for (int kill = 1; kill <= KILLS; kill++) {
+            var running = start(data);
+            try {
+                requireAll(running, answered);
+                writeUntilKilled(running, answered);
+            } finally {
+                running.process().destroyForcibly().waitFor();
             }
-            assertThat(answered).hasSizeGreaterThanOrEqualTo(ANSWERS_BEFORE_THE_KILL);
-            assertThat(lost).isEmpty();
-        } finally {
-            second.process().destroyForcibly().waitFor();
         }
+        var last = start(data);
+        try {
+            requireAll(last, answered);
+            assertThat(answered).hasSizeGreaterThanOrEqualTo(KILLS * ANSWERS_BEFORE_THE_KILL);
+        } finally {
+            last.process().destroyForcibly().waitFor();
+        }
+    }
+
+    private static void requireAll(Running running, ConcurrentLinkedQueue<String> answered) {
+        var lost = new ArrayList<String>();
+        for (var key : answered) {
+            if (running.api().get("/items/" + key).status() != 200) {
+                lost.add(key);
+            }
+        }
+        assertThat(lost).isEmpty();
     }
 
     private record Running(Process process, ApiClient api) {}

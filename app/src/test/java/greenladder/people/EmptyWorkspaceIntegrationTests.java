@@ -56,7 +56,7 @@ public class EmptyWorkspaceIntegrationTests extends AbstractTestNGSpringContextT
     public void administratorShouldSignInAndStartAProduct() {
         assertThat(start("Edda Quill", "edda.quill", "sea and sound"))
                 .hasStatus(HttpStatus.FOUND)
-                .hasHeader("Location", "/sign-in");
+                .hasHeader("Location", "/");
         assertThat(
                         mvc.post()
                                 .uri("/sign-in")

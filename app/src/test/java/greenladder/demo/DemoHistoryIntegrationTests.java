@@ -1,0 +1,207 @@
+package greenladder.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.RunningDemo;
+import greenladder.core.change.Change;
+import greenladder.core.item.Category;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Sprint;
+import greenladder.item.ItemStore;
+import greenladder.item.ItemStore.Operation;
+import greenladder.item.LadderKeeper;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.Test;
+
+/** The demo's history hangs together: what sprints came to can be told from the change log alone. */
+public class DemoHistoryIntegrationTests extends RunningDemo {
+    @Autowired private ItemStore store;
+    @Autowired private LadderKeeper keeper;
+
+    private record Event(Instant at, Change change) {}
+
+    private final List<Event> events = new ArrayList<>();
+
+    @BeforeClass
+    public void readTheLog() {
+        long from = 0;
+        for (var some = store.since(from, 1000); !some.isEmpty(); some = store.since(from, 1000)) {
+            for (Operation operation : some) {
+                store.changesOf(operation.id())
+                        .forEach(change -> events.add(new Event(operation.at(), change)));
+                from = operation.id();
+            }
+        }
+    }
+
+    /** What stood in a sprint at a time, by the log. */
+    private Set<ItemKey> inSprint(Sprint sprint, Instant at) {
+        var inside = new HashSet<ItemKey>();
+        events.stream()
+                .filter(event -> !event.at().isAfter(at))
+                .filter(event -> event.change().field() == Field.SPRINT)
+                .forEach(event -> {
+                    if (sprint.key().equals(event.change().after())) {
+                        inside.add(event.change().item());
+                    } else {
+                        inside.remove(event.change().item());
+                    }
+                });
+        return inside;
+    }
+
+    private Set<ItemKey> doneBy(Instant at) {
+        var states = new HashMap<ItemKey, String>();
+        events.stream()
+                .filter(event -> !event.at().isAfter(at))
+                .filter(event -> event.change().field() == Field.STATE)
+                .forEach(event ->
+                        states.put(
+                                event.change().item(),
+                                Objects.requireNonNullElse(event.change().after(), "")));
+        var done = new HashSet<ItemKey>();
+        states.forEach((key, state) -> {
+            if (state.equals("done")) {
+                done.add(key);
+            }
+        });
+        return done;
+    }
+
+    private List<Sprint> sprints(boolean closed) {
+        return keeper.current().workspace().sprintsByKey().values().stream()
+                .filter(sprint -> sprint.startedAt() != null && sprint.isClosed() == closed)
+                .toList();
+    }
+
+    @Test
+    public void demoShouldHaveItsSize() {
+        var ladder = keeper.current();
+        var counts = new HashMap<String, Integer>();
+        for (var product : List.of("MSF", "QUA")) {
+            for (var level : ladder.requireProduct(product).levels().all()) {
+                counts.merge(level.key(), ladder.orderOf(product, level).size(), Integer::sum);
+            }
+        }
+        assertThat(counts.get("goal")).isEqualTo(5);
+        assertThat(counts.get("initiative")).isEqualTo(9);
+        assertThat(counts.get("epic")).isGreaterThanOrEqualTo(25);
+        assertThat(counts.get("feature")).isGreaterThanOrEqualTo(70);
+        assertThat(counts.get("story")).isGreaterThanOrEqualTo(310);
+        assertThat(counts.get("task")).isGreaterThanOrEqualTo(650);
+        assertThat(sprints(true)).hasSize(18);
+        assertThat(sprints(false)).hasSize(3);
+    }
+
+    @Test
+    public void closedSprintsShouldHaveCommitmentsChangesOfScopeAndLeftovers() {
+        int added = 0;
+        int removed = 0;
+        int carried = 0;
+        for (var sprint : sprints(true)) {
+            var committed = inSprint(sprint, sprint.startedAt());
+            var atClose = inSprint(sprint, sprint.closedAt().minusSeconds(3600));
+            assertThat(committed).as(sprint.key()).isNotEmpty();
+            assertThat(doneBy(sprint.closedAt())).as(sprint.key()).containsAnyElementsOf(committed);
+            added += (int) atClose.stream().filter(key -> !committed.contains(key)).count();
+            removed += (int) committed.stream().filter(key -> !atClose.contains(key)).count();
+            carried +=
+                    (int)
+                            atClose.stream()
+                                    .filter(key -> !doneBy(sprint.closedAt()).contains(key))
+                                    .count();
+        }
+        assertThat(added).isGreaterThan(3);
+        assertThat(removed).isGreaterThan(3);
+        assertThat(carried).isGreaterThan(6);
+    }
+
+    @Test
+    public void oneSprintShouldHaveGoneWrong() {
+        var completed = new HashMap<String, Double>();
+        for (var sprint : sprints(true)) {
+            var done = doneBy(sprint.closedAt());
+            completed.put(
+                    sprint.key(),
+                    inSprint(sprint, sprint.closedAt().minusSeconds(3600)).stream()
+                            .filter(done::contains)
+                            .map(key -> keeper.current().requireNode(key).item().size())
+                            .filter(Objects::nonNull)
+                            .mapToDouble(size -> size.thousandths() / 1000.0)
+                            .sum());
+        }
+        double mean =
+                completed.entrySet().stream()
+                        .filter(one -> one.getKey().startsWith("gannet"))
+                        .mapToDouble(Map.Entry::getValue)
+                        .average()
+                        .orElseThrow();
+        assertThat(completed.get("gannet-4")).isLessThan(mean * 0.7);
+    }
+
+    @Test
+    public void hoursShouldRunDownWithinASprint() {
+        var sprint = sprints(true).stream().filter(one -> one.key().equals("gannet-2")).findFirst().orElseThrow();
+        assertThat(remainingHours(sprint, sprint.startedAt().plusSeconds(60)))
+                .isGreaterThan(remainingHours(sprint, sprint.closedAt()));
+    }
+
+    private double remainingHours(Sprint sprint, Instant at) {
+        var ladder = keeper.current();
+        var stories = inSprint(sprint, at);
+        var remaining = new HashMap<ItemKey, Double>();
+        events.stream()
+                .filter(event -> !event.at().isAfter(at))
+                .filter(event -> event.change().field() == Field.HOURS_REMAINING)
+                .filter(event ->
+                        ladder.findItem(event.change().item())
+                                .filter(item -> stories.contains(item.parent()))
+                                .isPresent())
+                .forEach(event ->
+                        remaining.put(
+                                event.change().item(),
+                                Double.parseDouble(
+                                        Objects.requireNonNullElse(event.change().after(), "0"))));
+        return remaining.values().stream().mapToDouble(Double::doubleValue).sum();
+    }
+
+    @Test
+    public void nothingShouldHappenBeforeItsItemWasMadeOrAfterNow() {
+        var made = new HashSet<ItemKey>();
+        Instant last = Instant.EPOCH;
+        for (var event : events) {
+            if (event.change().field() == Field.EXISTS) {
+                made.add(event.change().item());
+            }
+            assertThat(made).contains(event.change().item());
+            assertThat(event.at()).isAfterOrEqualTo(last);
+            last = event.at();
+        }
+    }
+
+    @Test
+    public void currentSprintShouldStandHalfWay() {
+        for (var sprint : sprints(false)) {
+            var categories = new HashSet<Category>();
+            keeper.current().order().slots().forEach(slot -> {
+                var item = keeper.current().requireNode(slot.key()).item();
+                if (sprint.equals(item.sprint())) {
+                    categories.add(item.category());
+                }
+            });
+            assertThat(categories)
+                    .as(sprint.key())
+                    .contains(Category.TO_DO, Category.IN_PROGRESS, Category.DONE);
+        }
+    }
+}

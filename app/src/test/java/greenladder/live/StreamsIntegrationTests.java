@@ -1,0 +1,150 @@
+package greenladder.live;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.RunningDemo;
+import greenladder.live.Streams.Event;
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
+import java.util.regex.Pattern;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.testng.annotations.Test;
+
+public class StreamsIntegrationTests extends RunningDemo {
+    private static final Pattern CSRF = Pattern.compile("name=\"_csrf\"[^>]*value=\"([^\"]+)\"");
+    private static final String[] PEOPLE = {
+        "ines.rowe", "juna.frost", "bram.holt", "petra.nye", "kit.arden", "oona.marsh", "tam.keel",
+        "lio.fenn", "rhea.moss", "davin.pike", "noor.hale", "wil.garrow", "ama.teal", "jory.finch"
+    };
+
+    @Autowired private Streams streams;
+
+    private HttpClient signedIn(String handle) throws IOException, InterruptedException {
+        var client = HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
+        var page = client.send(request("/sign-in").build(), BodyHandlers.ofString()).body();
+        var token = CSRF.matcher(page);
+        assertThat(token.find()).isTrue();
+        client.send(
+                request("/sign-in/as")
+                        .header("Content-Type", "application/x-www-form-urlencoded")
+                        .POST(
+                                HttpRequest.BodyPublishers.ofString(
+                                        "handle="
+                                                + handle
+                                                + "&_csrf="
+                                                + URLEncoder.encode(
+                                                        token.group(1), StandardCharsets.UTF_8)))
+                        .build(),
+                BodyHandlers.discarding());
+        return client;
+    }
+
+    private HttpRequest.Builder request(String path) {
+        return HttpRequest.newBuilder(URI.create("http://localhost:" + port + path));
+    }
+
+    /** Opens a stream that counts a latch down when it is told of a change of an item. */
+    private Thread listen(HttpClient client, String item, CountDownLatch open, CountDownLatch told) {
+        return Thread.ofVirtual().start(() -> {
+            try (var lines = client.send(request("/live").build(), BodyHandlers.ofLines()).body()) {
+                lines.filter(line -> {
+                            if (line.contains("operation") && !line.contains("products")) {
+                                open.countDown();
+                            }
+                            return line.contains("\"" + item + "\"");
+                        })
+                        .findFirst()
+                        .ifPresent(any -> told.countDown());
+            } catch (IOException e) {
+                // Ended by the server, or by the end of the test.
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+            }
+        });
+    }
+
+    @Test(timeOut = 90_000)
+    public void fiveHundredStreamsShouldAllBeToldAndHoldUpNobody() throws Exception {
+        var item = api().newProduct();
+        api().post("/products/" + item + "/items", "{'level':'goal','title':'G'}");
+        int each = 36;
+        int all = each * PEOPLE.length;
+        assertThat(all).isGreaterThanOrEqualTo(500);
+        var open = new CountDownLatch(all);
+        var told = new CountDownLatch(all);
+        var listeners = new ArrayList<Thread>();
+        for (var handle : PEOPLE) {
+            var client = signedIn(handle);
+            for (int i = 0; i < each; i++) {
+                listeners.add(listen(client, item + "1", open, told));
+            }
+        }
+        assertThat(open.await(60, TimeUnit.SECONDS)).isTrue();
+        assertThat(api().patch("/items/" + item + "1", "{'title':'Seen by all'}").status())
+                .isEqualTo(200);
+        assertThat(told.await(60, TimeUnit.SECONDS)).isTrue();
+        listeners.forEach(Thread::interrupt);
+    }
+
+    @Test(timeOut = 60_000)
+    public void signOutEverywhereShouldEndTheStreamsOfThatPerson() throws Exception {
+        var client = signedIn("saga.lind");
+        var open = new CountDownLatch(1);
+        var listener = listen(client, "none", open, new CountDownLatch(1));
+        open.await();
+        client.send(request("/settings").build(), BodyHandlers.discarding());
+        var page = client.send(request("/settings").build(), BodyHandlers.ofString()).body();
+        var token = CSRF.matcher(page);
+        assertThat(token.find()).isTrue();
+        client.send(
+                request("/settings/sign-out-everywhere")
+                        .header("Content-Type", "application/x-www-form-urlencoded")
+                        .POST(
+                                HttpRequest.BodyPublishers.ofString(
+                                        "_csrf="
+                                                + URLEncoder.encode(
+                                                        token.group(1), StandardCharsets.UTF_8)))
+                        .build(),
+                BodyHandlers.discarding());
+        listener.join();
+        assertThat(
+                        client.send(request("/live").build(), BodyHandlers.discarding())
+                                .statusCode())
+                .isEqualTo(302);
+    }
+
+    @Test
+    public void streamOfASlowReaderShouldEndRatherThanHoldUpWhoWrites() {
+        var ended = new ArrayList<Stream>();
+        var stream = new Stream("slow", ended::add);
+        for (int i = 0; i <= Stream.QUEUE; i++) {
+            stream.tell(new Event("changed", i));
+        }
+        assertThat(ended).containsExactly(stream);
+    }
+
+    @Test
+    public void oldestStreamShouldEndWhereOnePersonHasTooMany() {
+        int before = streams.count();
+        for (int i = 0; i < Streams.MOST_OF_ONE + 5; i++) {
+            streams.open(
+                    new greenladder.people.SignedIn(
+                            "many.tabs",
+                            "Many Tabs",
+                            greenladder.people.Role.STAKEHOLDER,
+                            java.util.Map.of(),
+                            "",
+                            0));
+        }
+        assertThat(streams.count() - before).isLessThanOrEqualTo(Streams.MOST_OF_ONE);
+    }
+}

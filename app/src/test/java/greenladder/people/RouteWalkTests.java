@@ -1,0 +1,256 @@
+package greenladder.people;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+
+import greenladder.RunningDemo;
+import greenladder.core.item.Field;
+import greenladder.item.LadderKeeper;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.MediaType;
+import org.springframework.test.web.servlet.assertj.MockMvcTester;
+import org.springframework.test.web.servlet.assertj.MvcTestResult;
+import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
+import org.testng.annotations.BeforeClass;
+import org.testng.annotations.Test;
+
+/**
+ * Walks every route that there is as nobody, as a stakeholder and as a member. Whoever may not do
+ * what a route does is refused, and nothing has changed after it. A route that is new has to be
+ * named here before it passes.
+ */
+public class RouteWalkTests extends RunningDemo {
+    /** What anybody may see without being signed in. */
+    private static final Set<String> OPEN =
+            Set.of(
+                    "GET /sign-in",
+                    "POST /sign-in/as",
+                    "GET /start",
+                    "POST /start",
+                    "GET /invitation/{secret}",
+                    "POST /invitation/{secret}",
+                    "GET /v3/api-docs",
+                    "GET /v3/api-docs.yaml",
+                    "* /error");
+
+    /** Writes to nothing but what is one's own. */
+    private static final Set<String> OWN =
+            Set.of(
+                    "POST /theme",
+                    "POST /notices/{id}/open",
+                    "POST /notices/{id}/read",
+                    "POST /notices/read-all",
+                    "POST /settings/name",
+                    "POST /settings/password",
+                    "POST /settings/sign-out-everywhere",
+                    "POST /settings/tokens",
+                    "POST /settings/tokens/{id}/revoke",
+                    "POST /items/{key}/watch",
+                    "POST /items/{key}/comments",
+                    "POST /comments/{id}",
+                    "POST /comments/{id}/remove",
+                    "POST /comments/{id}/restore",
+                    "POST /operations/undo-last",
+                    "POST /operations/redo-last",
+                    "POST /api/v1/items/{key}/comments",
+                    "PATCH /api/v1/comments/{id}",
+                    "DELETE /api/v1/comments/{id}",
+                    "PUT /api/v1/items/{key}/watch",
+                    "DELETE /api/v1/items/{key}/watch",
+                    "PATCH /api/v1/notices/{id}",
+                    "POST /api/v1/tokens",
+                    "DELETE /api/v1/tokens/{id}",
+                    "POST /api/v1/demo/clock");
+
+    /** Everything else that writes, with a request that would be right if one might. */
+    private static final Map<String, String> WRITES = new TreeMap<>();
+
+    static {
+        WRITES.put("POST /products", "code=WALK&name=Walk");
+        WRITES.put("POST /items/add", "product=MSF&level=story&title=Walk");
+        WRITES.put("POST /items/edit", "keys=MSF30&field=title&value=Walk");
+        WRITES.put("POST /items/move", "keys=MSF30&to=first");
+        WRITES.put("POST /items/delete", "keys=MSF30&children=delete");
+        WRITES.put("POST /operations/{id}/undo", "");
+        WRITES.put("POST /people/invite", "name=Walk&handle=walk.er&role=ADMINISTRATOR");
+        WRITES.put("POST /people/invitations/{id}/take-back", "");
+        WRITES.put("POST /people/{handle}/role", "role=ADMINISTRATOR");
+        WRITES.put("POST /people/{handle}/role-in", "product=MSF&role=PRODUCT_OWNER");
+        WRITES.put("POST /people/{handle}/sign-out", "");
+        WRITES.put("POST /people/{handle}/remove", "heir=nobody");
+        WRITES.put("POST /teams", "name=Walkers");
+        WRITES.put("POST /teams/{key}", "name=Walkers");
+        WRITES.put("POST /teams/{key}/remove", "");
+        WRITES.put("POST /teams/{key}/states", "do=save");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/setup", "do=save");
+        WRITES.put("POST /api/v1/products", "{\"code\":\"WALK\",\"name\":\"Walk\"}");
+        WRITES.put("PUT /api/v1/products/{code}/ladder", "{\"ladder\":[]}");
+        WRITES.put("POST /api/v1/products/{code}/items", "{\"level\":\"story\",\"title\":\"Walk\"}");
+        WRITES.put("PATCH /api/v1/items/{key}", "{\"title\":\"Walk\"}");
+        WRITES.put("DELETE /api/v1/items/{key}", "");
+        WRITES.put("POST /api/v1/items/{key}/move", "{\"to\":\"first\"}");
+        WRITES.put("POST /api/v1/operations/{id}/undo", "");
+        WRITES.put("POST /api/v1/teams", "{\"name\":\"Walkers\"}");
+        WRITES.put("PUT /api/v1/teams/{id}", "{\"name\":\"Walkers\"}");
+        WRITES.put(
+                "POST /api/v1/invitations",
+                "{\"name\":\"Walk\",\"handle\":\"walk.er\",\"role\":\"Administrator\"}");
+        WRITES.put("DELETE /api/v1/invitations/{id}", "");
+    }
+
+    /** Pages that only administrators see. */
+    private static final Set<String> GUARDED =
+            Set.of(
+                    "GET /people",
+                    "GET /people/{handle}/remove",
+                    "GET /teams",
+                    "GET /teams/{key}/states",
+                    "GET /{product:[A-Z]{2,5}}/setup",
+                    "GET /api/v1/invitations");
+
+    @Autowired private MockMvcTester mvc;
+    @Autowired private RequestMappingHandlerMapping requestMappingHandlerMapping;
+    @Autowired private LadderKeeper keeper;
+    @Autowired private People people;
+    @Autowired private Tokens tokens;
+
+    private String operation;
+
+    @BeforeClass
+    public void prepare() {
+        tokens.add("walk-stakeholder", "saga.lind", "Test");
+        tokens.add("walk-member", "rhea.moss", "Test");
+        operation = api().patch("/items/MSF31", "{'title':'Taken back by nobody'}").header("Operation-Id");
+    }
+
+    private List<String> routes() {
+        var routes = new ArrayList<String>();
+        requestMappingHandlerMapping.getHandlerMethods().keySet().forEach(info -> {
+            var methods = info.getMethodsCondition().getMethods();
+            info.getPatternValues().forEach(pattern -> {
+                if (methods.isEmpty()) {
+                    routes.add("* " + pattern);
+                }
+                methods.forEach(method -> routes.add(method + " " + pattern));
+            });
+        });
+        return routes.stream().distinct().sorted().toList();
+    }
+
+    private String path(String route) {
+        return route.substring(route.indexOf(' ') + 1)
+                .replace("{product:[A-Z]{2,5}}", "MSF")
+                .replace("{code}", "MSF")
+                .replace("/teams/{id}", "/teams/lantern")
+                .replace("/teams/{key}", "/teams/lantern")
+                .replace("/operations/{id}", "/operations/" + operation)
+                .replace("{key}", "MSF30")
+                .replace("{field}", "title")
+                .replace("{handle}", "lio.fenn")
+                .replace("{id}", "1")
+                .replace("{secret}", "nothing")
+                .replaceAll("/\\*\\*$", "/x");
+    }
+
+    private MvcTestResult ask(String route, String handle, String token) {
+        var method = HttpMethod.valueOf(route.startsWith("*") ? "GET" : route.split(" ")[0]);
+        var body = WRITES.getOrDefault(route, "");
+        var request = mvc.method(method).uri(path(route)).with(csrf());
+        boolean forPrograms = route.contains("/api/v1");
+        if (forPrograms && token != null) {
+            request = request.header("Authorization", "Bearer " + token);
+        } else if (handle != null) {
+            request = request.with(user(people.findByHandle(handle).orElseThrow()));
+        }
+        if (body.startsWith("{")) {
+            request = request.contentType(MediaType.APPLICATION_JSON).content(body);
+        } else if (!body.isEmpty()) {
+            for (var pair : body.split("&")) {
+                request = request.param(pair.split("=")[0], pair.split("=")[1]);
+            }
+        }
+        return request.exchange();
+    }
+
+    /** All that a walker might have changed. */
+    private Map<String, Object> picture() {
+        var ladder = keeper.current();
+        var items = new TreeMap<String, String>();
+        ladder.order().slots().forEach(slot -> {
+            var item = ladder.requireNode(slot.key()).item();
+            items.put(slot.key().toString(), Field.TITLE.textOf(item) + item.version());
+        });
+        var picture = new LinkedHashMap<String, Object>();
+        picture.put("items", items);
+        picture.put("products", ladder.products().toString());
+        picture.put("teams", ladder.workspace().teamsByKey().toString());
+        picture.put(
+                "people",
+                new TreeSet<>(people.allSignedIn().stream().map(SignedIn::toString).toList()));
+        picture.put(
+                "roles", people.allSignedIn().stream().map(one -> one.handle() + one.role()).toList());
+        return picture;
+    }
+
+    @Test
+    public void everyRouteThatWritesShouldBeNamed() {
+        var unnamed =
+                routes().stream()
+                        .filter(route -> !route.startsWith("GET") && !route.startsWith("*"))
+                        .filter(route ->
+                                !WRITES.containsKey(route)
+                                        && !OWN.contains(route)
+                                        && !OPEN.contains(route))
+                        .toList();
+        assertThat(unnamed).isEmpty();
+    }
+
+    @Test
+    public void nobodyShouldFindNothing() {
+        var before = picture();
+        for (var route : routes()) {
+            if (OPEN.contains(route) || route.startsWith("*")) {
+                continue;
+            }
+            var answer = ask(route, null, null).getResponse();
+            if (route.contains("/api/v1")) {
+                assertThat(answer.getStatus()).as(route).isEqualTo(401);
+            } else {
+                assertThat(answer.getStatus()).as(route).isEqualTo(302);
+                assertThat(answer.getHeader("Location")).as(route).isEqualTo("/sign-in");
+            }
+        }
+        assertThat(picture()).isEqualTo(before);
+    }
+
+    @Test
+    public void stakeholderShouldReadAndChangeNothing() {
+        walk("saga.lind", "walk-stakeholder");
+    }
+
+    @Test
+    public void memberShouldChangeNothingOfWhatIsNotTheirs() {
+        walk("rhea.moss", "walk-member");
+    }
+
+    private void walk(String handle, String token) {
+        var before = picture();
+        for (var route : routes()) {
+            if (WRITES.containsKey(route) || GUARDED.contains(route)) {
+                assertThat(ask(route, handle, token).getResponse().getStatus())
+                        .as(route + " as " + handle)
+                        .isEqualTo(403);
+            }
+        }
+        assertThat(picture()).isEqualTo(before);
+    }
+}

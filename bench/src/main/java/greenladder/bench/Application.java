@@ -1,0 +1,107 @@
+package greenladder.bench;
+
+import java.io.File;
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.concurrent.TimeUnit;
+
+/** A running application, started as {@code ./ladder} starts it. */
+final class Application implements AutoCloseable {
+    private final Process process;
+    private final String base;
+    private final Duration start;
+
+    private Application(Process process, String base, Duration start) {
+        this.process = process;
+        this.base = base;
+        this.start = start;
+    }
+
+    /**
+     * Starts it and waits until it answers.
+     *
+     * @param profiles such as {@code demo} or {@code kept}
+     */
+    static Application start(Path folder, String profiles, Path data)
+            throws IOException, InterruptedException {
+        int port = freePort();
+        var command = new ArrayList<String>();
+        command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
+        command.addAll(List.of(System.getProperty("greenladder.flags", "-Xmx1g").split(" ")));
+        if (Files.exists(folder.resolve("greenladder.aot"))) {
+            command.add("-XX:AOTCache=greenladder.aot");
+        }
+        command.addAll(
+                List.of(
+                        "-jar",
+                        "greenladder.jar",
+                        "--spring.profiles.active=" + profiles,
+                        "--server.port=" + port,
+                        "--greenladder.data=" + data.resolve("greenladder")));
+        var began = Instant.now();
+        var process =
+                new ProcessBuilder(command)
+                        .directory(folder.toFile())
+                        .redirectErrorStream(true)
+                        .redirectOutput(new File(data.toFile(), "log"))
+                        .start();
+        var base = "http://localhost:" + port;
+        while (!answers(base)) {
+            if (!process.isAlive()) {
+                throw new IllegalStateException(Files.readString(data.resolve("log")));
+            }
+            Thread.sleep(20);
+        }
+        return new Application(process, base, Duration.between(began, Instant.now()));
+    }
+
+    String base() {
+        return base;
+    }
+
+    /** From the command to the first answered request. */
+    Duration startTime() {
+        return start;
+    }
+
+    /** Resident memory, in megabytes of 1,000,000 bytes; -1 where the system does not tell. */
+    long residentMegabytes() throws IOException {
+        var status = Path.of("/proc", Long.toString(process.pid()), "status");
+        if (!Files.exists(status)) {
+            return -1;
+        }
+        return Files.readAllLines(status).stream()
+                .filter(line -> line.startsWith("VmRSS:"))
+                .mapToLong(line -> Long.parseLong(line.replaceAll("\\D", "")) * 1024 / 1_000_000)
+                .findFirst()
+                .orElse(-1);
+    }
+
+    @Override
+    public void close() throws InterruptedException {
+        process.destroy();
+        if (!process.waitFor(30, TimeUnit.SECONDS)) {
+            process.destroyForcibly().waitFor();
+        }
+    }
+
+    private static boolean answers(String base) {
+        try {
+            return new Visitor(base).get("/actuator/health").status() == 200;
+        } catch (RuntimeException e) {
+            return false;
+        }
+    }
+
+    private static int freePort() throws IOException {
+        try (var socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+}

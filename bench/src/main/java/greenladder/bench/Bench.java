@@ -1,0 +1,91 @@
+package greenladder.bench;
+
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.Map;
+import org.openjdk.jmh.runner.Runner;
+import org.openjdk.jmh.runner.options.OptionsBuilder;
+import org.openjdk.jmh.runner.options.TimeValue;
+
+/**
+ * Measures {@code core} with JMH and the application with people at work, bounded in time, and
+ * writes what came out beside what is wanted. Arguments: the folder of the unpacked application, the
+ * report to write, and the number of items.
+ */
+public final class Bench {
+    private static final int PEOPLE = 50;
+    private static final Duration WARM_UP = Duration.ofSeconds(25);
+    private static final Duration LOAD = Duration.ofSeconds(75);
+
+    private Bench() {}
+
+    public static void main(String[] arguments) throws Exception {
+        var folder = Path.of(arguments[0]);
+        var report = new Report(LocalDate.now());
+        int items = Integer.parseInt(arguments[2]);
+        var data = Files.createTempDirectory("greenladder-bench");
+        try {
+            demo(folder, report);
+            load(folder, data, items, report);
+            report.recursiveQuery(RecursiveQuery.bestMilliseconds(data));
+            report.core(
+                    new Runner(
+                                    new OptionsBuilder()
+                                            .include(LadderBenchmark.class.getName())
+                                            .forks(1)
+                                            .warmupIterations(4)
+                                            .warmupTime(TimeValue.seconds(1))
+                                            .measurementIterations(6)
+                                            .measurementTime(TimeValue.seconds(1))
+                                            .shouldFailOnError(true)
+                                            .build())
+                            .run());
+        } finally {
+            delete(data);
+        }
+        Files.writeString(Path.of(arguments[1]), report.text());
+        System.out.println("written: " + arguments[1]);
+    }
+
+    private static void demo(Path folder, Report report) throws Exception {
+        var data = Files.createTempDirectory("greenladder-demo");
+        try (var demo = Application.start(folder, "demo", data)) {
+            var visitor = new Visitor(demo.base());
+            visitor.get("/sign-in");
+            visitor.post("/sign-in/as", Map.of("handle", "ines.rowe"));
+            report.demo(
+                    demo.startTime(),
+                    demo.residentMegabytes(),
+                    Weight.of(visitor, "/MSF/ladder?from=epic&at=MSF14&panel=1"));
+        } finally {
+            delete(data);
+        }
+    }
+
+    private static void load(Path folder, Path data, int items, Report report) throws Exception {
+        int made;
+        String token;
+        try (var empty = Application.start(folder, "kept", data)) {
+            var workspace = new Workspace(empty.base(), PEOPLE);
+            made = workspace.fill(items);
+            token = workspace.token();
+        }
+        try (var application = Application.start(folder, "kept", data)) {
+            report.kept(made, PEOPLE, application.startTime(), application.residentMegabytes());
+            new Load(application.base(), PEOPLE, made, token).run(WARM_UP);
+            var latencies = new Load(application.base(), PEOPLE, made, token).run(LOAD);
+            report.load(latencies, LOAD, application.residentMegabytes());
+        }
+    }
+
+    private static void delete(Path folder) throws Exception {
+        try (var files = Files.walk(folder)) {
+            for (var file : files.sorted(Comparator.reverseOrder()).toList()) {
+                Files.delete(file);
+            }
+        }
+    }
+}

@@ -1,0 +1,123 @@
+package greenladder.bench;
+
+import greenladder.bench.Visitor.Answer;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.regex.Pattern;
+
+/**
+ * Fills an empty workspace through the application's own doors: an administrator, people by
+ * invitation, a product, and goals each with 4 initiatives of 4 epics of 5 features of 6 stories of
+ * 4 tasks.
+ */
+final class Workspace {
+    static final String PASSWORD = "a long enough one";
+    static final String PRODUCT = "BIG";
+
+    private static final int[] FAN_OUT = {4, 4, 5, 6, 4};
+    private static final List<String> LEVELS =
+            List.of("goal", "initiative", "epic", "feature", "story", "task");
+    private static final List<String> STATES = List.of("to-do", "under-way", "done");
+    private static final Pattern SECRET = Pattern.compile("value=\"(gl-[^\"]+)\"");
+
+    private final String base;
+    private final Visitor administrator;
+    private final int people;
+    private String token = "";
+
+    Workspace(String base, int people) {
+        this.base = base;
+        this.administrator = new Visitor(base);
+        this.people = people;
+    }
+
+    static String handle(int person) {
+        return "person-" + person;
+    }
+
+    String token() {
+        return token;
+    }
+
+    /** Gives the number of items made. */
+    int fill(int items) {
+        administrator.get("/start");
+        require(
+                administrator.post(
+                        "/start",
+                        Map.of(
+                                "name", "Person 0",
+                                "handle", handle(0),
+                                "password", PASSWORD)));
+        administrator.get("/settings");
+        var made = administrator.post("/settings/tokens", Map.of("name", "Filling"));
+        var secret = SECRET.matcher(made.body());
+        if (!secret.find()) {
+            throw new IllegalStateException("no token: " + made.status());
+        }
+        token = secret.group(1);
+        require(api("/products", "{\"code\":\"BIG\",\"name\":\"Ten years of backlog\"}"));
+        for (int person = 1; person < people; person++) {
+            bringIn(person);
+        }
+        int count = 0;
+        while (count < items) {
+            var entries = new ArrayList<String>();
+            grow(entries, "", 0, count);
+            require(api("/products/BIG/items", "{\"items\":[" + String.join(",", entries) + "]}"));
+            count += entries.size();
+        }
+        return count;
+    }
+
+    private void bringIn(int person) {
+        var invited =
+                api(
+                        "/invitations",
+                        "{\"name\":\"Person %d\",\"handle\":\"%s\",\"role\":\"Team lead\"}"
+                                .formatted(person, handle(person)));
+        require(invited);
+        var path = invited.body().replaceAll(".*\"path\":\"([^\"]+)\".*", "$1");
+        var guest = new Visitor(base);
+        guest.get(path);
+        require(guest.post(path, Map.of("password", PASSWORD)));
+    }
+
+    private void grow(List<String> entries, String parentRef, int depth, int before) {
+        var ref = "r" + entries.size();
+        int number = before + entries.size();
+        boolean sized = depth == 3 || depth == 4;
+        entries.add(
+                "{\"ref\":\"%s\",%s\"level\":\"%s\",\"title\":\"%s\",\"state\":\"%s\"%s}"
+                        .formatted(
+                                ref,
+                                parentRef.isEmpty() ? "" : "\"parentRef\":\"" + parentRef + "\",",
+                                LEVELS.get(depth),
+                                title(depth, number),
+                                STATES.get(number % 3),
+                                sized
+                                        ? ",\"size\":" + (number % 13 + 1)
+                                        : depth == 5
+                                                ? ",\"hours\":{\"estimate\":" + (number % 8 + 1) + "}"
+                                                : ""));
+        for (int i = 0; depth < FAN_OUT.length && i < FAN_OUT[depth]; i++) {
+            grow(entries, ref, depth + 1, before);
+        }
+    }
+
+    private static String title(int depth, int number) {
+        return "%s %d of ten years, about as long as a title is in real life"
+                .formatted(LEVELS.get(depth), number);
+    }
+
+    private Answer api(String path, String json) {
+        return administrator.api("POST", path, json, token);
+    }
+
+    private static void require(Answer answer) {
+        if (answer.status() >= 400) {
+            throw new IllegalStateException(answer.status() + " " + answer.body());
+        }
+    }
+}

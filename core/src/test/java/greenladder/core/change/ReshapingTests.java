@@ -1,0 +1,205 @@
+package greenladder.core.change;
+
+import static greenladder.core.Trees.after;
+import static greenladder.core.Trees.edit;
+import static greenladder.core.Trees.node;
+import static greenladder.core.Trees.problems;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.Trees;
+import greenladder.core.change.Reshaping.Outcome;
+import greenladder.core.change.Reshaping.Part;
+import greenladder.core.item.Category;
+import greenladder.core.item.Level;
+import greenladder.core.item.Levels;
+import greenladder.core.item.Product;
+import greenladder.core.item.Release;
+import greenladder.core.item.Sprint;
+import greenladder.core.item.State;
+import greenladder.core.item.States;
+import greenladder.core.item.Team;
+import greenladder.core.ladder.Ladder;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.function.UnaryOperator;
+import org.testng.annotations.Test;
+
+/** Levels, kinds and states that change under items; teams, sprints and releases that items are in. */
+public class ReshapingTests {
+    private static final String TREE =
+            """
+            epic E
+              story A state=in-test size=3
+              story B state=ready kind=bug
+            """;
+    private static final States SAW =
+            States.of(
+                    new State("waiting", "Waiting", Category.TO_DO),
+                    new State("sawing", "Sawing", Category.IN_PROGRESS),
+                    new State("sawn", "Sawn", Category.DONE),
+                    new State("left", "Left", Category.DROPPED));
+    private static final Sprint SPRINT =
+            new Sprint(
+                    "saws-1",
+                    "saws",
+                    "Saws 1",
+                    LocalDate.parse("2026-05-04"),
+                    LocalDate.parse("2026-05-15"),
+                    null,
+                    null);
+
+    private static Levels levels(Ladder ladder, String key, UnaryOperator<Level> change) {
+        var levels = new ArrayList<Level>();
+        ladder.requireProduct("MSF")
+                .levels()
+                .all()
+                .forEach(level -> levels.add(level.key().equals(key) ? change.apply(level) : level));
+        return new Levels(levels);
+    }
+
+    private static Level with(Level level, List<String> kinds, States states) {
+        return new Level(
+                level.key(),
+                level.name(),
+                level.plural(),
+                level.index(),
+                level.measure(),
+                level.followsChildren(),
+                kinds,
+                states);
+    }
+
+    private static Outcome reshape(Ladder ladder, Levels levels, Map<Part, String> choices) {
+        return Reshaping.decide(
+                ladder,
+                ladder.workspace().with(new Product("MSF", "Crossing", levels)),
+                choices,
+                Trees.NOW);
+    }
+
+    private static Ladder withTeam(Ladder ladder, Map<String, States> states) {
+        return ladder.with(
+                ladder.workspace()
+                        .with(new Team("saws", "Saws", List.of(), List.of("MSF"), states))
+                        .with(SPRINT));
+    }
+
+    @Test
+    public void whatIsUsedShouldBeCountedAndNothingChanged() {
+        var ladder = Trees.of(TREE.strip());
+        var outcome =
+                reshape(
+                        ladder,
+                        levels(ladder, "story", level -> with(level, List.of("story"), SAW)),
+                        Map.of());
+        assertThat(((Outcome.Undecided) outcome).uses())
+                .containsEntry(new Part(Part.What.STATE, "MSF", "story", "in-test"), 1)
+                .containsEntry(new Part(Part.What.STATE, "MSF", "story", "ready"), 1)
+                .containsEntry(new Part(Part.What.KIND, "MSF", "story", "bug"), 1);
+    }
+
+    @Test
+    public void choicesShouldBeFollowedAndLogged() {
+        var ladder = Trees.of(TREE.strip());
+        var outcome =
+                (Outcome.Accepted)
+                        reshape(
+                                ladder,
+                                levels(ladder, "story", level -> with(level, List.of("story"), SAW)),
+                                Map.of(
+                                        new Part(Part.What.STATE, "MSF", "story", "in-test"),
+                                                "sawing",
+                                        new Part(Part.What.STATE, "MSF", "story", "ready"),
+                                                "waiting",
+                                        new Part(Part.What.KIND, "MSF", "story", "bug"), "story"));
+        assertThat(node(outcome.after(), 2).item().state().name()).isEqualTo("Sawing");
+        assertThat(node(outcome.after(), 2).item().version())
+                .isEqualTo(node(ladder, 2).item().version() + 1);
+        assertThat(node(outcome.after(), 1).item().version())
+                .as("what did not change is not a version on")
+                .isEqualTo(node(ladder, 1).item().version());
+        assertThat(outcome.changes()).hasSize(3);
+        assertThat(node(outcome.after(), 1).rollUp().points().inProgress())
+                .hasToString("3");
+    }
+
+    @Test
+    public void levelThatGoesShouldNotBreakTheTree() {
+        var ladder = Trees.of(TREE.strip());
+        var without = new ArrayList<Level>();
+        for (var level : ladder.requireProduct("MSF").levels().all()) {
+            if (!level.key().equals("epic")) {
+                without.add(
+                        new Level(
+                                level.key(),
+                                level.name(),
+                                level.plural(),
+                                without.size(),
+                                level.measure(),
+                                level.followsChildren(),
+                                level.kinds(),
+                                level.states()));
+            }
+        }
+        var epic = new Part(Part.What.LEVEL, "MSF", "epic", "");
+        assertThat(reshape(ladder, new Levels(without), Map.of()))
+                .isInstanceOf(Outcome.Undecided.class);
+        assertThat(reshape(ladder, new Levels(without), Map.of(epic, "story")))
+                .isInstanceOf(Outcome.Refused.class);
+        assertThat(reshape(ladder, new Levels(without), Map.of(epic, "task")))
+                .as("points do not become hours")
+                .isInstanceOf(Outcome.Refused.class);
+        var moved = (Outcome.Accepted) reshape(ladder, new Levels(without), Map.of(epic, "feature"));
+        assertThat(node(moved.after(), 1).item().level().key()).isEqualTo("feature");
+        assertThat(moved.after().order().slots()).isEqualTo(ladder.order().slots());
+    }
+
+    @Test
+    public void stateOfAnotherTeamShouldBecomeTheFirstOfItsCategory() {
+        var ladder = withTeam(Trees.of(TREE.strip()), Map.of("story", SAW));
+        var given = after(ladder, edit(2, "team", "saws"));
+        assertThat(node(given, 2).item().state().key()).isEqualTo("sawing");
+        assertThat(problems(given, edit(2, "state", "in-test")).inWords())
+                .contains("waiting, sawing, sawn, left");
+        var back = after(given, edit(2, "team", ""));
+        assertThat(node(back, 2).item().state().key()).isEqualTo("under-way");
+    }
+
+    @Test
+    public void sprintShouldBringItsTeamAndItsDates() {
+        var ladder = withTeam(Trees.of(TREE.strip()), Map.of());
+        var planned = after(ladder, edit(2, "sprint", "saws-1"));
+        assertThat(node(planned, 2).item().team()).isEqualTo("saws");
+        assertThat(node(planned, 1).rollUp().dates().start()).hasToString("2026-05-04");
+        assertThat(node(planned, 1).rollUp().dates().finish()).hasToString("2026-05-15");
+        var left = after(planned, edit(2, "team", ""));
+        assertThat(node(left, 2).item().sprint()).as("another team, another sprint").isNull();
+        var later =
+                new Sprint(
+                        "saws-1",
+                        "saws",
+                        "Saws 1",
+                        SPRINT.start(),
+                        LocalDate.parse("2026-05-22"),
+                        Instant.EPOCH,
+                        Instant.EPOCH);
+        var moved = planned.with(planned.workspace().with(later));
+        assertThat(node(moved, 1).rollUp().dates().finish()).hasToString("2026-05-22");
+        assertThat(problems(moved, edit(3, "sprint", "saws-1")).inWords()).contains("is closed");
+    }
+
+    @Test
+    public void releaseShouldGiveItsDateAsFinishWhereThereIsNoSprint() {
+        var release = new Release("msf-may", "MSF", "May", LocalDate.parse("2026-05-30"));
+        var ladder = Trees.of(TREE.strip());
+        ladder = ladder.with(ladder.workspace().with(release));
+        var planned = after(ladder, edit(2, "release", "msf-may"));
+        assertThat(node(planned, 2).rollUp().dates().start()).isNull();
+        assertThat(node(planned, 1).rollUp().dates().finish()).hasToString("2026-05-30");
+        assertThat(problems(ladder, edit(2, "release", "nope")).inWords()).contains("no release");
+        assertThat(problems(ladder, edit(2, "team", "nope")).inWords()).contains("no team");
+    }
+}
