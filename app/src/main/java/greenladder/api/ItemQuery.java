@@ -62,7 +62,11 @@ final class ItemQuery {
         if (!problems.isEmpty()) {
             throw new Failure.Invalid(new Problems(problems));
         }
-        var found = items().filter(filter).sorted(order).toList();
+        // Items come in rank order already.
+        var found =
+                isByRank()
+                        ? items().filter(filter).toList()
+                        : items().filter(filter).sorted(order).toList();
         int from = from(found);
         int to = Math.min(found.size(), from + limit);
         return new Page<>(
@@ -73,8 +77,14 @@ final class ItemQuery {
     }
 
     private Stream<Node> items() {
-        return product.levels().all().stream()
-                .flatMap(level -> ladder.level(product, level).stream());
+        var levels = asked.getOrDefault("level", List.of());
+        if (levels.size() == 1) {
+            return product.levels().find(levels.getFirst()).stream()
+                    .flatMap(level -> ladder.level(product, level).stream());
+        }
+        return ladder.order().slots().stream()
+                .filter(slot -> slot.key().product().equals(product.code()))
+                .map(slot -> ladder.requireNode(slot.key()));
     }
 
     private Predicate<Node> filter() {
@@ -148,6 +158,10 @@ final class ItemQuery {
                                         (node.item().title() + "\n" + node.item().description())
                                                 .toLowerCase(Locale.ROOT)
                                                 .contains(word));
+    }
+
+    private boolean isByRank() {
+        return Objects.requireNonNullElse(asked.getFirst("sort"), "rank").equals("rank");
     }
 
     private Comparator<Node> order() {

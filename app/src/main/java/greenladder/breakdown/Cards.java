@@ -46,6 +46,10 @@ final class Cards {
                 level, one -> RungMark.of(ladder.requireProduct(place.product()).levels(), one));
     }
 
+    Set<String> picked() {
+        return picked;
+    }
+
     boolean isPicked(Node node) {
         return picked.contains(node.item().key().toString());
     }

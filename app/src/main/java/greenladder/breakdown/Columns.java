@@ -25,6 +25,9 @@ final class Columns {
 
     private static final int STEM_WIDTH = 236;
 
+    /** How many cards are drawn above a picked one that stands far down. */
+    private static final int AROUND = 15;
+
     private final Ladder ladder;
     private final Product product;
     private final Place place;
@@ -59,7 +62,6 @@ final class Columns {
                 figures(total.count(), level, total.figures()),
                 stem(level, total.figures()),
                 "",
-                nodesOf(level.key()),
                 adds(List.of(level)),
                 folded);
     }
@@ -89,13 +91,13 @@ final class Columns {
                 figures(live, head, parent.rollUp()),
                 live == 0 ? null : stem(head, parent.rollUp()),
                 key,
-                nodesOf(key),
                 adds(below),
                 (int) (parent.children().size() - live));
     }
 
     Column ofLoose() {
-        var nodes = nodesOf(LOOSE);
+        var nodes = looseNodes(ladder, product);
+        var stretch = stretch(LOOSE, Stretch.Source.of(nodes, any -> true));
         return new Column(
                 LOOSE,
                 "Loose items",
@@ -104,44 +106,48 @@ final class Columns {
                 null,
                 "",
                 place.kept().contains(LOOSE),
-                drawn(LOOSE, nodes),
-                more(LOOSE, nodes),
+                earlier(LOOSE, stretch),
+                cardsOf(LOOSE, stretch),
+                more(LOOSE, stretch, nodes.size()),
                 List.of(),
                 "",
                 "",
                 false);
     }
 
-    /** The items of a column by its id, dropped ones left out where they are folded away. */
-    List<Node> nodesOf(String id) {
-        if (id.equals(LOOSE)) {
-            return ladder.roots(product.code()).stream()
-                    .filter(node -> node.item().isLoose() && !node.item().isDropped())
-                    .sorted(Comparator.comparingInt(node -> node.item().level().index()))
-                    .toList();
-        }
-        var nodes =
-                product.levels()
-                        .find(id)
-                        .map(level -> ladder.level(product, level))
-                        .orElseGet(() ->
-                                ItemKey.parse(id)
-                                        .flatMap(ladder::findNode)
-                                        .map(Node::children)
-                                        .orElse(List.of()));
-        return place.dropped()
-                ? nodes
-                : nodes.stream().filter(node -> !isFoldedAway(node, id)).toList();
+    /** The loose items of a product, the highest levels first. */
+    static List<Node> looseNodes(Ladder ladder, Product product) {
+        return ladder.roots(product.code()).stream()
+                .filter(node -> node.item().isLoose() && !node.item().isDropped())
+                .sorted(Comparator.comparingInt(node -> node.item().level().index()))
+                .toList();
     }
 
-    private boolean isFoldedAway(Node node, String column) {
-        if (node.item().isDropped()) {
-            return true;
+    /** The items of a column by its id, to be looked into by place. */
+    Stretch.Source source(String id) {
+        if (id.equals(LOOSE)) {
+            return Stretch.Source.of(looseNodes(ladder, product), any -> true);
         }
-        // In a whole level, what stands under something dropped is folded away with it.
-        return product.levels().find(column).isPresent()
-                && ladder.ancestors(node.item()).stream()
-                        .anyMatch(above -> above.item().isDropped());
+        var level = product.levels().find(id);
+        if (level.isPresent()) {
+            var slots = ladder.orderOf(product.code(), level.get()).slots();
+            return new Stretch.Source(
+                    slots.size(),
+                    place -> ladder.requireNode(slots.get(place).key()),
+                    node -> place.dropped() || !isFoldedAway(node, true));
+        }
+        var children =
+                ItemKey.parse(id).flatMap(ladder::findNode).map(Node::children).orElse(List.of());
+        return Stretch.Source.of(
+                children, node -> place.dropped() || !isFoldedAway(node, false));
+    }
+
+    /** In a whole level, what stands under something dropped is folded away with it. */
+    private boolean isFoldedAway(Node node, boolean inLevel) {
+        return node.item().isDropped()
+                || inLevel
+                        && ladder.ancestors(node.item()).stream()
+                                .anyMatch(above -> above.item().isDropped());
     }
 
     private Column column(
@@ -151,9 +157,10 @@ final class Columns {
             String figures,
             @Nullable Stem stem,
             String parent,
-            List<Node> nodes,
             List<AddChoice> adds,
             int folded) {
+        var source = source(id);
+        var stretch = stretch(id, source);
         return new Column(
                 id,
                 heading,
@@ -162,8 +169,9 @@ final class Columns {
                 stem,
                 parent,
                 place.kept().contains(id),
-                drawn(id, nodes),
-                more(id, nodes),
+                earlier(id, stretch),
+                cardsOf(id, stretch),
+                more(id, stretch, source.size()),
                 adds,
                 folded == 0
                         ? ""
@@ -172,26 +180,67 @@ final class Columns {
                 place.dropped());
     }
 
-    private List<Card> drawn(String id, List<Node> nodes) {
+    private List<Card> cardsOf(String id, Stretch stretch) {
         return place.kept().contains(id)
                 ? List.of()
-                : nodes.stream().limit(limit(id, nodes)).map(cards::of).toList();
+                : stretch.nodes().stream().map(cards::of).toList();
     }
 
-    /** As many cards as were drawn before, and always as far as the picked one. */
-    private int limit(String id, List<Node> nodes) {
-        int shown = Math.max(atOnce, place.shown().getOrDefault(id, 0));
-        for (int i = shown; i < nodes.size(); i++) {
-            if (cards.isPicked(nodes.get(i))) {
-                return i + 1;
+    /**
+     * What was drawn before, as much of it as there is; else the beginning or, where the picked card
+     * is farther down, the surroundings of that one.
+     */
+    private Stretch stretch(String id, Stretch.Source source) {
+        if (place.kept().contains(id)) {
+            return new Stretch(List.of(), 0, source.size());
+        }
+        var shown = place.shown().get(id);
+        if (shown != null) {
+            int first = placeOf(id, source, shown.first());
+            int count = Math.max(atOnce, shown.count());
+            if (first >= 0) {
+                return Stretch.from(source, first, count);
             }
         }
-        return Math.min(shown, nodes.size());
+        int picked = placeOfPicked(id, source);
+        return Stretch.from(source, picked < atOnce ? 0 : picked - AROUND, atOnce);
     }
 
-    private @Nullable String more(String id, List<Node> nodes) {
-        int limit = limit(id, nodes);
-        return limit < nodes.size() ? place.moreUrl(id, limit) : null;
+    private int placeOfPicked(String id, Stretch.Source source) {
+        return cards.picked().stream()
+                .mapToInt(key -> placeOf(id, source, key))
+                .filter(found -> found >= 0)
+                .findFirst()
+                .orElse(-1);
+    }
+
+    /** Where an item stands in a column; -1 where it does not. */
+    private int placeOf(String id, Stretch.Source source, String key) {
+        var item = ItemKey.parse(key).flatMap(ladder::findItem);
+        var level = product.levels().find(id);
+        if (item.isEmpty()) {
+            return -1;
+        }
+        if (level.isPresent()) {
+            boolean here =
+                    item.get().level().key().equals(id)
+                            && item.get().key().product().equals(product.code());
+            return here ? ladder.position(item.get()) - 1 : -1;
+        }
+        for (int i = 0; i < source.size(); i++) {
+            if (source.at().apply(i).item().key().equals(item.get().key())) {
+                return i;
+            }
+        }
+        return -1;
+    }
+
+    private @Nullable String earlier(String id, Stretch stretch) {
+        return stretch.from() > 0 ? place.moreUrl(id, stretch.from()) + "&earlier=true" : null;
+    }
+
+    private @Nullable String more(String id, Stretch stretch, int size) {
+        return stretch.to() < size ? place.moreUrl(id, stretch.to()) : null;
     }
 
     private List<AddChoice> adds(List<Level> levels) {

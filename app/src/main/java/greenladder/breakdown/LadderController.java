@@ -64,12 +64,13 @@ class LadderController {
             PlaceForm form,
             @RequestParam String column,
             @RequestParam int offset,
+            @RequestParam(defaultValue = "false") boolean earlier,
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         var ladder = keeper.current();
         var product = require(ladder, code);
         var place = PlaceReader.read(ladder, product, form);
-        model.addAttribute("more", pages.more(ladder, product, place, me, column, offset));
+        model.addAttribute("more", pages.more(ladder, product, place, me, column, offset, earlier));
         return "breakdown/ladder :: more";
     }
 

@@ -37,6 +37,7 @@ record LadderPage(
      * @param parent key of the item whose children these are; empty where they are not one item's
      * @param kept whether its cards are drawn already and are left out here
      * @param adds what can be added at the end; empty for nothing
+     * @param earlierUrl where the cards above come from; null where there are none
      * @param moreUrl where the cards that are not drawn yet come from; null where all are
      * @param droppedWords how many are folded away; empty for none
      */
@@ -48,6 +49,7 @@ record LadderPage(
             @Nullable Stem stem,
             String parent,
             boolean kept,
+            @Nullable String earlierUrl,
             List<Card> cards,
             @Nullable String moreUrl,
             List<AddChoice> adds,

@@ -31,7 +31,8 @@ class LadderPages {
     private final int atOnce;
 
     /** The cards of a long column that were not drawn at first. */
-    record More(List<Card> cards, @Nullable String moreUrl) {}
+    record More(
+            @Nullable String earlierUrl, List<Card> cards, @Nullable String moreUrl) {}
 
     LadderPages(ItemPanels panels, Rights rights, GreenLadderProperties properties) {
         this.panels = panels;
@@ -55,7 +56,7 @@ class LadderPages {
         way.stream()
                 .filter(node -> product.levels().below(node.item().level()).isPresent())
                 .forEach(node -> laid.add(columns.ofChildren(node)));
-        int loose = columns.nodesOf(Columns.LOOSE).size();
+        int loose = Columns.looseNodes(ladder, product).size();
         return new LadderPage(
                 product.code(),
                 place.url(),
@@ -81,22 +82,34 @@ class LadderPages {
                         : "");
     }
 
+    /**
+     * @param offset where the column was cut off
+     * @param earlier whether what stands above is asked for, rather than what is below
+     */
     More more(
             Ladder ladder,
             Product product,
             Place place,
             SignedIn reader,
             String column,
-            int offset) {
+            int offset,
+            boolean earlier) {
         var way = way(ladder, place);
         var cards = cards(ladder, place, reader, way);
-        var nodes =
-                new Columns(ladder, product, place, cards, rights, reader, atOnce).nodesOf(column);
-        int from = Math.max(0, Math.min(offset, nodes.size()));
-        int to = Math.min(from + atOnce, nodes.size());
+        var source =
+                new Columns(ladder, product, place, cards, rights, reader, atOnce).source(column);
+        var stretch =
+                earlier
+                        ? Stretch.before(source, offset, atOnce)
+                        : Stretch.from(source, offset, atOnce);
         return new More(
-                nodes.subList(from, to).stream().map(cards::of).toList(),
-                to < nodes.size() ? place.moreUrl(column, to) : null);
+                earlier && stretch.from() > 0
+                        ? place.moreUrl(column, stretch.from()) + "&earlier=true"
+                        : null,
+                stretch.nodes().stream().map(cards::of).toList(),
+                !earlier && stretch.to() < source.size()
+                        ? place.moreUrl(column, stretch.to())
+                        : null);
     }
 
     private Columns columns(

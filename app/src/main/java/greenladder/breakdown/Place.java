@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param from the first column's level
  * @param at the picked item, which with all above it is laid out from left to right; null for none
- * @param shown how many cards each long column has drawn so far, by column; not part of the URL
+ * @param shown what each long column has drawn so far, by column; not part of the URL
  * @param kept columns whose cards are drawn already and stay as they are; not part of the URL
  */
 record Place(
@@ -23,8 +23,11 @@ record Place(
         boolean panel,
         boolean loose,
         boolean dropped,
-        Map<String, Integer> shown,
+        Map<String, Shown> shown,
         Set<String> kept) {
+
+    /** What a long column has drawn: its first card's key, and how many cards there are. */
+    record Shown(String first, int count) {}
 
     Place {
         shown = Map.copyOf(shown);

@@ -1,6 +1,7 @@
 package greenladder.breakdown;
 
 import greenladder.core.item.Item;
+import greenladder.breakdown.Place.Shown;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
@@ -85,14 +86,15 @@ final class PlaceReader {
         return above.isEmpty() ? item.level() : above.getLast().item().level();
     }
 
-    private static Map<String, Integer> shown(@Nullable String text) {
-        var shown = new HashMap<String, Integer>();
+    /** Reads {@code column:firstKey:count}, with commas between several. */
+    private static Map<String, Shown> shown(@Nullable String text) {
+        var shown = new HashMap<String, Shown>();
         for (var part : (text == null ? "" : text).split(",")) {
-            if (part.matches("[A-Za-z0-9-]{1,40}:\\d{1,5}")) {
-                int colon = part.indexOf(':');
+            if (part.matches("[A-Za-z0-9-]{1,40}:[A-Z0-9]{1,14}:\\d{1,5}")) {
+                var words = part.split(":");
                 shown.put(
-                        part.substring(0, colon),
-                        Math.min(MOST_SHOWN, Integer.parseInt(part.substring(colon + 1))));
+                        words[0],
+                        new Shown(words[1], Math.min(MOST_SHOWN, Integer.parseInt(words[2]))));
             }
         }
         return shown;

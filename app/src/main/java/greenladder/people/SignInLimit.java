@@ -27,7 +27,8 @@ final class SignInLimit extends OncePerRequestFilter {
             HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
         boolean isAttempt =
-                request.getMethod().equals("POST") && request.getServletPath().equals("/sign-in");
+                request.getMethod().equals("POST")
+                        && request.getRequestURI().equals(request.getContextPath() + "/sign-in");
         if (isAttempt
                 && !(attempts.mayTry(address(request), FROM_AN_ADDRESS)
                         && attempts.mayTry(name(request), FOR_A_NAME))) {

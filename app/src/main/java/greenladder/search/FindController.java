@@ -3,7 +3,6 @@ package greenladder.search;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.item.LadderKeeper;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -41,15 +40,29 @@ class FindController {
         var words = Arrays.stream(text.toLowerCase(Locale.ROOT).split("\\s+")).toList();
         for (var product : ladder.products()) {
             for (var level : product.levels().all()) {
-                for (Node node : ladder.level(product, level)) {
-                    var title = node.item().title().toLowerCase(Locale.ROOT);
-                    if (hits.size() < MOST && words.stream().allMatch(title::contains)) {
-                        hits.add(hit(node.item()));
+                for (var slot : ladder.orderOf(product.code(), level).slots()) {
+                    var item = ladder.requireNode(slot.key()).item();
+                    if (words.stream().allMatch(word -> contains(item.title(), word))) {
+                        hits.add(hit(item));
+                    }
+                    if (hits.size() >= MOST) {
+                        return hits;
                     }
                 }
             }
         }
         return hits;
+    }
+
+    /** Whether a text has a word in it, in capitals or not; makes no copy of the text. */
+    private static boolean contains(String text, String word) {
+        int last = text.length() - word.length();
+        for (int i = 0; i <= last; i++) {
+            if (text.regionMatches(true, i, word, 0, word.length())) {
+                return true;
+            }
+        }
+        return false;
     }
 
     private static Hit hit(Item item) {

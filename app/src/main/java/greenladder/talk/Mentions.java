@@ -23,7 +23,7 @@ final class Mentions {
 
     static Set<String> in(String text, Markdown markdown) {
         var handles = new LinkedHashSet<String>();
-        markdown.parse(text)
+        parsed(text, markdown)
                 .accept(
                         new AbstractVisitor() {
                             @Override
@@ -38,7 +38,7 @@ final class Mentions {
 
     /** The text as HTML, with everybody whom it mentions by name, in strong letters. */
     static String toHtml(String text, Markdown markdown, Function<String, String> nameOf) {
-        var document = markdown.parse(text);
+        var document = parsed(text, markdown);
         document.accept(
                 new AbstractVisitor() {
                     @Override
@@ -47,6 +47,11 @@ final class Mentions {
                     }
                 });
         return markdown.toHtml(document);
+    }
+
+    /** An escaped @ loses its backslash when it is read; a joiner that nobody sees keeps it apart. */
+    private static Node parsed(String text, Markdown markdown) {
+        return markdown.parse(text.replace("\\@", "@\u2060"));
     }
 
     private static void name(Text node, Function<String, String> nameOf) {

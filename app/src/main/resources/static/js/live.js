@@ -5,7 +5,7 @@ import { isOwn } from "./server.js";
 
 const RETRY = 3000;
 const SOON = 80;
-const LATER = 1500;
+const LATER = 5000;
 let seen = Number(document.body.dataset.operation);
 let source = null;
 let gathering = null;
@@ -15,6 +15,7 @@ const shows = (key) => ["card", "panel", "knot"].some((kind) => document.getElem
 const columnHas = (column, key) => column.dataset.parent === key || !!column.querySelector(`#card-${key}`);
 
 function draw() {
+  gathering = null;
   if (document.body.classList.contains("dragging")) return gather(SOON);
   const keys = [...stale.items];
   const everything = stale.all;
@@ -25,9 +26,12 @@ function draw() {
   refresh([...document.querySelectorAll("[data-column]")].filter((column) => !changed(column)).map((column) => column.dataset.column));
 }
 
+/** Draws after a moment; what is near is not kept waiting by what is far. */
 function gather(time) {
-  clearTimeout(gathering);
-  gathering = setTimeout(draw, time);
+  const at = Date.now() + time;
+  if (gathering && gathering.at <= at) return;
+  clearTimeout(gathering?.timer);
+  gathering = { at, timer: setTimeout(draw, time) };
 }
 
 async function changed(event) {

@@ -72,12 +72,13 @@ export function columnsUpTo(link) {
   return columns.slice(0, columns.indexOf(link.closest("[data-column]")) + 1).map((column) => column.dataset.column);
 }
 
-/** How far long columns have been drawn, so that a refresh draws as much. */
+/** From where on and how far long columns have been drawn, so that a refresh draws as much. */
 function shown() {
   const counts = [...document.querySelectorAll("[data-column]")]
-    .map((column) => [column.dataset.column, column.querySelectorAll(".item-card").length])
-    .filter(([, count]) => count > 100);
-  return counts.length ? { shown: counts.map((pair) => pair.join(":")).join(",") } : {};
+    .map((column) => [column, column.querySelectorAll(".item-card")])
+    .filter(([column, cards]) => cards.length > 100 || (cards.length && column.querySelector(".earlier")))
+    .map(([column, cards]) => [column.dataset.column, cards[0].dataset.key, cards.length]);
+  return counts.length ? { shown: counts.map((parts) => parts.join(":")).join(",") } : {};
 }
 
 let focused = "";
@@ -120,7 +121,9 @@ document.addEventListener("htmx:afterSwap", (event) => {
 });
 addEventListener("DOMContentLoaded", () => {
   const columns = document.querySelector("[data-columns]");
-  if (columns) columns.scrollLeft = columns.scrollWidth;
+  if (!columns) return;
+  columns.querySelectorAll(".item-card.is-picked").forEach((card) => card.scrollIntoView({ block: "nearest" }));
+  columns.scrollLeft = columns.scrollWidth;
 });
 
 document.addEventListener("submit", (event) => {

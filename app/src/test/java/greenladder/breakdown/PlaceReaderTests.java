@@ -70,18 +70,18 @@ public class PlaceReaderTests {
     public void drawnCardsShouldBeReadByColumnAndLimited() {
         var form =
                 new PlaceForm(
-                        "goal", null, null, null, null, "goal:250,MSF1:999999,x:,:3", "goal,MSF1");
+                        "goal", null, null, null, null, "goal:MSF1:250,MSF1:MSF2:999999,x:,:3", "goal,MSF1");
         var place = PlaceReader.read(LADDER, PRODUCT, form);
-        assertThat(place.shown()).containsOnly(Map.entry("goal", 250));
+        assertThat(place.shown()).containsOnly(Map.entry("goal", new Place.Shown("MSF1", 250)));
         assertThat(place.kept()).containsOnly("goal", "MSF1");
         assertThat(
                         PlaceReader.read(
                                         LADDER,
                                         PRODUCT,
                                         new PlaceForm(
-                                                "goal", null, null, null, null, "goal:99999", null))
+                                                "goal", null, null, null, null, "goal:MSF1:99999", null))
                                 .shown())
-                .containsOnly(Map.entry("goal", 5_000));
+                .containsOnly(Map.entry("goal", new Place.Shown("MSF1", 5_000)));
     }
 
     @Test

@@ -111,12 +111,12 @@ public class PeopleIntegrationTests extends RunningDemo {
     public void changedRoleShouldCountFromTheNextClickOn() {
         var somebody = somebody(Role.STAKEHOLDER);
         var session = somebody;
-        assertThat(post(session, "/items/edit", "keys", "MSF30", "field", "title", "value", "X"))
+        assertThat(post(session, "/items/edit", "keys", "MSF29", "field", "title", "value", "X"))
                 .hasStatus(HttpStatus.FORBIDDEN);
         post(edda(), "/people/" + somebody.handle() + "/role-in", "product", "QUA", "role", "TEAM_LEAD");
         assertThat(post(session, "/items/edit", "keys", "QUA3", "field", "title", "value", "Renamed"))
                 .hasStatusOk();
-        assertThat(post(session, "/items/edit", "keys", "MSF30", "field", "title", "value", "X"))
+        assertThat(post(session, "/items/edit", "keys", "MSF29", "field", "title", "value", "X"))
                 .as("the role is for that product only")
                 .hasStatus(HttpStatus.FORBIDDEN);
         post(edda(), "/people/" + somebody.handle() + "/role-in", "product", "QUA", "role", "");

@@ -77,9 +77,9 @@ public class RouteWalkTests extends RunningDemo {
     static {
         WRITES.put("POST /products", "code=WALK&name=Walk");
         WRITES.put("POST /items/add", "product=MSF&level=story&title=Walk");
-        WRITES.put("POST /items/edit", "keys=MSF30&field=title&value=Walk");
-        WRITES.put("POST /items/move", "keys=MSF30&to=first");
-        WRITES.put("POST /items/delete", "keys=MSF30&children=delete");
+        WRITES.put("POST /items/edit", "keys=MSF29&field=title&value=Walk");
+        WRITES.put("POST /items/move", "keys=MSF29&to=first");
+        WRITES.put("POST /items/delete", "keys=MSF29&children=delete");
         WRITES.put("POST /operations/{id}/undo", "");
         WRITES.put("POST /people/invite", "name=Walk&handle=walk.er&role=ADMINISTRATOR");
         WRITES.put("POST /people/invitations/{id}/take-back", "");
@@ -129,7 +129,7 @@ public class RouteWalkTests extends RunningDemo {
     public void prepare() {
         tokens.add("walk-stakeholder", "saga.lind", "Test");
         tokens.add("walk-member", "rhea.moss", "Test");
-        operation = api().patch("/items/MSF31", "{'title':'Taken back by nobody'}").header("Operation-Id");
+        operation = api().patch("/items/MSF45", "{'title':'Taken back by nobody'}").header("Operation-Id");
     }
 
     private List<String> routes() {
@@ -153,7 +153,7 @@ public class RouteWalkTests extends RunningDemo {
                 .replace("/teams/{id}", "/teams/lantern")
                 .replace("/teams/{key}", "/teams/lantern")
                 .replace("/operations/{id}", "/operations/" + operation)
-                .replace("{key}", "MSF30")
+                .replace("{key}", "MSF29")
                 .replace("{field}", "title")
                 .replace("{handle}", "lio.fenn")
                 .replace("{id}", "1")

@@ -78,6 +78,7 @@ public final class Bench {
             new Load(application.base(), PEOPLE, made, token).run(WARM_UP);
             var latencies = new Load(application.base(), PEOPLE, made, token).run(LOAD);
             report.load(latencies, LOAD, application.residentMegabytes());
+            report.writes(Writes.memory(application, made, token));
         }
     }
 

@@ -8,10 +8,13 @@ import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Supplier;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 
 /**
  * People at work: each signed in with a session and an open stream of events, reading and writing
@@ -20,6 +23,9 @@ import java.util.function.Supplier;
  */
 final class Load {
     private static final String FRAGMENT = "HX-Request";
+    private static final long FAR_NANOS = 5_000_000_000L;
+    private static final Pattern CARD = Pattern.compile("id=\"card-([A-Z0-9]+)\"");
+    private static final Pattern COLUMN = Pattern.compile("data-column=\"([A-Za-z0-9-]+)\"");
 
     private final String base;
     private final int people;
@@ -56,12 +62,14 @@ final class Load {
                 "/sign-in",
                 Map.of("handle", Workspace.handle(person), "password", Workspace.PASSWORD));
         var place = new AtomicReference<>(place(random));
-        timed("Ladder, whole page", () -> visitor.get(place.get()));
-        Thread.ofVirtual().start(() -> listen(visitor, place));
+        var shown = new AtomicReference<Set<String>>(Set.of());
+        var kept = new AtomicReference<>("");
+        look(timed("Ladder, whole page", () -> visitor.get(place.get())), shown, kept);
+        Thread.ofVirtual().start(() -> listen(visitor, place, shown, kept));
         try {
             while (!over.get()) {
                 Thread.sleep(1000 + random.nextInt(2000));
-                act(visitor, random, place);
+                act(visitor, random, place, shown, kept);
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
@@ -72,11 +80,19 @@ final class Load {
         }
     }
 
-    private void act(Visitor visitor, Random random, AtomicReference<String> place) {
+    private void act(
+            Visitor visitor,
+            Random random,
+            AtomicReference<String> place,
+            AtomicReference<Set<String>> shown,
+            AtomicReference<String> kept) {
         int turn = random.nextInt(100);
         if (turn < 40) {
             place.set(place(random));
-            timed("Ladder, another place", () -> visitor.get(place.get(), FRAGMENT, "true"));
+            look(
+                    timed("Ladder, another place", () -> visitor.get(place.get(), FRAGMENT, "true")),
+                    shown,
+                    kept);
         } else if (turn < 48) {
             timed(
                     "Ladder, a whole level",
@@ -147,16 +163,32 @@ final class Load {
                 "true");
     }
 
-    private void listen(Visitor visitor, AtomicReference<String> place) {
+    private void listen(
+            Visitor visitor,
+            AtomicReference<String> place,
+            AtomicReference<Set<String>> shown,
+            AtomicReference<String> kept) {
         try {
             var request = HttpRequest.newBuilder(URI.create(base + "/live")).build();
             var lines = visitor.http().send(request, BodyHandlers.ofLines()).body();
             var each = lines.iterator();
+            long last = 0;
             while (!over.get() && each.hasNext()) {
                 var line = each.next();
-                var at = place.get().replaceAll(".*at=([A-Z0-9]+).*", "\"$1\"");
-                if (line.startsWith("data:") && line.contains(at)) {
-                    timed("Ladder, brought up to date", () -> visitor.get(place.get(), FRAGMENT, "true"));
+                if (!line.startsWith("data:") || !line.contains("\"products\"")) {
+                    continue;
+                }
+                // As the page does: at once where a shown item changed, else at most every five seconds.
+                boolean near = shown.get().stream().anyMatch(line::contains);
+                if (near || System.nanoTime() - last > FAR_NANOS) {
+                    last = System.nanoTime();
+                    timed(
+                            near ? "Ladder, a shown item changed" : "Ladder, totals changed",
+                            () ->
+                                    visitor.get(
+                                            place.get() + (near ? "" : "&kept=" + kept.get()),
+                                            FRAGMENT,
+                                            "true"));
                 }
             }
         } catch (java.io.IOException | java.io.UncheckedIOException e) {
@@ -168,7 +200,22 @@ final class Load {
         }
     }
 
-    private void timed(String kind, Supplier<Answer> request) {
+    /** What a page shows: the keys of its cards, and its columns. */
+    private static void look(
+            Answer answer, AtomicReference<Set<String>> shown, AtomicReference<String> kept) {
+        shown.set(
+                CARD.matcher(answer.body())
+                        .results()
+                        .map(found -> "\"" + found.group(1) + "\"")
+                        .collect(Collectors.toSet()));
+        kept.set(
+                COLUMN.matcher(answer.body())
+                        .results()
+                        .map(found -> found.group(1))
+                        .collect(Collectors.joining(",")));
+    }
+
+    private Answer timed(String kind, Supplier<Answer> request) {
         long began = System.nanoTime();
         var answer = request.get();
         long took = System.nanoTime() - began;
@@ -176,6 +223,7 @@ final class Load {
         boolean failed =
                 answer.status() >= 400 && answer.status() != 422 && answer.status() != 409;
         latencies.add(kind, took, answer.wire(), failed);
+        return answer;
     }
 
     private String place(Random random) {

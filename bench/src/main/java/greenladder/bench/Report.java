@@ -72,6 +72,14 @@ final class Report {
         figure("Later view over the wire, heaviest kind, mean", "≤ 60 kB", kilobytes(heaviestView), heaviestView <= 60_000);
     }
 
+    void writes(Map<Integer, Long> memory) {
+        details.append("\nMemory while programs make one change after the other:");
+        memory.forEach((writes, megabytes) ->
+                details.append(" %d MB after %,d".formatted(megabytes, writes)).append(';'));
+        details.setCharAt(details.length() - 1, '.');
+        details.append('\n');
+    }
+
     void recursiveQuery(double milliseconds) {
         recursive = milliseconds;
     }
@@ -126,7 +134,7 @@ final class Report {
     }
 
     private static String withoutHash(String path) {
-        return path.replaceAll("-[0-9a-f]{32}", "").replaceAll("/v\\d{14}/", "/");
+        return path.replaceAll("-[0-9a-f]{32}", "").replaceAll("/v[0-9TZ:-]+/", "/");
     }
 
     private static String seconds(Duration time) {
