@@ -44,12 +44,14 @@ public class Leaving {
     Map<String, Integer> countByPerson() {
         var counts = new HashMap<String, Integer>();
         var ladder = keeper.current();
-        ladder.order().slots().forEach(slot -> {
-            var item = ladder.requireNode(slot.key()).item();
-            if (item.assignee() != null && !item.isDone() && !item.isDropped()) {
-                counts.merge(item.assignee(), 1, Integer::sum);
-            }
-        });
+        ladder.order()
+                .slots()
+                .forEach(slot -> {
+                    var item = ladder.requireNode(slot.key()).item();
+                    if (item.assignee() != null && !item.isDone() && !item.isDropped()) {
+                        counts.merge(item.assignee(), 1, Integer::sum);
+                    }
+                });
         return counts;
     }
 
@@ -73,8 +75,7 @@ public class Leaving {
         if (!items.isEmpty() && heir != null) {
             door.submit(
                     actor,
-                    new Command.Edit(
-                            items, Map.of("assignee", heir.equals(NOBODY) ? "" : heir)));
+                    new Command.Edit(items, Map.of("assignee", heir.equals(NOBODY) ? "" : heir)));
         }
         people.remove(actor, handle);
     }

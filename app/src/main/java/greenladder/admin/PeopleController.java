@@ -197,7 +197,8 @@ class PeopleController {
                         .map(one -> new Choice(one.handle(), one.name()))
                         .toList();
         model.addAttribute(
-                "page", new RemovalPage(handle, person.name(), leaving.itemsOf(handle).size(), heirs));
+                "page",
+                new RemovalPage(handle, person.name(), leaving.itemsOf(handle).size(), heirs));
         model.addAttribute("problems", problems);
         model.addAttribute("frame", frames.of(me, null, "Remove " + person.name()));
         return "admin/remove-person";
@@ -251,9 +252,11 @@ class PeopleController {
     private static Role role(String name) {
         return Optional.of(name)
                 .flatMap(text ->
-                        Arrays.stream(Role.values()).filter(one -> one.name().equals(text)).findFirst())
-                .orElseThrow(() ->
-                        new Failure.Invalid(Problems.of("role", "There is no such role.")));
+                        Arrays.stream(Role.values())
+                                .filter(one -> one.name().equals(text))
+                                .findFirst())
+                .orElseThrow(
+                        () -> new Failure.Invalid(Problems.of("role", "There is no such role.")));
     }
 
     private static void requireAdministrator(SignedIn me) {
@@ -261,5 +264,4 @@ class PeopleController {
             throw new Failure.Forbidden("Administrators look after people.");
         }
     }
-
 }

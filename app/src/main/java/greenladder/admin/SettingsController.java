@@ -149,12 +149,10 @@ class SettingsController {
                                         Words.since(token.createdAt(), clock.instant()),
                                         token.lastUsedAt() == null
                                                 ? "never"
-                                                : Words.since(
-                                                        token.lastUsedAt(), clock.instant())))
+                                                : Words.since(token.lastUsedAt(), clock.instant())))
                         .toList();
         model.addAttribute(
-                "page",
-                new SettingsPage(me.name(), me.handle(), entries, secret, said, tokenName));
+                "page", new SettingsPage(me.name(), me.handle(), entries, secret, said, tokenName));
         model.addAttribute("problems", problems);
         model.addAttribute("frame", frames.of(me, null, "Settings"));
         return "admin/settings";

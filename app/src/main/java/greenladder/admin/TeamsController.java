@@ -33,7 +33,9 @@ class TeamsController {
 
     /** What was entered; lists are missing where nothing is ticked. */
     record TeamInput(
-            @Nullable String name, @Nullable List<String> members, @Nullable List<String> products) {
+            @Nullable String name,
+            @Nullable List<String> members,
+            @Nullable List<String> products) {
         TeamForm form() {
             return new TeamForm(
                     Objects.requireNonNullElse(name, ""),

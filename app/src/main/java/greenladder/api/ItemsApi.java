@@ -72,9 +72,9 @@ class ItemsApi {
     @Operation(
             summary = "A product's items",
             description =
-                    "Filters: level, kind, state, category, team, assignee, sprint, release, parent,"
-                            + " under, text, loose, unsized, blocked; sort=rank, key or updated. A"
-                            + " parameter given several times means any of its values.")
+                    "Filters: level, kind, state, category, team, assignee, sprint, release,"
+                            + " parent, under, text, loose, unsized, blocked; sort=rank, key or"
+                            + " updated. A parameter given several times means any of its values.")
     Page<ItemJson> list(
             @PathVariable String code, @RequestParam MultiValueMap<String, String> asked) {
         var ladder = keeper.current();

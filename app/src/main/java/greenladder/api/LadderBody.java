@@ -12,8 +12,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * Levels as programs send them.
  *
- * @param choices what takes the place of what goes away while items use it, by the {@code part} that
- *     a refusal names
+ * @param choices what takes the place of what goes away while items use it, by the {@code part}
+ *     that a refusal names
  */
 record LadderBody(@Nullable List<LevelBody> ladder, @Nullable Map<String, String> choices) {
 

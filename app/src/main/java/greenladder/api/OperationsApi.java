@@ -34,8 +34,8 @@ class OperationsApi {
             summary = "Take an operation back",
             description =
                     "Every write answers with its number in the header Operation-Id. Taking back an"
-                            + " undo does the first one again. 422 with what stands in the way where"
-                            + " the same fields were changed since.")
+                        + " undo does the first one again. 422 with what stands in the way where"
+                        + " the same fields were changed since.")
     ResponseEntity<UndoneJson> undo(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         var saved = undoing.takeBack(me, id);
         return ResponseEntity.ok()

@@ -58,7 +58,9 @@ class PeopleApi {
             Map<String, List<ProductsApi.StateJson>> states) {}
 
     record TeamBody(
-            @Nullable String name, @Nullable List<String> members, @Nullable List<String> products) {
+            @Nullable String name,
+            @Nullable List<String> members,
+            @Nullable List<String> products) {
         TeamForm form() {
             return new TeamForm(
                     Objects.requireNonNullElse(name, ""),
@@ -79,8 +81,7 @@ class PeopleApi {
 
     record NameBody(@Nullable String name) {}
 
-    record InvitationBody(
-            @Nullable String name, @Nullable String handle, @Nullable String role) {}
+    record InvitationBody(@Nullable String name, @Nullable String handle, @Nullable String role) {}
 
     /**
      * @param path of the link, in the answer to its making only
@@ -183,8 +184,7 @@ class PeopleApi {
     @GetMapping("/invitations")
     @Operation(summary = "Invitations that nobody has taken up yet")
     Page<InvitationJson> invitations(@AuthenticationPrincipal SignedIn me) {
-        return new Page<>(
-                invitations.open(me).stream().map(one -> json(one, null)).toList(), null);
+        return new Page<>(invitations.open(me).stream().map(one -> json(one, null)).toList(), null);
     }
 
     @DeleteMapping("/invitations/{id}")
@@ -217,11 +217,7 @@ class PeopleApi {
         person.productRoles().entrySet().stream()
                 .sorted(Map.Entry.comparingByKey())
                 .forEach(one -> roles.put(one.getKey(), one.getValue().label()));
-        return new PersonJson(
-                person.handle(),
-                person.name(),
-                person.role().label(),
-                roles);
+        return new PersonJson(person.handle(), person.name(), person.role().label(), roles);
     }
 
     private static TeamJson json(Team team) {

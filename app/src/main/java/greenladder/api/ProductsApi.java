@@ -1,35 +1,35 @@
 package greenladder.api;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
-import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.item.LadderKeeper;
-import greenladder.people.SignedIn;
-import greenladder.product.Products;
-import greenladder.web.Failure;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
+import greenladder.core.item.Product;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
+import greenladder.core.ladder.Ladder;
+import greenladder.item.LadderKeeper;
 import greenladder.item.Reshapes;
+import greenladder.people.SignedIn;
+import greenladder.product.Products;
+import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
+import java.net.URI;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Comparator;
-import java.util.Objects;
-import org.jspecify.annotations.Nullable;
-import org.springframework.web.bind.annotation.PutMapping;
-import java.net.URI;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RestController;
@@ -90,8 +90,7 @@ class ProductsApi {
     @GetMapping
     @Operation(summary = "All products")
     Page<ProductJson> list() {
-        return new Page<>(
-                keeper.current().products().stream().map(this::json).toList(), null);
+        return new Page<>(keeper.current().products().stream().map(this::json).toList(), null);
     }
 
     @PostMapping
@@ -138,7 +137,10 @@ class ProductsApi {
             @AuthenticationPrincipal SignedIn me) {
         var open =
                 reshapes.product(
-                        me, code, body.form(), Objects.requireNonNullElse(body.choices(), Map.of()));
+                        me,
+                        code,
+                        body.form(),
+                        Objects.requireNonNullElse(body.choices(), Map.of()));
         if (!open.isEmpty()) {
             throw new Failure.Invalid(
                     new Problems(

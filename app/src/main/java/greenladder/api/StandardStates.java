@@ -6,7 +6,9 @@ import greenladder.product.LevelsForm.StateForm;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** The states of a level for which a program names none: those of the standard level most like it. */
+/**
+ * The states of a level for which a program names none: those of the standard level most like it.
+ */
 final class StandardStates {
     private StandardStates() {}
 

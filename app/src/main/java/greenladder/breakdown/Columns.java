@@ -138,8 +138,7 @@ final class Columns {
         }
         var children =
                 ItemKey.parse(id).flatMap(ladder::findNode).map(Node::children).orElse(List.of());
-        return Stretch.Source.of(
-                children, node -> place.dropped() || !isFoldedAway(node, false));
+        return Stretch.Source.of(children, node -> place.dropped() || !isFoldedAway(node, false));
     }
 
     /** In a whole level, what stands under something dropped is folded away with it. */
@@ -187,8 +186,8 @@ final class Columns {
     }
 
     /**
-     * What was drawn before, as much of it as there is; else the beginning or, where the picked card
-     * is farther down, the surroundings of that one.
+     * What was drawn before, as much of it as there is; else the beginning or, where the picked
+     * card is farther down, the surroundings of that one.
      */
     private Stretch stretch(String id, Stretch.Source source) {
         if (place.kept().contains(id)) {

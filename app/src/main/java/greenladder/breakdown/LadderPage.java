@@ -7,19 +7,21 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The Ladder view.
+ * The Ladder view. Public, with its parts, so that the template's expressions can be compiled.
  *
  * @param url of this very place
  * @param way keys of the picked item and of those above it, with commas between
+ * @param panelKept whether the panel is drawn already, is as it was, and is left out here
  * @param emptyHint what to do where there is nothing yet; empty where there is something
  */
-record LadderPage(
+public record LadderPage(
         String product,
         String url,
         String way,
         List<RailRung> rail,
         List<Column> columns,
         @Nullable ItemPanel panel,
+        boolean panelKept,
         String looseUrl,
         String looseWords,
         boolean looseOpen,
@@ -28,7 +30,8 @@ record LadderPage(
         String emptyHint) {
 
     /** A rung of the ladder rail: a whole level. */
-    record RailRung(String label, String count, String percent, String url, boolean current) {}
+    public record RailRung(
+            String label, String count, String percent, String url, boolean current) {}
 
     /**
      * A column of cards.
@@ -41,7 +44,7 @@ record LadderPage(
      * @param moreUrl where the cards that are not drawn yet come from; null where all are
      * @param droppedWords how many are folded away; empty for none
      */
-    record Column(
+    public record Column(
             String id,
             String heading,
             String figures,
@@ -57,7 +60,7 @@ record LadderPage(
             String droppedUrl,
             boolean droppedOpen) {}
 
-    record AddChoice(String level, String label) {}
+    public record AddChoice(String level, String label) {}
 
     /**
      * One item.
@@ -67,7 +70,7 @@ record LadderPage(
      * @param kind empty for the level's plain kind
      * @param stem null for a leaf, which shows its state instead
      */
-    record Card(
+    public record Card(
             String key,
             String url,
             boolean picked,

@@ -9,8 +9,8 @@ import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.LevelTotal;
 import greenladder.core.ladder.Node;
-import greenladder.panel.ItemPanels;
 import greenladder.item.Rights;
+import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
 import greenladder.web.GreenLadderProperties;
 import greenladder.web.Words;
@@ -25,14 +25,15 @@ import org.springframework.stereotype.Component;
 
 /** Makes the Ladder view of a place. */
 @Component
-class LadderPages {
+public class LadderPages {
+    private static final String PANEL = "panel";
+
     private final ItemPanels panels;
     private final Rights rights;
     private final int atOnce;
 
     /** The cards of a long column that were not drawn at first. */
-    record More(
-            @Nullable String earlierUrl, List<Card> cards, @Nullable String moreUrl) {}
+    public record More(@Nullable String earlierUrl, List<Card> cards, @Nullable String moreUrl) {}
 
     LadderPages(ItemPanels panels, Rights rights, GreenLadderProperties properties) {
         this.panels = panels;
@@ -65,12 +66,13 @@ class LadderPages {
                         .collect(Collectors.joining(",")),
                 rail(place, totals),
                 laid,
-                place.panel()
+                place.panel() && !place.kept().contains(PANEL)
                         ? place.picked()
                                 .map(key ->
                                         panels.of(key, reader, (Item item) -> linkTo(place, item)))
                                 .orElse(null)
                         : null,
+                place.panel() && place.at() != null && place.kept().contains(PANEL),
                 place.withLoose(!place.loose()).url(),
                 loose == 0 && !place.loose() ? "" : Words.count(loose, "loose item"),
                 place.loose(),

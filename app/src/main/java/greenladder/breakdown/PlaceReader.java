@@ -1,7 +1,7 @@
 package greenladder.breakdown;
 
-import greenladder.core.item.Item;
 import greenladder.breakdown.Place.Shown;
+import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;

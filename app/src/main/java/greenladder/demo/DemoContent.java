@@ -31,7 +31,8 @@ record DemoContent(
      * @param members the lead first
      * @param habits tasks that each of its stories has, in the form of the outline
      */
-    record Crew(String key, String name, List<String> members, List<String> products, String habits) {
+    record Crew(
+            String key, String name, List<String> members, List<String> products, String habits) {
         String lead() {
             return members.getFirst();
         }
@@ -66,10 +67,7 @@ record DemoContent(
                 .forEach(parts ->
                         content.sayings.add(
                                 new Saying(
-                                        Integer.parseInt(parts[0]),
-                                        parts[1],
-                                        parts[2],
-                                        parts[3])));
+                                        Integer.parseInt(parts[0]), parts[1], parts[2], parts[3])));
         return content;
     }
 
@@ -95,7 +93,8 @@ record DemoContent(
                                     numbers(parts[2]),
                                     numbers(parts[3]),
                                     numbers(parts[4])));
-            case "release" -> releases.add(new Goal(parts[0], parts[1], Integer.parseInt(parts[2])));
+            case "release" ->
+                    releases.add(new Goal(parts[0], parts[1], Integer.parseInt(parts[2])));
             default -> throw new IllegalArgumentException("demo workspace: " + line);
         }
     }

@@ -21,12 +21,13 @@ import java.util.HashMap;
 import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.function.Function;
 
 /**
  * What happened in the sample workspace, as commands with their times: items written, planned,
- * begun, worked on, tested, finished, carried over. Keys are known once an item is made, so commands
- * are made when their turn comes.
+ * begun, worked on, tested, finished, carried over. Keys are known once an item is made, so
+ * commands are made when their turn comes.
  */
 final class DemoHistory {
     private static final Duration A_MOMENT = Duration.ofSeconds(20);
@@ -37,8 +38,7 @@ final class DemoHistory {
     private final Map<Entry, ItemKey> keys = new IdentityHashMap<>();
     private final Map<String, ItemKey> keysByTitle = new HashMap<>();
 
-    private record Happening(
-            Instant at, int turn, String who, Function<Ladder, Command> command) {}
+    private record Happening(Instant at, int turn, String who, Function<Ladder, Command> command) {}
 
     DemoHistory(DemoCalendar calendar, Function<String, SignedIn> person) {
         this.calendar = calendar;
@@ -51,6 +51,10 @@ final class DemoHistory {
             throw new IllegalArgumentException("demo: no item " + title);
         }
         return key;
+    }
+
+    private ItemKey keyOf(Entry entry) {
+        return Objects.requireNonNull(keys.get(entry), () -> entry.title() + " is not made yet");
     }
 
     /** All that happened, in order. */
@@ -169,7 +173,8 @@ final class DemoHistory {
     }
 
     /** What is due before a release is planned for it. */
-    void plan(DemoOutline outline, String owner, List<Goal> releases, Function<Goal, String> keyOf) {
+    void plan(
+            DemoOutline outline, String owner, List<Goal> releases, Function<Goal, String> keyOf) {
         for (var entry : outline.entries()) {
             if (!entry.level().equals("feature") && !entry.level().equals("epic")
                     || entry.daysToFinish().isEmpty()) {
@@ -194,8 +199,16 @@ final class DemoHistory {
         for (int i = 0; i < sprints.planned().size(); i++) {
             int sprint = i + 1;
             var stories = sprints.planned().get(i);
-            var next = i + 1 < sprints.planned().size() ? sprints.planned().get(i + 1) : List.<Story>of();
-            commit(team, sprint, stories, next, i < DemoCalendar.CLOSED ? sprints.takenOut().get(i) : List.of());
+            var next =
+                    i + 1 < sprints.planned().size()
+                            ? sprints.planned().get(i + 1)
+                            : List.<Story>of();
+            commit(
+                    team,
+                    sprint,
+                    stories,
+                    next,
+                    i < DemoCalendar.CLOSED ? sprints.takenOut().get(i) : List.of());
             stories.forEach(story -> workOn(team, story, stories.size()));
         }
     }
@@ -219,8 +232,8 @@ final class DemoHistory {
                     set(at, team.lead(), story.entry(), "sprint", key);
                     writeTasks(team, at.plus(A_MOMENT), List.of(story.entry()));
                 });
-        takenOut.forEach(entry ->
-                set(calendar.at(sprint, 5, 130), team.lead(), entry, "sprint", ""));
+        takenOut.forEach(
+                entry -> set(calendar.at(sprint, 5, 130), team.lead(), entry, "sprint", ""));
         // What was left over goes on into the next one, at its planning.
         var left = next.stream().filter(Story::carried).map(Story::entry).toList();
         setAll(
@@ -241,14 +254,17 @@ final class DemoHistory {
             return;
         }
         for (var entry : entries) {
-            add(at, team.lead(), ladder -> {
-                var story = keys.get(entry);
-                var tasks = new ArrayList<>(entry.tasks());
-                tasks.addAll(DemoOutline.tasks(team.habits()));
-                return new Command.Create(
-                        story.product(),
-                        tasks.stream().map(task -> task(task, null, story)).toList());
-            });
+            add(
+                    at,
+                    team.lead(),
+                    ladder -> {
+                        var story = keyOf(entry);
+                        var tasks = new ArrayList<>(entry.tasks());
+                        tasks.addAll(DemoOutline.tasks(team.habits()));
+                        return new Command.Create(
+                                story.product(),
+                                tasks.stream().map(task -> task(task, null, story)).toList());
+                    });
         }
     }
 
@@ -262,7 +278,10 @@ final class DemoHistory {
                         ? DemoCalendar.WORKING_DAYS - 1
                         : Math.max(1, calendar.workedSoFar());
         int minute = 75 + story.place() * 23 % 160;
-        int begin = Math.min(last - 1, (story.added() ? 3 : 0) + story.place() * 6 / Math.max(1, stories));
+        int begin =
+                Math.min(
+                        last - 1,
+                        (story.added() ? 3 : 0) + story.place() * 6 / Math.max(1, stories));
         int end = Math.min(last, begin + 1 + entry.points() / 2);
         var begun = calendar.at(story.sprint(), begin, minute);
         if (story.carried()) {
@@ -293,7 +312,9 @@ final class DemoHistory {
                         team.members().get(1 + (story.place() + story.sprint()) % members));
     }
 
-    /** Of a story that is not done, the first half of the tasks is, and the next one is under way. */
+    /**
+     * Of a story that is not done, the first half of the tasks is, and the next one is under way.
+     */
     private void workOnTasks(Crew team, Entry entry, String who, Instant begun, Instant finished) {
         int count =
                 entry.tasks().size()
@@ -305,17 +326,19 @@ final class DemoHistory {
             int place = i;
             var start = begun.plus(Duration.ofMinutes(10 + step * i));
             taskAt(start, who, entry, place, task -> Map.of("state", "under-way", "assignee", who));
-            taskAt(
-                    start.plus(Duration.ofMinutes(step / 2)),
-                    who,
-                    entry,
-                    place,
-                    hours -> {
-                        int worked = Math.max(1, hours / 2);
-                        return Map.of(
-                                "hours.invested", Integer.toString(worked),
-                                "hours.remaining", Integer.toString(hours - worked));
-                    });
+            if (i == finishedTasks || hours(team, entry, place) > 2) {
+                taskAt(
+                        start.plus(Duration.ofMinutes(step / 2)),
+                        who,
+                        entry,
+                        place,
+                        hours -> {
+                            int worked = Math.max(1, hours / 2);
+                            return Map.of(
+                                    "hours.invested", Integer.toString(worked),
+                                    "hours.remaining", Integer.toString(hours - worked));
+                        });
+            }
             if (i < finishedTasks) {
                 taskAt(
                         start.plus(Duration.ofMinutes(step)),
@@ -335,18 +358,27 @@ final class DemoHistory {
         }
     }
 
+    private static int hours(Crew team, Entry entry, int place) {
+        return place < entry.tasks().size()
+                ? entry.tasks().get(place).hours()
+                : DemoOutline.tasks(team.habits()).get(place - entry.tasks().size()).hours();
+    }
+
     private void taskAt(
             Instant at,
             String who,
             Entry entry,
             int place,
             Function<Integer, Map<String, String>> fields) {
-        add(at, who, ladder -> {
-            var task = ladder.requireNode(keys.get(entry)).children().get(place).item();
-            var estimate = task.hours().estimate();
-            int hours = estimate == null ? 1 : (int) (estimate.thousandths() / 1000);
-            return new Command.Edit(List.of(task.key()), fields.apply(hours));
-        });
+        add(
+                at,
+                who,
+                ladder -> {
+                    var task = ladder.requireNode(keyOf(entry)).children().get(place).item();
+                    var estimate = task.hours().estimate();
+                    int hours = estimate == null ? 1 : (int) (estimate.thousandths() / 1000);
+                    return new Command.Edit(List.of(task.key()), fields.apply(hours));
+                });
     }
 
     private void set(Instant at, String who, Entry entry, String field, String value) {
@@ -360,7 +392,7 @@ final class DemoHistory {
                     who,
                     ladder ->
                             new Command.Edit(
-                                    entries.stream().map(keys::get).toList(),
+                                    entries.stream().map(this::keyOf).toList(),
                                     Map.of(field, value)));
         }
     }

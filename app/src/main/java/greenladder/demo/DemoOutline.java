@@ -87,7 +87,15 @@ record DemoOutline(List<Entry> entries) {
             int parent = depth == 0 ? -1 : open.getOrDefault(depth - 1, -1);
             open.put(depth, entries.size());
             var above = parent < 0 ? null : entries.get(parent);
-            entries.add(entry(parent, above, later, level, match.group(3), match.group(4), match.group(5)));
+            entries.add(
+                    entry(
+                            parent,
+                            above,
+                            later,
+                            level,
+                            match.group(3),
+                            match.group(4),
+                            match.group(5)));
         }
         return new DemoOutline(List.copyOf(entries));
     }

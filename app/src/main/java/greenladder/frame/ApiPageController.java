@@ -15,7 +15,9 @@ import org.springframework.web.bind.annotation.GetMapping;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** The interface for programs, to read: made from its own description, so that both say the same. */
+/**
+ * The interface for programs, to read: made from its own description, so that both say the same.
+ */
 @Controller
 class ApiPageController {
     private static final JsonMapper JSON = new JsonMapper();
@@ -46,8 +48,7 @@ class ApiPageController {
     @GetMapping("/help/api")
     String page(@AuthenticationPrincipal SignedIn me, HttpServletRequest request, Model model)
             throws Exception {
-        var api =
-                JSON.readTree(description.openapiJson(request, "/v3/api-docs", Locale.ENGLISH));
+        var api = JSON.readTree(description.openapiJson(request, "/v3/api-docs", Locale.ENGLISH));
         model.addAttribute("groups", groups(api));
         model.addAttribute("frame", frames.of(me, null, "Interface for programs"));
         return "frame/api";

@@ -6,9 +6,9 @@ import greenladder.frame.Frame.ProductChoice;
 import greenladder.frame.Frame.StageStep;
 import greenladder.frame.Frame.ViewTab;
 import greenladder.item.LadderKeeper;
+import greenladder.live.Streams;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
-import greenladder.live.Streams;
 import greenladder.talk.Notices;
 import java.util.Arrays;
 import java.util.List;
@@ -24,7 +24,10 @@ public class Frames {
     private final Streams streams;
     private final LastProduct last;
 
-    Frames(LadderKeeper keeper, ThemeCookie themes, Notices notices,
+    Frames(
+            LadderKeeper keeper,
+            ThemeCookie themes,
+            Notices notices,
             Streams streams,
             LastProduct last) {
         this.keeper = keeper;
@@ -62,9 +65,7 @@ public class Frames {
                 title,
                 person.name(),
                 new Person(person.handle(), person.name()).initials(),
-                product == null
-                        ? person.role().label()
-                        : person.roleIn(product.code()).label(),
+                product == null ? person.role().label() : person.roleIn(product.code()).label(),
                 product == null ? null : choice(product),
                 choices,
                 product == null ? List.of() : stages(product.code(), current),

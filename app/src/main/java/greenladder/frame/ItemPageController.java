@@ -2,8 +2,8 @@ package greenladder.frame;
 
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.panel.ItemPanels;
 import greenladder.item.LadderKeeper;
+import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;

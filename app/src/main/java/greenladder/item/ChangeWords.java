@@ -17,7 +17,9 @@ import org.jspecify.annotations.Nullable;
 public final class ChangeWords {
     private ChangeWords() {}
 
-    /** One operation's changes of one item, such as "moved it to Done"; empty for nothing to tell. */
+    /**
+     * One operation's changes of one item, such as "moved it to Done"; empty for nothing to tell.
+     */
     public static List<String> of(Ladder ladder, List<Change> changes) {
         for (var change : changes) {
             if (change.field() == Field.EXISTS) {
@@ -39,8 +41,7 @@ public final class ChangeWords {
     }
 
     /** A field's value as it is shown, such as a state's name for its key; empty for none. */
-    public static String value(
-            Ladder ladder, ItemKey item, Field field, @Nullable String text) {
+    public static String value(Ladder ladder, ItemKey item, Field field, @Nullable String text) {
         if (text == null || text.isEmpty()) {
             return "";
         }
@@ -75,7 +76,9 @@ public final class ChangeWords {
                             after == null ? "took the description away" : "wrote the description";
                     case RANK -> "moved it in the order";
                     case PARENT ->
-                            after == null ? "took it from under " + before : "put it under " + after;
+                            after == null
+                                    ? "took it from under " + before
+                                    : "put it under " + after;
                     case STATE -> "moved it to " + now;
                     case LEVEL, KIND -> "made it " + withArticle(now);
                     case ASSIGNEE -> after == null ? "gave it to nobody" : "gave it to " + now;

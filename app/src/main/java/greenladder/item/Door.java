@@ -72,7 +72,8 @@ public class Door {
      *
      * @param operation its number in the log; 0 where nothing had to change
      */
-    public record Saved(long operation, SignedIn actor, Instant at, Accepted accepted, Ladder before) {
+    public record Saved(
+            long operation, SignedIn actor, Instant at, Accepted accepted, Ladder before) {
         public List<ItemKey> items() {
             return accepted.items();
         }
@@ -189,8 +190,7 @@ public class Door {
         try {
             var before = keeper.current();
             var now = now();
-            var outcome =
-                    Reshaping.decide(before, next.apply(before.workspace()), choices, now);
+            var outcome = Reshaping.decide(before, next.apply(before.workspace()), choices, now);
             if (outcome instanceof Outcome.Accepted(var changes, var after)) {
                 var row = new OperationRow(now, actor.handle(), "levels", null);
                 long id =
@@ -207,8 +207,7 @@ public class Door {
                                 }));
                 keeper.advance(ignored -> after);
                 published(
-                        new Saved(
-                                id, actor, now, new Accepted(List.of(), changes, after), before));
+                        new Saved(id, actor, now, new Accepted(List.of(), changes, after), before));
             }
             return outcome;
         } finally {

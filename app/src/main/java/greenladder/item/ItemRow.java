@@ -3,7 +3,6 @@ package greenladder.item;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Hours;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
 import greenladder.core.rank.Rank;
 import jakarta.persistence.Column;
@@ -112,8 +111,8 @@ class ItemRow {
         version = item.version();
     }
 
-    Item toItem(Workspace workspace) {
-        var itsKey = ItemKey.parse(key).orElseThrow();
+    Item toItem(Workspace workspace, Shared shared) {
+        var itsKey = shared.key(key);
         var itsLevel =
                 workspace
                         .requireProduct(itsKey.product())
@@ -123,28 +122,28 @@ class ItemRow {
         return new Item(
                 itsKey,
                 itsLevel,
-                kind,
+                shared.text(kind),
                 title,
                 description,
                 workspace
                         .statesOf(itsLevel, team)
                         .find(state)
                         .orElseThrow(() -> new IllegalStateException(key + " has state " + state)),
-                parent == null ? null : ItemKey.parse(parent).orElseThrow(),
+                parent == null ? null : shared.key(parent),
                 new Rank(rank),
-                assignee,
-                team,
+                shared.optional(assignee),
+                shared.optional(team),
                 workspace.findSprint(sprint).orElse(null),
                 workspace.findRelease(release).orElse(null),
-                amount(size),
-                amount(firstEstimate),
-                amount(value),
+                shared.amount(size),
+                shared.amount(firstEstimate),
+                shared.amount(value),
                 hoursEstimate == null && hoursInvested == null && hoursRemaining == null
                         ? Hours.NONE
                         : new Hours(
-                                amount(hoursEstimate),
-                                amount(hoursInvested),
-                                amount(hoursRemaining)),
+                                shared.amount(hoursEstimate),
+                                shared.amount(hoursInvested),
+                                shared.amount(hoursRemaining)),
                 start,
                 finish,
                 blocked,
@@ -155,9 +154,5 @@ class ItemRow {
 
     private static @Nullable BigDecimal decimal(@Nullable Amount amount) {
         return amount == null ? null : amount.toDecimal();
-    }
-
-    private static @Nullable Amount amount(@Nullable BigDecimal decimal) {
-        return decimal == null ? null : new Amount(decimal.movePointRight(3).longValueExact());
     }
 }

@@ -72,11 +72,12 @@ public class ItemStore {
     /** Writes an operation as a part of the transaction that an entity manager is in. */
     long writeWithin(EntityManager entities, Written operation, Ladder before, Ladder after) {
         entities.flush();
-        return entities.unwrap(Session.class).doReturningWork(connection -> {
-            try (var session = sessions.openStatelessSession(connection)) {
-                return writeIn(session, List.of(operation), before, after);
-            }
-        });
+        return entities.unwrap(Session.class)
+                .doReturningWork(connection -> {
+                    try (var session = sessions.openStatelessSession(connection)) {
+                        return writeIn(session, List.of(operation), before, after);
+                    }
+                });
     }
 
     private static long writeIn(
@@ -93,8 +94,7 @@ public class ItemStore {
 
     private static void noteUndone(StatelessSession session, OperationRow row) {
         if (row.undoes != null) {
-            session.createMutationQuery(
-                            "update OperationRow set undoneBy = :by where id = :undone")
+            session.createMutationQuery("update OperationRow set undoneBy = :by where id = :undone")
                     .setParameter("by", idOf(row))
                     .setParameter("undone", row.undoes)
                     .executeUpdate();
@@ -155,11 +155,12 @@ public class ItemStore {
     List<Item> loadItems(Workspace workspace) {
         return sessions.fromStatelessSession(session -> {
             var items = new ArrayList<Item>();
+            var shared = new Shared();
             try (var rows =
                     session.createQuery("from ItemRow", ItemRow.class)
                             .setFetchSize(1000)
                             .getResultStream()) {
-                rows.forEach(row -> items.add(row.toItem(workspace)));
+                rows.forEach(row -> items.add(row.toItem(workspace, shared)));
             }
             return items;
         });

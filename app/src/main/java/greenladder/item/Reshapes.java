@@ -73,10 +73,7 @@ public class Reshapes {
         parts.putAll(parts(choices));
         return outcome(
                 door.reshape(
-                        me,
-                        workspace -> workspace.with(next),
-                        parts,
-                        () -> products.keep(next)),
+                        me, workspace -> workspace.with(next), parts, () -> products.keep(next)),
                 workspace -> workspace.with(next));
     }
 
@@ -173,7 +170,9 @@ public class Reshapes {
                             items,
                             levels.flatMap(all -> all.find(part.level())).stream()
                                     .flatMap(level ->
-                                            next.statesOf(level, team.map(Team::key).orElse(null))
+                                            next
+                                                    .statesOf(
+                                                            level, team.map(Team::key).orElse(null))
                                                     .all()
                                                     .stream())
                                     .map((State state) -> new Option(state.key(), state.name()))

@@ -1,7 +1,10 @@
 package greenladder.item;
 
+import greenladder.core.change.Change;
 import greenladder.core.change.Command;
+import greenladder.core.change.Target;
 import greenladder.core.item.Field;
+import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.ladder.Ladder;
@@ -9,14 +12,11 @@ import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
+import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
-import greenladder.core.change.Change;
-import greenladder.core.change.Target;
-import greenladder.core.item.Item;
-import java.util.Locale;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -83,9 +83,7 @@ public class Rights {
     }
 
     private static Set<String> products(List<ItemKey> items) {
-        return items.stream()
-                .map(ItemKey::product)
-                .collect(Collectors.toCollection(TreeSet::new));
+        return items.stream().map(ItemKey::product).collect(Collectors.toCollection(TreeSet::new));
     }
 
     private boolean may(SignedIn actor, String product, Command command, Ladder ladder) {
@@ -122,8 +120,8 @@ public class Rights {
         }
         return ladder.findItem(change.item())
                 .map(item -> !item.level().carriesPoints())
-                .orElseGet(
-                        () -> isTask(ladder, change.item().product(), levelIn(reverse, change.item())));
+                .orElseGet(() ->
+                        isTask(ladder, change.item().product(), levelIn(reverse, change.item())));
     }
 
     private static @Nullable String levelIn(Command.Reverse reverse, ItemKey item) {

@@ -28,7 +28,8 @@ public class Undoing {
      * Takes an operation back, whoever did it.
      *
      * @throws Failure.NotFound if there is no such operation
-     * @throws Failure.Invalid if it is taken back already, or with everything that stands in the way
+     * @throws Failure.Invalid if it is taken back already, or with everything that stands in the
+     *     way
      * @throws Failure.Forbidden if the person may not do what has to be done for it
      */
     public Saved takeBack(SignedIn actor, long id) {
@@ -40,8 +41,7 @@ public class Undoing {
                             .orElseThrow(() ->
                                     new Failure.NotFound("There is no operation " + id + "."));
             if (operation.undoneBy() != null) {
-                throw new Failure.Invalid(
-                        Problems.of("operation", "This was taken back already."));
+                throw new Failure.Invalid(Problems.of("operation", "This was taken back already."));
             }
             return door.submit(actor, reversal(operation));
         } finally {

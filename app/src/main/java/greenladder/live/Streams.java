@@ -19,8 +19,8 @@ import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /**
  * The open streams of events. Whoever writes never waits for whoever reads: each stream has a short
- * queue of its own, and one that is full is ended. Its page connects anew, is told the number of the
- * last operation, and fetches what it missed.
+ * queue of its own, and one that is full is ended. Its page connects anew, is told the number of
+ * the last operation, and fetches what it missed.
  */
 @Component
 public class Streams {

@@ -19,8 +19,7 @@ import java.util.TreeSet;
  * @param many whether they are too many, so that everything should be fetched anew
  * @param products codes
  */
-record Touched(
-        long operation, String by, Set<String> items, boolean many, Set<String> products) {
+record Touched(long operation, String by, Set<String> items, boolean many, Set<String> products) {
     private static final int MOST_NAMED = 400;
 
     static Touched by(Saved saved) {
@@ -43,11 +42,7 @@ record Touched(
         }
         boolean many = items.size() > MOST_NAMED || saved.items().isEmpty() && visible;
         return new Touched(
-                saved.operation(),
-                saved.actor().handle(),
-                many ? Set.of() : items,
-                many,
-                products);
+                saved.operation(), saved.actor().handle(), many ? Set.of() : items, many, products);
     }
 
     boolean isNothing() {

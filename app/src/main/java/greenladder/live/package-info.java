@@ -1,6 +1,4 @@
-/**
- * Tells open pages what changed, as it changes. Read {@link greenladder.live.Streams} first.
- */
+/** Tells open pages what changed, as it changes. Read {@link greenladder.live.Streams} first. */
 @NullMarked
 package greenladder.live;
 

@@ -8,8 +8,8 @@ import tools.jackson.core.json.JsonWriteFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /**
- * Answers to what people did on a screen: no body, but events in a header, by which the script tells
- * what was done and offers to take it back.
+ * Answers to what people did on a screen: no body, but events in a header, by which the script
+ * tells what was done and offers to take it back.
  */
 final class Answers {
     private static final JsonMapper JSON =
@@ -25,7 +25,9 @@ final class Answers {
     static ResponseEntity<String> done(String verb, Saved saved) {
         return answer(
                 saved.operation(),
-                saved.operation() == 0 ? what(saved) + " stands so already" : verb + " " + what(saved),
+                saved.operation() == 0
+                        ? what(saved) + " stands so already"
+                        : verb + " " + what(saved),
                 Map.of());
     }
 

@@ -8,20 +8,20 @@ import greenladder.core.item.Person;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
+import greenladder.item.ChangeWords;
+import greenladder.item.LadderKeeper;
+import greenladder.item.Rights;
 import greenladder.panel.ItemPanel.ChildRow;
 import greenladder.panel.ItemPanel.CommentEntry;
 import greenladder.panel.ItemPanel.Fact;
 import greenladder.panel.ItemPanel.Link;
-import greenladder.item.LadderKeeper;
-import greenladder.item.Rights;
-import greenladder.item.ChangeWords;
-import greenladder.web.Markdown;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.talk.Comment;
 import greenladder.talk.Comments;
 import greenladder.talk.Watching;
 import greenladder.web.Failure;
+import greenladder.web.Markdown;
 import greenladder.web.RungMark;
 import greenladder.web.Stem;
 import greenladder.web.Words;
@@ -173,14 +173,7 @@ public class ItemPanels {
         }
         var person = ladder.findPerson(item.assignee()).map(Person::name).orElse("nobody");
         facts.add(fact(reader, item, Field.ASSIGNEE, "With", person, ""));
-        facts.add(
-                fact(
-                        reader,
-                        item,
-                        Field.TEAM,
-                        "Team",
-                        shown(ladder, item, Field.TEAM),
-                        ""));
+        facts.add(fact(reader, item, Field.TEAM, "Team", shown(ladder, item, Field.TEAM), ""));
         facts.add(
                 fact(
                         reader,

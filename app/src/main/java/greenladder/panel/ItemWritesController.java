@@ -9,13 +9,13 @@ import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
 import greenladder.item.ChangeWords;
+import greenladder.item.Door;
 import greenladder.item.Door.SeenField;
 import greenladder.item.ItemStore;
 import greenladder.item.LadderKeeper;
-import greenladder.web.Words;
-import greenladder.item.Door;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
+import greenladder.web.Words;
 import jakarta.servlet.http.HttpServletRequest;
 import java.time.Clock;
 import java.util.Arrays;
@@ -25,14 +25,14 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.ModelAndView;
 
 /**
  * What people do to items on a screen. The answer has no body: it says in an event that items

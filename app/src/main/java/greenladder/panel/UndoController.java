@@ -34,6 +34,7 @@ class UndoController {
     }
 
     private ResponseEntity<String> answer(Saved saved) {
-        return Answers.done(undoing.isUndo(saved.operation()) ? "Taken back on" : "Done again on", saved);
+        return Answers.done(
+                undoing.isUndo(saved.operation()) ? "Taken back on" : "Done again on", saved);
     }
 }

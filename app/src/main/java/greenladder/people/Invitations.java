@@ -1,7 +1,6 @@
 package greenladder.people;
 
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems;
 import greenladder.people.People.PersonForm;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
@@ -15,7 +14,9 @@ import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Brings people in: an administrator makes a link, which lets its reader choose a password once. */
+/**
+ * Brings people in: an administrator makes a link, which lets its reader choose a password once.
+ */
 @Component
 @Transactional
 public class Invitations {
@@ -34,7 +35,9 @@ public class Invitations {
     public record Open(
             String id, String handle, String name, Role role, Instant expiresAt, boolean over) {}
 
-    /** An invitation that was just made, with the secret of its link, which is never shown again. */
+    /**
+     * An invitation that was just made, with the secret of its link, which is never shown again.
+     */
     public record Made(Open invitation, String secret) {}
 
     Invitations(EntityManager entities, People people, Clock clock) {
@@ -53,7 +56,8 @@ public class Invitations {
             problems.add(
                     new Problem(
                             "handle",
-                            "Somebody is invited under this name; take that invitation back first."));
+                            "Somebody is invited under this name; take that invitation back"
+                                    + " first."));
         }
         People.requireNone(problems);
         var secret = Secrets.fresh();
@@ -138,7 +142,8 @@ public class Invitations {
 
     private List<InvitationRow> rows() {
         return entities.createQuery(
-                        "from InvitationRow where usedAt is null order by createdAt desc, tokenHash",
+                        "from InvitationRow where usedAt is null order by createdAt desc,"
+                                + " tokenHash",
                         InvitationRow.class)
                 .getResultList();
     }

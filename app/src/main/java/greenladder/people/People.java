@@ -16,6 +16,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
@@ -57,6 +58,7 @@ public class People {
     /**
      * Whether anybody can sign in yet; a workspace without people asks for its first administrator.
      */
+    @Transactional(propagation = Propagation.SUPPORTS)
     public boolean isEmpty() {
         return current().isEmpty();
     }
@@ -67,12 +69,15 @@ public class People {
     }
 
     /** Everybody who can sign in, by role and name. */
+    @Transactional(propagation = Propagation.SUPPORTS)
     public List<SignedIn> allSignedIn() {
         return current().values().stream()
                 .sorted(Comparator.comparing(SignedIn::role).thenComparing(SignedIn::name))
                 .toList();
     }
 
+    /** Asked for by every request: takes no connection to the database. */
+    @Transactional(propagation = Propagation.SUPPORTS)
     public Optional<SignedIn> findByHandle(String handle) {
         return Optional.ofNullable(current().get(handle));
     }
@@ -106,8 +111,7 @@ public class People {
         var wrong = PersonRules.handle(handle);
         return wrong.isPresent() || entities.find(PersonRow.class, handle.strip()) == null
                 ? wrong
-                : Optional.of(
-                        new Problem("handle", "Somebody signs in under this name already."));
+                : Optional.of(new Problem("handle", "Somebody signs in under this name already."));
     }
 
     /** Gives somebody another role everywhere; there is always an administrator left. */
@@ -134,14 +138,13 @@ public class People {
         if (role == Role.ADMINISTRATOR) {
             throw new Failure.Invalid(
                     Problems.of(
-                            "role", "Administrators look after all products, not after one alone."));
+                            "role",
+                            "Administrators look after all products, not after one alone."));
         }
-        if (kept != null && role == null) {
-            entities.remove(kept);
+        if (role != null) {
+            entities.merge(new ProductRoleRow(handle, product, role));
         } else if (kept != null) {
-            kept.role = role;
-        } else if (role != null) {
-            entities.persist(new ProductRoleRow(handle, product, role));
+            entities.remove(kept);
         }
         afterCommit(row);
     }
@@ -163,8 +166,7 @@ public class People {
         if (actor.handle().equals(handle)) {
             throw new Failure.Invalid(
                     Problems.of(
-                            "person",
-                            "You cannot remove yourself; another administrator can."));
+                            "person", "You cannot remove yourself; another administrator can."));
         }
         if (row.role == Role.ADMINISTRATOR) {
             requireAnotherAdministrator(row, "person");

@@ -24,8 +24,8 @@ final class PersonRules {
                 !handle.strip().matches("[a-z][a-z0-9.-]{0,58}[a-z0-9]")
                         || handle.strip().equals("system"),
                 "handle",
-                "A sign-in name has 2 to 60 small letters, digits, dots or dashes, a letter first and"
-                        + " no dot or dash last.");
+                "A sign-in name has 2 to 60 small letters, digits, dots or dashes, a letter first"
+                        + " and no dot or dash last.");
     }
 
     static Optional<Problem> password(String password) {

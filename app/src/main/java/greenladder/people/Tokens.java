@@ -36,8 +36,7 @@ public class Tokens {
      *
      * @param id names it to its owner; nothing can be done with it
      */
-    public record Token(
-            String id, String name, Instant createdAt, @Nullable Instant lastUsedAt) {}
+    public record Token(String id, String name, Instant createdAt, @Nullable Instant lastUsedAt) {}
 
     /** A token that was just made, with the secret that is never shown again. */
     public record Made(Token token, String secret) {}
@@ -100,8 +99,7 @@ public class Tokens {
         var last = noted.getOrDefault(row.tokenHash, row.lastUsedAt);
         if (last == null || last.plus(USE_STEP).isBefore(now)) {
             noted.put(row.tokenHash, now);
-            entities.createQuery(
-                            "update ApiTokenRow set lastUsedAt = :now where tokenHash = :hash")
+            entities.createQuery("update ApiTokenRow set lastUsedAt = :now where tokenHash = :hash")
                     .setParameter("now", now)
                     .setParameter("hash", row.tokenHash)
                     .executeUpdate();

@@ -119,9 +119,7 @@ public final class LevelsReader {
                             .filter(each -> each.word().equals(text(one.category())))
                             .findFirst();
             if (category.isEmpty()) {
-                problem(
-                        place + ".category",
-                        "A state is to do, in progress, done or dropped.");
+                problem(place + ".category", "A state is to do, in progress, done or dropped.");
             } else {
                 states.add(
                         new State(
@@ -172,8 +170,7 @@ public final class LevelsReader {
         return name;
     }
 
-    private String key(
-            @Nullable String entered, String name, Set<String> taken, String field) {
+    private String key(@Nullable String entered, String name, Set<String> taken, String field) {
         var key = text(entered);
         if (key.isEmpty()) {
             var base = Slug.of(name, LONGEST_KEY - 3);

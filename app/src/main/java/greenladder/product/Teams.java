@@ -7,9 +7,9 @@ import greenladder.core.item.Sprint;
 import greenladder.core.item.State;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
-import greenladder.people.Permission;
 import greenladder.people.People;
 import greenladder.people.People.PersonChanged;
+import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.product.TeamRows.ReleaseRow;
 import greenladder.product.TeamRows.SprintRow;
@@ -227,17 +227,26 @@ public class Teams {
 
     private Team team(TeamRow row) {
         var members =
-                rowsOf("from TeamMemberRow where team = :team order by person", TeamMemberRow.class, row)
+                rowsOf(
+                                "from TeamMemberRow where team = :team order by person",
+                                TeamMemberRow.class,
+                                row)
                         .stream()
                         .map(member -> member.person)
                         .toList();
         var products =
-                rowsOf("from TeamProductRow where team = :team order by product", TeamProductRow.class, row)
+                rowsOf(
+                                "from TeamProductRow where team = :team order by product",
+                                TeamProductRow.class,
+                                row)
                         .stream()
                         .map(product -> product.product)
                         .toList();
         var byLevel = new LinkedHashMap<String, List<State>>();
-        rowsOf("from TeamStateRow where team = :team order by level, place", TeamStateRow.class, row)
+        rowsOf(
+                        "from TeamStateRow where team = :team order by level, place",
+                        TeamStateRow.class,
+                        row)
                 .forEach(state ->
                         byLevel.computeIfAbsent(state.level, any -> new ArrayList<>())
                                 .add(state.toState()));

@@ -57,8 +57,12 @@ class FindController {
     /** Whether a text has a word in it, in capitals or not; makes no copy of the text. */
     private static boolean contains(String text, String word) {
         int last = text.length() - word.length();
+        char small = word.charAt(0);
+        char capital = Character.toUpperCase(small);
         for (int i = 0; i <= last; i++) {
-            if (text.regionMatches(true, i, word, 0, word.length())) {
+            char here = text.charAt(i);
+            if ((here == small || here == capital)
+                    && text.regionMatches(true, i, word, 0, word.length())) {
                 return true;
             }
         }

@@ -12,8 +12,8 @@ import org.commonmark.node.StrongEmphasis;
 import org.commonmark.node.Text;
 
 /**
- * Who a text mentions: {@code @handle} at the start of a word. What stands in code, and what follows
- * a letter as in an address for mail, is no mention; neither is {@code \@handle}.
+ * Who a text mentions: {@code @handle} at the start of a word. What stands in code, and what
+ * follows a letter as in an address for mail, is no mention; neither is {@code \@handle}.
  */
 final class Mentions {
     private static final Pattern MENTION =
@@ -49,7 +49,9 @@ final class Mentions {
         return markdown.toHtml(document);
     }
 
-    /** An escaped @ loses its backslash when it is read; a joiner that nobody sees keeps it apart. */
+    /**
+     * An escaped @ loses its backslash when it is read; a joiner that nobody sees keeps it apart.
+     */
     private static Node parsed(String text, Markdown markdown) {
         return markdown.parse(text.replace("\\@", "@\u2060"));
     }

@@ -12,9 +12,9 @@ import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -75,6 +75,13 @@ class NoticeDesk {
         publish(told);
     }
 
+    /** Whether somebody is to be told of changes; most concern nobody, and cost no transaction. */
+    boolean concernsAnybody(List<Change> changes) {
+        return changes.stream()
+                .anyMatch(change ->
+                        change.field() == Field.ASSIGNEE || !watching.of(change.item()).isEmpty());
+    }
+
     /**
      * An operation was saved: for those who were given something, and for those who watch what
      * changed. Notes how far the log is followed, together with the notices or when asked to.
@@ -85,16 +92,17 @@ class NoticeDesk {
         var ladder = keeper.current();
         var told = new TreeSet<String>();
         var byItem = new LinkedHashMap<ItemKey, List<Change>>();
+        var concerned = new HashSet<ItemKey>();
         for (var change : changes) {
-            boolean concerns =
-                    change.field() == Field.ASSIGNEE || !watching.of(change.item()).isEmpty();
-            if (concerns) {
-                byItem.computeIfAbsent(change.item(), any -> new ArrayList<>());
+            if (change.field() == Field.ASSIGNEE || !watching.of(change.item()).isEmpty()) {
+                concerned.add(change.item());
             }
         }
-        changes.stream()
-                .filter(change -> byItem.containsKey(change.item()))
-                .forEach(change -> byItem.get(change.item()).add(change));
+        for (var change : changes) {
+            if (concerned.contains(change.item())) {
+                byItem.computeIfAbsent(change.item(), any -> new ArrayList<>()).add(change);
+            }
+        }
         byItem.forEach((item, some) -> tellOf(ladder, item, actor, at, some, told));
         if (!told.isEmpty() || noteProgress) {
             entities.merge(new FollowerRow(FOLLOWER, operation));

@@ -45,7 +45,9 @@ class NoticeMaker implements DisposableBean {
         worker.execute(() -> {
             // A workspace whose history was brought in whole owes nobody notices of it.
             long from = desk.progress().orElseGet(store::lastOperation);
-            for (var some = store.since(from, STEP); !some.isEmpty(); some = store.since(from, STEP)) {
+            for (var some = store.since(from, STEP);
+                    !some.isEmpty();
+                    some = store.since(from, STEP)) {
                 for (var one : some) {
                     desk.operated(one.id(), one.actor(), one.at(), store.changesOf(one.id()), true);
                     from = one.id();
@@ -60,6 +62,9 @@ class NoticeMaker implements DisposableBean {
     private void follow(Saved saved) {
         try {
             unnoted = (unnoted + 1) % STEP;
+            if (unnoted != 0 && !desk.concernsAnybody(saved.changes())) {
+                return;
+            }
             desk.operated(
                     saved.operation(),
                     saved.actor().handle(),

@@ -53,9 +53,9 @@ public class Notices {
 
     @Transactional(readOnly = true)
     public long unread(SignedIn me) {
-        return entities
-                .createQuery(
-                        "select count(n) from NoticeRow n where n.person = :me and n.readAt is null",
+        return entities.createQuery(
+                        "select count(n) from NoticeRow n where n.person = :me and n.readAt is"
+                                + " null",
                         Long.class)
                 .setParameter("me", me.handle())
                 .getSingleResult();

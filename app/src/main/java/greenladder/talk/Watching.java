@@ -9,6 +9,7 @@ import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.ConcurrentSkipListSet;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -26,11 +27,13 @@ public class Watching {
         this.entities = entities;
     }
 
+    @Transactional(propagation = Propagation.SUPPORTS)
     public boolean isWatching(SignedIn me, ItemKey item) {
         return of(item).contains(me.handle());
     }
 
     /** Those who watch an item, in the order of their sign-in names. */
+    @Transactional(propagation = Propagation.SUPPORTS)
     public Set<String> of(ItemKey item) {
         return new TreeSet<>(watchers().getOrDefault(item, Set.of()));
     }

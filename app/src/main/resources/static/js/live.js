@@ -4,8 +4,9 @@ import { refresh, view } from "./view.js";
 import { isOwn } from "./server.js";
 
 const RETRY = 3000;
-const SOON = 80;
-const LATER = 5000;
+// A little apart for each page, so that a change does not bring everybody to the server in the same moment.
+const SOON = 60 + Math.random() * 200;
+const LATER = 5000 + Math.random() * 5000;
 let seen = Number(document.body.dataset.operation);
 let source = null;
 let gathering = null;
@@ -23,7 +24,9 @@ function draw() {
   // What is on no column may have come to one that shows a whole level.
   const isNew = keys.some((key) => !shows(key));
   const changed = (column) => everything || keys.some((key) => columnHas(column, key)) || (isNew && !column.dataset.parent);
-  refresh([...document.querySelectorAll("[data-column]")].filter((column) => !changed(column)).map((column) => column.dataset.column));
+  const kept = [...document.querySelectorAll("[data-column]")].filter((column) => !changed(column)).map((column) => column.dataset.column);
+  const panel = document.querySelector("#side-panel .item-panel")?.dataset.key;
+  refresh(!everything && panel && !keys.includes(panel) ? [...kept, "panel"] : kept);
 }
 
 /** Draws after a moment; what is near is not kept waiting by what is far. */

@@ -43,9 +43,9 @@ public class SetupIntegrationTests extends RunningDemo {
     /** Two levels; the story's states and kinds as given. */
     private static String ladder(String kinds, String states, String choices) {
         return """
-                {'ladder':[{'key':'feature','name':'Feature','followsChildren':true},
-                 {'key':'story','name':'Story','plural':'Stories','kinds':[%s],'states':[%s]}],'choices':{%s}}\
-                """
+        {'ladder':[{'key':'feature','name':'Feature','followsChildren':true},
+         {'key':'story','name':'Story','plural':'Stories','kinds':[%s],'states':[%s]}],'choices':{%s}}\
+        """
                 .formatted(kinds, states, choices);
     }
 
@@ -75,7 +75,10 @@ public class SetupIntegrationTests extends RunningDemo {
                 edda().send(
                                 "PUT",
                                 path,
-                                ladder("'story','bug'", FOUR, "'STATE/%s/story/in-test':'busy'".formatted(code)));
+                                ladder(
+                                        "'story','bug'",
+                                        FOUR,
+                                        "'STATE/%s/story/in-test':'busy'".formatted(code)));
         assertThat(accepted.status()).as(accepted.body().toString()).isEqualTo(200);
         var item = api().get("/items/" + code + "2").body();
         assertThat(item.path("state").asString()).isEqualTo("busy");
@@ -115,7 +118,12 @@ public class SetupIntegrationTests extends RunningDemo {
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.body().path("errors").toString())
                 .contains("levels[0].name", "levels[1].key", "levels[1].states", "done");
-        assertThat(api().send("PUT", "/products/" + code + "/ladder", ladder("'story'", FOUR, "")).status())
+        assertThat(
+                        api().send(
+                                        "PUT",
+                                        "/products/" + code + "/ladder",
+                                        ladder("'story'", FOUR, ""))
+                                .status())
                 .as("product owners do not change levels")
                 .isEqualTo(403);
     }
@@ -151,7 +159,10 @@ public class SetupIntegrationTests extends RunningDemo {
     public void teamShouldHaveStatesOfItsOwn() {
         var code = product();
         var team =
-                edda().post("/teams", "{'name':'Team %s','members':['tam.keel'],'products':['%s']}".formatted(code, code))
+                edda().post(
+                                "/teams",
+                                "{'name':'Team %s','members':['tam.keel'],'products':['%s']}"
+                                        .formatted(code, code))
                         .body()
                         .path("id")
                         .asString();

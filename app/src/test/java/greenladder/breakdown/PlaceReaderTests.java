@@ -70,7 +70,13 @@ public class PlaceReaderTests {
     public void drawnCardsShouldBeReadByColumnAndLimited() {
         var form =
                 new PlaceForm(
-                        "goal", null, null, null, null, "goal:MSF1:250,MSF1:MSF2:999999,x:,:3", "goal,MSF1");
+                        "goal",
+                        null,
+                        null,
+                        null,
+                        null,
+                        "goal:MSF1:250,MSF1:MSF2:999999,x:,:3",
+                        "goal,MSF1");
         var place = PlaceReader.read(LADDER, PRODUCT, form);
         assertThat(place.shown()).containsOnly(Map.entry("goal", new Place.Shown("MSF1", 250)));
         assertThat(place.kept()).containsOnly("goal", "MSF1");
@@ -79,7 +85,13 @@ public class PlaceReaderTests {
                                         LADDER,
                                         PRODUCT,
                                         new PlaceForm(
-                                                "goal", null, null, null, null, "goal:MSF1:99999", null))
+                                                "goal",
+                                                null,
+                                                null,
+                                                null,
+                                                null,
+                                                "goal:MSF1:99999",
+                                                null))
                                 .shown())
                 .containsOnly(Map.entry("goal", new Place.Shown("MSF1", 5_000)));
     }

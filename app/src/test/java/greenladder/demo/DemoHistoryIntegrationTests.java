@@ -23,7 +23,9 @@ import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.BeforeClass;
 import org.testng.annotations.Test;
 
-/** The demo's history hangs together: what sprints came to can be told from the change log alone. */
+/**
+ * The demo's history hangs together: what sprints came to can be told from the change log alone.
+ */
 public class DemoHistoryIntegrationTests extends RunningDemo {
     @Autowired private ItemStore store;
     @Autowired private LadderKeeper keeper;
@@ -151,7 +153,11 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
 
     @Test
     public void hoursShouldRunDownWithinASprint() {
-        var sprint = sprints(true).stream().filter(one -> one.key().equals("gannet-2")).findFirst().orElseThrow();
+        var sprint =
+                sprints(true).stream()
+                        .filter(one -> one.key().equals("gannet-2"))
+                        .findFirst()
+                        .orElseThrow();
         assertThat(remainingHours(sprint, sprint.startedAt().plusSeconds(60)))
                 .isGreaterThan(remainingHours(sprint, sprint.closedAt()));
     }
@@ -193,12 +199,15 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
     public void currentSprintShouldStandHalfWay() {
         for (var sprint : sprints(false)) {
             var categories = new HashSet<Category>();
-            keeper.current().order().slots().forEach(slot -> {
-                var item = keeper.current().requireNode(slot.key()).item();
-                if (sprint.equals(item.sprint())) {
-                    categories.add(item.category());
-                }
-            });
+            keeper.current()
+                    .order()
+                    .slots()
+                    .forEach(slot -> {
+                        var item = keeper.current().requireNode(slot.key()).item();
+                        if (sprint.equals(item.sprint())) {
+                            categories.add(item.category());
+                        }
+                    });
             assertThat(categories)
                     .as(sprint.key())
                     .contains(Category.TO_DO, Category.IN_PROGRESS, Category.DONE);

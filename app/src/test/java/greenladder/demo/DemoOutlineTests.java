@@ -34,7 +34,8 @@ public class DemoOutlineTests {
                 .containsEntry("kind", "bug")
                 .containsEntry("assignee", "oona.marsh");
         assertThat(lamps.firstSize()).isEqualTo("5");
-        assertThat(outline.entries().getFirst().description()).hasToString("No horns\nbefore six.\n");
+        assertThat(outline.entries().getFirst().description())
+                .hasToString("No horns\nbefore six.\n");
         assertThat(outline.entries().getLast().tasks())
                 .extracting(DemoOutline.Task::title, DemoOutline.Task::hours)
                 .containsExactly(tuple("Ask the harbour", 2), tuple("Try it", 3));
@@ -42,8 +43,7 @@ public class DemoOutlineTests {
 
     @Test
     public void taskWithoutHoursShouldBeRefused() {
-        assertThatThrownBy(
-                        () -> DemoOutline.read("Goal | 3 :: Ask somebody", StandardLevels.six()))
+        assertThatThrownBy(() -> DemoOutline.read("Goal | 3 :: Ask somebody", StandardLevels.six()))
                 .hasMessageContaining("Ask somebody");
     }
 }

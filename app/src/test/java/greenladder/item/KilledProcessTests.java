@@ -16,7 +16,9 @@ import java.util.concurrent.Executors;
 import org.testng.annotations.Test;
 import tools.jackson.core.JacksonException;
 
-/** A process that is killed in the midst of writes, again and again, has lost nothing it answered. */
+/**
+ * A process that is killed in the midst of writes, again and again, has lost nothing it answered.
+ */
 public class KilledProcessTests {
     private static final int KILLS = 3;
     private static final int WRITERS = 4;

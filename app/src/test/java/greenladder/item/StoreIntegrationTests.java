@@ -43,7 +43,9 @@ public class StoreIntegrationTests extends RunningDemo {
 
     @Test
     public void descriptionShouldBeShownAsSafeHtml() {
-        assertThat(new greenladder.web.Markdown().toHtml("**b** <i>x</i>\n\n- [x] done\n\n|a|\n|-|\n|1|"))
+        assertThat(
+                        new greenladder.web.Markdown()
+                                .toHtml("**b** <i>x</i>\n\n- [x] done\n\n|a|\n|-|\n|1|"))
                 .contains("<strong>b</strong>", "&lt;i&gt;", "checkbox", "<td>1</td>")
                 .doesNotContain("<i>");
     }

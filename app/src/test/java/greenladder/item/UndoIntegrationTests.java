@@ -102,7 +102,10 @@ public class UndoIntegrationTests extends RunningDemo {
         var code = api().newProduct();
         var items = new StringBuilder();
         for (int i = 0; i < 40; i++) {
-            items.append(i == 0 ? "" : ",").append("{'level':'story','title':'S").append(i).append("'}");
+            items.append(i == 0 ? "" : ",")
+                    .append("{'level':'story','title':'S")
+                    .append(i)
+                    .append("'}");
         }
         var made = api().post("/products/" + code + "/items", "{'items':[" + items + "]}");
         assertThat(undo(made.header("Operation-Id")).status()).isEqualTo(200);

@@ -15,7 +15,8 @@ public class TogetherJourneyTests extends BrowserTest {
         var code = api().newProduct();
         var items =
                 new StringBuilder(
-                        "{'level':'epic','title':'From here','ref':'a'},{'level':'epic','title':'To there','ref':'b'}");
+                        "{'level':'epic','title':'From here','ref':'a'},{'level':'epic','title':'To"
+                                + " there','ref':'b'}");
         for (int i = 1; i <= stories; i++) {
             items.append(",{'level':'story','title':'Story %d','parentRef':'a'}".formatted(i));
         }
@@ -72,7 +73,8 @@ public class TogetherJourneyTests extends BrowserTest {
         ines.locator("#say-" + code + "3").fill("Half a comment");
         api().patch("/items/" + code + "3", "{'title':'Renamed meanwhile'}");
         assertThat(ines.locator("#p-" + code + "3-title")).hasText("Renamed meanwhile");
-        assertThat(ines.locator("#p-" + code + "3-description textarea")).hasValue("Half a thought");
+        assertThat(ines.locator("#p-" + code + "3-description textarea"))
+                .hasValue("Half a thought");
         assertThat(ines.locator("#say-" + code + "3")).hasValue("Half a comment");
     }
 
@@ -94,7 +96,8 @@ public class TogetherJourneyTests extends BrowserTest {
         ines.keyboard().press("Enter");
         var conflict = ines.locator(title + " .conflict");
         assertThat(conflict).containsText("Bram Holt");
-        assertThat(conflict.locator("dd")).hasText(new String[] {"As Bram has it", "As Ines has it"});
+        assertThat(conflict.locator("dd"))
+                .hasText(new String[] {"As Bram has it", "As Ines has it"});
         requireAccessible(ines, "conflict");
         ines.locator("[data-keep-mine]").click();
         assertThat(card(bram, "As Ines has it")).isVisible();
@@ -116,8 +119,22 @@ public class TogetherJourneyTests extends BrowserTest {
         var page = at("Ines Rowe", "/" + code + "/ladder?from=epic&panel=0&at=" + code + "1");
         var cards = page.locator("#cards-" + code + "1 .item-card");
         assertThat(cards).hasCount(40);
-        cards.first().locator(".card-link").click(new Locator.ClickOptions().setModifiers(java.util.List.of(com.microsoft.playwright.options.KeyboardModifier.CONTROL)));
-        cards.last().locator(".card-link").click(new Locator.ClickOptions().setModifiers(java.util.List.of(com.microsoft.playwright.options.KeyboardModifier.SHIFT)));
+        cards.first()
+                .locator(".card-link")
+                .click(
+                        new Locator.ClickOptions()
+                                .setModifiers(
+                                        java.util.List.of(
+                                                com.microsoft.playwright.options.KeyboardModifier
+                                                        .CONTROL)));
+        cards.last()
+                .locator(".card-link")
+                .click(
+                        new Locator.ClickOptions()
+                                .setModifiers(
+                                        java.util.List.of(
+                                                com.microsoft.playwright.options.KeyboardModifier
+                                                        .SHIFT)));
         assertThat(page.locator("[data-selection]")).containsText("40 selected");
         cards.first().dragTo(card(page, "To there"));
         assertThat(page.locator("#toasts")).containsText("Moved 40 items");
@@ -156,7 +173,8 @@ public class TogetherJourneyTests extends BrowserTest {
         var noor = at("Noor Hale", "/" + code + "/ladder?from=epic&panel=0");
         var ines = at("Ines Rowe", url);
         ines.locator("#say-" + item).fill("Can you see to this, @noo");
-        assertThat(ines.locator(".mention-list button")).hasText(new String[] {"Noor Hale · noor.hale"});
+        assertThat(ines.locator(".mention-list button"))
+                .hasText(new String[] {"Noor Hale · noor.hale"});
         ines.keyboard().press("Tab");
         assertThat(ines.locator("#say-" + item)).hasValue("Can you see to this, @noor.hale ");
         ines.keyboard().press("Control+Enter");
@@ -168,7 +186,8 @@ public class TogetherJourneyTests extends BrowserTest {
         notice.locator(".notice-open").click();
         assertThat(noor.locator("#panel-" + item)).isVisible();
         noor.locator("#say-" + item).fill("Yes");
-        noor.locator(".comment-form button", new Page.LocatorOptions().setHasText("Comment")).click();
+        noor.locator(".comment-form button", new Page.LocatorOptions().setHasText("Comment"))
+                .click();
         assertThat(ines.locator(".comment")).hasCount(2);
     }
 
@@ -178,7 +197,9 @@ public class TogetherJourneyTests extends BrowserTest {
         var page = at("Ines Rowe", "/" + code + "/ladder?from=epic&panel=0&at=" + code + "1");
         assertThat(card(page, "Story 1")).isVisible();
         page.route("**/live", route -> route.abort());
-        page.evaluate("() => { dispatchEvent(new Event('pagehide')); dispatchEvent(new Event('pageshow')); }");
+        page.evaluate(
+                "() => { dispatchEvent(new Event('pagehide')); dispatchEvent(new"
+                        + " Event('pageshow')); }");
         assertThat(page.locator("#connection")).isVisible();
         api().patch("/items/" + code + "3", "{'title':'Changed in between'}");
         page.unroute("**/live");

@@ -53,23 +53,28 @@ public class StreamsIntegrationTests extends RunningDemo {
     }
 
     /** Opens a stream that counts a latch down when it is told of a change of an item. */
-    private Thread listen(HttpClient client, String item, CountDownLatch open, CountDownLatch told) {
-        return Thread.ofVirtual().start(() -> {
-            try (var lines = client.send(request("/live").build(), BodyHandlers.ofLines()).body()) {
-                lines.filter(line -> {
-                            if (line.contains("operation") && !line.contains("products")) {
-                                open.countDown();
-                            }
-                            return line.contains("\"" + item + "\"");
-                        })
-                        .findFirst()
-                        .ifPresent(any -> told.countDown());
-            } catch (IOException e) {
-                // Ended by the server, or by the end of the test.
-            } catch (InterruptedException e) {
-                Thread.currentThread().interrupt();
-            }
-        });
+    private Thread listen(
+            HttpClient client, String item, CountDownLatch open, CountDownLatch told) {
+        return Thread.ofVirtual()
+                .start(() -> {
+                    try (var lines =
+                            client.send(request("/live").build(), BodyHandlers.ofLines()).body()) {
+                        lines.filter(
+                                        line -> {
+                                            if (line.contains("operation")
+                                                    && !line.contains("products")) {
+                                                open.countDown();
+                                            }
+                                            return line.contains("\"" + item + "\"");
+                                        })
+                                .findFirst()
+                                .ifPresent(any -> told.countDown());
+                    } catch (IOException e) {
+                        // Ended by the server, or by the end of the test.
+                    } catch (InterruptedException e) {
+                        Thread.currentThread().interrupt();
+                    }
+                });
     }
 
     @Test(timeOut = 90_000)
@@ -116,9 +121,7 @@ public class StreamsIntegrationTests extends RunningDemo {
                         .build(),
                 BodyHandlers.discarding());
         listener.join();
-        assertThat(
-                        client.send(request("/live").build(), BodyHandlers.discarding())
-                                .statusCode())
+        assertThat(client.send(request("/live").build(), BodyHandlers.discarding()).statusCode())
                 .isEqualTo(302);
     }
 

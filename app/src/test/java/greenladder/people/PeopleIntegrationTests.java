@@ -99,9 +99,12 @@ public class PeopleIntegrationTests extends RunningDemo {
                         post(
                                 edda(),
                                 "/people/invite",
-                                "name", "Another Oona",
-                                "handle", "oona.marsh",
-                                "role", "TEAM_MEMBER"))
+                                "name",
+                                "Another Oona",
+                                "handle",
+                                "oona.marsh",
+                                "role",
+                                "TEAM_MEMBER"))
                 .hasStatus(HttpStatus.UNPROCESSABLE_ENTITY)
                 .bodyText()
                 .contains("Another Oona", "Somebody signs in under this name already.");
@@ -113,8 +116,23 @@ public class PeopleIntegrationTests extends RunningDemo {
         var session = somebody;
         assertThat(post(session, "/items/edit", "keys", "MSF29", "field", "title", "value", "X"))
                 .hasStatus(HttpStatus.FORBIDDEN);
-        post(edda(), "/people/" + somebody.handle() + "/role-in", "product", "QUA", "role", "TEAM_LEAD");
-        assertThat(post(session, "/items/edit", "keys", "QUA3", "field", "title", "value", "Renamed"))
+        post(
+                edda(),
+                "/people/" + somebody.handle() + "/role-in",
+                "product",
+                "QUA",
+                "role",
+                "TEAM_LEAD");
+        assertThat(
+                        post(
+                                session,
+                                "/items/edit",
+                                "keys",
+                                "QUA3",
+                                "field",
+                                "title",
+                                "value",
+                                "Renamed"))
                 .hasStatusOk();
         assertThat(post(session, "/items/edit", "keys", "MSF29", "field", "title", "value", "X"))
                 .as("the role is for that product only")
@@ -131,7 +149,8 @@ public class PeopleIntegrationTests extends RunningDemo {
                 .hasMessageContaining("last administrator");
         assertThatThrownBy(() -> leaving.remove(edda(), "edda.quill", "nobody"))
                 .hasMessageContaining("cannot remove yourself");
-        assertThatThrownBy(() -> people.changeRole(somebody(Role.TEAM_LEAD), "saga.lind", Role.TEAM_LEAD))
+        assertThatThrownBy(() ->
+                        people.changeRole(somebody(Role.TEAM_LEAD), "saga.lind", Role.TEAM_LEAD))
                 .isInstanceOf(Failure.Forbidden.class);
     }
 
@@ -158,7 +177,11 @@ public class PeopleIntegrationTests extends RunningDemo {
         assertThat(mvc.get().uri("/MSF/ladder").with(user(leaver)))
                 .hasStatus(HttpStatus.FOUND)
                 .hasHeader("Location", "/sign-in");
-        assertThat(api().patch("/items/" + code + "1", "{'assignee':'" + leaver.handle() + "'}").status())
+        assertThat(
+                        api().patch(
+                                        "/items/" + code + "1",
+                                        "{'assignee':'" + leaver.handle() + "'}")
+                                .status())
                 .isEqualTo(422);
     }
 

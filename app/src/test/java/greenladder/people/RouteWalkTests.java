@@ -94,7 +94,8 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("POST /{product:[A-Z]{2,5}}/setup", "do=save");
         WRITES.put("POST /api/v1/products", "{\"code\":\"WALK\",\"name\":\"Walk\"}");
         WRITES.put("PUT /api/v1/products/{code}/ladder", "{\"ladder\":[]}");
-        WRITES.put("POST /api/v1/products/{code}/items", "{\"level\":\"story\",\"title\":\"Walk\"}");
+        WRITES.put(
+                "POST /api/v1/products/{code}/items", "{\"level\":\"story\",\"title\":\"Walk\"}");
         WRITES.put("PATCH /api/v1/items/{key}", "{\"title\":\"Walk\"}");
         WRITES.put("DELETE /api/v1/items/{key}", "");
         WRITES.put("POST /api/v1/items/{key}/move", "{\"to\":\"first\"}");
@@ -129,20 +130,26 @@ public class RouteWalkTests extends RunningDemo {
     public void prepare() {
         tokens.add("walk-stakeholder", "saga.lind", "Test");
         tokens.add("walk-member", "rhea.moss", "Test");
-        operation = api().patch("/items/MSF45", "{'title':'Taken back by nobody'}").header("Operation-Id");
+        operation =
+                api().patch("/items/MSF45", "{'title':'Taken back by nobody'}")
+                        .header("Operation-Id");
     }
 
     private List<String> routes() {
         var routes = new ArrayList<String>();
-        requestMappingHandlerMapping.getHandlerMethods().keySet().forEach(info -> {
-            var methods = info.getMethodsCondition().getMethods();
-            info.getPatternValues().forEach(pattern -> {
-                if (methods.isEmpty()) {
-                    routes.add("* " + pattern);
-                }
-                methods.forEach(method -> routes.add(method + " " + pattern));
-            });
-        });
+        requestMappingHandlerMapping
+                .getHandlerMethods()
+                .keySet()
+                .forEach(info -> {
+                    var methods = info.getMethodsCondition().getMethods();
+                    info.getPatternValues()
+                            .forEach(pattern -> {
+                                if (methods.isEmpty()) {
+                                    routes.add("* " + pattern);
+                                }
+                                methods.forEach(method -> routes.add(method + " " + pattern));
+                            });
+                });
         return routes.stream().distinct().sorted().toList();
     }
 
@@ -185,10 +192,12 @@ public class RouteWalkTests extends RunningDemo {
     private Map<String, Object> picture() {
         var ladder = keeper.current();
         var items = new TreeMap<String, String>();
-        ladder.order().slots().forEach(slot -> {
-            var item = ladder.requireNode(slot.key()).item();
-            items.put(slot.key().toString(), Field.TITLE.textOf(item) + item.version());
-        });
+        ladder.order()
+                .slots()
+                .forEach(slot -> {
+                    var item = ladder.requireNode(slot.key()).item();
+                    items.put(slot.key().toString(), Field.TITLE.textOf(item) + item.version());
+                });
         var picture = new LinkedHashMap<String, Object>();
         picture.put("items", items);
         picture.put("products", ladder.products().toString());
@@ -197,7 +206,8 @@ public class RouteWalkTests extends RunningDemo {
                 "people",
                 new TreeSet<>(people.allSignedIn().stream().map(SignedIn::toString).toList()));
         picture.put(
-                "roles", people.allSignedIn().stream().map(one -> one.handle() + one.role()).toList());
+                "roles",
+                people.allSignedIn().stream().map(one -> one.handle() + one.role()).toList());
         return picture;
     }
 

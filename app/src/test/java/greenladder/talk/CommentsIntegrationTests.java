@@ -55,9 +55,7 @@ public class CommentsIntegrationTests extends RunningDemo {
 
     @Test
     public void mentionShouldBeShownByNameAndEscaped() {
-        assertThat(
-                        Mentions.toHtml(
-                                "<b>x</b> @oona.marsh here", new Markdown(), any -> "Oona <i>"))
+        assertThat(Mentions.toHtml("<b>x</b> @oona.marsh here", new Markdown(), any -> "Oona <i>"))
                 .contains("<strong>Oona &lt;i&gt;</strong> here", "&lt;b&gt;");
     }
 

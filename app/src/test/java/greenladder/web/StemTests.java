@@ -34,11 +34,16 @@ public class StemTests {
                             null,
                             "e",
                             Map.of(
-                                    "level", "story",
-                                    "title", "S",
-                                    "state", words[0],
-                                    "size", words.length > 1 ? words[1] : "",
-                                    "blocked", words.length > 2 ? words[2] : "")));
+                                    "level",
+                                    "story",
+                                    "title",
+                                    "S",
+                                    "state",
+                                    words[0],
+                                    "size",
+                                    words.length > 1 ? words[1] : "",
+                                    "blocked",
+                                    words.length > 2 ? words[2] : "")));
         }
         return figures(entries, 1);
     }
@@ -49,8 +54,7 @@ public class StemTests {
 
     private static RollUp figures(List<NewItem> entries, int number) {
         var ladder = Ladder.empty().with(new Product("MSF", "Crossing", StandardLevels.six()));
-        var decision =
-                Decisions.decide(ladder, new Command.Create("MSF", entries), Instant.EPOCH);
+        var decision = Decisions.decide(ladder, new Command.Create("MSF", entries), Instant.EPOCH);
         return ((Decision.Accepted) decision)
                 .after()
                 .requireNode(new ItemKey("MSF", number))
@@ -59,7 +63,10 @@ public class StemTests {
 
     @Test
     public void stemShouldShareItsWidthByPoints() {
-        var stem = Stem.byPoints(figures("20", "done 5", "under-way 10", "to-do 2", "to-do", "to-do  wind"), 102);
+        var stem =
+                Stem.byPoints(
+                        figures("20", "done 5", "under-way 10", "to-do 2", "to-do", "to-do  wind"),
+                        102);
         assertThat(stem.done()).isCloseTo(25, NEAR);
         assertThat(stem.inProgressAt()).isCloseTo(26, NEAR);
         assertThat(stem.inProgress()).isCloseTo(50, NEAR);
@@ -77,7 +84,9 @@ public class StemTests {
 
     @Test
     public void stemByHoursShouldHoldInvestedAgainstTheWhole() {
-        var stem = Stem.byHours(figures(
+        var stem =
+                Stem.byHours(
+                        figures(
                                 List.of(
                                         entry(
                                                 null,
@@ -87,7 +96,8 @@ public class StemTests {
                                                         "title", "T",
                                                         "hours.invested", "11",
                                                         "hours.remaining", "15"))),
-                                1), 28);
+                                1),
+                        28);
         assertThat(stem.done()).isCloseTo(11, NEAR);
         assertThat(stem.label()).isEqualTo("11 of 26 hours");
     }

@@ -12,12 +12,12 @@ import org.openjdk.jmh.runner.options.TimeValue;
 
 /**
  * Measures {@code core} with JMH and the application with people at work, bounded in time, and
- * writes what came out beside what is wanted. Arguments: the folder of the unpacked application, the
- * report to write, and the number of items.
+ * writes what came out beside what is wanted. Arguments: the folder of the unpacked application,
+ * the report to write, and the number of items.
  */
 public final class Bench {
     private static final int PEOPLE = 50;
-    private static final Duration WARM_UP = Duration.ofSeconds(25);
+    private static final Duration WARM_UP = Duration.ofSeconds(60);
     private static final Duration LOAD = Duration.ofSeconds(75);
 
     private Bench() {}
@@ -75,8 +75,7 @@ public final class Bench {
         }
         try (var application = Application.start(folder, "kept", data)) {
             report.kept(made, PEOPLE, application.startTime(), application.residentMegabytes());
-            new Load(application.base(), PEOPLE, made, token).run(WARM_UP);
-            var latencies = new Load(application.base(), PEOPLE, made, token).run(LOAD);
+            var latencies = new Load(application.base(), PEOPLE, made, token).run(WARM_UP, LOAD);
             report.load(latencies, LOAD, application.residentMegabytes());
             report.writes(Writes.memory(application, made, token));
         }

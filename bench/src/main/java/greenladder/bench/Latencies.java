@@ -30,7 +30,8 @@ final class Latencies {
     java.util.List<Line> lines() {
         return nanos.entrySet().stream()
                 .map(one -> {
-                    var sorted = one.getValue().stream().mapToLong(Long::longValue).sorted().toArray();
+                    var sorted =
+                            one.getValue().stream().mapToLong(Long::longValue).sorted().toArray();
                     return new Line(
                             one.getKey(),
                             sorted.length,

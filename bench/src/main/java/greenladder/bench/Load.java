@@ -5,10 +5,12 @@ import java.net.URI;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.time.Duration;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicReference;
@@ -18,20 +20,19 @@ import java.util.stream.Collectors;
 
 /**
  * People at work: each signed in with a session and an open stream of events, reading and writing
- * with one to three seconds between two acts, and fetching their view anew, as the page does, when
- * an event names something that it shows.
+ * with two to six seconds between two acts, and fetching their view anew, as the page does, when an
+ * event names something that it shows.
  */
 final class Load {
     private static final String FRAGMENT = "HX-Request";
-    private static final long FAR_NANOS = 5_000_000_000L;
     private static final Pattern CARD = Pattern.compile("id=\"card-([A-Z0-9]+)\"");
-    private static final Pattern COLUMN = Pattern.compile("data-column=\"([A-Za-z0-9-]+)\"");
 
     private final String base;
     private final int people;
     private final int items;
     private final String token;
     private final Latencies latencies = new Latencies();
+    private final AtomicBoolean measuring = new AtomicBoolean();
     private final AtomicBoolean over = new AtomicBoolean();
 
     Load(String base, int people, int items, String token) {
@@ -41,12 +42,15 @@ final class Load {
         this.token = token;
     }
 
-    Latencies run(Duration time) throws InterruptedException {
+    /** Works for a while, and after that for the time measured; signing in is over by then. */
+    Latencies run(Duration warmUp, Duration time) throws InterruptedException {
         try (var crowd = Executors.newVirtualThreadPerTaskExecutor()) {
             for (int person = 0; person < people; person++) {
                 int number = person;
                 crowd.submit(() -> work(number));
             }
+            Thread.sleep(warmUp);
+            measuring.set(true);
             Thread.sleep(time);
             over.set(true);
             crowd.shutdownNow();
@@ -62,14 +66,12 @@ final class Load {
                 "/sign-in",
                 Map.of("handle", Workspace.handle(person), "password", Workspace.PASSWORD));
         var place = new AtomicReference<>(place(random));
-        var shown = new AtomicReference<Set<String>>(Set.of());
-        var kept = new AtomicReference<>("");
-        look(timed("Ladder, whole page", () -> visitor.get(place.get())), shown, kept);
-        Thread.ofVirtual().start(() -> listen(visitor, place, shown, kept));
+        var shown = new AtomicReference<>(look(visitor.get(place.get())));
+        Thread.ofVirtual().start(() -> listen(visitor, place, shown));
         try {
             while (!over.get()) {
-                Thread.sleep(1000 + random.nextInt(2000));
-                act(visitor, random, place, shown, kept);
+                Thread.sleep(2000 + random.nextInt(4000));
+                act(visitor, random, place, shown);
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
@@ -84,15 +86,17 @@ final class Load {
             Visitor visitor,
             Random random,
             AtomicReference<String> place,
-            AtomicReference<Set<String>> shown,
-            AtomicReference<String> kept) {
+            AtomicReference<Map<String, Set<String>>> shown) {
         int turn = random.nextInt(100);
-        if (turn < 40) {
+        if (turn < 4) {
+            timed("Ladder, whole page", () -> visitor.get(place.get()));
+        } else if (turn < 40) {
             place.set(place(random));
-            look(
-                    timed("Ladder, another place", () -> visitor.get(place.get(), FRAGMENT, "true")),
-                    shown,
-                    kept);
+            shown.set(
+                    look(
+                            timed(
+                                    "Ladder, another place",
+                                    () -> visitor.get(place.get(), FRAGMENT, "true"))));
         } else if (turn < 48) {
             timed(
                     "Ladder, a whole level",
@@ -118,8 +122,12 @@ final class Load {
             timed(
                     "API, a page of items",
                     () ->
-                            visitor.api(
-                                    "GET", "/products/BIG/items?level=story&limit=100", "", token));
+                            new Visitor(base)
+                                    .api(
+                                            "GET",
+                                            "/products/BIG/items?level=story&limit=100",
+                                            "",
+                                            token));
         } else if (turn < 88) {
             timed("Change, one field", () -> edit(visitor, random));
         } else if (turn < 94) {
@@ -166,29 +174,30 @@ final class Load {
     private void listen(
             Visitor visitor,
             AtomicReference<String> place,
-            AtomicReference<Set<String>> shown,
-            AtomicReference<String> kept) {
+            AtomicReference<Map<String, Set<String>>> shown) {
         try {
             var request = HttpRequest.newBuilder(URI.create(base + "/live")).build();
             var lines = visitor.http().send(request, BodyHandlers.ofLines()).body();
             var each = lines.iterator();
-            long last = 0;
+            var soon = new AtomicBoolean();
+            var later = new AtomicBoolean();
+            var changed = new ConcurrentLinkedQueue<String>();
+            var random = new Random(place.hashCode());
             while (!over.get() && each.hasNext()) {
                 var line = each.next();
                 if (!line.startsWith("data:") || !line.contains("\"products\"")) {
                     continue;
                 }
-                // As the page does: at once where a shown item changed, else at most every five seconds.
-                boolean near = shown.get().stream().anyMatch(line::contains);
-                if (near || System.nanoTime() - last > FAR_NANOS) {
-                    last = System.nanoTime();
-                    timed(
-                            near ? "Ladder, a shown item changed" : "Ladder, totals changed",
-                            () ->
-                                    visitor.get(
-                                            place.get() + (near ? "" : "&kept=" + kept.get()),
-                                            FRAGMENT,
-                                            "true"));
+                boolean near =
+                        shown.get().values().stream().flatMap(Set::stream).anyMatch(line::contains);
+                var coming = near ? soon : later;
+                changed.add(line);
+                if (coming.compareAndSet(false, true)) {
+                    long wait = near ? 60 + random.nextInt(200) : 5000 + random.nextInt(5000);
+                    Thread.ofVirtual()
+                            .start(() ->
+                                    bringUpToDate(
+                                            visitor, place, shown, near, wait, coming, changed));
                 }
             }
         } catch (java.io.IOException | java.io.UncheckedIOException e) {
@@ -200,19 +209,58 @@ final class Load {
         }
     }
 
-    /** What a page shows: the keys of its cards, and its columns. */
-    private static void look(
-            Answer answer, AtomicReference<Set<String>> shown, AtomicReference<String> kept) {
-        shown.set(
-                CARD.matcher(answer.body())
-                        .results()
-                        .map(found -> "\"" + found.group(1) + "\"")
-                        .collect(Collectors.toSet()));
-        kept.set(
-                COLUMN.matcher(answer.body())
-                        .results()
-                        .map(found -> found.group(1))
-                        .collect(Collectors.joining(",")));
+    /**
+     * As the page does: soon where a shown item changed, else some seconds later; columns and the
+     * panel stay as they are drawn where nothing on them changed.
+     */
+    private void bringUpToDate(
+            Visitor visitor,
+            AtomicReference<String> place,
+            AtomicReference<Map<String, Set<String>>> shown,
+            boolean near,
+            long wait,
+            AtomicBoolean coming,
+            ConcurrentLinkedQueue<String> changed) {
+        try {
+            Thread.sleep(wait);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            return;
+        }
+        coming.set(false);
+        var lines = String.join("", changed);
+        changed.clear();
+        var at = "\"" + place.get().replaceAll(".*at=([A-Z0-9]+).*", "$1") + "\"";
+        var kept =
+                shown.get().entrySet().stream()
+                        .filter(column -> column.getValue().stream().noneMatch(lines::contains))
+                        .map(Map.Entry::getKey)
+                        .collect(Collectors.joining(","));
+        timed(
+                near ? "Ladder, a shown item changed" : "Ladder, totals changed",
+                () ->
+                        visitor.get(
+                                place.get()
+                                        + "&kept="
+                                        + kept
+                                        + (lines.contains(at) ? "" : ",panel"),
+                                FRAGMENT,
+                                "true"));
+    }
+
+    /** The cards that a page shows, by column. */
+    private static Map<String, Set<String>> look(Answer answer) {
+        var columns = new LinkedHashMap<String, Set<String>>();
+        var parts = answer.body().split("data-column=\"");
+        for (int i = 1; i < parts.length; i++) {
+            columns.put(
+                    parts[i].substring(0, parts[i].indexOf('"')),
+                    CARD.matcher(parts[i])
+                            .results()
+                            .map(found -> "\"" + found.group(1) + "\"")
+                            .collect(Collectors.toSet()));
+        }
+        return columns;
     }
 
     private Answer timed(String kind, Supplier<Answer> request) {
@@ -220,9 +268,14 @@ final class Load {
         var answer = request.get();
         long took = System.nanoTime() - began;
         // What somebody else changed since, or nothing left to take back, is a proper answer.
-        boolean failed =
-                answer.status() >= 400 && answer.status() != 422 && answer.status() != 409;
-        latencies.add(kind, took, answer.wire(), failed);
+        boolean failed = answer.status() >= 400 && answer.status() != 422 && answer.status() != 409;
+        if (measuring.get()) {
+            latencies.add(
+                    failed ? "Failed with " + answer.status() + ": " + kind : kind,
+                    took,
+                    answer.wire(),
+                    failed);
+        }
         return answer;
     }
 

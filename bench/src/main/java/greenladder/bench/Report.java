@@ -24,7 +24,8 @@ final class Report {
         long total = weights.values().stream().mapToLong(Long::longValue).sum();
         figure("First screen over the wire", "≤ 250 kB", kilobytes(total), total <= 250_000);
         details.append("\nThe demo holds ").append(memory).append(" MB after its start.\n");
-        details.append("\n## The first screen, bytes over the wire\n\n| what | bytes |\n| --- | ---: |\n");
+        details.append(
+                "\n## The first screen, bytes over the wire\n\n| what | bytes |\n| --- | ---: |\n");
         weights.forEach((path, bytes) ->
                 details.append("| `%s` | %,d |%n".formatted(withoutHash(path), bytes)));
         details.append("| all | %,d |%n".formatted(total));
@@ -34,7 +35,11 @@ final class Report {
         details.append(
                 "%n## %,d items, %d people%n%nStart with what is kept: %s; memory after it %d MB.%n"
                         .formatted(items, people, seconds(start), memory));
-        figure("Memory after start, %,d items".formatted(items), "≤ 400 MB", memory + " MB", memory <= 400);
+        figure(
+                "Memory after start, %,d items".formatted(items),
+                "≤ 400 MB",
+                memory + " MB",
+                memory <= 400);
     }
 
     void load(Latencies latencies, Duration time, long memory) {
@@ -67,9 +72,21 @@ final class Report {
                 heaviestView = Math.max(heaviestView, line.bytes());
             }
         }
-        figure("Page or fragment, slowest kind, p95", "≤ 150 ms", milliseconds(slowestPage), slowestPage <= 150);
-        figure("One change, durable, slowest kind, p95", "≤ 25 ms", milliseconds(slowestChange), slowestChange <= 25);
-        figure("Later view over the wire, heaviest kind, mean", "≤ 60 kB", kilobytes(heaviestView), heaviestView <= 60_000);
+        figure(
+                "Page or fragment, slowest kind, p95",
+                "≤ 150 ms",
+                milliseconds(slowestPage),
+                slowestPage <= 150);
+        figure(
+                "One change, durable, slowest kind, p95",
+                "≤ 25 ms",
+                milliseconds(slowestChange),
+                slowestChange <= 25);
+        figure(
+                "Later view over the wire, heaviest kind, mean",
+                "≤ 60 kB",
+                kilobytes(heaviestView),
+                heaviestView <= 60_000);
     }
 
     void writes(Map<Integer, Long> memory) {
@@ -86,7 +103,11 @@ final class Report {
 
     void core(Collection<RunResult> results) {
         var scores = new LinkedHashMap<String, Double>();
-        details.append("\n## The core, by JMH\n\n| benchmark | items | mean | ± |\n| --- | ---: | ---: | ---: |\n");
+        details.append(
+                "\n"
+                        + "## The core, by JMH\n\n"
+                        + "| benchmark | items | mean | ± |\n"
+                        + "| --- | ---: | ---: | ---: |\n");
         for (var result : results) {
             var name = result.getPrimaryResult().getLabel();
             var size = result.getParams().getParam("size");
@@ -104,33 +125,48 @@ final class Report {
         details.append(
                 String.format(
                         Locale.ROOT,
-                        "%nThe points of all goals by a recursive query in H2, over the same workspace: %.0f ms. %n",
+                        "%nThe points of all goals by a recursive query in H2, over the same"
+                                + " workspace: %.0f ms. %n",
                         recursive));
         double path = scores.getOrDefault("oneSizeChanged 100000", 0.0);
-        figure("One path computed again, 100,000 items", "≤ 50 µs", String.format(Locale.ROOT, "%.0f µs", path), path <= 50);
-        double times = scores.getOrDefault("allRollUps 1000000", 0.0) / scores.getOrDefault("plainPass 1000000", 1.0);
-        figure("All roll-ups of 1,000,000 items beside a plain pass", "≤ 4 ×", String.format(Locale.ROOT, "%.1f ×", times), times <= 4);
+        figure(
+                "One path computed again, 100,000 items",
+                "≤ 50 µs",
+                String.format(Locale.ROOT, "%.0f µs", path),
+                path <= 50);
+        double times =
+                scores.getOrDefault("allRollUps 1000000", 0.0)
+                        / scores.getOrDefault("plainPass 1000000", 1.0);
+        figure(
+                "All roll-ups of 1,000,000 items beside a plain pass",
+                "≤ 4 ×",
+                String.format(Locale.ROOT, "%.1f ×", times),
+                times <= 4);
     }
 
     String text() {
         return """
-                # Performance
+        # Performance
 
-                Written by `./ladder bench` on %s, on %d processors. People work with one to three seconds between two
-                acts, each with an open stream of events; the load runs on the same machine as the application and takes
-                its share of it. Times are as the client sees them, over loopback.
+        Written by `./ladder bench` on %s, on %d processors. People work with two to six seconds between two
+        acts, each with an open stream of events; the load runs on the same machine as the application and takes
+        its share of it. Times are as the client sees them, over loopback.
 
-                | figure | wanted | measured | met |
-                | --- | --- | --- | --- |
-                %s%s\
-                """
+        | figure | wanted | measured | met |
+        | --- | --- | --- | --- |
+        %s%s\
+        """
                 .formatted(
-                        day, Runtime.getRuntime().availableProcessors(), figures.toString(), details);
+                        day,
+                        Runtime.getRuntime().availableProcessors(),
+                        figures.toString(),
+                        details);
     }
 
     private void figure(String name, String wanted, String measured, boolean met) {
         figures.append(
-                "| %s | %s | %s | %s |%n".formatted(name, wanted, measured, met ? "yes" : "**no**"));
+                "| %s | %s | %s | %s |%n"
+                        .formatted(name, wanted, measured, met ? "yes" : "**no**"));
     }
 
     private static String withoutHash(String path) {

@@ -19,7 +19,8 @@ import java.util.zip.GZIPInputStream;
 /** One person's browser: its cookies, its token against forged forms, compressed answers. */
 final class Visitor {
     private static final Pattern CSRF =
-            Pattern.compile("name=\"_csrf\"[^>]*value=\"([^\"]+)\"|X-CSRF-TOKEN&quot;:&quot;([^&]+)");
+            Pattern.compile(
+                    "name=\"_csrf\"[^>]*value=\"([^\"]+)\"|X-CSRF-TOKEN&quot;:&quot;([^&]+)");
 
     private final String base;
     private final HttpClient http;
@@ -65,9 +66,7 @@ final class Visitor {
                         .collect(Collectors.joining("&"));
         var request =
                 HttpRequest.newBuilder()
-                        .POST(
-                                HttpRequest.BodyPublishers.ofString(
-                                        form + "&_csrf=" + encode(csrf)))
+                        .POST(HttpRequest.BodyPublishers.ofString(form + "&_csrf=" + encode(csrf)))
                         .header("Content-Type", "application/x-www-form-urlencoded");
         return send(request, path, headers);
     }

@@ -46,10 +46,7 @@ final class Workspace {
         require(
                 administrator.post(
                         "/start",
-                        Map.of(
-                                "name", "Person 0",
-                                "handle", handle(0),
-                                "password", PASSWORD)));
+                        Map.of("name", "Person 0", "handle", handle(0), "password", PASSWORD)));
         administrator.get("/settings");
         var made = administrator.post("/settings/tokens", Map.of("name", "Filling"));
         var secret = SECRET.matcher(made.body());
@@ -99,7 +96,9 @@ final class Workspace {
                                 sized
                                         ? ",\"size\":" + (number % 13 + 1)
                                         : depth == 5
-                                                ? ",\"hours\":{\"estimate\":" + (number % 8 + 1) + "}"
+                                                ? ",\"hours\":{\"estimate\":"
+                                                        + (number % 8 + 1)
+                                                        + "}"
                                                 : ""));
         for (int i = 0; depth < FAN_OUT.length && i < FAN_OUT[depth]; i++) {
             grow(entries, ref, depth + 1, before);

@@ -95,7 +95,9 @@ public final class RandomWork {
         Map<String, String> fields = new HashMap<>();
         fields.put("level", level.key());
         fields.put("title", "T" + i);
-        fields.put("state", level.states().all().get(random.nextInt(level.states().all().size())).key());
+        fields.put(
+                "state",
+                level.states().all().get(random.nextInt(level.states().all().size())).key());
         if (level.carriesPoints() && random.nextInt(3) > 0) {
             fields.put("size", random.nextInt(40) / 2.0 + "");
         }

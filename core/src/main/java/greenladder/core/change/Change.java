@@ -6,10 +6,11 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * One field of one item going from one value to another; the values as {@link Field#textOf} writes
- * them, null for none. An item is made by a change of {@link Field#EXISTS} followed by its fields, and taken away by the inverse, so that any operation turns round by swapping before and
- * after.
+ * them, null for none. An item is made by a change of {@link Field#EXISTS} followed by its fields,
+ * and taken away by the inverse, so that any operation turns round by swapping before and after.
  *
- * @param followed whether nobody asked for it: a state that moved by itself with the item's children
+ * @param followed whether nobody asked for it: a state that moved by itself with the item's
+ *     children
  */
 public record Change(
         ItemKey item,

@@ -50,9 +50,7 @@ public final class Changes {
                         draft.exists()
                                 ? Optional.of(draft.toItem(workspace, at))
                                 : Optional.empty()));
-        return workspace == ladder.workspace()
-                ? ladder.with(items)
-                : ladder.with(workspace, items);
+        return workspace == ladder.workspace() ? ladder.with(items) : ladder.with(workspace, items);
     }
 
     /** All that has to change for an item to be gone, {@link Field#EXISTS} last. */

@@ -10,6 +10,7 @@ import greenladder.core.item.States;
 import greenladder.core.ladder.Ladder;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -21,6 +22,8 @@ final class FieldReader {
     static final int LONGEST_TITLE = 500;
     static final int LONGEST_DESCRIPTION = 100_000;
     static final int LONGEST_REASON = 500;
+
+    private static final Pattern BLANKS = Pattern.compile("[\\p{Cntrl}\\s]+");
 
     private final Ladder ladder;
     private final Product product;
@@ -96,7 +99,7 @@ final class FieldReader {
     }
 
     private static Reading title(String text) {
-        var title = text.replaceAll("[\\p{Cntrl}\\s]+", " ").strip();
+        var title = BLANKS.matcher(text).replaceAll(" ").strip();
         if (title.isEmpty()) {
             return wrong("A title is needed.");
         }

@@ -48,8 +48,8 @@ final class FollowingStates {
                         item.category() == category
                                 ? item.state()
                                 : after.workspace().statesOf(item).firstOf(category);
-                following.add(new Change(
-                                item.key(), Field.STATE, item.state().key(), state.key(), true));
+                following.add(
+                        new Change(item.key(), Field.STATE, item.state().key(), state.key(), true));
             }
         }
         return following;

@@ -109,7 +109,9 @@ final class Reversal {
         if (field == Field.RANK || field == Field.DESCRIPTION) {
             return what + ".";
         }
-        return now == null ? what + ": it is empty now." : "%s: it is “%s” now.".formatted(what, now);
+        return now == null
+                ? what + ": it is empty now."
+                : "%s: it is “%s” now.".formatted(what, now);
     }
 
     private static String wordOf(Field field) {

@@ -30,7 +30,11 @@ record ReversalOutcome(Ladder ladder, Map<ItemKey, ItemDraft> drafts, Found foun
         draft.text(Field.STATE)
                 .filter(state -> states.find(state).isEmpty())
                 .ifPresent(state ->
-                        wrong(Field.STATE, "%s had a state that is there no more (%s).", key, state));
+                        wrong(
+                                Field.STATE,
+                                "%s had a state that is there no more (%s).",
+                                key,
+                                state));
         draft.text(Field.KIND)
                 .filter(kind -> !level.get().kinds().contains(kind))
                 .ifPresent(kind ->
@@ -58,7 +62,11 @@ record ReversalOutcome(Ladder ladder, Map<ItemKey, ItemDraft> drafts, Found foun
         draft.text(Field.SPRINT)
                 .filter(sprint -> ladder.workspace().findSprint(sprint).isEmpty())
                 .ifPresent(sprint ->
-                        wrong(Field.SPRINT, "The sprint of %s is there no more (%s).", key, sprint));
+                        wrong(
+                                Field.SPRINT,
+                                "The sprint of %s is there no more (%s).",
+                                key,
+                                sprint));
         draft.text(Field.RELEASE)
                 .filter(release -> ladder.workspace().findRelease(release).isEmpty())
                 .ifPresent(release ->

@@ -44,8 +44,7 @@ public record Item(
 
     /** This item with its sprint and its release as a workspace has them; the same where it is. */
     public Item replanned(Workspace workspace) {
-        var itsSprint =
-                sprint == null ? null : workspace.findSprint(sprint.key()).orElse(sprint);
+        var itsSprint = sprint == null ? null : workspace.findSprint(sprint.key()).orElse(sprint);
         var itsRelease =
                 release == null ? null : workspace.findRelease(release.key()).orElse(release);
         if (Objects.equals(itsSprint, sprint) && Objects.equals(itsRelease, release)) {

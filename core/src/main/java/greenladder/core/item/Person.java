@@ -16,7 +16,6 @@ public record Person(String handle, String name, boolean gone) {
         this(handle, name, false);
     }
 
-
     public boolean isHere() {
         return !gone;
     }

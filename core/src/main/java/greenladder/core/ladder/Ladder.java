@@ -98,8 +98,7 @@ public final class Ladder {
     public Ladder withLastNumber(String product, int number) {
         return number <= lastNumber(product)
                 ? this
-                : new Ladder(
-                        workspace, lastNumbers.plus(product, number), nodes, orders, totals);
+                : new Ladder(workspace, lastNumbers.plus(product, number), nodes, orders, totals);
     }
 
     /**

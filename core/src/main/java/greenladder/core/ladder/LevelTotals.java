@@ -5,13 +5,18 @@ import greenladder.core.item.Product;
 import greenladder.core.rollup.RollUp.Split;
 import greenladder.core.rollup.RollUpSum;
 import java.util.ArrayDeque;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 
 /** Adds up a product's items level by level. */
 final class LevelTotals {
-    private final Map<Level, Sum> sums = new LinkedHashMap<>();
+    private final List<Level> levels;
+
+    /** By the levels' places. */
+    private final Sum[] sums;
 
     private static final class Sum {
         final RollUpSum figures = new RollUpSum();
@@ -21,7 +26,9 @@ final class LevelTotals {
     }
 
     private LevelTotals(Product product) {
-        product.levels().all().forEach(level -> sums.put(level, new Sum()));
+        levels = product.levels().all();
+        sums = new Sum[levels.size()];
+        Arrays.setAll(sums, any -> new Sum());
     }
 
     /** One pass over all that stands under the roots and is not dropped. */
@@ -39,11 +46,12 @@ final class LevelTotals {
     }
 
     private void add(Node node) {
-        var sum = sums.get(node.item().level());
+        var level = node.item().level();
         // A child of another product may stand on a level that this product does not have.
-        if (sum == null) {
+        if (level.index() >= sums.length || !levels.get(level.index()).key().equals(level.key())) {
             return;
         }
+        var sum = sums[level.index()];
         sum.figures.add(node.rollUp());
         switch (node.rollUp().category()) {
             case DONE -> sum.done++;
@@ -55,12 +63,13 @@ final class LevelTotals {
 
     private Map<Level, LevelTotal> byLevel() {
         var totals = new LinkedHashMap<Level, LevelTotal>();
-        sums.forEach((level, sum) ->
-                totals.put(
-                        level,
-                        new LevelTotal(
-                                sum.figures.total(),
-                                new Split<>(sum.done, sum.inProgress, sum.toDo))));
+        for (var level : levels) {
+            var sum = sums[level.index()];
+            totals.put(
+                    level,
+                    new LevelTotal(
+                            sum.figures.total(), new Split<>(sum.done, sum.inProgress, sum.toDo)));
+        }
         return totals;
     }
 }

@@ -27,7 +27,9 @@ import java.util.Map;
 import java.util.function.UnaryOperator;
 import org.testng.annotations.Test;
 
-/** Levels, kinds and states that change under items; teams, sprints and releases that items are in. */
+/**
+ * Levels, kinds and states that change under items; teams, sprints and releases that items are in.
+ */
 public class ReshapingTests {
     private static final String TREE =
             """
@@ -56,7 +58,8 @@ public class ReshapingTests {
         ladder.requireProduct("MSF")
                 .levels()
                 .all()
-                .forEach(level -> levels.add(level.key().equals(key) ? change.apply(level) : level));
+                .forEach(
+                        level -> levels.add(level.key().equals(key) ? change.apply(level) : level));
         return new Levels(levels);
     }
 
@@ -108,7 +111,10 @@ public class ReshapingTests {
                 (Outcome.Accepted)
                         reshape(
                                 ladder,
-                                levels(ladder, "story", level -> with(level, List.of("story"), SAW)),
+                                levels(
+                                        ladder,
+                                        "story",
+                                        level -> with(level, List.of("story"), SAW)),
                                 Map.of(
                                         new Part(Part.What.STATE, "MSF", "story", "in-test"),
                                                 "sawing",
@@ -122,8 +128,7 @@ public class ReshapingTests {
                 .as("what did not change is not a version on")
                 .isEqualTo(node(ladder, 1).item().version());
         assertThat(outcome.changes()).hasSize(3);
-        assertThat(node(outcome.after(), 1).rollUp().points().inProgress())
-                .hasToString("3");
+        assertThat(node(outcome.after(), 1).rollUp().points().inProgress()).hasToString("3");
     }
 
     @Test
@@ -152,7 +157,8 @@ public class ReshapingTests {
         assertThat(reshape(ladder, new Levels(without), Map.of(epic, "task")))
                 .as("points do not become hours")
                 .isInstanceOf(Outcome.Refused.class);
-        var moved = (Outcome.Accepted) reshape(ladder, new Levels(without), Map.of(epic, "feature"));
+        var moved =
+                (Outcome.Accepted) reshape(ladder, new Levels(without), Map.of(epic, "feature"));
         assertThat(node(moved.after(), 1).item().level().key()).isEqualTo("feature");
         assertThat(moved.after().order().slots()).isEqualTo(ladder.order().slots());
     }

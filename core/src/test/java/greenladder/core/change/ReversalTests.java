@@ -40,14 +40,19 @@ public class ReversalTests {
     /** Every stored field of every item. */
     private static Map<String, String> picture(Ladder ladder) {
         var lines = new TreeMap<String, String>();
-        ladder.order().slots().forEach(slot -> {
-            Item item = ladder.requireNode(slot.key()).item();
-            var line = new StringBuilder();
-            for (var field : Field.values()) {
-                line.append(field.label()).append('=').append(field.textOf(item)).append(' ');
-            }
-            lines.put(slot.key().toString(), line.toString());
-        });
+        ladder.order()
+                .slots()
+                .forEach(slot -> {
+                    Item item = ladder.requireNode(slot.key()).item();
+                    var line = new StringBuilder();
+                    for (var field : Field.values()) {
+                        line.append(field.label())
+                                .append('=')
+                                .append(field.textOf(item))
+                                .append(' ');
+                    }
+                    lines.put(slot.key().toString(), line.toString());
+                });
         return lines;
     }
 
@@ -78,11 +83,15 @@ public class ReversalTests {
             undone.push(back);
             ladder = back.after();
         }
-        assertThat(picture(ladder).entrySet()).as("seed %d", seed).containsExactlyElementsOf(start.entrySet());
+        assertThat(picture(ladder).entrySet())
+                .as("seed %d", seed)
+                .containsExactlyElementsOf(start.entrySet());
         for (var one : undone) {
             ladder = after(ladder, reverse(one));
         }
-        assertThat(picture(ladder).entrySet()).as("seed %d", seed).containsExactlyElementsOf(end.entrySet());
+        assertThat(picture(ladder).entrySet())
+                .as("seed %d", seed)
+                .containsExactlyElementsOf(end.entrySet());
     }
 
     @Test
@@ -122,8 +131,7 @@ public class ReversalTests {
                                 "MSF",
                                 List.of(
                                         Command.NewItem.of(
-                                                Map.of(
-                                                        "level", "story", "title", "New")))));
+                                                Map.of("level", "story", "title", "New")))));
         assertThat(problems(after(made.after(), edit(6, "value", "3")), reverse(made)).inWords())
                 .contains("value of MSF6");
         var under =
@@ -131,8 +139,7 @@ public class ReversalTests {
                         "MSF",
                         List.of(
                                 Command.NewItem.of(
-                                        Map.of(
-                                                "level", "task", "title", "T", "parent", "MSF6"))));
+                                        Map.of("level", "task", "title", "T", "parent", "MSF6"))));
         assertThat(problems(after(made.after(), under), reverse(made)).inWords())
                 .isEqualTo("MSF7 stands under MSF6 now.");
     }
@@ -181,9 +188,7 @@ public class ReversalTests {
                         problems(
                                         movedAgain,
                                         new Command.Reverse(
-                                                1,
-                                                moved.changes(),
-                                                List.of(shortened.changes())))
+                                                1, moved.changes(), List.of(shortened.changes())))
                                 .inWords())
                 .isEqualTo("The place in the order of MSF2 was changed again since.");
     }
