@@ -1,0 +1,106 @@
+package greenladder.live;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.RunningDemo;
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Target;
+import greenladder.core.item.ItemKey;
+import greenladder.item.Door;
+import greenladder.item.Undoing;
+import greenladder.people.People;
+import greenladder.people.SignedIn;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.testng.annotations.Test;
+
+/** What open pages are told of an operation. */
+public class TouchedIntegrationTests extends RunningDemo {
+    @Autowired private Door door;
+    @Autowired private Undoing undoing;
+    @Autowired private People people;
+    @Autowired private Streams streams;
+
+    private SignedIn ines() {
+        return people.findByHandle("ines.rowe").orElseThrow();
+    }
+
+    private String tree() {
+        var code = api().newProduct();
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'items':[{'level':'goal','title':'G','ref':'g'},{'level':'epic','title':'E','parentRef':'g','ref':'e'},{'level':'epic','title':'F','parentRef':'g'},{'level':'story','title':'S','parentRef':'e'}]}");
+        return code;
+    }
+
+    private static String[] keys(String code, int... numbers) {
+        var keys = new String[numbers.length];
+        for (int i = 0; i < numbers.length; i++) {
+            keys[i] = code + numbers[i];
+        }
+        return keys;
+    }
+
+    @Test
+    public void changeShouldTouchItsItemAndAllAbove() {
+        var code = tree();
+        var saved =
+                door.submit(
+                        ines(),
+                        new Command.Edit(List.of(new ItemKey(code, 4)), Map.of("size", "3")));
+        var touched = Touched.by(saved);
+        assertThat(touched.items()).containsExactly(keys(code, 1, 2, 4));
+        assertThat(touched.products()).containsExactly(code);
+        assertThat(touched.many()).isFalse();
+        assertThat(streams.last()).isEqualTo(saved.operation());
+    }
+
+    @Test
+    public void moveShouldTouchBothParents() {
+        var code = tree();
+        var saved =
+                door.submit(
+                        ines(),
+                        new Command.Move(
+                                List.of(new ItemKey(code, 4)),
+                                new Target.Parent.Under(new ItemKey(code, 3)),
+                                new Target.Stay()));
+        assertThat(Touched.by(saved).items()).containsExactly(keys(code, 1, 2, 3, 4));
+    }
+
+    @Test
+    public void deletionShouldTouchWhatIsGone() {
+        var code = tree();
+        var saved =
+                door.submit(
+                        ines(),
+                        new Command.Delete(
+                                List.of(new ItemKey(code, 4)), Command.Delete.Children.REFUSE));
+        assertThat(Touched.by(saved).items()).containsExactly(keys(code, 1, 2, 4));
+        assertThat(Touched.by(undoing.takeBack(ines(), saved.operation())).items())
+                .containsExactly(keys(code, 1, 2, 4));
+    }
+
+    @Test
+    public void manyItemsShouldNotAllBeNamed() {
+        var code = api().newProduct();
+        var entries = new ArrayList<NewItem>();
+        for (int i = 0; i < 500; i++) {
+            entries.add(NewItem.of(Map.of("level", "story", "title", "S" + i)));
+        }
+        var touched = Touched.by(door.submit(ines(), new Command.Create(code, entries)));
+        assertThat(touched.many()).isTrue();
+        assertThat(touched.items()).isEmpty();
+        assertThat(touched.products()).containsExactly(code);
+    }
+
+    @Test
+    public void ranksThatAreOnlyRewrittenShouldTouchNothing() {
+        var code = tree();
+        var saved = door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(new ItemKey(code, 4)));
+        assertThat(Touched.by(saved).isNothing()).isTrue();
+    }
+}
