@@ -140,6 +140,12 @@ public class PeopleApiIntegrationTests extends RunningDemo {
     }
 
     @Test
+    public void bodyThatIsTooLargeShouldNotBeTaken() {
+        var large = "{'level':'story','title':'" + "x".repeat(25 * 1024 * 1024) + "'}";
+        assertThat(api().post("/products/MSF/items", large).status()).isEqualTo(413);
+    }
+
+    @Test
     public void traceShouldLeadUpAndDown() {
         var up = api().get("/items/MSF14/trace?direction=up").body();
         assertThat(up.path("nodes").get(0).path("key").asString()).isEqualTo("MSF14");
