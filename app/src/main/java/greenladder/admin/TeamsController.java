@@ -12,7 +12,6 @@ import greenladder.product.Teams.TeamForm;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -30,19 +29,6 @@ class TeamsController {
     private final Teams teams;
     private final LadderKeeper keeper;
     private final Frames frames;
-
-    /** What was entered; lists are missing where nothing is ticked. */
-    record TeamInput(
-            @Nullable String name,
-            @Nullable List<String> members,
-            @Nullable List<String> products) {
-        TeamForm form() {
-            return new TeamForm(
-                    Objects.requireNonNullElse(name, ""),
-                    Objects.requireNonNullElse(members, List.of()),
-                    Objects.requireNonNullElse(products, List.of()));
-        }
-    }
 
     /**
      * @param key empty for the form of a new team
@@ -74,12 +60,12 @@ class TeamsController {
 
     @PostMapping
     String add(
-            TeamInput input,
+            TeamForm input,
             @AuthenticationPrincipal SignedIn me,
             HttpServletResponse response,
             Model model) {
         try {
-            teams.add(me, input.form());
+            teams.add(me, input);
             return "redirect:/teams";
         } catch (Failure.Invalid e) {
             return refused(me, "", input, e, response, model);
@@ -89,12 +75,12 @@ class TeamsController {
     @PostMapping("/{key}")
     String change(
             @PathVariable String key,
-            TeamInput input,
+            TeamForm input,
             @AuthenticationPrincipal SignedIn me,
             HttpServletResponse response,
             Model model) {
         try {
-            teams.change(me, key, input.form());
+            teams.change(me, key, input);
             return "redirect:/teams";
         } catch (Failure.Invalid e) {
             return refused(me, key, input, e, response, model);
@@ -116,7 +102,7 @@ class TeamsController {
             return refused(
                     me,
                     key,
-                    new TeamInput(was.name(), was.members(), was.products()),
+                    new TeamForm(was.name(), was.members(), was.products()),
                     e,
                     response,
                     model);
@@ -126,19 +112,18 @@ class TeamsController {
     private String refused(
             SignedIn me,
             String key,
-            TeamInput input,
+            TeamForm input,
             Failure.Invalid failure,
             HttpServletResponse response,
             Model model) {
         response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
-        var form = input.form();
         return show(
                 me,
                 new TeamEntry(
                         key,
-                        form.name(),
-                        form.members(),
-                        form.products(),
+                        input.name(),
+                        input.members(),
+                        input.products(),
                         "",
                         0,
                         failure.problems()),

@@ -57,18 +57,6 @@ class PeopleApi {
             List<String> products,
             Map<String, List<ProductsApi.StateJson>> states) {}
 
-    record TeamBody(
-            @Nullable String name,
-            @Nullable List<String> members,
-            @Nullable List<String> products) {
-        TeamForm form() {
-            return new TeamForm(
-                    Objects.requireNonNullElse(name, ""),
-                    Objects.requireNonNullElse(members, List.of()),
-                    Objects.requireNonNullElse(products, List.of()));
-        }
-    }
-
     /**
      * @param secret the token itself, in the answer to its making only
      */
@@ -126,8 +114,8 @@ class PeopleApi {
     @PostMapping("/teams")
     @Operation(summary = "Make a team")
     ResponseEntity<TeamJson> addTeam(
-            @RequestBody TeamBody body, @AuthenticationPrincipal SignedIn me) {
-        var team = teams.add(me, body.form());
+            @RequestBody TeamForm body, @AuthenticationPrincipal SignedIn me) {
+        var team = teams.add(me, body);
         return ResponseEntity.created(URI.create("/api/v1/teams/" + team.key())).body(json(team));
     }
 
@@ -141,9 +129,9 @@ class PeopleApi {
     @Operation(summary = "Replace a team's name, people and products")
     TeamJson changeTeam(
             @PathVariable String id,
-            @RequestBody TeamBody body,
+            @RequestBody TeamForm body,
             @AuthenticationPrincipal SignedIn me) {
-        return json(teams.change(me, id, body.form()));
+        return json(teams.change(me, id, body));
     }
 
     @GetMapping("/tokens")

@@ -5,11 +5,9 @@ import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
-import greenladder.demo.DemoContent.Crew;
 import greenladder.demo.DemoContent.Goal;
 import greenladder.demo.DemoOutline.Entry;
 import greenladder.demo.DemoOutline.Task;
-import greenladder.demo.DemoSprints.Story;
 import greenladder.item.Door.Past;
 import greenladder.people.SignedIn;
 import java.time.Duration;
@@ -25,12 +23,11 @@ import java.util.Objects;
 import java.util.function.Function;
 
 /**
- * What happened in the sample workspace, as commands with their times: items written, planned,
- * begun, worked on, tested, finished, carried over. Keys are known once an item is made, so
+ * What happened in the sample workspace, as commands with their times. Keeps the keys of what was
+ * made; what teams did is added by {@link DemoTeamWork}. Keys are known once an item is made, so
  * commands are made when their turn comes.
  */
 final class DemoHistory {
-    private static final Duration A_MOMENT = Duration.ofSeconds(20);
 
     private final DemoCalendar calendar;
     private final Function<String, SignedIn> person;
@@ -53,7 +50,7 @@ final class DemoHistory {
         return key;
     }
 
-    private ItemKey keyOf(Entry entry) {
+    ItemKey keyOf(Entry entry) {
         return Objects.requireNonNull(keys.get(entry), () -> entry.title() + " is not made yet");
     }
 
@@ -128,7 +125,7 @@ final class DemoHistory {
         return new Command.Create(product, items);
     }
 
-    private static NewItem task(
+    static NewItem task(
             Task task,
             @org.jspecify.annotations.Nullable String parentRef,
             @org.jspecify.annotations.Nullable ItemKey parent) {
@@ -194,198 +191,11 @@ final class DemoHistory {
         }
     }
 
-    /** A team's sprints, from the planning of each to what was left over. */
-    void work(Crew team, DemoSprints sprints) {
-        for (int i = 0; i < sprints.planned().size(); i++) {
-            int sprint = i + 1;
-            var stories = sprints.planned().get(i);
-            var next =
-                    i + 1 < sprints.planned().size()
-                            ? sprints.planned().get(i + 1)
-                            : List.<Story>of();
-            commit(
-                    team,
-                    sprint,
-                    stories,
-                    next,
-                    i < DemoCalendar.CLOSED ? sprints.takenOut().get(i) : List.of());
-            stories.forEach(story -> workOn(team, story, stories.size()));
-        }
-    }
-
-    private void commit(
-            Crew team, int sprint, List<Story> stories, List<Story> next, List<Entry> takenOut) {
-        var start = DemoCalendar.at(calendar.startOf(sprint), 60).minus(A_MOMENT);
-        var key = sprintKey(team, sprint);
-        var committed = new ArrayList<Entry>();
-        stories.stream()
-                .filter(story -> !story.carried() && !story.added())
-                .forEach(story -> committed.add(story.entry()));
-        next.stream().filter(Story::carried).forEach(story -> committed.add(story.entry()));
-        committed.addAll(takenOut);
-        setAll(start, team.lead(), committed, "sprint", key);
-        writeTasks(team, start.minus(A_MOMENT), committed);
-        stories.stream()
-                .filter(Story::added)
-                .forEach(story -> {
-                    var at = calendar.at(sprint, 2, 100);
-                    set(at, team.lead(), story.entry(), "sprint", key);
-                    writeTasks(team, at.plus(A_MOMENT), List.of(story.entry()));
-                });
-        takenOut.forEach(
-                entry -> set(calendar.at(sprint, 5, 130), team.lead(), entry, "sprint", ""));
-        // What was left over goes on into the next one, at its planning.
-        var left = next.stream().filter(Story::carried).map(Story::entry).toList();
-        setAll(
-                DemoCalendar.at(calendar.startOf(sprint + 1), 30),
-                team.lead(),
-                left,
-                "sprint",
-                sprintKey(team, sprint + 1));
-    }
-
-    static String sprintKey(Crew team, int sprint) {
-        return team.key() + "-" + sprint;
-    }
-
-    /** Teams that have habits write a story's tasks when they plan it. */
-    private void writeTasks(Crew team, Instant at, List<Entry> entries) {
-        if (team.habits().isBlank()) {
-            return;
-        }
-        for (var entry : entries) {
-            add(
-                    at,
-                    team.lead(),
-                    ladder -> {
-                        var story = keyOf(entry);
-                        var tasks = new ArrayList<>(entry.tasks());
-                        tasks.addAll(DemoOutline.tasks(team.habits()));
-                        return new Command.Create(
-                                story.product(),
-                                tasks.stream().map(task -> task(task, null, story)).toList());
-                    });
-        }
-    }
-
-    private void workOn(Crew team, Story story, int stories) {
-        var entry = story.entry();
-        if (entry.state().equals("ready")) {
-            return;
-        }
-        int last =
-                story.sprint() < DemoCalendar.CURRENT
-                        ? DemoCalendar.WORKING_DAYS - 1
-                        : Math.max(1, calendar.workedSoFar());
-        int minute = 75 + story.place() * 23 % 160;
-        int begin =
-                Math.min(
-                        last - 1,
-                        (story.added() ? 3 : 0) + story.place() * 6 / Math.max(1, stories));
-        int end = Math.min(last, begin + 1 + entry.points() / 2);
-        var begun = calendar.at(story.sprint(), begin, minute);
-        if (story.carried()) {
-            begun = calendar.at(story.sprint() - 1, 7, minute);
-            end = Math.min(last, 1 + story.place());
-        }
-        var finished = calendar.at(story.sprint(), end, 260 + minute);
-        var who = assignee(team, story);
-        if (!entry.fields().containsKey("assignee")) {
-            set(begun.minus(A_MOMENT), team.lead(), entry, "assignee", who);
-        }
-        set(begun, who, entry, "state", "under-way");
-        workOnTasks(team, entry, who, begun, finished);
-        if (entry.state().equals("in-test") || entry.state().equals("done") && entry.points() > 2) {
-            set(finished.minus(Duration.ofHours(3)), who, entry, "state", "in-test");
-        }
-        if (entry.state().equals("done")) {
-            set(finished, who, entry, "state", "done");
-        }
-    }
-
-    private static String assignee(Crew team, Story story) {
-        int members = team.members().size() - 1;
-        return story.entry()
-                .fields()
-                .getOrDefault(
-                        "assignee",
-                        team.members().get(1 + (story.place() + story.sprint()) % members));
-    }
-
-    /**
-     * Of a story that is not done, the first half of the tasks is, and the next one is under way.
-     */
-    private void workOnTasks(Crew team, Entry entry, String who, Instant begun, Instant finished) {
-        int count =
-                entry.tasks().size()
-                        + (team.habits().isBlank() ? 0 : DemoOutline.tasks(team.habits()).size());
-        boolean done = entry.state().equals("done");
-        int finishedTasks = done ? count : count / 2;
-        long step = Duration.between(begun, finished).toMinutes() / (finishedTasks + 2);
-        for (int i = 0; i < Math.min(count, finishedTasks + 1); i++) {
-            int place = i;
-            var start = begun.plus(Duration.ofMinutes(10 + step * i));
-            taskAt(start, who, entry, place, task -> Map.of("state", "under-way", "assignee", who));
-            if (i == finishedTasks || hours(team, entry, place) > 2) {
-                taskAt(
-                        start.plus(Duration.ofMinutes(step / 2)),
-                        who,
-                        entry,
-                        place,
-                        hours -> {
-                            int worked = Math.max(1, hours / 2);
-                            return Map.of(
-                                    "hours.invested", Integer.toString(worked),
-                                    "hours.remaining", Integer.toString(hours - worked));
-                        });
-            }
-            if (i < finishedTasks) {
-                taskAt(
-                        start.plus(Duration.ofMinutes(step)),
-                        who,
-                        entry,
-                        place,
-                        hours ->
-                                Map.of(
-                                        "hours.invested",
-                                        Integer.toString(
-                                                Math.max(1, hours + (hours * 7 + place) % 3 - 1)),
-                                        "hours.remaining",
-                                        "0",
-                                        "state",
-                                        "done"));
-            }
-        }
-    }
-
-    private static int hours(Crew team, Entry entry, int place) {
-        return place < entry.tasks().size()
-                ? entry.tasks().get(place).hours()
-                : DemoOutline.tasks(team.habits()).get(place - entry.tasks().size()).hours();
-    }
-
-    private void taskAt(
-            Instant at,
-            String who,
-            Entry entry,
-            int place,
-            Function<Integer, Map<String, String>> fields) {
-        add(
-                at,
-                who,
-                ladder -> {
-                    var task = ladder.requireNode(keyOf(entry)).children().get(place).item();
-                    var estimate = task.hours().estimate();
-                    int hours = estimate == null ? 1 : (int) (estimate.thousandths() / 1000);
-                    return new Command.Edit(List.of(task.key()), fields.apply(hours));
-                });
-    }
-
-    private void set(Instant at, String who, Entry entry, String field, String value) {
+    void set(Instant at, String who, Entry entry, String field, String value) {
         setAll(at, who, List.of(entry), field, value);
     }
 
-    private void setAll(Instant at, String who, List<Entry> entries, String field, String value) {
+    void setAll(Instant at, String who, List<Entry> entries, String field, String value) {
         if (!entries.isEmpty()) {
             add(
                     at,
@@ -397,7 +207,7 @@ final class DemoHistory {
         }
     }
 
-    private void add(Instant at, String who, Function<Ladder, Command> command) {
+    void add(Instant at, String who, Function<Ladder, Command> command) {
         happenings.add(new Happening(at, happenings.size(), who, command));
     }
 }

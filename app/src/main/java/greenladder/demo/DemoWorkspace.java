@@ -114,7 +114,7 @@ class DemoWorkspace implements SmartLifecycle {
                                 new TeamForm(team.name(), team.members(), team.products())));
         content.releases().forEach(release -> teams.keep(release(release, calendar)));
         content.teams().forEach(team -> keepSprints(team, calendar, false));
-        door.live(history(content, history).past());
+        door.live(history(content, history, calendar).past());
         content.teams().forEach(team -> keepSprints(team, calendar, true));
         talk(content, history, now);
         clock.goTo(now);
@@ -128,7 +128,7 @@ class DemoWorkspace implements SmartLifecycle {
         tokens.add("demo-token", "ines.rowe", "For trying things out");
     }
 
-    private DemoHistory history(DemoContent content, DemoHistory history) {
+    private DemoHistory history(DemoContent content, DemoHistory history, DemoCalendar calendar) {
         var crossing = outline("crossing.txt");
         var later = outline("crossing-later.txt");
         var quayside = outline("quayside.txt");
@@ -150,7 +150,7 @@ class DemoWorkspace implements SmartLifecycle {
                             .filter(Entry::isStory)
                             .filter(entry -> entry.team().equals(team.key()))
                             .toList();
-            history.work(team, DemoSprints.of(stories, rhythm));
+            new DemoTeamWork(history, calendar, team).work(DemoSprints.of(stories, rhythm));
         }
         return history;
     }
@@ -166,7 +166,7 @@ class DemoWorkspace implements SmartLifecycle {
             boolean closed = asTheyAre && number < DemoCalendar.CURRENT;
             teams.keep(
                     new Sprint(
-                            DemoHistory.sprintKey(team, number),
+                            DemoTeamWork.sprintKey(team, number),
                             team.key(),
                             team.name() + " " + number,
                             start,

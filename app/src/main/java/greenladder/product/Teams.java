@@ -23,6 +23,8 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
@@ -38,11 +40,30 @@ public class Teams {
     private final People people;
     private final ApplicationEventPublisher events;
 
-    /** A team as somebody entered it; the key of a new one follows from its name. */
-    public record TeamForm(String name, List<String> members, List<String> products) {
+    /** A team as somebody entered it; what is missing is empty. The key follows from the name. */
+    public record TeamForm(
+            @Nullable String name,
+            @Nullable List<String> members,
+            @Nullable List<String> products) {
         public TeamForm {
-            members = List.copyOf(members);
-            products = List.copyOf(products);
+            name = Objects.requireNonNullElse(name, "");
+            members = List.copyOf(Objects.requireNonNullElse(members, List.of()));
+            products = List.copyOf(Objects.requireNonNullElse(products, List.of()));
+        }
+
+        @Override
+        public String name() {
+            return Objects.requireNonNull(name);
+        }
+
+        @Override
+        public List<String> members() {
+            return Objects.requireNonNull(members);
+        }
+
+        @Override
+        public List<String> products() {
+            return Objects.requireNonNull(products);
         }
     }
 
