@@ -1,0 +1,152 @@
+package greenladder.item;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import greenladder.RunningDemo;
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Target;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.item.Door.Past;
+import greenladder.item.Door.SeenField;
+import greenladder.people.People;
+import greenladder.people.SignedIn;
+import greenladder.product.Products;
+import greenladder.web.Failure;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.testng.annotations.Test;
+
+/** The door for histories that are brought in whole, for values that were seen, and for ranks. */
+public class DoorIntegrationTests extends RunningDemo {
+    private static final Instant THEN = Instant.parse("2020-02-03T09:00:00Z");
+
+    @Autowired private Door door;
+    @Autowired private Undoing undoing;
+    @Autowired private ItemStore store;
+    @Autowired private LadderKeeper keeper;
+    @Autowired private People people;
+    @Autowired private Products products;
+
+    private SignedIn ines() {
+        return people.findByHandle("ines.rowe").orElseThrow();
+    }
+
+    private Past past(int minutes, Command command) {
+        return new Past(THEN.plusSeconds(60L * minutes), ines(), any -> command);
+    }
+
+    private static Command.Create create(String code, String title) {
+        return new Command.Create(
+                code, List.of(NewItem.of(Map.of("level", "goal", "title", title))));
+    }
+
+    @Test
+    public void historyShouldBeLivedThroughAtItsTimes() {
+        var code = api().newProduct();
+        var key = new ItemKey(code, 1);
+        door.live(
+                List.of(
+                        past(0, create(code, "Long ago")),
+                        past(5, new Command.Edit(List.of(key), Map.of("size", "8"))),
+                        past(9, new Command.Edit(List.of(key), Map.of("title", "Later")))));
+        var item = keeper.current().requireNode(key).item();
+        assertThat(item.createdAt()).isEqualTo(THEN);
+        assertThat(item.updatedAt()).isEqualTo(THEN.plusSeconds(540));
+        assertThat(item.version()).isEqualTo(3);
+        assertThat(store.history(key, null, 50))
+                .extracting(logged -> logged.at())
+                .containsOnly(THEN, THEN.plusSeconds(300), THEN.plusSeconds(540));
+        assertThat(products.lastNumbers()).containsEntry(code, 1);
+    }
+
+    @Test
+    public void historyThatBreaksARuleShouldNotBeKeptAtAll() {
+        var code = api().newProduct();
+        var history =
+                List.of(
+                        past(0, create(code, "One")),
+                        past(
+                                1,
+                                new Command.Edit(
+                                        List.of(new ItemKey(code, 1)), Map.of("size", "many"))));
+        assertThatThrownBy(() -> door.live(history)).isInstanceOf(Failure.Invalid.class);
+        assertThat(keeper.current().findItem(new ItemKey(code, 1))).isEmpty();
+        assertThat(store.history(new ItemKey(code, 1), null, 5)).isEmpty();
+    }
+
+    @Test
+    public void valueThatIsNotAsItWasSeenShouldBeRefusedWithWhatStandsThere() {
+        var code = api().newProduct();
+        door.submit(ines(), create(code, "One"));
+        var key = new ItemKey(code, 1);
+        var edit = new Command.Edit(List.of(key), Map.of("title", "Two"));
+        assertThatThrownBy(() -> door.submit(ines(), edit, new SeenField(key, "title", "Other")))
+                .isInstanceOfSatisfying(
+                        Failure.Overtaken.class,
+                        overtaken -> assertThat(overtaken.now()).isEqualTo("One"));
+        assertThat(door.submit(ines(), edit, new SeenField(key, "title", "One")).operation())
+                .isPositive();
+        assertThatThrownBy(() ->
+                        door.submit(ines(), edit, new SeenField(new ItemKey(code, 9), "title", "")))
+                .isInstanceOf(RuntimeException.class);
+    }
+
+    @Test
+    public void moveShouldBeTakenBackAfterRanksWereRewritten() {
+        var code = api().newProduct();
+        for (var title : List.of("A", "B", "C")) {
+            door.submit(ines(), create(code, title));
+        }
+        var key = new ItemKey(code, 3);
+        var moved =
+                door.submit(
+                        ines(),
+                        new Command.Move(
+                                List.of(key), new Target.Parent.Same(), new Target.First()));
+        door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(key));
+        undoing.takeBack(ines(), moved.operation());
+        assertThat(keeper.current().roots(code))
+                .extracting(node -> node.item().title())
+                .containsExactly("A", "B", "C");
+    }
+
+    @Test
+    public void rewrittenRanksShouldNotBeTakenBackByAnybody() {
+        var code = api().newProduct();
+        door.submit(ines(), create(code, "A"));
+        var ranks = door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(new ItemKey(code, 1)));
+        if (ranks.operation() > 0) {
+            assertThatThrownBy(() -> undoing.takeBack(ines(), ranks.operation()))
+                    .isInstanceOf(Failure.NotFound.class);
+        }
+        assertThat(store.history(new ItemKey(code, 1), null, 50))
+                .extracting(logged -> logged.actor())
+                .containsOnly("ines.rowe");
+    }
+
+    @Test
+    public void changesThatFollowedShouldBeMarkedInTheLog() {
+        var code = api().newProduct();
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'items':[{'level':'feature','title':'F','ref':'f'},{'level':'story','title':'S','parentRef':'f'}]}");
+        var saved =
+                door.submit(
+                        ines(),
+                        new Command.Edit(
+                                List.of(new ItemKey(code, 2)), Map.of("state", "under-way")));
+        assertThat(store.changesOf(saved.operation()))
+                .filteredOn(change -> change.followed())
+                .singleElement()
+                .satisfies(change -> {
+                    assertThat(change.item()).isEqualTo(new ItemKey(code, 1));
+                    assertThat(change.field()).isEqualTo(Field.STATE);
+                    assertThat(change.after()).isEqualTo("under-way");
+                });
+    }
+}
