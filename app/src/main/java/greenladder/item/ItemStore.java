@@ -1,6 +1,7 @@
 package greenladder.item;
 
 import greenladder.core.change.Change;
+import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
@@ -228,6 +229,27 @@ public class ItemStore {
                                 .setParameter("actor", actor)
                                 .getSingleResultOrNull(),
                         0L));
+    }
+
+    /** The operations after one that moved an item in the order and are not taken back. */
+    List<Operation> standingMoves(ItemKey item, long operation) {
+        return sessions.fromStatelessSession(session ->
+                session
+                        .createQuery(
+                                """
+                                select o from ChangeRow c join OperationRow o on o.id = c.operation
+                                where c.item = :item and c.field = :rank and c.operation > :operation
+                                    and o.what <> :hidden and o.undoneBy is null\
+                                """,
+                                OperationRow.class)
+                        .setParameter("item", item.toString())
+                        .setParameter("rank", Field.RANK.label())
+                        .setParameter("operation", operation)
+                        .setParameter("hidden", Door.RANKS)
+                        .list()
+                        .stream()
+                        .map(ItemStore::operation)
+                        .toList());
     }
 
     /** The operations of a kind after one, the oldest first. */

@@ -1,11 +1,17 @@
 package greenladder.item;
 
+import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
 import greenladder.item.Door.Saved;
 import greenladder.item.ItemStore.Operation;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
 /**
@@ -91,7 +97,29 @@ public class Undoing {
                 store.since(operation.id(), Door.RANKS).stream()
                         .map(one -> store.changesOf(one.id()))
                         .toList();
-        return new Command.Reverse(operation.id(), store.changesOf(operation.id()), shortenings);
+        var changes = store.changesOf(operation.id());
+        return new Command.Reverse(
+                operation.id(), changes, shortenings, placesAsLeft(operation.id(), changes));
+    }
+
+    /** The moved items that nobody has moved since, or only to and fro. */
+    private Set<ItemKey> placesAsLeft(long operation, List<Change> changes) {
+        var moved =
+                changes.stream()
+                        .filter(change -> change.field() == Field.RANK)
+                        .map(Change::item)
+                        .collect(Collectors.toSet());
+        moved.removeIf(item ->
+                store.standingMoves(item, operation).stream()
+                        .anyMatch(later -> !isBackFrom(later, operation)));
+        return moved;
+    }
+
+    /** Whether an operation only took back something that came after another one. */
+    private boolean isBackFrom(Operation later, long operation) {
+        return later.what().equals("undo")
+                && later.undoes() != null
+                && (later.undoes() > operation);
     }
 
     private static Failure.Invalid nothing(String words) {

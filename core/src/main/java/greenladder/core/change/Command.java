@@ -3,6 +3,7 @@ package greenladder.core.change;
 import greenladder.core.item.ItemKey;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -79,12 +80,19 @@ public sealed interface Command {
      * @param changes what it changed, in the order in which it did
      * @param shortenings the rank changes of each {@link ShortenRanks} since, the oldest first:
      *     they rewrite ranks without moving anything, and the ranks to go back to with them
+     * @param placesAsLeft items that nobody has moved since, or only to and fro: their ranks may be
+     *     others than the operation gave, though they stand where it put them
      */
-    record Reverse(long operation, List<Change> changes, List<List<Change>> shortenings)
+    record Reverse(
+            long operation,
+            List<Change> changes,
+            List<List<Change>> shortenings,
+            Set<ItemKey> placesAsLeft)
             implements Command {
         public Reverse {
             changes = List.copyOf(changes);
             shortenings = List.copyOf(shortenings);
+            placesAsLeft = Set.copyOf(placesAsLeft);
         }
     }
 }

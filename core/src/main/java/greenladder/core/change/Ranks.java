@@ -60,6 +60,10 @@ final class Ranks {
                 : Rank.between(rank, order.nextAbove(rank)).text();
     }
 
+    /**
+     * A rank between two rewritten ones goes to the same share of the way between what they became,
+     * so that what stood before another stands before it still.
+     */
     private static String translated(TreeMap<String, String> shortening, String text) {
         var same = shortening.get(text);
         if (same != null) {
@@ -67,12 +71,10 @@ final class Ranks {
         }
         var below = shortening.lowerEntry(text);
         var above = shortening.higherEntry(text);
-        if (below == null && above == null
-                || below == null && text.compareTo(above.getValue()) < 0
-                || above == null && text.compareTo(below.getValue()) > 0) {
-            return text;
-        }
-        return Rank.between(
+        return Rank.sameShare(
+                        new Rank(text),
+                        below == null ? null : new Rank(below.getKey()),
+                        above == null ? null : new Rank(above.getKey()),
                         below == null ? null : new Rank(below.getValue()),
                         above == null ? null : new Rank(above.getValue()))
                 .text();

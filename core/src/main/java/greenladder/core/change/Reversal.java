@@ -72,7 +72,11 @@ final class Reversal {
                 return;
             }
             var now = field.textOf(item);
-            if (!Objects.equals(now, change.after()) && !ranks.isSame(field, change.after(), now)) {
+            boolean asLeft =
+                    Objects.equals(now, change.after())
+                            || ranks.isSame(field, change.after(), now)
+                            || field == Field.RANK && command.placesAsLeft().contains(item.key());
+            if (!asLeft) {
                 found.add(Problem.SINGLE, field.label(), changedAgain(item, field, now));
             } else if (!Objects.equals(now, change.before())) {
                 var back = inverse(change).after();

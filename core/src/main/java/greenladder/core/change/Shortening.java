@@ -47,6 +47,14 @@ final class Shortening {
                                     slot.rank().text(),
                                     ranks.get(i - from).text()));
                 }
+                // The neighbours that stay are logged as they are: a rank of the past is found its
+                // place between what stays and what was rewritten.
+                for (int end : new int[] {from - 1, to}) {
+                    if (end >= 0 && end < slots.size()) {
+                        var rank = slots.get(end).rank().text();
+                        changes.add(new Change(slots.get(end).key(), Field.RANK, rank, rank));
+                    }
+                }
                 return new Drawn(List.of(around), changes);
             }
         }

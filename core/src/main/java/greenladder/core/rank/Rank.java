@@ -1,7 +1,9 @@
 package greenladder.core.rank;
 
+import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -29,6 +31,9 @@ public record Rank(String text) implements Comparable<Rank> {
 
     private static final long PLACES = Math.round(Math.pow(BASE, WIDTH));
     private static final long STEP = 3847;
+
+    /** Digits beyond the longest key involved, so that different keys stay different. */
+    private static final int ROOM = 8;
 
     public Rank {
         if (text.isEmpty()
@@ -93,6 +98,62 @@ public record Rank(String text) implements Comparable<Rank> {
         ranks[middle] = rank;
         fill(ranks, from, middle, low, rank);
         fill(ranks, middle + 1, to, rank, high);
+    }
+
+    /**
+     * The key that divides one gap as another key divides another gap: keys in one order in the one
+     * gap are in the same order in the other.
+     *
+     * @param rank lies between {@code low} and {@code high}; null stands for the open end
+     */
+    public static Rank sameShare(
+            Rank rank,
+            @Nullable Rank low,
+            @Nullable Rank high,
+            @Nullable Rank newLow,
+            @Nullable Rank newHigh) {
+        if (Objects.equals(low, newLow) && Objects.equals(high, newHigh)) {
+            return rank;
+        }
+        int width = ROOM + rank.text.length();
+        for (var end : new Rank[] {low, high, newLow, newHigh}) {
+            width = Math.max(width, end == null ? 0 : ROOM + end.text.length());
+        }
+        var from = fraction(low, width, BigInteger.ZERO);
+        var span = fraction(high, width, whole(width)).subtract(from);
+        var newFrom = fraction(newLow, width, BigInteger.ZERO);
+        var newSpan = fraction(newHigh, width, whole(width)).subtract(newFrom);
+        var share = fraction(rank, width, BigInteger.ZERO).subtract(from);
+        var place =
+                newFrom.add(share.multiply(newSpan).divide(span)).max(newFrom.add(BigInteger.ONE));
+        return ofFraction(place, width);
+    }
+
+    private static BigInteger whole(int width) {
+        return BigInteger.valueOf(BASE).pow(width);
+    }
+
+    private static BigInteger fraction(@Nullable Rank rank, int width, BigInteger open) {
+        if (rank == null) {
+            return open;
+        }
+        var value = BigInteger.ZERO;
+        for (int i = 0; i < width; i++) {
+            int digit = i < rank.text.length() ? DIGITS.indexOf(rank.text.charAt(i)) : 0;
+            value = value.multiply(BigInteger.valueOf(BASE)).add(BigInteger.valueOf(digit));
+        }
+        return value;
+    }
+
+    private static Rank ofFraction(BigInteger place, int width) {
+        var digits = new StringBuilder();
+        var rest = place;
+        for (int i = 0; i < width; i++) {
+            var parts = rest.divideAndRemainder(BigInteger.valueOf(BASE));
+            digits.append(DIGITS.charAt(parts[1].intValue()));
+            rest = parts[0];
+        }
+        return new Rank(digits.reverse().toString().replaceAll("0+$", ""));
     }
 
     /** The key a step away at fixed width; null where the end of that width is near. */

@@ -18,6 +18,7 @@ import greenladder.core.item.Person;
 import greenladder.core.ladder.Ladder;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 import org.testng.annotations.DataProvider;
@@ -34,7 +35,7 @@ public class ReversalTests {
             """;
 
     private static Command.Reverse reverse(Accepted done) {
-        return new Command.Reverse(1, done.changes(), List.of());
+        return new Command.Reverse(1, done.changes(), List.of(), Set.of());
     }
 
     /** Every stored field of every item. */
@@ -177,7 +178,8 @@ public class ReversalTests {
         var back =
                 after(
                         shortened.after(),
-                        new Command.Reverse(1, moved.changes(), List.of(shortened.changes())));
+                        new Command.Reverse(
+                                1, moved.changes(), List.of(shortened.changes()), Set.of()));
         assertThat(Trees.titles(back.roots("MSF"))).isEqualTo("A B C D");
         var movedAgain =
                 after(
@@ -188,7 +190,10 @@ public class ReversalTests {
                         problems(
                                         movedAgain,
                                         new Command.Reverse(
-                                                1, moved.changes(), List.of(shortened.changes())))
+                                                1,
+                                                moved.changes(),
+                                                List.of(shortened.changes()),
+                                                Set.of()))
                                 .inWords())
                 .isEqualTo("The place in the order of MSF2 was changed again since.");
     }

@@ -1,0 +1,164 @@
+package greenladder.core.change;
+
+import static greenladder.core.Trees.accepted;
+import static greenladder.core.Trees.key;
+import static greenladder.core.Trees.node;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.Trees;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.rank.Rank;
+import greenladder.core.rank.RankOrder;
+import greenladder.core.rank.RankOrder.Slot;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import java.util.Set;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Ranks of the past in the order of today. */
+public class RanksTests {
+    private static final Set<ItemKey> ALL = Set.of(key(1), key(2), key(3), key(4), key(5), key(6));
+
+    private static RankOrder<Integer> order(String... ranks) {
+        var slots = new ArrayList<Slot<Integer>>();
+        for (var rank : ranks) {
+            slots.add(new Slot<>(new Rank(rank), slots.size()));
+        }
+        return RankOrder.<Integer>empty().changed(List.of(), slots);
+    }
+
+    private static Change rewritten(String before, String after) {
+        return new Change(key(99), Field.RANK, before, after);
+    }
+
+    private static Ladder three() {
+        return Trees.of("goal A\ngoal B\ngoal C");
+    }
+
+    @Test
+    public void whatStandsAtARankShouldBeFound() {
+        var order = order("C", "F", "F", "M");
+        assertThat(order.findAt(new Rank("F"))).contains(1);
+        assertThat(order.findAt(new Rank("G"))).isEmpty();
+        assertThat(order.findAt(new Rank("Z"))).isEmpty();
+        assertThat(RankOrder.<Integer>empty().findAt(new Rank("A"))).isEmpty();
+    }
+
+    @Test
+    public void nextRankAboveShouldPassOverEqualOnes() {
+        var order = order("C", "F", "F", "M");
+        assertThat(order.nextAbove(new Rank("C"))).hasToString("F");
+        assertThat(order.nextAbove(new Rank("F"))).hasToString("M");
+        assertThat(order.nextAbove(new Rank("D"))).hasToString("F");
+        assertThat(order.nextAbove(new Rank("M"))).isNull();
+    }
+
+    @Test
+    public void rankThatWasNotRewrittenShouldStay() {
+        var ranks = new Ranks(three(), List.of());
+        assertThat(ranks.nowFor(key(9), "k")).isEqualTo("k");
+        assertThat(ranks.isSame(Field.RANK, "k", "k")).isTrue();
+        assertThat(ranks.isSame(Field.TITLE, "k", "k"))
+                .as("other fields are compared as text")
+                .isFalse();
+        assertThat(ranks.isSame(Field.RANK, null, "k")).isFalse();
+    }
+
+    @Test
+    public void rankShouldBeFollowedThroughSeveralRewritings() {
+        var first = List.of(rewritten("VVVV1", "b"), rewritten("VVVV5", "d"));
+        var second = List.of(rewritten("b", "h"), rewritten("d", "p"));
+        var ranks = new Ranks(three(), List.of(first, second));
+        assertThat(ranks.isSame(Field.RANK, "VVVV1", "h")).isTrue();
+        assertThat(ranks.isSame(Field.RANK, "VVVV1", "p")).isFalse();
+        assertThat(ranks.nowFor(key(9), "VVVV5")).isEqualTo("p");
+        assertThat(ranks.nowFor(key(9), "VVVV3"))
+                .as("a gap goes to the gap between the same neighbours")
+                .isGreaterThan("h")
+                .isLessThan("p");
+    }
+
+    @Test
+    public void rankBesideARewrittenStretchShouldStayBesideIt() {
+        var stretch =
+                List.of(
+                        rewritten("c", "c"),
+                        rewritten("m1", "k"),
+                        rewritten("m2", "l"),
+                        rewritten("y", "y"));
+        var ranks = new Ranks(three(), List.of(stretch));
+        assertThat(ranks.nowFor(key(9), "m0V")).isGreaterThan("c").isLessThan("k");
+        assertThat(ranks.nowFor(key(9), "z")).isEqualTo("z");
+        assertThat(ranks.nowFor(key(9), "a")).isEqualTo("a");
+    }
+
+    @Test
+    public void takenPlaceShouldBePassedByALittle() {
+        var ladder = three();
+        var taken = node(ladder, 2).item().rank();
+        var beyond = node(ladder, 3).item().rank();
+        var now = new Rank(new Ranks(ladder, List.of()).nowFor(key(9), taken.text()));
+        assertThat(now).isGreaterThan(taken).isLessThan(beyond);
+        assertThat(new Ranks(ladder, List.of()).nowFor(key(2), taken.text()))
+                .as("its own place is not taken")
+                .isEqualTo(taken.text());
+    }
+
+    @DataProvider
+    public Object[][] seeds() {
+        var seeds = new Object[15][];
+        for (int seed = 0; seed < seeds.length; seed++) {
+            seeds[seed] = new Object[] {seed};
+        }
+        return seeds;
+    }
+
+    /** Moves with rewritings of ranks in between, taken back from the last to the first. */
+    @Test(dataProvider = "seeds")
+    public void orderShouldComeBackWhateverWasRewrittenInBetween(int seed) {
+        var random = new Random(seed);
+        var ladder = Trees.of("goal A\ngoal B\ngoal C\ngoal D\ngoal E\ngoal F");
+        var start = Trees.titles(ladder.roots("MSF"));
+        var moves = new ArrayList<Decision.Accepted>();
+        var since = new ArrayList<List<List<Change>>>();
+        for (int i = 0; i < 30; i++) {
+            if (random.nextInt(4) == 0) {
+                var shortened = accepted(ladder, new Command.ShortenRanks(any(random)));
+                ladder = shortened.after();
+                since.forEach(one -> one.add(shortened.changes()));
+            } else {
+                var one = any(random);
+                var other = any(random);
+                if (one.equals(other)) {
+                    continue;
+                }
+                var target =
+                        random.nextBoolean() ? new Target.Before(other) : new Target.After(other);
+                var moved =
+                        accepted(
+                                ladder,
+                                new Command.Move(List.of(one), new Target.Parent.Same(), target));
+                ladder = moved.after();
+                moves.add(moved);
+                since.add(new ArrayList<>());
+            }
+        }
+        for (int i = moves.size() - 1; i >= 0; i--) {
+            ladder =
+                    accepted(
+                                    ladder,
+                                    new Command.Reverse(
+                                            i, moves.get(i).changes(), since.get(i), ALL))
+                            .after();
+        }
+        assertThat(Trees.titles(ladder.roots("MSF"))).as("seed %d", seed).isEqualTo(start);
+    }
+
+    private static ItemKey any(Random random) {
+        return key(1 + random.nextInt(6));
+    }
+}
