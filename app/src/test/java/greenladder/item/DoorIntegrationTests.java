@@ -6,12 +6,14 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import greenladder.RunningDemo;
 import greenladder.core.change.Command;
 import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Target;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.item.Door.Past;
 import greenladder.item.Door.SeenField;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
+import greenladder.product.Products;
 import greenladder.web.Failure;
 import java.time.Instant;
 import java.util.List;
@@ -28,6 +30,7 @@ public class DoorIntegrationTests extends RunningDemo {
     @Autowired private ItemStore store;
     @Autowired private LadderKeeper keeper;
     @Autowired private People people;
+    @Autowired private Products products;
 
     private SignedIn ines() {
         return people.findByHandle("ines.rowe").orElseThrow();
@@ -40,6 +43,25 @@ public class DoorIntegrationTests extends RunningDemo {
     private static Command.Create create(String code, String title) {
         return new Command.Create(
                 code, List.of(NewItem.of(Map.of("level", "goal", "title", title))));
+    }
+
+    @Test
+    public void historyShouldBeLivedThroughAtItsTimes() {
+        var code = api().newProduct();
+        var key = new ItemKey(code, 1);
+        door.live(
+                List.of(
+                        past(0, create(code, "Long ago")),
+                        past(5, new Command.Edit(List.of(key), Map.of("size", "8"))),
+                        past(9, new Command.Edit(List.of(key), Map.of("title", "Later")))));
+        var item = keeper.current().requireNode(key).item();
+        assertThat(item.createdAt()).isEqualTo(THEN);
+        assertThat(item.updatedAt()).isEqualTo(THEN.plusSeconds(540));
+        assertThat(item.version()).isEqualTo(3);
+        assertThat(store.history(key, null, 50))
+                .extracting(logged -> logged.at())
+                .containsOnly(THEN, THEN.plusSeconds(300), THEN.plusSeconds(540));
+        assertThat(products.lastNumbers()).containsEntry(code, 1);
     }
 
     @Test
@@ -72,6 +94,42 @@ public class DoorIntegrationTests extends RunningDemo {
         assertThatThrownBy(() ->
                         door.submit(ines(), edit, new SeenField(new ItemKey(code, 9), "title", "")))
                 .isInstanceOf(RuntimeException.class);
+    }
+
+    @Test
+    public void moveShouldBeTakenBackAfterRanksWereRewritten() {
+        var code = api().newProduct();
+        for (var title : List.of("A", "B", "C")) {
+            door.submit(ines(), create(code, title));
+        }
+        var key = new ItemKey(code, 3);
+        var moved = door.submit(ines(), move(key, new Target.First()));
+        door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(key));
+        undoing.takeBack(ines(), moved.operation());
+        assertThat(keeper.current().roots(code))
+                .extracting(node -> node.item().title())
+                .containsExactly("A", "B", "C");
+    }
+
+    @Test
+    public void movesShouldBeTakenBackOneByOneThoughRanksWereRewrittenInBetween() {
+        var code = api().newProduct();
+        for (var title : List.of("A", "B", "C")) {
+            door.submit(ines(), create(code, title));
+        }
+        var key = new ItemKey(code, 3);
+        var first = door.submit(ines(), move(key, new Target.First()));
+        var second = door.submit(ines(), move(key, new Target.After(new ItemKey(code, 1))));
+        door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(key));
+        undoing.takeBack(ines(), second.operation());
+        undoing.takeBack(ines(), first.operation());
+        assertThat(keeper.current().roots(code))
+                .extracting(node -> node.item().title())
+                .containsExactly("A", "B", "C");
+    }
+
+    private static Command move(ItemKey key, Target target) {
+        return new Command.Move(List.of(key), new Target.Parent.Same(), target);
     }
 
     @Test

@@ -1,6 +1,5 @@
 package greenladder.core.change;
 
-import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.rank.Rank;
@@ -35,8 +34,8 @@ final class Ranks {
     }
 
     /** Whether a rank has only been rewritten since: what was given then is what stands now. */
-    boolean isSame(Field field, @Nullable String then, @Nullable String now) {
-        if (field != Field.RANK || then == null || now == null) {
+    boolean isSame(@Nullable String then, @Nullable String now) {
+        if (then == null || now == null) {
             return false;
         }
         var rewritten = then;

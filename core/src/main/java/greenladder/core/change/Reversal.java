@@ -72,14 +72,17 @@ final class Reversal {
                 return;
             }
             var now = field.textOf(item);
+            // Rewritten ranks may by chance read like ranks of the past: only what they mean
+            // counts.
             boolean asLeft =
-                    Objects.equals(now, change.after())
-                            || ranks.isSame(field, change.after(), now)
-                            || field == Field.RANK && command.placesAsLeft().contains(item.key());
+                    field == Field.RANK
+                            ? ranks.isSame(change.after(), now)
+                                    || command.placesAsLeft().contains(item.key())
+                            : Objects.equals(now, change.after());
+            var back = inverse(change).after();
             if (!asLeft) {
                 found.add(Problem.SINGLE, field.label(), changedAgain(item, field, now));
-            } else if (!Objects.equals(now, change.before())) {
-                var back = inverse(change).after();
+            } else if (!Objects.equals(now, back)) {
                 drawn.add(new Change(item.key(), field, now, back));
             }
         });

@@ -61,11 +61,8 @@ public class RanksTests {
     public void rankThatWasNotRewrittenShouldStay() {
         var ranks = new Ranks(three(), List.of());
         assertThat(ranks.nowFor(key(9), "k")).isEqualTo("k");
-        assertThat(ranks.isSame(Field.RANK, "k", "k")).isTrue();
-        assertThat(ranks.isSame(Field.TITLE, "k", "k"))
-                .as("other fields are compared as text")
-                .isFalse();
-        assertThat(ranks.isSame(Field.RANK, null, "k")).isFalse();
+        assertThat(ranks.isSame("k", "k")).isTrue();
+        assertThat(ranks.isSame(null, "k")).isFalse();
     }
 
     @Test
@@ -73,8 +70,8 @@ public class RanksTests {
         var first = List.of(rewritten("VVVV1", "b"), rewritten("VVVV5", "d"));
         var second = List.of(rewritten("b", "h"), rewritten("d", "p"));
         var ranks = new Ranks(three(), List.of(first, second));
-        assertThat(ranks.isSame(Field.RANK, "VVVV1", "h")).isTrue();
-        assertThat(ranks.isSame(Field.RANK, "VVVV1", "p")).isFalse();
+        assertThat(ranks.isSame("VVVV1", "h")).isTrue();
+        assertThat(ranks.isSame("VVVV1", "p")).isFalse();
         assertThat(ranks.nowFor(key(9), "VVVV5")).isEqualTo("p");
         assertThat(ranks.nowFor(key(9), "VVVV3"))
                 .as("a gap goes to the gap between the same neighbours")
@@ -106,6 +103,25 @@ public class RanksTests {
         assertThat(new Ranks(ladder, List.of()).nowFor(key(2), taken.text()))
                 .as("its own place is not taken")
                 .isEqualTo(taken.text());
+    }
+
+    @Test
+    public void newRankThatReadsLikeTheOldOneShouldNotPassForIt() {
+        var ladder = Trees.of("goal A\ngoal B\ngoal C\ngoal D\ngoal E");
+        var old = node(ladder, 3).item().rank();
+        var moved = accepted(ladder, toFront(3));
+        ladder = accepted(moved.after(), toFront(5)).after();
+        ladder = accepted(ladder, toFront(4)).after();
+        var shortened = accepted(ladder, new Command.ShortenRanks(key(3)));
+        assertThat(node(shortened.after(), 3).item().rank()).isEqualTo(old);
+        var reverse =
+                new Command.Reverse(1, moved.changes(), List.of(shortened.changes()), Set.of());
+        assertThat(Trees.titles(accepted(shortened.after(), reverse).after().roots("MSF")))
+                .isEqualTo("D E A B C");
+    }
+
+    private static Command toFront(int number) {
+        return new Command.Move(List.of(key(number)), new Target.Parent.Same(), new Target.First());
     }
 
     @DataProvider
