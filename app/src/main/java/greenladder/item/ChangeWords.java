@@ -1,6 +1,7 @@
 package greenladder.item;
 
 import greenladder.core.change.Change;
+import greenladder.core.item.CustomField;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
@@ -45,7 +46,7 @@ public final class ChangeWords {
         if (text == null || text.isEmpty()) {
             return "";
         }
-        return switch (field) {
+        return switch (field.base()) {
             case STATE -> stateName(ladder, item, text);
             case LEVEL -> levelName(ladder, item, text);
             case ASSIGNEE -> nameOf(ladder, text);
@@ -56,6 +57,11 @@ public final class ChangeWords {
                     ladder.workspace()
                             .findRelease(text)
                             .map(release -> release.name())
+                            .orElse(text);
+            case CUSTOM ->
+                    customField(ladder, item, field)
+                            .filter(custom -> custom.type() == CustomField.Type.PERSON)
+                            .map(custom -> nameOf(ladder, text))
                             .orElse(text);
             default -> text;
         };
@@ -69,8 +75,8 @@ public final class ChangeWords {
         var now = value(ladder, item, field, after);
         var was = value(ladder, item, field, before);
         return Optional.ofNullable(
-                switch (field) {
-                    case EXISTS, FIRST_ESTIMATE -> null;
+                switch (field.base()) {
+                    case EXISTS, FIRST_ESTIMATE, PARTS, GREW_FROM -> null;
                     case TITLE -> "renamed it from “%s”".formatted(before);
                     case DESCRIPTION ->
                             after == null ? "took the description away" : "wrote the description";
@@ -94,9 +100,31 @@ public final class ChangeWords {
                     case HOURS_ESTIMATE -> fromTo("estimated hours", before, after);
                     case HOURS_INVESTED -> fromTo("hours invested", before, after);
                     case HOURS_REMAINING -> fromTo("hours remaining", before, after);
+                    case LABELS -> fromTo("labels", before, after);
+                    case ACCEPTANCE ->
+                            ListWords.of("the acceptance criteria", "met", before, after);
+                    case DEFINITION_OF_DONE ->
+                            ListWords.of("the definition of done", "met", before, after);
+                    case CHECKLIST -> ListWords.of("the checklist", "done", before, after);
+                    case LINKS -> "changed its links";
+                    case ATTACHMENTS -> ListWords.ofFiles(before, after);
+                    case SPLIT_FROM -> after == null ? null : "split it off " + after;
+                    case MERGED -> after == null ? null : "merged into it: " + after;
+                    case CUSTOM ->
+                            fromTo(
+                                    customField(ladder, item, field)
+                                            .map(CustomField::name)
+                                            .orElse(field.customKey()),
+                                    was.isEmpty() ? null : was,
+                                    now.isEmpty() ? null : now);
                     case START -> fromTo("start", before, after);
                     case FINISH -> fromTo("finish", before, after);
                 });
+    }
+
+    private static Optional<CustomField> customField(Ladder ladder, ItemKey item, Field field) {
+        return ladder.findProduct(item.product())
+                .flatMap(product -> product.findField(field.customKey()));
     }
 
     private static String withArticle(String word) {

@@ -248,6 +248,14 @@ public class Door {
             case Command.Edit ignored -> "edit";
             case Command.Move ignored -> "move";
             case Command.Delete ignored -> "delete";
+            case Command.EditList ignored -> "edit";
+            case Command.Promote ignored -> "promote";
+            case Command.Attach ignored -> "attach";
+            case Command.Detach ignored -> "detach";
+            case Command.Split ignored -> "split";
+            case Command.Merge ignored -> "merge";
+            case Command.Gather ignored -> "gather";
+            case Command.ChangeLevel ignored -> "level";
             case Command.ShortenRanks ignored -> RANKS;
             case Command.Reverse reverse ->
                     store.findOperation(reverse.operation())

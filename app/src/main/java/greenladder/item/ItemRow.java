@@ -1,6 +1,7 @@
 package greenladder.item;
 
 import greenladder.core.item.Amount;
+import greenladder.core.item.Details;
 import greenladder.core.item.Hours;
 import greenladder.core.item.Item;
 import greenladder.core.item.Workspace;
@@ -111,7 +112,7 @@ class ItemRow {
         version = item.version();
     }
 
-    Item toItem(Workspace workspace, Shared shared) {
+    Item toItem(Workspace workspace, Shared shared, Details details) {
         var itsKey = shared.key(key);
         var itsLevel =
                 workspace
@@ -147,6 +148,7 @@ class ItemRow {
                 start,
                 finish,
                 blocked,
+                details,
                 createdAt,
                 updatedAt,
                 version);

@@ -1,6 +1,7 @@
 package greenladder.item;
 
 import greenladder.core.change.Change;
+import greenladder.core.item.Details;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
@@ -89,6 +90,8 @@ public class ItemStore {
         var keys = new LinkedHashSet<ItemKey>();
         operations.forEach(one -> one.changes().forEach(change -> keys.add(change.item())));
         writeItems(session, keys, before, after);
+        DetailRow.write(
+                session, operations.stream().flatMap(one -> one.changes().stream()).toList());
         operations.forEach(one -> noteUndone(session, one.row()));
         return idOf(operations.getLast().row());
     }
@@ -157,11 +160,17 @@ public class ItemStore {
         return sessions.fromStatelessSession(session -> {
             var items = new ArrayList<Item>();
             var shared = new Shared();
+            var details = DetailRow.loadAll(session);
             try (var rows =
                     session.createQuery("from ItemRow", ItemRow.class)
                             .setFetchSize(1000)
                             .getResultStream()) {
-                rows.forEach(row -> items.add(row.toItem(workspace, shared)));
+                rows.forEach(row ->
+                        items.add(
+                                row.toItem(
+                                        workspace,
+                                        shared,
+                                        details.getOrDefault(row.key, Details.NONE))));
             }
             return items;
         });

@@ -68,7 +68,7 @@ public class Reshapes {
         var was = requireProduct(keeper.current(), code);
         var reader = new LevelsReader(code, "levels");
         var levels = reader.levels(form).orElseThrow(() -> invalid(reader.problems()));
-        var next = new Product(code, was.name(), levels);
+        var next = was.withLevels(levels);
         var parts = new HashMap<>(reader.renamed());
         parts.putAll(parts(choices));
         return outcome(

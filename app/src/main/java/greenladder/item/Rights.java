@@ -22,8 +22,8 @@ import org.springframework.stereotype.Component;
 
 /**
  * Who may do which command. Shaping the backlog takes {@link Permission#SHAPE}. With {@link
- * Permission#WORK} alone, people keep items true (state, person, hours, size, hindrance) and do as
- * they need with the tasks under them.
+ * Permission#WORK} alone, people keep items true (state, person, hours, size, hindrance, labels,
+ * what is ticked and what hangs on them) and do as they need with the tasks under them.
  */
 @Component
 public class Rights {
@@ -33,6 +33,12 @@ public class Rights {
                     Field.ASSIGNEE.label(),
                     Field.SIZE.label(),
                     Field.BLOCKED.label(),
+                    Field.ACCEPTANCE.label(),
+                    Field.DEFINITION_OF_DONE.label(),
+                    Field.CHECKLIST.label(),
+                    Field.LINKS.label(),
+                    Field.LABELS.label(),
+                    Field.ATTACHMENTS.label(),
                     Field.HOURS_ESTIMATE.label(),
                     Field.HOURS_INVESTED.label(),
                     Field.HOURS_REMAINING.label());
@@ -76,6 +82,14 @@ public class Rights {
                 yield products;
             }
             case Command.Delete delete -> products(delete.items());
+            case Command.EditList edit -> Set.of(edit.item().product());
+            case Command.Promote promote -> Set.of(promote.item().product());
+            case Command.Attach attach -> Set.of(attach.item().product());
+            case Command.Detach detach -> Set.of(detach.item().product());
+            case Command.Split split -> Set.of(split.item().product());
+            case Command.Merge merge -> products(List.of(merge.stays(), merge.goes()));
+            case Command.Gather gather -> products(gather.items());
+            case Command.ChangeLevel change -> products(change.items());
             case Command.ShortenRanks ignored -> Set.of();
             case Command.Reverse reverse ->
                     products(reverse.changes().stream().map(Change::item).toList());
@@ -103,6 +117,15 @@ public class Rights {
                             || areTasks(ladder, edit.items()) && staysTask(ladder, edit);
             case Command.Move move -> areTasks(ladder, move.items());
             case Command.Delete delete -> areTasks(ladder, delete.items());
+            case Command.EditList ignored -> true;
+            case Command.Promote promote -> isTask(ladder, product, promote.level());
+            case Command.Attach ignored -> true;
+            case Command.Detach ignored -> true;
+            case Command.Split split -> areTasks(ladder, List.of(split.item()));
+            case Command.Merge merge -> areTasks(ladder, List.of(merge.stays(), merge.goes()));
+            case Command.Gather ignored -> false;
+            case Command.ChangeLevel change ->
+                    areTasks(ladder, change.items()) && isTask(ladder, product, change.level());
             case Command.ShortenRanks ignored -> true;
             case Command.Reverse reverse ->
                     reverse.changes().stream()

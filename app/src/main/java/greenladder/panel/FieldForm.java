@@ -1,17 +1,19 @@
 package greenladder.panel;
 
+import greenladder.core.item.CustomField;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.ladder.Ladder;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.stream.Stream;
 
 /**
  * The little form that stands in the place of a value while it is edited.
  *
- * @param control {@code text}, {@code number}, {@code date}, {@code choice} or {@code prose}
+ * @param control {@code text}, {@code number}, {@code date}, {@code choice}, {@code several},
+ *     {@code labels}, {@code lines} or {@code prose}
  */
 record FieldForm(
         String key,
@@ -24,17 +26,21 @@ record FieldForm(
     record Option(String value, String label, boolean chosen) {}
 
     static FieldForm of(Ladder ladder, Item item, Field field) {
+        var custom =
+                field.isCustom()
+                        ? ladder.requireProduct(item.key().product()).findField(field.customKey())
+                        : Optional.<CustomField>empty();
         return new FieldForm(
                 item.key().toString(),
                 field.label(),
-                labelOf(field),
-                controlOf(field),
+                labelOf(field, custom),
+                controlOf(field, custom),
                 Objects.requireNonNullElse(field.textOf(item), ""),
                 options(ladder, item, field));
     }
 
-    private static String labelOf(Field field) {
-        return switch (field) {
+    private static String labelOf(Field field, Optional<CustomField> custom) {
+        return switch (field.base()) {
             case TITLE -> "Title";
             case DESCRIPTION -> "Description";
             case STATE -> "State";
@@ -53,62 +59,109 @@ record FieldForm(
             case START -> "Start";
             case FINISH -> "Finish";
             case BLOCKED -> "Blocked because (empty when it is not)";
-            case EXISTS, RANK, FIRST_ESTIMATE -> throw new IllegalArgumentException(field.label());
+            case LABELS -> "Labels, with commas between";
+            case ACCEPTANCE -> "Acceptance criteria";
+            case DEFINITION_OF_DONE -> "Definition of done";
+            case CHECKLIST -> "Checklist";
+            case LINKS -> "Links: an address and its name on each line";
+            case CUSTOM -> custom.map(CustomField::name).orElse(field.customKey());
+            case EXISTS, RANK, FIRST_ESTIMATE, ATTACHMENTS, GREW_FROM, SPLIT_FROM, PARTS, MERGED ->
+                    throw new IllegalArgumentException(field.label());
         };
     }
 
-    private static String controlOf(Field field) {
-        return switch (field) {
+    private static String controlOf(Field field, Optional<CustomField> custom) {
+        return switch (field.base()) {
             case STATE, LEVEL, KIND, ASSIGNEE, TEAM, SPRINT, RELEASE -> "choice";
             case DESCRIPTION -> "prose";
+            case ACCEPTANCE, DEFINITION_OF_DONE, CHECKLIST, LINKS -> "lines";
+            case LABELS -> "labels";
+            case CUSTOM -> custom.map(FieldForm::controlOf).orElse("text");
             case START, FINISH -> "date";
             case SIZE, VALUE, HOURS_ESTIMATE, HOURS_INVESTED, HOURS_REMAINING -> "number";
             default -> "text";
         };
     }
 
+    private static String controlOf(CustomField field) {
+        return switch (field.type()) {
+            case TEXT, LINK -> "text";
+            case NUMBER -> "number";
+            case DATE -> "date";
+            case ONE_OF, PERSON, YES_NO -> "choice";
+            case MANY_OF -> "several";
+        };
+    }
+
+    private static Stream<List<String>> people(Ladder ladder) {
+        return Stream.concat(
+                Stream.of(List.of("", "nobody")),
+                ladder.workspace().peopleAtWork().stream()
+                        .map(person -> List.of(person.handle(), person.name())));
+    }
+
+    private static Stream<List<String>> choices(Ladder ladder, CustomField field) {
+        return switch (field.type()) {
+            case ONE_OF ->
+                    Stream.concat(
+                            Stream.of(List.of("", "none")),
+                            field.choices().stream().map(one -> List.of(one, one)));
+            case MANY_OF -> field.choices().stream().map(one -> List.of(one, one));
+            case PERSON -> people(ladder);
+            case YES_NO -> Stream.of(List.of("", "–"), List.of("yes", "yes"), List.of("no", "no"));
+            case TEXT, NUMBER, DATE, LINK -> Stream.empty();
+        };
+    }
+
     private static List<Option> options(Ladder ladder, Item item, Field field) {
-        var level = item.level();
-        var now = field.textOf(item);
-        var options = new ArrayList<Option>();
-        var choices =
-                switch (field) {
-                    case STATE ->
-                            ladder.workspace().statesOf(item).all().stream()
-                                    .map(state -> List.of(state.key(), state.name()));
-                    case KIND -> level.kinds().stream().map(kind -> List.of(kind, kind));
-                    case LEVEL ->
-                            ladder.requireProduct(item.key().product()).levels().all().stream()
-                                    .map(one -> List.of(one.key(), one.name()));
-                    case ASSIGNEE ->
-                            Stream.concat(
-                                    Stream.of(List.of("", "nobody")),
-                                    ladder.workspace().peopleAtWork().stream()
-                                            .map(person ->
-                                                    List.of(person.handle(), person.name())));
-                    case TEAM ->
-                            Stream.concat(
-                                    Stream.of(List.of("", "none")),
-                                    ladder.workspace().teamsOf(item.key().product()).stream()
-                                            .map(team -> List.of(team.key(), team.name())));
-                    case SPRINT ->
-                            Stream.concat(
-                                    Stream.of(List.of("", "none")),
-                                    ladder.workspace().openSprintsFor(item).stream()
-                                            .map(sprint -> List.of(sprint.key(), sprint.name())));
-                    case RELEASE ->
-                            Stream.concat(
-                                    Stream.of(List.of("", "none")),
-                                    ladder.workspace().releasesOf(item.key().product()).stream()
-                                            .map(one -> List.of(one.key(), one.name())));
-                    default -> Stream.<List<String>>empty();
-                };
-        choices.forEach(pair ->
-                options.add(
+        var chosen = Objects.requireNonNullElse(field.textOf(item), "");
+        var several = List.of(chosen.split(", "));
+        return choices(ladder, item, field)
+                .map(pair ->
                         new Option(
                                 pair.getFirst(),
                                 pair.getLast(),
-                                pair.getFirst().equals(Objects.requireNonNullElse(now, "")))));
-        return List.copyOf(options);
+                                pair.getFirst().equals(chosen)
+                                        || several.contains(pair.getFirst())))
+                .toList();
+    }
+
+    private static Stream<List<String>> choices(Ladder ladder, Item item, Field field) {
+        var level = item.level();
+        return switch (field.base()) {
+            case STATE ->
+                    ladder.workspace().statesOf(item).all().stream()
+                            .map(state -> List.of(state.key(), state.name()));
+            case KIND -> level.kinds().stream().map(kind -> List.of(kind, kind));
+            case LEVEL ->
+                    ladder.requireProduct(item.key().product()).levels().all().stream()
+                            .map(one -> List.of(one.key(), one.name()));
+            case ASSIGNEE -> people(ladder);
+            case TEAM ->
+                    Stream.concat(
+                            Stream.of(List.of("", "none")),
+                            ladder.workspace().teamsOf(item.key().product()).stream()
+                                    .map(team -> List.of(team.key(), team.name())));
+            case SPRINT ->
+                    Stream.concat(
+                            Stream.of(List.of("", "none")),
+                            ladder.workspace().openSprintsFor(item).stream()
+                                    .map(sprint -> List.of(sprint.key(), sprint.name())));
+            case RELEASE ->
+                    Stream.concat(
+                            Stream.of(List.of("", "none")),
+                            ladder.workspace().releasesOf(item.key().product()).stream()
+                                    .map(one -> List.of(one.key(), one.name())));
+            case LABELS ->
+                    Labels.inUse(ladder, item.key().product()).stream()
+                            .map(label -> List.of(label, label));
+            case CUSTOM ->
+                    ladder
+                            .requireProduct(item.key().product())
+                            .findField(field.customKey())
+                            .stream()
+                            .flatMap(custom -> choices(ladder, custom));
+            default -> Stream.<List<String>>empty();
+        };
     }
 }

@@ -27,6 +27,7 @@ public record ItemPanel(
         List<Fact> facts,
         String descriptionHtml,
         boolean mayDescribe,
+        ItemDetails details,
         @Nullable Stem stem,
         String figures,
         List<String> remarks,

@@ -46,6 +46,7 @@ public class ItemPanels {
     private final Comments comments;
     private final Watching watching;
     private final Markdown markdown;
+    private final PanelDetails details;
     private final Clock clock;
 
     ItemPanels(
@@ -55,6 +56,7 @@ public class ItemPanels {
             Comments comments,
             Watching watching,
             Markdown markdown,
+            PanelDetails details,
             Clock clock) {
         this.keeper = keeper;
         this.rights = rights;
@@ -62,6 +64,7 @@ public class ItemPanels {
         this.comments = comments;
         this.watching = watching;
         this.markdown = markdown;
+        this.details = details;
         this.clock = clock;
     }
 
@@ -98,6 +101,7 @@ public class ItemPanels {
                 facts(ladder, node, reader),
                 markdown.toHtml(item.description()),
                 may(reader, item, Field.DESCRIPTION),
+                details.of(ladder, item, reader, links),
                 points || figures.hoursInvested() != null
                         ? Stem.of(item, figures, STEM_WIDTH)
                         : null,
@@ -260,7 +264,7 @@ public class ItemPanels {
         }
         figures.drift(item)
                 .filter(drift -> drift.thousandths() != 0)
-                .ifPresent(drift -> parts.add("drift " + signed(drift)));
+                .ifPresent(drift -> parts.add("drift " + Words.signed(drift)));
         return String.join(", ", parts);
     }
 
@@ -301,12 +305,6 @@ public class ItemPanels {
 
     private static String hours(@Nullable Amount amount) {
         return amount == null ? "–" : Words.of(amount) + " h";
-    }
-
-    private static String signed(Amount amount) {
-        return amount.thousandths() > 0
-                ? "+" + Words.of(amount)
-                : "−" + Words.of(new Amount(-amount.thousandths()));
     }
 
     private static List<String> remarks(Item item, RollUp figures) {

@@ -2,8 +2,10 @@ package greenladder.product;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
+import greenladder.core.item.CustomField;
 import greenladder.core.item.Levels;
 import greenladder.core.item.Product;
+import greenladder.core.item.Template;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.product.ProductRows.LevelRow;
@@ -27,15 +29,23 @@ public class Products {
 
     private final EntityManager entities;
     private final ApplicationEventPublisher events;
+    private final OwnFields ownFields;
 
-    Products(EntityManager entities, ApplicationEventPublisher events) {
+    Products(EntityManager entities, ApplicationEventPublisher events, OwnFields ownFields) {
         this.entities = entities;
         this.events = events;
+        this.ownFields = ownFields;
     }
 
     public List<Product> all() {
         return rows("from ProductRow order by code", ProductRow.class).stream()
-                .map(row -> new Product(row.code, row.name, levelsOf(row.code)))
+                .map(row ->
+                        new Product(
+                                row.code,
+                                row.name,
+                                levelsOf(row.code),
+                                ownFields.fieldsOf(row.code),
+                                ownFields.templatesOf(row.code)))
                 .toList();
     }
 
@@ -74,6 +84,25 @@ public class Products {
         persistLevels(product);
         events.publishEvent(new WorkspaceChanged(workspace -> workspace.with(product)));
         return product;
+    }
+
+    /** Keeps the fields that a product has of its own, and what it has been given. */
+    public void keepFields(Product product, List<CustomField> fields) {
+        ownFields.keepFields(product.code(), fields);
+        events.publishEvent(
+                new WorkspaceChanged(workspace ->
+                        workspace.with(
+                                workspace.requireProduct(product.code()).withFields(fields))));
+    }
+
+    public void keepTemplates(Product product, List<Template> templates) {
+        ownFields.keepTemplates(product.code(), templates);
+        events.publishEvent(
+                new WorkspaceChanged(workspace ->
+                        workspace.with(
+                                workspace
+                                        .requireProduct(product.code())
+                                        .withTemplates(templates))));
     }
 
     /** Keeps a product's name and levels as they are now; a part of a larger transaction. */

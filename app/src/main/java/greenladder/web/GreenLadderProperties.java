@@ -10,6 +10,7 @@ import org.springframework.validation.annotation.Validated;
  * What can be set from outside; checked at start.
  *
  * @param data the database file, without its ending
+ * @param files the directory of attached files; empty for one that goes when the application ends
  * @param cardsAtOnce how many cards of a column are drawn before the rest is fetched as it comes
  *     near
  * @param threadItems how many items a thread draws under the one it is about
@@ -18,5 +19,6 @@ import org.springframework.validation.annotation.Validated;
 @ConfigurationProperties("greenladder")
 public record GreenLadderProperties(
         @NotBlank String data,
+        String files,
         @Min(20) @Max(1000) int cardsAtOnce,
         @Min(10) @Max(2000) int threadItems) {}

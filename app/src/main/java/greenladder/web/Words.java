@@ -69,4 +69,24 @@ public final class Words {
     public static String lower(String word) {
         return word.toLowerCase(Locale.ROOT);
     }
+
+    /** With its sign: {@code +3}, {@code −2}, {@code 0}. */
+    public static String signed(Amount amount) {
+        if (amount.thousandths() == 0) {
+            return "0";
+        }
+        return amount.thousandths() > 0
+                ? "+" + of(amount)
+                : "−" + of(new Amount(-amount.thousandths()));
+    }
+
+    /** A length in bytes: {@code 812 bytes}, {@code 12 kB}, {@code 3.4 MB}. */
+    public static String bytes(long bytes) {
+        if (bytes < 1_000) {
+            return bytes + " bytes";
+        }
+        return bytes < 1_000_000
+                ? "%d kB".formatted(Math.round(bytes / 1_000.0))
+                : "%.1f MB".formatted(bytes / 1_000_000.0);
+    }
 }

@@ -19,7 +19,7 @@ function cancel(form) {
 }
 
 function control(form) {
-  return form.querySelector("[name=value]");
+  return form.querySelector("[name=value]:not([type=hidden])");
 }
 
 const isUnchanged = (input) =>
@@ -54,7 +54,7 @@ document.addEventListener("change", (event) => {
 document.addEventListener("focusout", (event) => {
   const form = event.target.closest?.("[data-field-form]");
   if (!form || !form.isConnected || form.contains(event.relatedTarget) || form.dataset.sent) return;
-  if (form.dataset.control === "prose" || form.querySelector(".conflict")) return;
+  if (["prose", "lines", "several"].includes(form.dataset.control) || form.querySelector(".conflict")) return;
   if (isUnchanged(control(form))) cancel(form);
   else form.requestSubmit();
 });

@@ -13,7 +13,12 @@ export class Conflict extends Error {
 
 /** Posts values as a form; gives the events that the server answers with, or throws an error with its words. */
 export function post(url, values) {
-  const answer = send(url, values);
+  return send(url, new URLSearchParams(values));
+}
+
+/** Posts a body as it is, such as a file. */
+export function send(url, body) {
+  const answer = answered(url, body);
   underWay = Promise.allSettled([underWay, answer]);
   return answer;
 }
@@ -24,15 +29,23 @@ export async function isOwn(operation) {
   return own.has(operation);
 }
 
-async function send(url, values) {
+/** Posts values as a form; gives the text of the answer. */
+export const fetchText = async (url, values) => (await request(url, new URLSearchParams(values))).text();
+
+async function request(url, body) {
   let response;
   try {
-    response = await fetch(url, { method: "POST", body: new URLSearchParams(values), headers: headers() });
+    response = await fetch(url, { method: "POST", body, headers: headers() });
   } catch {
     throw new Error("The server cannot be reached. What you typed is still here; try again.");
   }
   if (response.headers.get("HX-Redirect")) location.assign(response.headers.get("HX-Redirect"));
   if (!response.ok) throw await failureOf(response);
+  return response;
+}
+
+async function answered(url, body) {
+  const response = await request(url, body);
   const events = JSON.parse(response.headers.get("HX-Trigger") ?? "{}");
   if (events.said?.operation) own.add(events.said.operation);
   return events;

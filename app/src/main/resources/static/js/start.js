@@ -11,4 +11,8 @@ import "./find.js";
 import "./undo.js";
 import "./talk.js";
 import "./mentions.js";
+import "./lists.js";
+import "./attaching.js";
+import "./folds.js";
+import "./writing.js";
 import "./live.js";

@@ -4,9 +4,12 @@ import { tell } from "./toasts.js";
 
 const isBeingEdited = (node) =>
   (node.classList?.contains("value-field") && node.querySelector("[data-field-form]")) ||
-  (node.matches?.("[data-add], [data-comment-form]") && (node.contains(document.activeElement) || [...node.querySelectorAll("textarea")].some((text) => text.value)));
+  (node.matches?.("[data-add], [data-comment-form], [data-line-form]") && (node.contains(document.activeElement) || [...node.querySelectorAll("textarea")].some((text) => text.value)));
 
 const stays = (old, fresh) => old.nodeType === 1 && (isBeingEdited(old) || fresh.dataset?.kept !== undefined);
+
+// Whether a section is folded is the reader's, not the server's.
+Idiomorph.defaults.callbacks.beforeAttributeUpdated = (name, node) => (name === "open" && node.dataset?.fold ? false : undefined);
 
 Idiomorph.defaults.callbacks.beforeNodeMorphed = (old, fresh) => (stays(old, fresh) ? false : undefined);
 

@@ -6,6 +6,7 @@ import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.Target;
 import greenladder.core.item.Amount;
+import greenladder.core.item.Details;
 import greenladder.core.item.Hours;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
@@ -101,6 +102,7 @@ public class LadderBenchmark {
                         null,
                         null,
                         null,
+                        Details.NONE,
                         NOW,
                         NOW,
                         1));

@@ -56,7 +56,7 @@ public final class Changes {
     /** All that has to change for an item to be gone, {@link Field#EXISTS} last. */
     static List<Change> ofDeletion(Item item) {
         var changes = new ArrayList<Change>();
-        for (var field : List.of(Field.values()).reversed()) {
+        for (var field : Field.allOf(item).reversed()) {
             var text = field.textOf(item);
             if (text != null) {
                 changes.add(new Change(item.key(), field, text, null));

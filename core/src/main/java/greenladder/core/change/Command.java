@@ -1,5 +1,7 @@
 package greenladder.core.change;
 
+import greenladder.core.item.Attachment;
+import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import java.util.List;
 import java.util.Map;
@@ -47,6 +49,77 @@ public sealed interface Command {
     record Move(List<ItemKey> items, Target.Parent parent, Target target) implements Command {
         public Move {
             items = List.copyOf(items);
+        }
+    }
+
+    /** Changes one line of one of an item's lists: checklist, acceptance, definition of done. */
+    record EditList(ItemKey item, Field list, ListStep step) implements Command {}
+
+    /**
+     * Makes a line of an item's checklist a child of its own, which ticks the line when it is done.
+     */
+    record Promote(ItemKey item, int at, String line, String level) implements Command {}
+
+    /** Hangs a file on an item. */
+    record Attach(ItemKey item, Attachment file) implements Command {}
+
+    /** Takes a file from an item. */
+    record Detach(ItemKey item, String file) implements Command {}
+
+    /**
+     * Splits an item into parts beside it. The original either stays as one of the parts, with a
+     * size of its own, or is dropped.
+     *
+     * @param originalSize the size it keeps, as entered; null leaves it as it is
+     */
+    record Split(
+            ItemKey item, List<Part> parts, boolean keepOriginal, @Nullable String originalSize)
+            implements Command {
+        public Split {
+            parts = List.copyOf(parts);
+        }
+    }
+
+    /**
+     * A part of an item that is split.
+     *
+     * @param size as entered; empty for none
+     * @param children those of the original that go to the part
+     * @param criteria the original's acceptance criteria that go to the part, counted from 0
+     */
+    record Part(String title, String size, List<ItemKey> children, List<Integer> criteria) {
+        public Part {
+            children = List.copyOf(children);
+            criteria = List.copyOf(criteria);
+        }
+    }
+
+    /** Makes two items one: what hangs on the one that goes comes to the one that stays. */
+    record Merge(ItemKey stays, ItemKey goes) implements Command {}
+
+    /** Puts items under a new parent, which comes where the first of them stood. */
+    record Gather(List<ItemKey> items, Map<String, String> parent) implements Command {
+        public Gather {
+            items = List.copyOf(items);
+        }
+    }
+
+    /**
+     * Puts items on another level. A parent that is not above it any more makes room for the
+     * nearest one that is.
+     */
+    record ChangeLevel(List<ItemKey> items, String level, Misfits misfits) implements Command {
+        public ChangeLevel {
+            items = List.copyOf(items);
+        }
+
+        /** What becomes of children that would not stand below the new level. */
+        public enum Misfits {
+            REFUSE,
+            /** They go beside the item, under its parent. */
+            BESIDE,
+            /** They go as many levels down as they need, and theirs with them. */
+            DOWN
         }
     }
 

@@ -12,11 +12,13 @@ import greenladder.core.ladder.Ladder;
 import greenladder.core.rank.Rank;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -75,7 +77,7 @@ final class Creation {
     private void read(Product product, int index, int entryNumber) {
         var entry = command.entries().get(index);
         var fields = new Fields(ladder, product, null, entryNumber, found);
-        var kept = new EnumMap<Field, @Nullable String>(Field.class);
+        var kept = new TreeMap<Field, @Nullable String>();
         kept.putAll(fields.read(entry.fields()));
         var level = fields.levelNow();
         var key = new ItemKey(product.code(), ladder.lastNumber(product.code()) + 1 + index);
@@ -144,36 +146,45 @@ final class Creation {
     }
 
     /**
-     * Entries that say no place come last, in their own order; each of the others is placed by
-     * itself.
+     * Entries that say no place come last, in their own order; those that say one come there side
+     * by side, and have to be of one level and say the same.
      */
     private List<Rank> ranks() {
-        var atEnd = Rank.spread(lastRank(), null, drafts.size());
-        var ranks = new ArrayList<Rank>();
-        for (int i = 0; i < drafts.size(); i++) {
-            var draft = drafts.get(i);
-            var target = draft.entry().target();
-            if (target instanceof Target.Stay || draft.level() == null) {
-                ranks.add(atEnd.get(i));
-            } else if (drafts.size() > 1) {
+        var ranks = new ArrayList<>(Rank.spread(lastRank(), null, drafts.size()));
+        var placed =
+                IntStream.range(0, drafts.size())
+                        .filter(i -> !(targetOf(i) instanceof Target.Stay))
+                        .boxed()
+                        .toList();
+        if (placed.isEmpty()) {
+            return ranks;
+        }
+        int first = placed.getFirst();
+        var level = Objects.requireNonNull(drafts.get(first).level());
+        for (int i : placed) {
+            if (!targetOf(i).equals(targetOf(first)) || !level.equals(drafts.get(i).level())) {
                 found.add(
-                        i,
+                        entryNumber(i),
                         "position",
-                        "A place can be given to a single new item, not within a bulk.");
-                ranks.add(atEnd.get(i));
-            } else {
-                var placement =
-                        new Placement(ladder, command.product(), draft.level(), 1, Set.of());
-                switch (placement.at(target)) {
-                    case Placed.At(var one) -> ranks.add(one.getFirst());
-                    case Placed.Wrong(var field, var message) -> {
-                        found.add(Problem.SINGLE, field, message);
-                        ranks.add(atEnd.get(i));
-                    }
-                }
+                        "Within a bulk one place can be given, to items of one level.");
+                return ranks;
             }
         }
+        var placement = new Placement(ladder, command.product(), level, placed.size(), Set.of());
+        switch (placement.at(targetOf(first))) {
+            case Placed.At(var there) -> {
+                for (int i = 0; i < placed.size(); i++) {
+                    ranks.set(placed.get(i), there.get(i));
+                }
+            }
+            case Placed.Wrong(var field, var message) ->
+                    found.add(entryNumber(first), field, message);
+        }
         return ranks;
+    }
+
+    private Target targetOf(int index) {
+        return drafts.get(index).entry().target();
     }
 
     private @Nullable Rank lastRank() {

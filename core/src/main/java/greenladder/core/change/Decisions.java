@@ -13,6 +13,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** What a command does to a ladder: pure, so that a what-if asks the same way as the real thing. */
@@ -42,6 +43,16 @@ public final class Decisions {
                     case Command.Edit edit -> edited(ladder, edit, found);
                     case Command.Move move -> new Moving(ladder, move, found).draw();
                     case Command.Delete delete -> new Deletion(ladder, delete, found).draw();
+                    case Command.EditList edit -> new ListEditing(ladder, edit, found).draw();
+                    case Command.Promote promote ->
+                            new Promotion(ladder, promote, at, found).draw();
+                    case Command.Attach attach -> Attaching.attached(ladder, attach, found);
+                    case Command.Detach detach -> Attaching.detached(ladder, detach, found);
+                    case Command.Split split -> new Splitting(ladder, split, at, found).draw();
+                    case Command.Merge merge -> new Merging(ladder, merge, found).draw();
+                    case Command.Gather gather -> new Gathering(ladder, gather, at, found).draw();
+                    case Command.ChangeLevel change ->
+                            new LevelChange(ladder, change, found).draw();
                     case Command.ShortenRanks shorten ->
                             new Shortening(ladder, shorten.around()).draw();
                     case Command.Reverse reverse -> new Reversal(ladder, reverse, found).draw();
@@ -60,6 +71,11 @@ public final class Decisions {
             changes.addAll(following);
             after = Changes.apply(ladder, changes, at);
         }
+        var ticked = FollowingLines.of(ladder, after, changes);
+        if (!ticked.isEmpty()) {
+            changes.addAll(ticked);
+            after = Changes.apply(ladder, changes, at);
+        }
         return new Accepted(drawn.items(), List.copyOf(changes), after);
     }
 
@@ -73,6 +89,19 @@ public final class Decisions {
                     case Command.Edit edit -> edit.items();
                     case Command.Move move -> move.items();
                     case Command.Delete delete -> delete.items();
+                    case Command.EditList edit -> List.of(edit.item());
+                    case Command.Promote promote -> List.of(promote.item());
+                    case Command.Attach attach -> List.of(attach.item());
+                    case Command.Detach detach -> List.of(detach.item());
+                    case Command.Split split ->
+                            Stream.concat(
+                                            Stream.of(split.item()),
+                                            split.parts().stream()
+                                                    .flatMap(part -> part.children().stream()))
+                                    .toList();
+                    case Command.Merge merge -> List.of(merge.stays(), merge.goes());
+                    case Command.Gather gather -> gather.items();
+                    case Command.ChangeLevel change -> change.items();
                     case Command.ShortenRanks shorten -> List.of(shorten.around());
                     case Command.Reverse ignored -> List.<ItemKey>of();
                 };
@@ -95,7 +124,7 @@ public final class Decisions {
         return new Drawn(edit.items(), changes);
     }
 
-    private static List<Change> differences(Item item, Map<Field, @Nullable String> kept) {
+    static List<Change> differences(Item item, Map<Field, @Nullable String> kept) {
         var changes = new ArrayList<Change>();
         kept.forEach((field, text) -> {
             var before = field.textOf(item);

@@ -1,6 +1,7 @@
 package greenladder.core.change;
 
 import greenladder.core.item.Amount;
+import greenladder.core.item.CustomField;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
@@ -48,7 +49,7 @@ final class FieldReader {
      */
     Reading read(Field field, String entered) {
         var text = entered.strip();
-        return switch (field) {
+        return switch (field.base()) {
             case TITLE -> title(text);
             case DESCRIPTION -> description(entered);
             case LEVEL -> level(text);
@@ -67,7 +68,20 @@ final class FieldReader {
             case START -> text.isEmpty() ? kept(null) : date("The start", text);
             case FINISH -> text.isEmpty() ? kept(null) : date("The finish", text);
             case BLOCKED -> text.isEmpty() ? kept(null) : reason(text);
-            case KIND, STATE, EXISTS, RANK, FIRST_ESTIMATE ->
+            case LABELS -> DetailReader.labels(text);
+            case ACCEPTANCE, DEFINITION_OF_DONE, CHECKLIST -> DetailReader.lines(entered);
+            case LINKS -> DetailReader.links(entered);
+            case CUSTOM -> custom(field, text);
+            case KIND,
+                    STATE,
+                    EXISTS,
+                    RANK,
+                    FIRST_ESTIMATE,
+                    ATTACHMENTS,
+                    GREW_FROM,
+                    SPLIT_FROM,
+                    PARTS,
+                    MERGED ->
                     throw new IllegalArgumentException(field.label());
         };
     }
@@ -118,6 +132,21 @@ final class FieldReader {
                             .formatted(text.length(), LONGEST_DESCRIPTION));
         }
         return kept(text.isBlank() ? null : text);
+    }
+
+    private Reading custom(Field field, String text) {
+        return product.findField(field.customKey())
+                .map(custom -> text.isEmpty() ? kept(null) : customValue(custom, text))
+                .orElseGet(() ->
+                        wrong(
+                                "%s has no field “%s”."
+                                        .formatted(product.name(), shortened(field.customKey()))));
+    }
+
+    private Reading customValue(CustomField field, String text) {
+        return field.type() == CustomField.Type.PERSON
+                ? assignee(text)
+                : DetailReader.custom(field, text);
     }
 
     private Reading level(String text) {
@@ -207,7 +236,7 @@ final class FieldReader {
         return kept(amount.get().toString());
     }
 
-    private static Reading date(String what, String text) {
+    static Reading date(String what, String text) {
         try {
             var date = LocalDate.parse(text);
             return date.getYear() < 1900 || date.getYear() > 9999
@@ -227,15 +256,15 @@ final class FieldReader {
                 : kept(text);
     }
 
-    private static Reading kept(@Nullable String text) {
+    static Reading kept(@Nullable String text) {
         return new Reading.Kept(text);
     }
 
-    private static Reading wrong(String message) {
+    static Reading wrong(String message) {
         return new Reading.Wrong(message);
     }
 
-    private static String shortened(String text) {
+    static String shortened(String text) {
         return text.length() <= 60 ? text : text.substring(0, 60) + "…";
     }
 }

@@ -3,16 +3,19 @@ package greenladder.core.change;
 import greenladder.core.change.FieldReader.Reading;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Amount;
+import greenladder.core.item.Details;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
+import greenladder.core.item.Lines;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import java.time.LocalDate;
-import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -28,7 +31,7 @@ final class Fields {
     private final @Nullable Item item;
 
     /** The fields that change; a null value empties one. */
-    private final Map<Field, @Nullable String> kept = new EnumMap<>(Field.class);
+    private final Map<Field, @Nullable String> kept = new TreeMap<>();
 
     Fields(Ladder ladder, Product product, @Nullable Item item, int entry, Found found) {
         this.ladder = ladder;
@@ -45,7 +48,7 @@ final class Fields {
      */
     Map<Field, @Nullable String> read(Map<String, String> entered) {
         var reader = new FieldReader(ladder, product);
-        var byField = new EnumMap<Field, String>(Field.class);
+        var byField = new TreeMap<Field, String>();
         entered.forEach((label, text) ->
                 Field.findEditable(label)
                         .ifPresentOrElse(
@@ -64,6 +67,7 @@ final class Fields {
                 keep(field, reader.read(field, text));
             }
         });
+        followDetails(byField);
         var level = levelNow();
         followTeam();
         if (level != null) {
@@ -157,15 +161,16 @@ final class Fields {
     }
 
     private void checkMeasure(Level level) {
-        for (var field : Field.values()) {
+        for (var field :
+                List.of(
+                        Field.SIZE,
+                        Field.HOURS_ESTIMATE,
+                        Field.HOURS_INVESTED,
+                        Field.HOURS_REMAINING)) {
             if (kept.get(field) == null) {
                 continue;
             }
-            boolean ofHours =
-                    field == Field.HOURS_ESTIMATE
-                            || field == Field.HOURS_INVESTED
-                            || field == Field.HOURS_REMAINING;
-            if (ofHours && level.carriesPoints()) {
+            if (field != Field.SIZE && level.carriesPoints()) {
                 problem(
                         field,
                         "Work that is %s carries points, not hours."
@@ -211,6 +216,24 @@ final class Fields {
             problem(
                     startEntered ? Field.START : Field.FINISH,
                     "The finish %s is before the start %s.".formatted(finish, start));
+        }
+    }
+
+    /**
+     * Labels after a plus are added to those there are, those after a minus are taken away; lines
+     * that have grown into items stay tied to them.
+     */
+    private void followDetails(Map<Field, String> entered) {
+        var details = item == null ? Details.NONE : item.details();
+        var labels = entered.getOrDefault(Field.LABELS, "").strip();
+        if (kept.containsKey(Field.LABELS) && !labels.isEmpty()) {
+            keep(Field.LABELS, DetailReader.merged(details.labels(), labels));
+        }
+        if (kept.get(Field.CHECKLIST) != null) {
+            kept.put(
+                    Field.CHECKLIST,
+                    DetailReader.tied(Lines.parse(kept.get(Field.CHECKLIST)), details.checklist())
+                            .text());
         }
     }
 

@@ -9,11 +9,11 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -92,7 +92,7 @@ final class Reversal {
     /** A made item is unmade only if nothing was entered on it, or put under it, since. */
     private void checkUntouchedSince(Node node, Map<Field, Change> fields) {
         var item = node.item();
-        for (var field : Field.values()) {
+        for (var field : Field.allOf(item)) {
             if (!fields.containsKey(field) && field.textOf(item) != null) {
                 found.add(
                         Problem.SINGLE,
@@ -113,7 +113,7 @@ final class Reversal {
 
     private static String changedAgain(Item item, Field field, @Nullable String now) {
         var what = "The %s of %s was changed again since".formatted(wordOf(field), item.key());
-        if (field == Field.RANK || field == Field.DESCRIPTION) {
+        if (field == Field.RANK || field == Field.DESCRIPTION || field.isDetail()) {
             return what + ".";
         }
         return now == null
@@ -122,7 +122,7 @@ final class Reversal {
     }
 
     private static String wordOf(Field field) {
-        return switch (field) {
+        return switch (field.base()) {
             case RANK -> "place in the order";
             case FIRST_ESTIMATE -> "first estimate";
             case HOURS_ESTIMATE -> "estimate";
@@ -166,7 +166,7 @@ final class Reversal {
     private static Map<ItemKey, Map<Field, Change>> netChanges(List<Change> changes) {
         var net = new LinkedHashMap<ItemKey, Map<Field, Change>>();
         for (var change : changes) {
-            net.computeIfAbsent(change.item(), any -> new EnumMap<>(Field.class))
+            net.computeIfAbsent(change.item(), any -> new TreeMap<>())
                     .merge(
                             change.field(),
                             change,
@@ -207,6 +207,7 @@ final class Reversal {
             var is = after.findNode(then.item());
             boolean asLeft =
                     then.followed()
+                            && then.field() == Field.STATE
                             && was.isPresent()
                             && is.isPresent()
                             && was.get().state().key().equals(then.after());

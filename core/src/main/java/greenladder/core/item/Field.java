@@ -1,57 +1,157 @@
 package greenladder.core.item;
 
 import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The fields of an item that can change. The change log keeps each value as the text that is read
- * and written here.
+ * A field of an item that can change: one that every item has, or one of a product's own ({@link
+ * CustomField}). The change log keeps each value as the text that is read and written here.
+ *
+ * @param base what it is
+ * @param label its name in forms, in the interface for programs and in messages
  */
-public enum Field {
-    /** The time of its making, while the item exists; it comes first when an item is made. */
-    EXISTS("exists", false, Item::createdAt),
-    LEVEL("level", true, item -> item.level().key()),
-    KIND("kind", true, Item::kind),
-    TITLE("title", true, Item::title),
-    DESCRIPTION(
-            "description", true, item -> item.description().isEmpty() ? null : item.description()),
-    STATE("state", true, item -> item.state().key()),
-    PARENT("parent", true, Item::parent),
-    RANK("rank", false, Item::rank),
-    ASSIGNEE("assignee", true, Item::assignee),
-    TEAM("team", true, Item::team),
-    SPRINT("sprint", true, item -> item.sprint() == null ? null : item.sprint().key()),
-    RELEASE("release", true, item -> item.release() == null ? null : item.release().key()),
-    SIZE("size", true, Item::size),
-    FIRST_ESTIMATE("firstEstimate", false, Item::firstEstimate),
-    VALUE("value", true, Item::value),
-    HOURS_ESTIMATE("hours.estimate", true, item -> item.hours().estimate()),
-    HOURS_INVESTED("hours.invested", true, item -> item.hours().invested()),
-    HOURS_REMAINING("hours.remaining", true, item -> item.hours().remaining()),
-    START("start", true, Item::start),
-    FINISH("finish", true, Item::finish),
-    BLOCKED("blocked", true, Item::blocked);
+public record Field(Base base, String label) implements Comparable<Field> {
+    /** The fields that every item has, in the order in which changes of them are logged. */
+    public enum Base {
+        /** The time of its making, while the item exists; it comes first when an item is made. */
+        EXISTS("exists", false, Item::createdAt),
+        LEVEL("level", true, item -> item.level().key()),
+        KIND("kind", true, Item::kind),
+        TITLE("title", true, Item::title),
+        DESCRIPTION(
+                "description",
+                true,
+                item -> item.description().isEmpty() ? null : item.description()),
+        STATE("state", true, item -> item.state().key()),
+        PARENT("parent", true, Item::parent),
+        RANK("rank", false, Item::rank),
+        ASSIGNEE("assignee", true, Item::assignee),
+        TEAM("team", true, Item::team),
+        SPRINT("sprint", true, item -> item.sprint() == null ? null : item.sprint().key()),
+        RELEASE("release", true, item -> item.release() == null ? null : item.release().key()),
+        SIZE("size", true, Item::size),
+        FIRST_ESTIMATE("firstEstimate", false, Item::firstEstimate),
+        VALUE("value", true, Item::value),
+        HOURS_ESTIMATE("hours.estimate", true, item -> item.hours().estimate()),
+        HOURS_INVESTED("hours.invested", true, item -> item.hours().invested()),
+        HOURS_REMAINING("hours.remaining", true, item -> item.hours().remaining()),
+        START("start", true, Item::start),
+        FINISH("finish", true, Item::finish),
+        BLOCKED("blocked", true, Item::blocked),
+        LABELS("labels", true, item -> Details.textOf(item.details().labels(), ", ")),
+        ACCEPTANCE("acceptance", true, item -> item.details().acceptance().text()),
+        DEFINITION_OF_DONE(
+                "definitionOfDone", true, item -> item.details().definitionOfDone().text()),
+        CHECKLIST("checklist", true, item -> item.details().checklist().text()),
+        LINKS("links", true, item -> Details.textOf(item.details().links(), "\n")),
+        ATTACHMENTS(
+                "attachments", false, item -> Details.textOf(item.details().attachments(), "\n")),
+        GREW_FROM("grewFrom", false, item -> item.details().grewFrom()),
+        SPLIT_FROM("splitFrom", false, item -> item.details().splitFrom()),
+        PARTS("parts", false, item -> Details.textOf(item.details().parts(), " ")),
+        MERGED("merged", false, item -> Details.textOf(item.details().merged(), " ")),
+        /** One of a product's own. */
+        CUSTOM("custom", true, item -> null);
 
-    private final String label;
-    private final boolean editable;
-    private final Function<Item, @Nullable Object> reader;
+        private final String label;
+        private final boolean editable;
+        private final Function<Item, @Nullable Object> reader;
 
-    Field(String label, boolean editable, Function<Item, @Nullable Object> reader) {
-        this.label = label;
-        this.editable = editable;
-        this.reader = reader;
+        Base(String label, boolean editable, Function<Item, @Nullable Object> reader) {
+            this.label = label;
+            this.editable = editable;
+            this.reader = reader;
+        }
     }
 
-    /** The field's name in forms, in the interface for programs and in messages. */
-    public String label() {
-        return label;
+    private static final String CUSTOM_PREFIX = "custom.";
+
+    // One object each, so that they can be compared as constants are.
+    private static final List<Field> STANDARD =
+            Arrays.stream(Base.values())
+                    .filter(base -> base != Base.CUSTOM)
+                    .map(base -> new Field(base, base.label))
+                    .toList();
+
+    public static final Field EXISTS = of(Base.EXISTS);
+    public static final Field LEVEL = of(Base.LEVEL);
+    public static final Field KIND = of(Base.KIND);
+    public static final Field TITLE = of(Base.TITLE);
+    public static final Field DESCRIPTION = of(Base.DESCRIPTION);
+    public static final Field STATE = of(Base.STATE);
+    public static final Field PARENT = of(Base.PARENT);
+    public static final Field RANK = of(Base.RANK);
+    public static final Field ASSIGNEE = of(Base.ASSIGNEE);
+    public static final Field TEAM = of(Base.TEAM);
+    public static final Field SPRINT = of(Base.SPRINT);
+    public static final Field RELEASE = of(Base.RELEASE);
+    public static final Field SIZE = of(Base.SIZE);
+    public static final Field FIRST_ESTIMATE = of(Base.FIRST_ESTIMATE);
+    public static final Field VALUE = of(Base.VALUE);
+    public static final Field HOURS_ESTIMATE = of(Base.HOURS_ESTIMATE);
+    public static final Field HOURS_INVESTED = of(Base.HOURS_INVESTED);
+    public static final Field HOURS_REMAINING = of(Base.HOURS_REMAINING);
+    public static final Field START = of(Base.START);
+    public static final Field FINISH = of(Base.FINISH);
+    public static final Field BLOCKED = of(Base.BLOCKED);
+    public static final Field LABELS = of(Base.LABELS);
+    public static final Field ACCEPTANCE = of(Base.ACCEPTANCE);
+    public static final Field DEFINITION_OF_DONE = of(Base.DEFINITION_OF_DONE);
+    public static final Field CHECKLIST = of(Base.CHECKLIST);
+    public static final Field LINKS = of(Base.LINKS);
+    public static final Field ATTACHMENTS = of(Base.ATTACHMENTS);
+    public static final Field GREW_FROM = of(Base.GREW_FROM);
+    public static final Field SPLIT_FROM = of(Base.SPLIT_FROM);
+    public static final Field PARTS = of(Base.PARTS);
+    public static final Field MERGED = of(Base.MERGED);
+
+    private static Field of(Base base) {
+        return STANDARD.get(base.ordinal());
+    }
+
+    /** A product's own field, by its key. */
+    public static Field custom(String key) {
+        return new Field(Base.CUSTOM, CUSTOM_PREFIX + key);
+    }
+
+    /** The fields that every item has. */
+    public static List<Field> standard() {
+        return STANDARD;
+    }
+
+    /** Every field of which an item may have a value, its product's own ones that it has last. */
+    public static List<Field> allOf(Item item) {
+        var custom = item.details().custom();
+        return custom.isEmpty()
+                ? STANDARD
+                : Stream.concat(STANDARD.stream(), custom.keySet().stream().map(Field::custom))
+                        .toList();
+    }
+
+    public boolean isCustom() {
+        return base == Base.CUSTOM;
+    }
+
+    /** Whether it is one of {@link Details}. */
+    public boolean isDetail() {
+        return base.compareTo(Base.LABELS) >= 0;
+    }
+
+    /** The key of a product's own field. */
+    public String customKey() {
+        return label.substring(CUSTOM_PREFIX.length());
     }
 
     /** The item's value of this field as text; null where it has none. */
     public @Nullable String textOf(Item item) {
-        var value = reader.apply(item);
+        if (isCustom()) {
+            return item.details().custom().get(customKey());
+        }
+        var value = base.reader.apply(item);
         return value == null ? null : value.toString();
     }
 
@@ -60,10 +160,24 @@ public enum Field {
      * that follow by themselves.
      */
     public static Optional<Field> findEditable(String label) {
-        return find(label).filter(field -> field.editable);
+        return find(label).filter(field -> field.base.editable);
     }
 
+    /** The field of this name; whether a product has such a field of its own is not asked. */
     public static Optional<Field> find(String label) {
-        return Arrays.stream(values()).filter(field -> field.label.equals(label)).findFirst();
+        if (label.startsWith(CUSTOM_PREFIX) && label.length() > CUSTOM_PREFIX.length()) {
+            return Optional.of(new Field(Base.CUSTOM, label));
+        }
+        return STANDARD.stream().filter(field -> field.label.equals(label)).findFirst();
+    }
+
+    @Override
+    public int compareTo(Field other) {
+        return base == other.base ? label.compareTo(other.label) : base.compareTo(other.base);
+    }
+
+    @Override
+    public String toString() {
+        return label;
     }
 }

@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param firstEstimate the first size ever entered
  * @param hours only on levels that carry hours
  * @param blocked the reason why work on it cannot go on; empty where it can
+ * @param details what only some items have
  * @param version counts its changes, from 1
  */
 public record Item(
@@ -38,6 +39,7 @@ public record Item(
         @Nullable LocalDate start,
         @Nullable LocalDate finish,
         @Nullable String blocked,
+        Details details,
         Instant createdAt,
         Instant updatedAt,
         long version) {
@@ -70,6 +72,7 @@ public record Item(
                 start,
                 finish,
                 blocked,
+                details,
                 createdAt,
                 updatedAt,
                 version);

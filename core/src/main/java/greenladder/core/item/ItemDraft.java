@@ -5,9 +5,9 @@ import static java.util.Objects.requireNonNull;
 import greenladder.core.rank.Rank;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.EnumMap;
 import java.util.Map;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -17,16 +17,18 @@ import org.jspecify.annotations.Nullable;
  */
 public final class ItemDraft {
     private final ItemKey key;
-    private final Map<Field, String> texts = new EnumMap<>(Field.class);
+    private final Map<Field, String> texts = new TreeMap<>();
     private final @Nullable Item before;
+    private boolean detailsChanged = true;
 
     private ItemDraft(ItemKey key, @Nullable Item before) {
         this.key = key;
         this.before = before;
         if (before != null) {
-            for (var field : Field.values()) {
+            for (var field : Field.allOf(before)) {
                 set(field, field.textOf(before));
             }
+            detailsChanged = false;
         }
     }
 
@@ -39,6 +41,7 @@ public final class ItemDraft {
     }
 
     public void set(Field field, @Nullable String text) {
+        detailsChanged |= field.isDetail();
         if (text == null) {
             texts.remove(field);
         } else {
@@ -96,6 +99,7 @@ public final class ItemDraft {
                 date(Field.START),
                 date(Field.FINISH),
                 texts.get(Field.BLOCKED),
+                before != null && !detailsChanged ? before.details() : Details.of(texts),
                 Instant.parse(required(Field.EXISTS)),
                 updatedAt,
                 version);

@@ -1,19 +1,54 @@
 package greenladder.core.item;
 
+import java.util.List;
+import java.util.Optional;
 import java.util.regex.Pattern;
 
 /**
  * What a backlog is kept for.
  *
  * @param code 2 to 5 capital letters, the first part of its items' keys; it never changes
+ * @param fields its own fields, in the order in which they are shown
  */
-public record Product(String code, String name, Levels levels) {
+public record Product(
+        String code,
+        String name,
+        Levels levels,
+        List<CustomField> fields,
+        List<Template> templates) {
     private static final Pattern CODE = Pattern.compile("[A-Z]{2,5}");
 
     public Product {
         if (!isCode(code)) {
             throw new IllegalArgumentException("product code " + code);
         }
+        fields = List.copyOf(fields);
+        templates = List.copyOf(templates);
+    }
+
+    /** A product without fields and templates of its own. */
+    public Product(String code, String name, Levels levels) {
+        this(code, name, levels, List.of(), List.of());
+    }
+
+    public Product withLevels(Levels now) {
+        return new Product(code, name, now, fields, templates);
+    }
+
+    public Product withFields(List<CustomField> now) {
+        return new Product(code, name, levels, now, templates);
+    }
+
+    public Product withTemplates(List<Template> now) {
+        return new Product(code, name, levels, fields, now);
+    }
+
+    public Optional<CustomField> findField(String key) {
+        return fields.stream().filter(field -> field.key().equals(key)).findFirst();
+    }
+
+    public Optional<Template> findTemplate(String key) {
+        return templates.stream().filter(template -> template.key().equals(key)).findFirst();
     }
 
     public static boolean isCode(String text) {

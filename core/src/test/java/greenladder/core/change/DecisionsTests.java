@@ -299,8 +299,9 @@ public class DecisionsTests {
                 .slots()
                 .forEach(slot -> {
                     var texts = new HashMap<Field, String>();
-                    for (var field : Field.values()) {
-                        texts.put(field, field.textOf(ladder.requireNode(slot.key()).item()));
+                    var item = ladder.requireNode(slot.key()).item();
+                    for (var field : Field.allOf(item)) {
+                        texts.put(field, field.textOf(item));
                     }
                     content.put(slot.key(), texts);
                 });

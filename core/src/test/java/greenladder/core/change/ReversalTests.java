@@ -46,7 +46,7 @@ public class ReversalTests {
                 .forEach(slot -> {
                     Item item = ladder.requireNode(slot.key()).item();
                     var line = new StringBuilder();
-                    for (var field : Field.values()) {
+                    for (var field : Field.allOf(item)) {
                         line.append(field.label())
                                 .append('=')
                                 .append(field.textOf(item))

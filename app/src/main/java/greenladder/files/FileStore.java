@@ -1,0 +1,164 @@
+package greenladder.files;
+
+import greenladder.core.change.Problems;
+import greenladder.core.item.Attachment;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import greenladder.web.GreenLadderProperties;
+import jakarta.persistence.EntityManager;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.StandardCopyOption;
+import java.security.DigestInputStream;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
+import java.util.HexFormat;
+import java.util.Optional;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * Keeps the contents of files, each once, under the digest of its bytes. Nothing is ever deleted
+ * from it: taking a file off an item can be taken back.
+ */
+@Component
+public class FileStore {
+    public static final long MOST_BYTES = 20L * 1024 * 1024;
+    private static final int LONGEST_NAME = 200;
+
+    private final EntityManager entities;
+    private final Clock clock;
+    private final Path directory;
+    private final MediaTypes types = new MediaTypes();
+
+    FileStore(EntityManager entities, Clock clock, GreenLadderProperties properties)
+            throws IOException {
+        this.entities = entities;
+        this.clock = clock;
+        if (properties.files().isBlank()) {
+            directory = Files.createTempDirectory("greenladder-files");
+        } else {
+            directory = Files.createDirectories(Path.of(properties.files()));
+        }
+    }
+
+    /**
+     * The content of a file, to be served.
+     *
+     * @param shown whether a browser may show it in a page
+     */
+    public record Content(Path path, String type, long bytes, boolean shown) {}
+
+    /**
+     * Keeps what is read from a stream.
+     *
+     * @throws Failure.Invalid if it is empty, too large, or not what its name says
+     */
+    @Transactional
+    public Attachment keep(SignedIn actor, String name, InputStream body) {
+        var called = requireName(name);
+        try {
+            var arriving = Files.createTempFile(directory, "arriving", "");
+            try {
+                var id = copied(body, arriving);
+                var type =
+                        types.typeOf(arriving, called)
+                                .orElseThrow(() -> invalid(notWhatItSays(called, arriving)));
+                var bytes = Files.size(arriving);
+                var path = pathOf(id);
+                Files.createDirectories(path.getParent());
+                Files.move(arriving, path, StandardCopyOption.REPLACE_EXISTING);
+                remember(actor, id, bytes, type);
+                return new Attachment(id, bytes, type, called);
+            } finally {
+                Files.deleteIfExists(arriving);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    @Transactional(readOnly = true)
+    public Optional<Content> find(String id) {
+        return Optional.ofNullable(entities.find(StoredFileRow.class, id))
+                .map(row ->
+                        new Content(
+                                pathOf(id),
+                                row.mediaType,
+                                row.bytes,
+                                MediaTypes.isShown(row.mediaType)))
+                .filter(content -> Files.exists(content.path()));
+    }
+
+    public static boolean isShown(Attachment file) {
+        return MediaTypes.isShown(file.type());
+    }
+
+    private static String copied(InputStream body, Path to) throws IOException {
+        try {
+            var digest = MessageDigest.getInstance("SHA-256");
+            try (var out = Files.newOutputStream(to)) {
+                var in = new DigestInputStream(body, digest);
+                var part = new byte[64 * 1024];
+                long bytes = 0;
+                for (int read = in.read(part); read >= 0; read = in.read(part)) {
+                    bytes += read;
+                    if (bytes > MOST_BYTES) {
+                        throw invalid("The file is larger than 20 MB. Nothing was kept.");
+                    }
+                    out.write(part, 0, read);
+                }
+                if (bytes == 0) {
+                    throw invalid("The file is empty.");
+                }
+            }
+            return HexFormat.of().formatHex(digest.digest());
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private void remember(SignedIn actor, String id, long bytes, String type) {
+        if (entities.find(StoredFileRow.class, id) == null) {
+            var row = new StoredFileRow();
+            row.id = id;
+            row.bytes = bytes;
+            row.mediaType = type;
+            row.broughtBy = actor.handle();
+            row.at = clock.instant();
+            entities.persist(row);
+        }
+    }
+
+    private String notWhatItSays(String name, Path file) {
+        try {
+            return "“%s” is not what its name says: inside it is %s. Give it its true ending."
+                    .formatted(name, types.wordFor(file));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static String requireName(String name) {
+        var called =
+                name.substring(Math.max(name.lastIndexOf('/'), name.lastIndexOf('\\')) + 1)
+                        .replaceAll("[\\p{Cntrl}\\s]+", " ")
+                        .strip();
+        if (called.isEmpty() || called.length() > LONGEST_NAME) {
+            throw invalid("A file needs a name of at most %d characters.".formatted(LONGEST_NAME));
+        }
+        return called;
+    }
+
+    private Path pathOf(String id) {
+        return directory.resolve(id.substring(0, 2)).resolve(id);
+    }
+
+    private static Failure.Invalid invalid(String message) {
+        return new Failure.Invalid(Problems.of("attachments", message));
+    }
+}

@@ -1,0 +1,86 @@
+package greenladder.item;
+
+import greenladder.core.change.Change;
+import greenladder.core.item.Details;
+import greenladder.core.item.Field;
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.IdClass;
+import jakarta.persistence.Table;
+import java.io.Serializable;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.TreeMap;
+import org.hibernate.StatelessSession;
+
+/** One of an item's details, as text; there is a row only for what an item has. */
+@Entity
+@Table(name = "item_detail")
+@IdClass(DetailRow.Id.class)
+class DetailRow {
+    @jakarta.persistence.Id
+    @Column(name = "item_key")
+    String item = "";
+
+    @jakarta.persistence.Id String field = "";
+
+    String text = "";
+
+    record Id(String item, String field) implements Serializable {}
+
+    DetailRow() {}
+
+    private DetailRow(Id id, String text) {
+        this.item = id.item();
+        this.field = id.field();
+        this.text = text;
+    }
+
+    /** The details of all items that have some, by key. */
+    static Map<String, Details> loadAll(StatelessSession session) {
+        var texts = new HashMap<String, Map<Field, String>>();
+        session.createQuery("from DetailRow", DetailRow.class)
+                .list()
+                .forEach(row ->
+                        Field.find(row.field)
+                                .ifPresent(field ->
+                                        texts.computeIfAbsent(row.item, any -> new TreeMap<>())
+                                                .put(field, row.text)));
+        var details = new HashMap<String, Details>();
+        texts.forEach((item, fields) -> details.put(item, Details.of(fields)));
+        return details;
+    }
+
+    /** Writes what changes of details come to, the last of each counting. */
+    static void write(StatelessSession session, Collection<Change> changes) {
+        var first = new LinkedHashMap<Id, Change>();
+        var last = new LinkedHashMap<Id, Change>();
+        for (var change : changes) {
+            if (change.field().isDetail()) {
+                var id = new Id(change.item().toString(), change.field().label());
+                first.putIfAbsent(id, change);
+                last.put(id, change);
+            }
+        }
+        var inserted = new ArrayList<DetailRow>();
+        var updated = new ArrayList<DetailRow>();
+        var deleted = new ArrayList<DetailRow>();
+        last.forEach((id, change) -> {
+            boolean was = first.get(id).before() != null;
+            var now = change.after();
+            if (now == null) {
+                if (was) {
+                    deleted.add(new DetailRow(id, ""));
+                }
+            } else {
+                (was ? updated : inserted).add(new DetailRow(id, now));
+            }
+        });
+        session.insertMultiple(inserted);
+        session.updateMultiple(updated);
+        session.deleteMultiple(deleted);
+    }
+}

@@ -1,0 +1,131 @@
+package greenladder.panel;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.ListStep;
+import greenladder.core.change.Problems;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.files.FileStore;
+import greenladder.item.Door;
+import greenladder.item.LadderKeeper;
+import greenladder.item.Rights;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import java.util.Set;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** What people do to the lists inside an item, and to the files that hang on it. */
+@Controller
+class ItemListsController {
+    private static final Set<Field> LISTS =
+            Set.of(Field.CHECKLIST, Field.ACCEPTANCE, Field.DEFINITION_OF_DONE);
+
+    private final Door door;
+    private final FileStore files;
+    private final LadderKeeper keeper;
+    private final Rights rights;
+
+    /**
+     * A step in a list.
+     *
+     * @param at the line's place, from 0
+     * @param line its text
+     * @param text what it is to be, or what is added
+     */
+    record StepForm(String step, int at, String line, String text) {
+        StepForm {
+            line = line == null ? "" : line;
+            text = text == null ? "" : text;
+        }
+
+        ListStep toStep() {
+            return switch (step) {
+                case "add" -> new ListStep.Add(text);
+                case "tick" -> new ListStep.Tick(at, line, true);
+                case "untick" -> new ListStep.Tick(at, line, false);
+                case "reword" -> new ListStep.Reword(at, line, text);
+                case "remove" -> new ListStep.Remove(at, line);
+                case "up" -> new ListStep.Shift(at, line, at - 1);
+                case "down" -> new ListStep.Shift(at, line, at + 1);
+                default -> throw invalid("step", "There is no step “%s”.".formatted(step));
+            };
+        }
+    }
+
+    ItemListsController(Door door, FileStore files, LadderKeeper keeper, Rights rights) {
+        this.door = door;
+        this.files = files;
+        this.keeper = keeper;
+        this.rights = rights;
+    }
+
+    @PostMapping("/items/{key}/lists/{field}")
+    ResponseEntity<String> step(
+            @PathVariable String key,
+            @PathVariable String field,
+            StepForm form,
+            @AuthenticationPrincipal SignedIn me) {
+        var list =
+                Field.find(field)
+                        .filter(LISTS::contains)
+                        .orElseThrow(() ->
+                                new Failure.NotFound("There is no list “%s”.".formatted(field)));
+        return Answers.done(
+                "Changed",
+                door.submit(me, new Command.EditList(require(key), list, form.toStep())));
+    }
+
+    @PostMapping("/items/{key}/promote")
+    ResponseEntity<String> promote(
+            @PathVariable String key,
+            @RequestParam int at,
+            @RequestParam String line,
+            @RequestParam String level,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.added(door.submit(me, new Command.Promote(require(key), at, line, level)));
+    }
+
+    /** Takes a file as the body of the call. */
+    @PostMapping("/items/{key}/files")
+    ResponseEntity<String> attach(
+            @PathVariable String key,
+            @RequestParam String name,
+            HttpServletRequest request,
+            @AuthenticationPrincipal SignedIn me)
+            throws IOException {
+        var item = require(key);
+        if (!rights.mayEdit(me, keeper.current().requireNode(item).item(), Field.ATTACHMENTS)) {
+            throw new Failure.Forbidden("You may not attach files here.");
+        }
+        var file = files.keep(me, name, request.getInputStream());
+        return Answers.done(
+                "Attached “%s” to".formatted(file.name()),
+                door.submit(me, new Command.Attach(item, file)));
+    }
+
+    @PostMapping("/items/{key}/files/remove")
+    ResponseEntity<String> detach(
+            @PathVariable String key,
+            @RequestParam String file,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.done(
+                "Took a file off", door.submit(me, new Command.Detach(require(key), file)));
+    }
+
+    private ItemKey require(String text) {
+        return ItemKey.parse(text)
+                .filter(key -> keeper.current().findNode(key).isPresent())
+                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(text)));
+    }
+
+    private static Failure.Invalid invalid(String field, String message) {
+        return new Failure.Invalid(Problems.of(field, message));
+    }
+}

@@ -1,0 +1,81 @@
+package greenladder.core.change;
+
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Decisions.Drawn;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.ladder.Ladder;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+
+/** Draws up a new parent over items that stand somewhere already. */
+record Gathering(Ladder ladder, Command.Gather command, Instant at, Found found) {
+
+    Drawn draw() {
+        var items =
+                new LinkedHashSet<>(command.items())
+                        .stream().map(key -> ladder.requireNode(key).item()).toList();
+        if (items.isEmpty()) {
+            found.add(Problem.SINGLE, "item", "There is nothing to gather.");
+            return new Drawn(List.of(), List.of());
+        }
+        var product = items.getFirst().key().product();
+        var create = new Command.Create(product, List.of(NewItem.of(command.parent())));
+        var made = new Creation(ladder, create, at, found).draw();
+        if (!found.isEmpty()) {
+            return made;
+        }
+        var parent = made.items().getFirst();
+        var level = levelOf(made, product);
+        var changes = new ArrayList<>(made.changes());
+        for (var item : items) {
+            problemOf(item, level, above(made))
+                    .ifPresent(message -> found.add(Problem.SINGLE, "item", message));
+            changes.add(
+                    new Change(
+                            item.key(),
+                            Field.PARENT,
+                            Field.PARENT.textOf(item),
+                            parent.toString()));
+        }
+        return new Drawn(made.items(), changes);
+    }
+
+    private Level levelOf(Drawn made, String product) {
+        return made.changes().stream()
+                .filter(change -> change.field() == Field.LEVEL)
+                .map(Change::after)
+                .flatMap(key -> ladder.requireProduct(product).levels().find(key).stream())
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private Optional<Item> above(Drawn made) {
+        return made.changes().stream()
+                .filter(change -> change.field() == Field.PARENT && change.after() != null)
+                .flatMap(change -> ItemKey.parse(change.after()).stream())
+                .flatMap(key -> ladder.findItem(key).stream())
+                .findFirst();
+    }
+
+    private Optional<String> problemOf(Item item, Level level, Optional<Item> above) {
+        if (!level.isAbove(item.level())) {
+            return Optional.of(
+                    "%s is %s; it cannot stand under %s."
+                            .formatted(
+                                    item.key(),
+                                    Legality.aWord(item.level()),
+                                    Legality.aWord(level)));
+        }
+        return above.filter(one -> one.key().equals(item.key()) || ladder.isUnder(one, item.key()))
+                .map(one ->
+                        "The new parent would stand under %s, which it is to stand above."
+                                .formatted(item.key()));
+    }
+}

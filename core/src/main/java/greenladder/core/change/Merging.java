@@ -1,0 +1,198 @@
+package greenladder.core.change;
+
+import greenladder.core.change.Decisions.Drawn;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Attachment;
+import greenladder.core.item.Details;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Lines;
+import greenladder.core.item.ListLine;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+
+/**
+ * Draws up a merge. The one that stays keeps its own fields; where it has none it takes those of
+ * the one that goes. Lists, links, labels and files are joined, and its children come along.
+ */
+final class Merging {
+    private static final List<Field> FILLED =
+            List.of(Field.SIZE, Field.VALUE, Field.ASSIGNEE, Field.START, Field.FINISH);
+
+    private final Ladder ladder;
+    private final Found found;
+    private final Node going;
+    private final Item stays;
+    private final Item goes;
+
+    Merging(Ladder ladder, Command.Merge command, Found found) {
+        this.ladder = ladder;
+        this.found = found;
+        this.stays = ladder.requireNode(command.stays()).item();
+        this.going = ladder.requireNode(command.goes());
+        this.goes = going.item();
+    }
+
+    Drawn draw() {
+        problem().ifPresent(message -> found.add(Problem.SINGLE, "with", message));
+        if (!found.isEmpty()) {
+            return new Drawn(List.of(), List.of());
+        }
+        var changes = new ArrayList<Change>();
+        for (var child : going.children()) {
+            changes.add(
+                    new Change(
+                            child.item().key(),
+                            Field.PARENT,
+                            goes.key().toString(),
+                            stays.key().toString()));
+        }
+        going.walk(node -> retied(node.item(), changes));
+        var product = ladder.requireProduct(stays.key().product());
+        var kept = new Fields(ladder, product, stays, Problem.SINGLE, found).read(joined());
+        changes.addAll(Decisions.differences(stays, kept));
+        changes.add(
+                new Change(
+                        stays.key(),
+                        Field.MERGED,
+                        Field.MERGED.textOf(stays),
+                        Stream.of(
+                                        stays.details().merged().stream(),
+                                        Stream.of(goes.key()),
+                                        goes.details().merged().stream())
+                                .flatMap(Function.identity())
+                                .map(ItemKey::toString)
+                                .collect(Collectors.joining(" "))));
+        joinFiles(changes);
+        changes.addAll(Changes.ofDeletion(goes));
+        return new Drawn(List.of(stays.key()), changes);
+    }
+
+    private Optional<String> problem() {
+        if (stays.key().equals(goes.key())) {
+            return Optional.of("An item cannot be merged with itself.");
+        }
+        if (!stays.key().product().equals(goes.key().product())) {
+            return Optional.of("Items of two products cannot be merged.");
+        }
+        if (ladder.isUnder(stays, goes.key()) || ladder.isUnder(goes, stays.key())) {
+            return Optional.of(
+                    "One of %s and %s stands under the other; they cannot be merged."
+                            .formatted(stays.key(), goes.key()));
+        }
+        return going.children().stream()
+                .map(Node::item)
+                .filter(child -> !stays.level().isAbove(child.level()))
+                .findFirst()
+                .map(child ->
+                        "%s is %s; its child %s, %s, cannot come to stand under it."
+                                .formatted(
+                                        stays.key(),
+                                        Legality.aWord(stays.level()),
+                                        child.key(),
+                                        Legality.aWord(child.level())));
+    }
+
+    /** Those that grew from a line of the one that goes do so from the one that stays. */
+    private void retied(Item below, List<Change> changes) {
+        if (goes.key().equals(below.details().grewFrom())) {
+            changes.add(
+                    new Change(
+                            below.key(),
+                            Field.GREW_FROM,
+                            goes.key().toString(),
+                            stays.key().toString()));
+        }
+    }
+
+    private Map<String, String> joined() {
+        var fields = new HashMap<String, String>();
+        for (var field : FILLED) {
+            boolean fits =
+                    field != Field.SIZE
+                            || stays.level().carriesPoints() && goes.level().carriesPoints();
+            if (fits && field.textOf(stays) == null && field.textOf(goes) != null) {
+                fields.put(field.label(), Objects.requireNonNull(field.textOf(goes)));
+            }
+        }
+        if (!goes.description().isEmpty()) {
+            fields.put(
+                    Field.DESCRIPTION.label(),
+                    stays.description().isEmpty()
+                            ? goes.description()
+                            : "%s\n\nFrom %s, %s:\n\n%s"
+                                    .formatted(
+                                            stays.description(),
+                                            goes.key(),
+                                            goes.title(),
+                                            goes.description()));
+        }
+        if (!goes.details().labels().isEmpty()) {
+            fields.put(Field.LABELS.label(), "+" + String.join(", ", goes.details().labels()));
+        }
+        put(fields, Field.ACCEPTANCE, Details::acceptance);
+        put(fields, Field.DEFINITION_OF_DONE, Details::definitionOfDone);
+        if (!goes.details().links().isEmpty()) {
+            fields.put(
+                    Field.LINKS.label(),
+                    Stream.concat(stays.details().links().stream(), goes.details().links().stream())
+                            .distinct()
+                            .map(Object::toString)
+                            .collect(Collectors.joining("\n")));
+        }
+        goes.details()
+                .custom()
+                .forEach((key, text) -> {
+                    var product = ladder.requireProduct(stays.key().product());
+                    if (!stays.details().custom().containsKey(key)
+                            && product.findField(key).isPresent()) {
+                        fields.put(Field.custom(key).label(), text);
+                    }
+                });
+        return fields;
+    }
+
+    private void put(Map<String, String> fields, Field field, Function<Details, Lines> list) {
+        var lines = joined(list);
+        if (!lines.equals(list.apply(stays.details()))) {
+            fields.put(field.label(), Objects.requireNonNull(lines.text()));
+        }
+    }
+
+    /** The lines of both, each text once. */
+    private Lines joined(Function<Details, Lines> list) {
+        var lines = new LinkedHashMap<String, ListLine>();
+        Stream.concat(
+                        list.apply(stays.details()).all().stream(),
+                        list.apply(goes.details()).all().stream())
+                .forEach(line -> lines.putIfAbsent(line.text(), line));
+        return new Lines(List.copyOf(lines.values()));
+    }
+
+    /** What is not entered as a field: files, and the checklist with its ties. */
+    private void joinFiles(List<Change> changes) {
+        var files = new LinkedHashMap<String, Attachment>();
+        stays.details().attachments().forEach(file -> files.put(file.id(), file));
+        goes.details().attachments().forEach(file -> files.putIfAbsent(file.id(), file));
+        add(changes, Field.ATTACHMENTS, Attaching.text(List.copyOf(files.values())));
+        add(changes, Field.CHECKLIST, joined(Details::checklist).text());
+    }
+
+    private void add(
+            List<Change> changes, Field field, @org.jspecify.annotations.Nullable String now) {
+        if (!Objects.equals(field.textOf(stays), now)) {
+            changes.add(new Change(stays.key(), field, field.textOf(stays), now));
+        }
+    }
+}

@@ -1,0 +1,71 @@
+package greenladder.core.change;
+
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Decisions.Drawn;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Category;
+import greenladder.core.item.Field;
+import greenladder.core.item.Lines;
+import greenladder.core.item.ListLine;
+import greenladder.core.ladder.Ladder;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+
+/** Draws up a line of a checklist growing into a child of its own. */
+record Promotion(Ladder ladder, Command.Promote command, Instant at, Found found) {
+
+    Drawn draw() {
+        var item = ladder.requireNode(command.item()).item();
+        var lines = item.details().checklist();
+        var place = ListEditing.find(lines, command.at(), command.line());
+        if (place.isEmpty()) {
+            return refused(
+                    "The line “%s” is not there any more."
+                            .formatted(FieldReader.shortened(command.line())));
+        }
+        var line = lines.all().get(place.getAsInt());
+        if (line.item() != null && ladder.findNode(line.item()).isPresent()) {
+            return refused("This line has grown into %s already.".formatted(line.item()));
+        }
+        return grown(lines, line, place.getAsInt());
+    }
+
+    private Drawn grown(Lines lines, ListLine line, int place) {
+        var fields = new HashMap<String, String>();
+        fields.put(Field.TITLE.label(), line.text());
+        fields.put(Field.LEVEL.label(), command.level());
+        fields.put(Field.PARENT.label(), command.item().toString());
+        var product = command.item().product();
+        if (line.done()) {
+            ladder.requireProduct(product)
+                    .levels()
+                    .find(command.level())
+                    .ifPresent(level ->
+                            fields.put(
+                                    Field.STATE.label(),
+                                    level.states().firstOf(Category.DONE).key()));
+        }
+        var create = new Command.Create(product, List.of(NewItem.of(fields)));
+        var made = new Creation(ladder, create, at, found).draw();
+        if (!found.isEmpty()) {
+            return made;
+        }
+        var child = made.items().getFirst();
+        var changes = new ArrayList<>(made.changes());
+        changes.add(new Change(child, Field.GREW_FROM, null, command.item().toString()));
+        changes.add(
+                new Change(
+                        command.item(),
+                        Field.CHECKLIST,
+                        lines.text(),
+                        lines.with(place, line.withItem(child)).text()));
+        return new Drawn(made.items(), changes);
+    }
+
+    private Drawn refused(String message) {
+        found.add(Problem.SINGLE, Field.CHECKLIST.label(), message);
+        return new Drawn(List.of(), List.of());
+    }
+}

@@ -1,0 +1,45 @@
+package greenladder.core.item;
+
+import java.util.List;
+
+/**
+ * A field that a product has of its own.
+ *
+ * @param key never changes; small letters, digits and hyphens
+ * @param choices what can be chosen, for the types of which something is chosen
+ */
+public record CustomField(String key, String name, Type type, List<String> choices) {
+    /** What its values are. */
+    public enum Type {
+        TEXT("text"),
+        NUMBER("number"),
+        DATE("date"),
+        ONE_OF("one of"),
+        MANY_OF("many of"),
+        PERSON("person"),
+        YES_NO("yes or no"),
+        LINK("link");
+
+        private final String word;
+
+        Type(String word) {
+            this.word = word;
+        }
+
+        public String word() {
+            return word;
+        }
+
+        public boolean hasChoices() {
+            return this == ONE_OF || this == MANY_OF;
+        }
+    }
+
+    public CustomField {
+        choices = List.copyOf(choices);
+    }
+
+    public Field field() {
+        return Field.custom(key);
+    }
+}

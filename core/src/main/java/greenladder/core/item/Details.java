@@ -1,0 +1,96 @@
+package greenladder.core.item;
+
+import java.util.Collection;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What only some items have: lists, labels, links, files, where they came from, and the fields that
+ * their product has of its own.
+ *
+ * @param grewFrom the item whose checklist had it as a line
+ * @param splitFrom the item of which it is a part
+ * @param parts the items that were split off it
+ * @param merged the items that went into it
+ * @param custom by the key of the field, as {@link CustomField} writes it
+ */
+public record Details(
+        List<String> labels,
+        Lines acceptance,
+        Lines definitionOfDone,
+        Lines checklist,
+        List<WebLink> links,
+        List<Attachment> attachments,
+        @Nullable ItemKey grewFrom,
+        @Nullable ItemKey splitFrom,
+        List<ItemKey> parts,
+        List<ItemKey> merged,
+        SortedMap<String, String> custom) {
+
+    public static final Details NONE = of(Map.of());
+
+    public Details {
+        labels = List.copyOf(labels);
+        links = List.copyOf(links);
+        attachments = List.copyOf(attachments);
+        parts = List.copyOf(parts);
+        merged = List.copyOf(merged);
+        custom =
+                custom.isEmpty()
+                        ? Collections.emptySortedMap()
+                        : Collections.unmodifiableSortedMap(new TreeMap<>(custom));
+    }
+
+    /**
+     * Reads texts in the form that {@link Field#textOf} writes.
+     *
+     * @param texts by field; what is no detail is passed over
+     */
+    public static Details of(Map<Field, String> texts) {
+        var custom = new TreeMap<String, String>();
+        texts.forEach((field, text) -> {
+            if (field.isCustom()) {
+                custom.put(field.customKey(), text);
+            }
+        });
+        return new Details(
+                list(texts.get(Field.LABELS), ", ", Function.identity()),
+                Lines.parse(texts.get(Field.ACCEPTANCE)),
+                Lines.parse(texts.get(Field.DEFINITION_OF_DONE)),
+                Lines.parse(texts.get(Field.CHECKLIST)),
+                list(texts.get(Field.LINKS), "\n", WebLink::parse),
+                list(texts.get(Field.ATTACHMENTS), "\n", Attachment::parse),
+                key(texts.get(Field.GREW_FROM)),
+                key(texts.get(Field.SPLIT_FROM)),
+                list(texts.get(Field.PARTS), " ", Details::requireKey),
+                list(texts.get(Field.MERGED), " ", Details::requireKey),
+                custom);
+    }
+
+    static @Nullable String textOf(Collection<?> values, String between) {
+        return values.isEmpty()
+                ? null
+                : values.stream().map(Object::toString).collect(Collectors.joining(between));
+    }
+
+    private static <T> List<T> list(
+            @Nullable String text, String between, Function<String, T> reader) {
+        return text == null ? List.of() : Stream.of(text.split(between)).map(reader).toList();
+    }
+
+    private static @Nullable ItemKey key(@Nullable String text) {
+        return text == null ? null : requireKey(text);
+    }
+
+    private static ItemKey requireKey(String text) {
+        return ItemKey.parse(text)
+                .orElseThrow(() -> new IllegalArgumentException("item key " + text));
+    }
+}

@@ -1,0 +1,75 @@
+package greenladder.core.text;
+
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Target;
+import greenladder.core.item.Category;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import java.util.HashMap;
+import java.util.List;
+import java.util.stream.IntStream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A text as it was read.
+ *
+ * @param lines the items found, each after its parent
+ * @param skipped lines of which nothing was understood
+ * @param refusal why nothing was taken at all; null where it was
+ */
+public record Outline(List<Line> lines, List<Skipped> skipped, @Nullable String refusal) {
+    public Outline {
+        lines = List.copyOf(lines);
+        skipped = List.copyOf(skipped);
+    }
+
+    /**
+     * An item found.
+     *
+     * @param number of the line in the text, from 1
+     * @param depth 0 at the top
+     * @param parent index, in the lines of the outline, of the item above; null at the top
+     * @param remark what was done otherwise than the text says; empty for nothing
+     */
+    public record Line(
+            int number,
+            int depth,
+            Level level,
+            String kind,
+            String title,
+            String description,
+            boolean done,
+            @Nullable Integer parent,
+            String remark) {}
+
+    /** A line that is no item. */
+    public record Skipped(int number, String text) {}
+
+    /** What makes the items, under one that is there already, or under none. */
+    public List<NewItem> toEntries(@Nullable ItemKey under) {
+        return IntStream.range(0, lines.size()).mapToObj(index -> entry(index, under)).toList();
+    }
+
+    private NewItem entry(int index, @Nullable ItemKey under) {
+        var line = lines.get(index);
+        var fields = new HashMap<String, String>();
+        fields.put(Field.TITLE.label(), line.title());
+        fields.put(Field.LEVEL.label(), line.level().key());
+        fields.put(Field.KIND.label(), line.kind());
+        if (!line.description().isEmpty()) {
+            fields.put(Field.DESCRIPTION.label(), line.description());
+        }
+        if (line.done()) {
+            fields.put(Field.STATE.label(), line.level().states().firstOf(Category.DONE).key());
+        }
+        if (line.parent() == null && under != null) {
+            fields.put(Field.PARENT.label(), under.toString());
+        }
+        return new NewItem(
+                Integer.toString(index),
+                line.parent() == null ? null : line.parent().toString(),
+                fields,
+                new Target.Stay());
+    }
+}

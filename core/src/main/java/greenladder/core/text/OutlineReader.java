@@ -1,0 +1,233 @@
+package greenladder.core.text;
+
+import greenladder.core.item.Level;
+import greenladder.core.item.Levels;
+import greenladder.core.text.Outline.Line;
+import greenladder.core.text.Outline.Skipped;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Deque;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Reads a tree of items from text: indented lines, CommonMark lists, headings and task lists,
+ * outlines numbered 1.2.3. A line stands under the nearest line above that is less deep; a plain
+ * line, or a heading, stands above the bullets that follow it. Text indented under a bullet is its
+ * description. Time O(lines × depth).
+ */
+public final class OutlineReader {
+    public static final int MOST_LINES = 5_000;
+
+    /** Columns to the next stop, as CommonMark counts tabs. */
+    private static final int TAB = 4;
+
+    private static final int LONGEST_TITLE = 500;
+    private static final int SHOWN = 60;
+
+    private static final Pattern HEADING = Pattern.compile("(#{1,6})\\s+(.*?)(?:\\s+#+)?");
+    private static final Pattern NUMBER = Pattern.compile("(\\d+(?:\\.\\d+)+)[.)]?\\s+(.*)");
+    private static final Pattern BARE_NUMBER = Pattern.compile("\\d{1,4}\\s+(.*)");
+    private static final Pattern BULLET = Pattern.compile("(?:[-*+•‣–]|\\d{1,9}[.)])\\s+(.*)");
+    private static final Pattern BOX = Pattern.compile("\\[([ xX]?)]\\s+(.*)");
+    private static final Pattern MEANT = Pattern.compile(".*[\\p{L}\\p{N}].*");
+
+    private final Words words;
+    private final Level top;
+    private final List<Line> lines = new ArrayList<>();
+    private final List<Skipped> skipped = new ArrayList<>();
+
+    /** The items above the line that is being read, the deepest first. */
+    private final Deque<Open> above = new ArrayDeque<>();
+
+    /** An item above, with how deep it stands in the text. */
+    private record Open(long deep, boolean marked, int index) {}
+
+    /**
+     * A line without its indentation and marks.
+     *
+     * @param deep how deep it stands: more where it is indented more, has more numbers, or a bullet
+     */
+    private record Raw(long deep, boolean marked, String text) {}
+
+    private OutlineReader(Levels levels, Level top) {
+        this.words = new Words(levels);
+        this.top = top;
+    }
+
+    /**
+     * Reads a text. More than {@link #MOST_LINES} lines that are not blank are refused whole.
+     *
+     * @param top the level of what stands at the top of the text, where the text does not say
+     */
+    public static Outline read(String text, Levels levels, Level top) {
+        var all = text.lines().toList();
+        long count = all.stream().filter(line -> !line.isBlank()).count();
+        if (count > MOST_LINES) {
+            return new Outline(
+                    List.of(),
+                    List.of(),
+                    "The text has %,d lines; at most %,d fit at once. Nothing was taken."
+                            .formatted(count, MOST_LINES));
+        }
+        var reader = new OutlineReader(levels, top);
+        boolean numbered = all.stream().anyMatch(line -> NUMBER.matcher(line.strip()).matches());
+        for (int i = 0; i < all.size(); i++) {
+            if (!all.get(i).isBlank()) {
+                reader.take(i + 1, all.get(i), numbered);
+            }
+        }
+        return new Outline(reader.lines, reader.skipped, null);
+    }
+
+    private void take(int number, String line, boolean numbered) {
+        var raw = raw(line, numbered);
+        if (!MEANT.matcher(raw.text()).matches()) {
+            skipped.add(new Skipped(number, shortened(line.strip())));
+        } else if (!raw.marked() && isDescription(raw)) {
+            describe(raw.text());
+        } else {
+            add(number, raw);
+        }
+    }
+
+    private static Raw raw(String line, boolean numbered) {
+        long indent = 0;
+        int at = 0;
+        for (; at < line.length() && Character.isWhitespace(line.charAt(at)); at++) {
+            indent = line.charAt(at) == '\t' ? (indent / TAB + 1) * TAB : indent + 1;
+        }
+        var text = line.strip();
+        long deep = indent * 1000;
+        var heading = HEADING.matcher(text);
+        if (heading.matches()) {
+            return new Raw(heading.group(1).length() - 1000L, false, heading.group(2));
+        }
+        var outline = NUMBER.matcher(text);
+        if (outline.matches()) {
+            return new Raw(deep + outline.group(1).split("\\.").length, true, outline.group(2));
+        }
+        var bullet = BULLET.matcher(text);
+        if (bullet.matches()) {
+            return new Raw(deep + 1, true, bullet.group(1));
+        }
+        var bare = BARE_NUMBER.matcher(text);
+        return numbered && bare.matches()
+                ? new Raw(deep + 1, true, bare.group(1))
+                : new Raw(deep, false, text);
+    }
+
+    /** Whether a line without a mark belongs to the bullet above it. */
+    private boolean isDescription(Raw raw) {
+        var last = above.peek();
+        return last != null && last.marked() && raw.deep() > last.deep();
+    }
+
+    private void describe(String text) {
+        int index = lines.size() - 1;
+        var line = lines.get(index);
+        lines.set(
+                index,
+                with(line, line.description().isEmpty() ? text : line.description() + "\n" + text));
+    }
+
+    private static Line with(Line line, String description) {
+        return new Line(
+                line.number(),
+                line.depth(),
+                line.level(),
+                line.kind(),
+                line.title(),
+                description,
+                line.done(),
+                line.parent(),
+                line.remark());
+    }
+
+    private void add(int number, Raw raw) {
+        while (!above.isEmpty() && above.peek().deep() >= raw.deep()) {
+            above.pop();
+        }
+        var text = raw.text();
+        boolean done = false;
+        var box = BOX.matcher(text);
+        if (box.matches()) {
+            done = !box.group(1).isBlank();
+            text = box.group(2);
+        }
+        var named = words.findAt(text);
+        var title = named == null ? text : named.rest();
+        var wanted = above.isEmpty() ? null : above.peek().index();
+        var level = named == null ? below(wanted) : named.level();
+        boolean tooDeep = level == null;
+        if (level == null) {
+            level = words.lowest();
+        }
+        var parent = nearestAbove(wanted, level);
+        var remark = "";
+        if (tooDeep) {
+            remark = "deeper than the levels go; kept under " + nameOf(parent);
+        } else if (parent != wanted) {
+            remark =
+                    "cannot stand under %s; kept under %s"
+                            .formatted(nameOf(wanted), nameOf(parent));
+        }
+        add(
+                number,
+                raw,
+                level,
+                named == null ? level.plainKind() : named.kind(),
+                title,
+                done,
+                parent,
+                remark);
+    }
+
+    private void add(
+            int number,
+            Raw raw,
+            Level level,
+            String kind,
+            String text,
+            boolean done,
+            @Nullable Integer parent,
+            String remark) {
+        boolean tooLong = text.length() > LONGEST_TITLE;
+        lines.add(
+                new Line(
+                        number,
+                        parent == null ? 0 : lines.get(parent).depth() + 1,
+                        level,
+                        kind,
+                        tooLong ? text.substring(0, LONGEST_TITLE - 1) + "…" : text,
+                        tooLong ? text : "",
+                        done,
+                        parent,
+                        tooLong && remark.isEmpty()
+                                ? "too long for a title; the whole is in its description"
+                                : remark));
+        above.push(new Open(raw.deep(), raw.marked(), lines.size() - 1));
+    }
+
+    /** The level below a line's; null where there is none. */
+    private @Nullable Level below(@Nullable Integer index) {
+        return index == null ? top : words.below(lines.get(index).level());
+    }
+
+    private @Nullable Integer nearestAbove(@Nullable Integer from, Level level) {
+        var index = from;
+        while (index != null && !lines.get(index).level().isAbove(level)) {
+            index = lines.get(index).parent();
+        }
+        return index;
+    }
+
+    private String nameOf(@Nullable Integer index) {
+        return index == null ? "none" : "“%s”".formatted(shortened(lines.get(index).title()));
+    }
+
+    private static String shortened(String text) {
+        return text.length() <= SHOWN ? text : text.substring(0, SHOWN) + "…";
+    }
+}

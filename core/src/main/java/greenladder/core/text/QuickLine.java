@@ -1,0 +1,189 @@
+package greenladder.core.text;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Person;
+import greenladder.core.item.Product;
+import greenladder.core.item.Team;
+import greenladder.core.ladder.Ladder;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Pattern;
+
+/**
+ * One line of quick add, read: a title, and after commas what else is said of it in plain words.
+ * {@code Show the queue, story, 5 points, for Ines Rowe, under MSF12, labelled boarding}. What is
+ * not understood stays in the title.
+ *
+ * @param chips what was understood, in the order of the line
+ */
+public record QuickLine(String title, List<Chip> chips) {
+    private static final Pattern AMOUNT =
+            Pattern.compile("(\\d+(?:[.,]\\d{1,3})?)\\s*(points?|hours?)");
+    private static final Pattern CLAUSE =
+            Pattern.compile("(for|under|labelled|team|by)\\s+(.+)", Pattern.CASE_INSENSITIVE);
+
+    /**
+     * Something understood.
+     *
+     * @param value as a command takes it
+     * @param words as it is shown
+     */
+    public record Chip(String field, String value, String words) {}
+
+    public QuickLine {
+        chips = List.copyOf(chips);
+    }
+
+    /** The chips as fields of a new item; level and kind among them only where they were said. */
+    public Map<String, String> fields() {
+        var fields = new LinkedHashMap<String, String>();
+        chips.forEach(chip -> fields.put(chip.field(), chip.value()));
+        return fields;
+    }
+
+    /**
+     * Reads a line for a product. Clauses are read from the end, up to the first not understood.
+     */
+    public static QuickLine read(String line, Ladder ladder, Product product) {
+        var words = new Words(product.levels());
+        var chips = new ArrayList<Chip>();
+        var parts = new ArrayList<>(List.of(line.strip().split(",", -1)));
+        while (parts.size() > 1) {
+            var found = chipsOf(parts.getLast().strip(), ladder, product, words);
+            if (found.isEmpty()) {
+                break;
+            }
+            chips.addAll(0, found);
+            parts.removeLast();
+        }
+        var title = String.join(",", parts).strip();
+        var named = words.findAt(title);
+        if (named == null) {
+            return new QuickLine(title, chips);
+        }
+        chips.addAll(0, levelChips(new Words.Word(named.level(), named.kind())));
+        return new QuickLine(named.rest(), chips);
+    }
+
+    private static List<Chip> chipsOf(String clause, Ladder ladder, Product product, Words words) {
+        var word = words.find(clause);
+        if (word != null) {
+            return levelChips(word);
+        }
+        var amount = AMOUNT.matcher(clause.toLowerCase(Locale.ROOT));
+        if (amount.matches()) {
+            var number = amount.group(1).replace(',', '.');
+            var field = amount.group(2).startsWith("p") ? Field.SIZE : Field.HOURS_ESTIMATE;
+            return Amount.parse(number).isEmpty()
+                    ? List.of()
+                    : List.of(new Chip(field.label(), number, clause));
+        }
+        var match = CLAUSE.matcher(clause);
+        if (!match.matches()) {
+            return List.of();
+        }
+        var said = match.group(2).strip();
+        return switch (match.group(1).toLowerCase(Locale.ROOT)) {
+            case "for" -> chip(person(said, ladder), Field.ASSIGNEE, "for ");
+            case "under" -> chip(parent(said, ladder, product), Field.PARENT, "under ");
+            case "team" -> chip(team(said, ladder, product), Field.TEAM, "team ");
+            case "by" -> chip(date(said), Field.FINISH, "by ");
+            default ->
+                    List.of(
+                            new Chip(
+                                    Field.LABELS.label(),
+                                    said.replace(" and ", ", "),
+                                    "labelled " + said));
+        };
+    }
+
+    private static List<Chip> levelChips(Words.Word word) {
+        boolean plain = word.kind().equals(word.level().plainKind());
+        var level =
+                new Chip(
+                        Field.LEVEL.label(),
+                        word.level().key(),
+                        plain ? word.level().name().toLowerCase(Locale.ROOT) : word.kind());
+        return plain
+                ? List.of(level)
+                : List.of(level, new Chip(Field.KIND.label(), word.kind(), word.kind()));
+    }
+
+    /** A value with what it is called. */
+    private record Meant(String value, String words) {}
+
+    private static List<Chip> chip(Optional<Meant> meant, Field field, String before) {
+        return meant.map(one -> new Chip(field.label(), one.value(), before + one.words()))
+                .map(List::of)
+                .orElse(List.of());
+    }
+
+    /** A person by name, sign-in name, or a first name that only one has. */
+    private static Optional<Meant> person(String said, Ladder ladder) {
+        var people = ladder.workspace().peopleAtWork();
+        var named =
+                people.stream()
+                        .filter(person ->
+                                person.name().equalsIgnoreCase(said)
+                                        || person.handle().equalsIgnoreCase(said))
+                        .toList();
+        var found =
+                named.isEmpty()
+                        ? people.stream()
+                                .filter(person ->
+                                        person.name().split(" ")[0].equalsIgnoreCase(said))
+                                .toList()
+                        : named;
+        return found.size() == 1
+                ? Optional.of(found.getFirst()).map(QuickLine::meant)
+                : Optional.empty();
+    }
+
+    private static Meant meant(Person person) {
+        return new Meant(person.handle(), person.name());
+    }
+
+    /** An item by key, or by a title that only one has. */
+    private static Optional<Meant> parent(String said, Ladder ladder, Product product) {
+        var byKey = ItemKey.parse(said).flatMap(ladder::findItem);
+        if (byKey.isPresent()) {
+            return byKey.map(item -> new Meant(item.key().toString(), item.key().toString()));
+        }
+        var titled =
+                product.levels().all().stream()
+                        .flatMap(level -> ladder.level(product, level).stream())
+                        .map(node -> node.item())
+                        .filter(item -> item.title().equalsIgnoreCase(said))
+                        .limit(2)
+                        .toList();
+        return titled.size() == 1
+                ? Optional.of(
+                        new Meant(titled.getFirst().key().toString(), titled.getFirst().title()))
+                : Optional.empty();
+    }
+
+    private static Optional<Meant> team(String said, Ladder ladder, Product product) {
+        return ladder.workspace().teamsOf(product.code()).stream()
+                .filter(team ->
+                        team.name().equalsIgnoreCase(said) || team.key().equalsIgnoreCase(said))
+                .findFirst()
+                .map((Team team) -> new Meant(team.key(), team.name()));
+    }
+
+    private static Optional<Meant> date(String said) {
+        try {
+            var date = LocalDate.parse(said).toString();
+            return Optional.of(new Meant(date, date));
+        } catch (DateTimeParseException e) {
+            return Optional.empty();
+        }
+    }
+}

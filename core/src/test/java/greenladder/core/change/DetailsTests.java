@@ -1,0 +1,222 @@
+package greenladder.core.change;
+
+import static greenladder.core.Trees.accepted;
+import static greenladder.core.Trees.after;
+import static greenladder.core.Trees.edit;
+import static greenladder.core.Trees.key;
+import static greenladder.core.Trees.node;
+import static greenladder.core.Trees.problems;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.Trees;
+import greenladder.core.change.Command.EditList;
+import greenladder.core.item.Attachment;
+import greenladder.core.item.CustomField;
+import greenladder.core.item.CustomField.Type;
+import greenladder.core.item.Details;
+import greenladder.core.item.Field;
+import greenladder.core.item.Template;
+import greenladder.core.ladder.Ladder;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** Checklists and what grows from them, a product's own fields, links, files, templates. */
+public class DetailsTests {
+    private static Ladder steps() {
+        return after(
+                Trees.of("feature F\n  story S"), edit(2, "checklist", "- [x] Pack\n\nSail\nLand"));
+    }
+
+    private static String checklist(Ladder ladder) {
+        return node(ladder, 2).item().details().checklist().text();
+    }
+
+    private static Command step(ListStep step) {
+        return new EditList(key(2), Field.CHECKLIST, step);
+    }
+
+    @Test
+    public void linesShouldBeAddedTickedRewordedMovedAndRemoved() {
+        var ladder = after(steps(), step(new ListStep.Add(" Sleep ")));
+        ladder = after(ladder, step(new ListStep.Tick(1, "Sail", true)));
+        ladder = after(ladder, step(new ListStep.Reword(2, "Land", "Go ashore")));
+        ladder = after(ladder, step(new ListStep.Shift(3, "Sleep", 0)));
+        ladder = after(ladder, step(new ListStep.Remove(0, "Pack")));
+        assertThat(checklist(ladder)).isEqualTo("[ ] Sleep\n[x] Sail\n[ ] Go ashore");
+        assertThat(node(ladder, 2).item().details().checklist().done()).isEqualTo(1);
+    }
+
+    @Test
+    public void lineThatIsGoneShouldBeTold() {
+        assertThat(problems(steps(), step(new ListStep.Tick(0, "Swim", true))).inWords())
+                .isEqualTo("The line “Swim” is not there any more.");
+        assertThat(problems(steps(), step(new ListStep.Add("  "))).inWords())
+                .isEqualTo("A line needs a text.");
+        assertThat(problems(steps(), edit(2, "checklist", "x\n".repeat(201))).inWords())
+                .contains("at most 200 fit");
+    }
+
+    @Test
+    public void lineThatGrewShouldBeTickedWhileItsItemIsDone() {
+        var grown = accepted(steps(), new Command.Promote(key(2), 1, "Sail", "task"));
+        assertThat(grown.items()).containsExactly(key(3));
+        assertThat(node(grown.after(), 3).item().title()).isEqualTo("Sail");
+        assertThat(checklist(grown.after())).isEqualTo("[x] Pack\n[MSF3] Sail\n[ ] Land");
+        var done = accepted(grown.after(), edit(3, "state", "done"));
+        assertThat(checklist(done.after())).contains("[x MSF3] Sail");
+        assertThat(checklist(after(done.after(), edit(3, "state", "to-do"))))
+                .contains("[MSF3] Sail");
+        var back = after(done.after(), new Command.Reverse(1, done.changes(), List.of(), Set.of()));
+        assertThat(checklist(back)).contains("[MSF3] Sail");
+    }
+
+    @Test
+    public void lineShouldNotGrowTwiceNorBeTickedByHand() {
+        var grown = after(steps(), new Command.Promote(key(2), 1, "Sail", "task"));
+        assertThat(problems(grown, new Command.Promote(key(2), 1, "Sail", "task")).inWords())
+                .isEqualTo("This line has grown into MSF3 already.");
+        assertThat(problems(grown, step(new ListStep.Tick(1, "Sail", true))).inWords())
+                .contains("MSF3 has grown from this line");
+        var kept = after(grown, edit(2, "checklist", "Land\nSail"));
+        assertThat(checklist(kept)).isEqualTo("[ ] Land\n[MSF3] Sail");
+        var again =
+                after(grown, new Command.Delete(List.of(key(3)), Command.Delete.Children.REFUSE));
+        assertThat(accepted(again, new Command.Promote(key(2), 1, "Sail", "task")).items())
+                .containsExactly(key(4));
+    }
+
+    private static Ladder withFields() {
+        var ladder = Trees.of("story S");
+        return ladder.with(
+                ladder.requireProduct("MSF")
+                        .withFields(
+                                List.of(
+                                        new CustomField("t", "Text", Type.TEXT, List.of()),
+                                        new CustomField("n", "Number", Type.NUMBER, List.of()),
+                                        new CustomField("d", "Date", Type.DATE, List.of()),
+                                        new CustomField("o", "One", Type.ONE_OF, List.of("A", "B")),
+                                        new CustomField(
+                                                "m", "Many", Type.MANY_OF, List.of("A", "B")),
+                                        new CustomField("p", "Person", Type.PERSON, List.of()),
+                                        new CustomField("y", "Yes", Type.YES_NO, List.of()),
+                                        new CustomField("l", "Link", Type.LINK, List.of()))));
+    }
+
+    @DataProvider
+    public Object[][] values() {
+        return new Object[][] {
+            {"t", " a  b ", "a b"},
+            {"n", "-3,50", "-3.5"},
+            {"d", "2026-02-03", "2026-02-03"},
+            {"o", "b", "B"},
+            {"m", "b, A, b", "B, A"},
+            {"p", "oona.marsh", "oona.marsh"},
+            {"y", "yes", "yes"},
+            {"l", "https://example.org/a", "https://example.org/a"},
+        };
+    }
+
+    @Test(dataProvider = "values")
+    public void ownFieldShouldBeKept(String key, String entered, String kept) {
+        var ladder = after(withFields(), edit(1, "custom." + key, entered));
+        assertThat(node(ladder, 1).item().details().custom()).containsEntry(key, kept);
+        assertThat(after(ladder, edit(1, "custom." + key, "")))
+                .satisfies(empty ->
+                        assertThat(node(empty, 1).item().details()).isEqualTo(Details.NONE));
+    }
+
+    @DataProvider
+    public Object[][] wrong() {
+        return new Object[][] {
+            {"custom.n", "many", "Number is a number"},
+            {"custom.d", "tomorrow", "Date is a date"},
+            {"custom.o", "C", "no choice for One; there are: A, B"},
+            {"custom.m", "A, C", "no choice for Many"},
+            {"custom.p", "nobody", "Nobody signs in as"},
+            {"custom.y", "maybe", "Yes is yes or no"},
+            {"custom.l", "javascript:alert(1)", "no web address"},
+            {"custom.x", "1", "has no field “x”"},
+            {"links", "ftp://example.org", "no web address"},
+        };
+    }
+
+    @Test(dataProvider = "wrong")
+    public void wrongValueShouldBeTold(String field, String entered, String words) {
+        assertThat(problems(withFields(), edit(1, field, entered)).inWords()).contains(words);
+    }
+
+    @Test
+    public void filesShouldComeAndGo() {
+        var file = new Attachment("ab12", 12, "image/png", "quay at dusk.png");
+        var ladder = after(Trees.of("story S"), new Command.Attach(key(1), file));
+        assertThat(node(ladder, 1).item().details().attachments()).containsExactly(file);
+        assertThat(problems(ladder, new Command.Attach(key(1), file)).inWords())
+                .contains("already");
+        assertThat(problems(ladder, new Command.Detach(key(1), "cd")).inWords())
+                .contains("not there");
+        assertThat(node(after(ladder, new Command.Detach(key(1), "ab12")), 1).item().details())
+                .isEqualTo(Details.NONE);
+    }
+
+    @Test
+    public void detailsShouldSurviveBeingText() {
+        var ladder = after(withFields(), edit(1, "custom.m", "A, B"));
+        ladder = after(ladder, edit(1, "links", "https://example.org/x The plan\nhttp://a.b"));
+        ladder = after(ladder, edit(1, "definitionOfDone", "[x] Tested"));
+        ladder = after(ladder, edit(1, "labels", "one, two"));
+        var item = node(ladder, 1).item();
+        var texts = new TreeMap<Field, String>();
+        for (var field : Field.allOf(item)) {
+            if (field.textOf(item) != null) {
+                texts.put(field, field.textOf(item));
+            }
+        }
+        assertThat(Details.of(texts)).isEqualTo(item.details());
+    }
+
+    private static Template template(String defaultFor, Map<String, String> fields) {
+        return new Template(
+                "t", "T", "story", "story", defaultFor, "As a guest", fields, List.of("Test it"));
+    }
+
+    @Test
+    public void templateShouldBeginAnItemAndGiveWayToWhatIsEntered() {
+        var ladder = withFields();
+        var use =
+                TemplateUse.of(
+                        template(
+                                null,
+                                Map.of("size", "3", "acceptance", "Seen", "custom.gone", "x")),
+                        ladder.requireProduct("MSF"),
+                        Map.of("title", "I board", "size", "5"),
+                        new Target.Stay());
+        assertThat(use.notes())
+                .containsExactly(
+                        "The template’s “gone” was left out: Crossing has no such field any more.");
+        var made = after(ladder, new Command.Create("MSF", use.entries()));
+        var item = node(made, 2).item();
+        assertThat(item.title()).isEqualTo("As a guest I board");
+        assertThat(item.size()).hasToString("5");
+        assertThat(item.details().acceptance().text()).isEqualTo("[ ] Seen");
+        assertThat(Trees.titles(node(made, 2).children())).isEqualTo("Test it");
+    }
+
+    @Test
+    public void teamsTemplateShouldComeBeforeTheProducts() {
+        var product =
+                withFields()
+                        .requireProduct("MSF")
+                        .withTemplates(
+                                List.of(template("*", Map.of()), template("lantern", Map.of())));
+        assertThat(TemplateUse.defaultFor(product, "story", null, "lantern"))
+                .contains(product.templates().getLast());
+        assertThat(TemplateUse.defaultFor(product, "story", null, "gannet"))
+                .contains(product.templates().getFirst());
+        assertThat(TemplateUse.defaultFor(product, "story", "bug", null)).isEmpty();
+        assertThat(TemplateUse.defaultFor(product, "epic", null, null)).isEmpty();
+    }
+}

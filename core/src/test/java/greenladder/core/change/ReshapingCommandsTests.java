@@ -1,0 +1,244 @@
+package greenladder.core.change;
+
+import static greenladder.core.Trees.accepted;
+import static greenladder.core.Trees.after;
+import static greenladder.core.Trees.edit;
+import static greenladder.core.Trees.key;
+import static greenladder.core.Trees.node;
+import static greenladder.core.Trees.problems;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.Trees;
+import greenladder.core.change.Command.ChangeLevel;
+import greenladder.core.change.Command.ChangeLevel.Misfits;
+import greenladder.core.change.Command.Part;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.testng.annotations.Test;
+
+/** Split, merge, gather, change of level. */
+public class ReshapingCommandsTests {
+    private static final String STORY =
+            """
+            feature Boarding
+              story Big size=20
+                task One
+                task Two
+              story Next size=3\
+            """;
+
+    private static Ladder story() {
+        return after(Trees.of(STORY), edit(2, "acceptance", "Seen\nHeard\nFelt"));
+    }
+
+    private static Part part(
+            String title, String size, List<ItemKey> children, Integer... criteria) {
+        return new Part(title, size, children, List.of(criteria));
+    }
+
+    private static Command.Split split(boolean keep, String size, Part... parts) {
+        return new Command.Split(key(2), List.of(parts), keep, size);
+    }
+
+    /** The children of an item as their numbers. */
+    private static List<Integer> children(Ladder ladder, int number) {
+        return node(ladder, number).children().stream()
+                .map(child -> child.item().key().number())
+                .toList();
+    }
+
+    @Test
+    public void splitShouldPutPartsBehindTheOriginalWithWhatGoesToThem() {
+        var ladder =
+                after(
+                        story(),
+                        split(
+                                true,
+                                "8",
+                                part("A", "5", List.of(key(3)), 0),
+                                part("B", "9", List.of(key(4)), 2)));
+        assertThat(Trees.titles(node(ladder, 1).children())).isEqualTo("Big A B Next");
+        assertThat(children(ladder, 6)).containsExactly(3);
+        assertThat(children(ladder, 7)).containsExactly(4);
+        assertThat(node(ladder, 6).item().details().acceptance().text()).isEqualTo("[ ] Seen");
+        assertThat(node(ladder, 7).item().details().acceptance().text()).isEqualTo("[ ] Felt");
+        assertThat(node(ladder, 2).item().details().acceptance().text()).isEqualTo("[ ] Heard");
+        assertThat(node(ladder, 2).item().details().parts()).containsExactly(key(6), key(7));
+        assertThat(node(ladder, 7).item().details().splitFrom()).isEqualTo(key(2));
+    }
+
+    @Test
+    public void splitShouldKeepTheFirstEstimateAndShowTheDriftAbove() {
+        var start = after(Trees.of("feature F\n  story Big size=20"), edit(1, "size", "20"));
+        var ladder =
+                after(
+                        start,
+                        split(true, "8", part("A", "8", List.of()), part("B", "7", List.of())));
+        var big = node(ladder, 2);
+        assertThat(big.item().firstEstimate()).isEqualTo(Amount.parse("20").orElseThrow());
+        assertThat(big.rollUp().effective()).hasToString("8");
+        assertThat(node(ladder, 1).rollUp().effective()).hasToString("23");
+        assertThat(node(ladder, 1).rollUp().drift(node(ladder, 1).item()))
+                .contains(Amount.parse("3").orElseThrow());
+    }
+
+    @Test
+    public void originalThatDoesNotStayShouldBeDroppedWithoutItsTasks() {
+        assertThat(
+                        problems(
+                                        story(),
+                                        split(
+                                                false,
+                                                null,
+                                                part("A", "", List.of(key(3))),
+                                                part("B", "", List.of())))
+                                .inWords())
+                .contains("MSF4 would be dropped with MSF2");
+        var ladder =
+                after(
+                        story(),
+                        split(
+                                false,
+                                null,
+                                part("A", "5", List.of(key(3), key(4))),
+                                part("B", "7", List.of())));
+        assertThat(node(ladder, 2).item().isDropped()).isTrue();
+        assertThat(node(ladder, 1).rollUp().effective()).hasToString("15");
+    }
+
+    @Test
+    public void splitThatMakesNoSenseShouldBeRefusedWithEveryReason() {
+        assertThat(problems(story(), split(true, null)).inWords()).contains("at least two parts");
+        var words =
+                problems(
+                                story(),
+                                split(
+                                        true,
+                                        null,
+                                        part("", "5", List.of(key(5)), 7),
+                                        part("B", "x", List.of())))
+                        .inWords();
+        assertThat(words).contains("MSF5 is no child of MSF2").contains("no criterion 8");
+        assertThat(problems(story(), split(true, null, part("", "x", List.of()))).inWords())
+                .contains("A title is needed")
+                .contains("The size is a number");
+    }
+
+    @Test
+    public void splitShouldBeTakenBackWhole() {
+        var split = accepted(story(), split(true, "8", part("A", "5", List.of(key(3)), 0)));
+        var back =
+                after(split.after(), new Command.Reverse(1, split.changes(), List.of(), Set.of()));
+        assertThat(children(back, 1)).containsExactly(2, 5);
+        assertThat(children(back, 2)).containsExactly(3, 4);
+        assertThat(node(back, 2).item().details()).isEqualTo(node(story(), 2).item().details());
+    }
+
+    @Test
+    public void mergeShouldBringEverythingAlong() {
+        var ladder = story();
+        ladder = after(ladder, edit(5, "acceptance", "Heard\nSmelt"));
+        ladder = after(ladder, edit(5, "labels", "dusk"));
+        ladder = after(ladder, edit(2, "labels", "quay"));
+        ladder = after(ladder, edit(2, "description", "What it was."));
+        ladder = after(ladder, edit(2, "value", "4"));
+        var merged = accepted(ladder, new Command.Merge(key(5), key(2)));
+        var stays = node(merged.after(), 5).item();
+        assertThat(merged.after().findNode(key(2))).isEmpty();
+        assertThat(children(merged.after(), 5)).containsExactly(3, 4);
+        assertThat(stays.size()).hasToString("3");
+        assertThat(stays.value()).hasToString("4");
+        assertThat(stays.description()).isEqualTo("What it was.");
+        assertThat(stays.details().labels()).containsExactly("dusk", "quay");
+        assertThat(stays.details().acceptance().text())
+                .isEqualTo("[ ] Heard\n[ ] Smelt\n[ ] Seen\n[ ] Felt");
+        assertThat(stays.details().merged()).containsExactly(key(2));
+        var back =
+                after(
+                        merged.after(),
+                        new Command.Reverse(1, merged.changes(), List.of(), Set.of()));
+        assertThat(children(back, 2)).containsExactly(3, 4);
+    }
+
+    @Test
+    public void mergeWithADescendantOrAWrongLevelShouldBeRefused() {
+        assertThat(problems(story(), new Command.Merge(key(1), key(3))).inWords())
+                .contains("stands under the other");
+        assertThat(problems(story(), new Command.Merge(key(3), key(1))).inWords())
+                .contains("stands under the other");
+        assertThat(problems(story(), new Command.Merge(key(2), key(2))).inWords())
+                .contains("with itself");
+        var two = Trees.of("feature A\n  story S\nstory B");
+        assertThat(problems(two, new Command.Merge(key(3), key(1))).inWords())
+                .contains("its child MSF2, a story, cannot come to stand under it");
+    }
+
+    @Test
+    public void gatherShouldPutItemsUnderANewParent() {
+        var ladder = Trees.of("epic E\n  story A\nstory B\nstory C");
+        var gathered =
+                accepted(
+                        ladder,
+                        new Command.Gather(
+                                List.of(key(2), key(4)),
+                                Map.of("title", "New", "level", "feature", "parent", "MSF1")));
+        assertThat(gathered.items()).containsExactly(key(5));
+        assertThat(children(gathered.after(), 5)).containsExactly(2, 4);
+        assertThat(children(gathered.after(), 1)).containsExactly(5);
+        assertThat(
+                        problems(
+                                        ladder,
+                                        new Command.Gather(
+                                                List.of(key(1)),
+                                                Map.of("title", "New", "level", "feature")))
+                                .inWords())
+                .contains("MSF1 is an epic; it cannot stand under a feature");
+    }
+
+    @Test
+    public void itemThatRisesShouldGoUnderTheNearestThatFits() {
+        var ladder = Trees.of("epic E\n  feature F\n    story S\n      task T");
+        var risen = after(ladder, new ChangeLevel(List.of(key(3)), "feature", Misfits.REFUSE));
+        assertThat(children(risen, 1)).containsExactly(2, 3);
+        assertThat(node(risen, 3).item().level().key()).isEqualTo("feature");
+        assertThat(children(risen, 3)).containsExactly(4);
+    }
+
+    @Test
+    public void childrenThatForbidALevelShouldBeToldOrGoWhereTheyMay() {
+        var ladder = Trees.of("epic E\n  feature F\n    story S\n    story R");
+        assertThat(
+                        problems(ladder, new ChangeLevel(List.of(key(2)), "story", Misfits.REFUSE))
+                                .inWords())
+                .contains("its child MSF3 is a story");
+        var beside = after(ladder, new ChangeLevel(List.of(key(2)), "story", Misfits.BESIDE));
+        assertThat(children(beside, 1)).containsExactly(2, 3, 4);
+        var down = after(ladder, new ChangeLevel(List.of(key(1)), "feature", Misfits.DOWN));
+        assertThat(node(down, 2).item().level().key()).isEqualTo("story");
+        assertThat(node(down, 3).item().level().key()).isEqualTo("task");
+        assertThat(
+                        problems(
+                                        after(ladder, edit(3, "size", "5")),
+                                        new ChangeLevel(List.of(key(1)), "feature", Misfits.DOWN))
+                                .inWords())
+                .contains("has a size in points");
+    }
+
+    @Test
+    public void labelsShouldBeAddedAndTakenAwayBesideThoseThere() {
+        var ladder = after(Trees.of("epic A"), edit(1, "labels", "quay, Dusk , quay"));
+        assertThat(node(ladder, 1).item().details().labels()).containsExactly("quay", "Dusk");
+        ladder = after(ladder, edit(1, "labels", "+ dawn, dusk"));
+        assertThat(node(ladder, 1).item().details().labels())
+                .containsExactly("quay", "Dusk", "dawn");
+        ladder = after(ladder, edit(1, "labels", "-dusk"));
+        assertThat(Field.LABELS.textOf(node(ladder, 1).item())).isEqualTo("quay, dawn");
+        assertThat(problems(ladder, edit(1, "labels", "x".repeat(41))).inWords())
+                .contains("41 characters");
+    }
+}

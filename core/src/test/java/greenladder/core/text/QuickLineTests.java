@@ -1,0 +1,66 @@
+package greenladder.core.text;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.Trees;
+import greenladder.core.item.StandardLevels;
+import greenladder.core.ladder.Ladder;
+import org.testng.annotations.Test;
+
+public class QuickLineTests {
+    private static final Ladder LADDER = Trees.of("epic Boarding\n  feature Queue");
+
+    private static QuickLine read(String line) {
+        return QuickLine.read(line, LADDER, LADDER.requireProduct("MSF"));
+    }
+
+    @Test
+    public void plainWordsAfterCommasShouldBeUnderstood() {
+        var line =
+                read(
+                        "Show the queue, story, 5 points, for Oona, under queue, labelled quay and"
+                                + " dusk");
+        assertThat(line.title()).isEqualTo("Show the queue");
+        assertThat(line.fields())
+                .containsEntry("level", "story")
+                .containsEntry("size", "5")
+                .containsEntry("assignee", "oona.marsh")
+                .containsEntry("parent", "MSF2")
+                .containsEntry("labels", "quay, dusk")
+                .hasSize(5);
+        assertThat(line.chips())
+                .extracting(QuickLine.Chip::words)
+                .containsExactly(
+                        "story",
+                        "5 points",
+                        "for Oona Marsh",
+                        "under Queue",
+                        "labelled quay and dusk");
+    }
+
+    @Test
+    public void kindShouldBringItsLevel() {
+        assertThat(read("bug: It stops").fields())
+                .containsEntry("level", "story")
+                .containsEntry("kind", "bug");
+        assertThat(read("It stops, bug").title()).isEqualTo("It stops");
+    }
+
+    @Test
+    public void whatIsNotUnderstoodShouldStayInTheTitle() {
+        assertThat(read("Fast, simple, for Nobody").title()).isEqualTo("Fast, simple, for Nobody");
+        assertThat(read("Fast, for Nobody, 3 points").title()).isEqualTo("Fast, for Nobody");
+        assertThat(read("Fast, 3 points, and then").chips()).isEmpty();
+        assertThat(read("").title()).isEmpty();
+    }
+
+    @Test
+    public void hoursDatesAndKeysShouldBeUnderstood() {
+        assertThat(read("Do it, task, 2,5 hours").title()).isEqualTo("Do it, task, 2");
+        assertThat(read("Do it, 2.5 hours, under msf2, by 2026-12-01").fields())
+                .containsEntry("hours.estimate", "2.5")
+                .containsEntry("parent", "MSF2")
+                .containsEntry("finish", "2026-12-01");
+        assertThat(StandardLevels.six().find("task")).isPresent();
+    }
+}
