@@ -15,6 +15,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -94,6 +95,11 @@ final class FieldsReader {
         switch (name) {
             case HOURS -> readHours(value);
             case BLOCKED -> readBlocked(value);
+            case "labels" -> readLabels(value);
+            case "acceptance", "definitionOfDone" -> readLines(name, value, "met");
+            case "checklist" -> readLines(name, value, "done");
+            case "links" -> readLinks(value);
+            case "custom" -> readCustom(value);
             default ->
                     text(name, value, NUMBERS.contains(name))
                             .ifPresent(text -> fields.put(name, text));
@@ -127,6 +133,91 @@ final class FieldsReader {
         } else {
             problem(BLOCKED, "Blocked is null or an object with a reason.");
         }
+    }
+
+    private void readLabels(JsonNode labels) {
+        if (labels.isNull()) {
+            fields.put("labels", "");
+        } else if (labels.isArray() && labels.valueStream().allMatch(JsonNode::isString)) {
+            fields.put(
+                    "labels",
+                    labels.valueStream().map(JsonNode::asString).collect(Collectors.joining("\n")));
+        } else {
+            problem("labels", "Labels are a list of texts.");
+        }
+    }
+
+    /** Lines of a list, in the form that {@code ListLine} reads. */
+    private void readLines(String name, JsonNode lines, String ticked) {
+        if (lines.isNull()) {
+            fields.put(name, "");
+            return;
+        }
+        boolean fits =
+                lines.isArray()
+                        && lines.valueStream()
+                                .allMatch(line ->
+                                        line.path("text").isString()
+                                                && (line.path(ticked).isBoolean()
+                                                        || line.path(ticked).isMissingNode()));
+        if (!fits) {
+            problem(name, "A list of objects is needed, each with text and %s.".formatted(ticked));
+            return;
+        }
+        fields.put(
+                name,
+                lines.valueStream()
+                        .map(line ->
+                                "[%s] %s"
+                                        .formatted(
+                                                line.path(ticked).asBoolean(false) ? "x" : " ",
+                                                line.path("text")
+                                                        .asString()
+                                                        .replaceAll("\\R", " ")))
+                        .collect(Collectors.joining("\n")));
+    }
+
+    private void readLinks(JsonNode links) {
+        if (links.isNull()) {
+            fields.put("links", "");
+        } else if (links.isArray()
+                && links.valueStream().allMatch(link -> link.path("address").isString())) {
+            fields.put(
+                    "links",
+                    links.valueStream()
+                            .map(link ->
+                                    (link.path("address").asString()
+                                                    + " "
+                                                    + link.path("name").asString(""))
+                                            .replaceAll("\\R", " ")
+                                            .strip())
+                            .collect(Collectors.joining("\n")));
+        } else {
+            problem("links", "Links are a list of objects with address and name.");
+        }
+    }
+
+    /** Values by the keys of fields; a list where several are chosen; null empties one. */
+    private void readCustom(JsonNode custom) {
+        if (!custom.isObject()) {
+            problem("custom", "Own fields are an object with their keys.");
+            return;
+        }
+        custom.properties()
+                .forEach(member -> {
+                    var value = member.getValue();
+                    var text =
+                            value.isArray()
+                                    ? value.valueStream()
+                                            .map(JsonNode::asString)
+                                            .collect(Collectors.joining(", "))
+                                    : value.isNull()
+                                            ? ""
+                                            : value.isBoolean()
+                                                    ? (value.asBoolean() ? "yes" : "no")
+                                                    : value.asString();
+                    fields.put("custom." + member.getKey(), text);
+                });
     }
 
     /** A value as text, empty where JSON says null; nothing where it is of the wrong type. */

@@ -3,10 +3,13 @@ package greenladder.api;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Lines;
 import greenladder.core.ladder.Ladder;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /** An item as programs see it. Absent values are null. */
@@ -31,6 +34,17 @@ record ItemJson(
         @Nullable LocalDate start,
         @Nullable LocalDate finish,
         @Nullable BlockedJson blocked,
+        List<String> labels,
+        List<CriterionJson> acceptance,
+        List<CriterionJson> definitionOfDone,
+        List<StepJson> checklist,
+        List<LinkJson> links,
+        List<AttachmentJson> attachments,
+        Map<String, String> custom,
+        @Nullable String grewFrom,
+        @Nullable String splitFrom,
+        List<String> parts,
+        List<String> merged,
         int position,
         Instant createdAt,
         Instant updatedAt,
@@ -42,6 +56,17 @@ record ItemJson(
             @Nullable BigDecimal remaining) {}
 
     record BlockedJson(String reason) {}
+
+    record CriterionJson(String text, boolean met) {}
+
+    /**
+     * @param item what it has grown into
+     */
+    record StepJson(String text, boolean done, @Nullable String item) {}
+
+    record LinkJson(String address, String name) {}
+
+    record AttachmentJson(String id, String name, String type, long bytes) {}
 
     static ItemJson of(Ladder ladder, ItemKey key) {
         return of(ladder, ladder.requireNode(key).item());
@@ -72,10 +97,39 @@ record ItemJson(
                 item.start(),
                 item.finish(),
                 item.blocked() == null ? null : new BlockedJson(item.blocked()),
+                item.details().labels(),
+                criteria(item.details().acceptance()),
+                criteria(item.details().definitionOfDone()),
+                item.details().checklist().all().stream()
+                        .map(line -> new StepJson(line.text(), line.done(), text(line.item())))
+                        .toList(),
+                item.details().links().stream()
+                        .map(link -> new LinkJson(link.address(), link.name()))
+                        .toList(),
+                item.details().attachments().stream()
+                        .map(file ->
+                                new AttachmentJson(
+                                        file.id(), file.name(), file.type(), file.bytes()))
+                        .toList(),
+                item.details().custom(),
+                text(item.details().grewFrom()),
+                text(item.details().splitFrom()),
+                item.details().parts().stream().map(ItemKey::toString).toList(),
+                item.details().merged().stream().map(ItemKey::toString).toList(),
                 ladder.position(item),
                 item.createdAt(),
                 item.updatedAt(),
                 item.version());
+    }
+
+    private static List<CriterionJson> criteria(Lines lines) {
+        return lines.all().stream()
+                .map(line -> new CriterionJson(line.text(), line.done()))
+                .toList();
+    }
+
+    private static @Nullable String text(@Nullable ItemKey key) {
+        return key == null ? null : key.toString();
     }
 
     static @Nullable BigDecimal decimal(@Nullable Amount amount) {

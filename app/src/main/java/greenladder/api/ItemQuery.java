@@ -30,6 +30,7 @@ final class ItemQuery {
                     "assignee",
                     "sprint",
                     "release",
+                    "label",
                     "parent",
                     "under",
                     "text",
@@ -100,6 +101,7 @@ final class ItemQuery {
                         ofItem(
                                 "parent",
                                 item -> item.parent() == null ? "" : item.parent().toString()))
+                .and(label())
                 .and(flag("loose", node -> node.item().isLoose()))
                 .and(flag("blocked", node -> node.item().blocked() != null))
                 .and(
@@ -110,6 +112,15 @@ final class ItemQuery {
                                                 && node.rollUp().effective() == null))
                 .and(under())
                 .and(text());
+    }
+
+    private Predicate<Node> label() {
+        var wanted = asked.getOrDefault("label", List.of());
+        return node ->
+                wanted.isEmpty()
+                        || node.item().details().labels().stream()
+                                .anyMatch(
+                                        label -> wanted.stream().anyMatch(label::equalsIgnoreCase));
     }
 
     private Predicate<Node> ofItem(String name, Function<Item, String> value) {

@@ -9,6 +9,7 @@ import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
+import greenladder.item.Beginnings;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
 import greenladder.item.Door.Seen;
@@ -72,7 +73,7 @@ class ItemsApi {
     @Operation(
             summary = "A product's items",
             description =
-                    "Filters: level, kind, state, category, team, assignee, sprint, release,"
+                    "Filters: level, kind, state, category, team, assignee, sprint, release, label,"
                             + " parent, under, text, loose, unsized, blocked; sort=rank, key or"
                             + " updated. A parameter given several times means any of its values.")
     Page<ItemJson> list(
@@ -95,9 +96,9 @@ class ItemsApi {
         boolean bulk = body.has("items");
         var problems = new ArrayList<Problem>();
         var create =
-                new Command.Create(
-                        code,
-                        bulk ? bulkEntries(body, problems) : List.of(singleEntry(body, problems)));
+                bulk
+                        ? new Command.Create(code, bulkEntries(body, problems))
+                        : single(code, body, problems);
         FieldsReader.requireNone(problems, keeper.current(), create);
         var saved = door.submit(me, create);
         var made =
@@ -231,10 +232,18 @@ class ItemsApi {
                 Integer.parseInt(cursor.substring(dash + 1)));
     }
 
-    private static NewItem singleEntry(JsonNode body, List<Problem> problems) {
-        var reader = new FieldsReader(Problem.SINGLE).read(body, Set.of());
+    /** One item; from a template only where one is named. */
+    private Command.Create single(String code, JsonNode body, List<Problem> problems) {
+        var reader = new FieldsReader(Problem.SINGLE).read(body, Set.of("template"));
         problems.addAll(reader.problems());
-        return NewItem.of(reader.fields());
+        var template = text(body, "template");
+        return Beginnings.of(
+                        keeper.current(),
+                        code,
+                        reader.fields(),
+                        new Target.Stay(),
+                        template == null ? Beginnings.PLAIN : template)
+                .create();
     }
 
     private static List<NewItem> bulkEntries(JsonNode body, List<Problem> problems) {
@@ -268,7 +277,7 @@ class ItemsApi {
         return value.isMissingNode() || value.isNull() ? null : value.asString();
     }
 
-    private static Node require(Ladder ladder, String key) {
+    static Node require(Ladder ladder, String key) {
         return ItemKey.parse(key)
                 .flatMap(ladder::findNode)
                 .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
@@ -291,7 +300,7 @@ class ItemsApi {
                 .body(ItemJson.of(ladder, node.item()));
     }
 
-    private static BodyBuilder written(Saved saved, HttpStatus status) {
+    static BodyBuilder written(Saved saved, HttpStatus status) {
         var answer = ResponseEntity.status(status);
         return saved.operation() == 0
                 ? answer

@@ -61,7 +61,21 @@ class ProductsApi {
             List<LevelJson> ladder,
             List<KindJson> kinds,
             List<StateJson> states,
-            List<String> teams) {}
+            List<String> teams,
+            List<FieldJson> fields,
+            List<TemplateJson> templates) {}
+
+    record FieldJson(String key, String name, String type, List<String> choices) {}
+
+    record TemplateJson(
+            String key,
+            String name,
+            String level,
+            String kind,
+            @Nullable String defaultFor,
+            String titlePrefix,
+            Map<String, String> fields,
+            List<String> children) {}
 
     /**
      * @param state {@code planned}, {@code running} or {@code closed}
@@ -226,6 +240,8 @@ class ProductsApi {
                         .toList(),
                 keeper.current().workspace().teamsOf(product.code()).stream()
                         .map(Team::key)
-                        .toList());
+                        .toList(),
+                product.fields().stream().map(SetupApi::json).toList(),
+                product.templates().stream().map(SetupApi::json).toList());
     }
 }

@@ -9,6 +9,7 @@ import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
 import greenladder.item.Rights;
+import greenladder.panel.Labels;
 import greenladder.people.SignedIn;
 import greenladder.web.RungMark;
 import greenladder.web.Stem;
@@ -81,7 +82,8 @@ final class Cards {
                 item.category().name(),
                 rights.mayEdit(reader, item, Field.STATE),
                 rights.mayShape(reader, item.key().product(), item.level()),
-                item.isLoose());
+                item.isLoose(),
+                Labels.of(item.details().labels()));
     }
 
     private static String sizeWords(Item item, RollUp figures) {
@@ -103,7 +105,14 @@ final class Cards {
                                         .formatted(
                                                 figures.tasksDone(),
                                                 Words.count(figures.tasks(), "task"))
-                                : "")
+                                : "",
+                        item.details().checklist().isEmpty()
+                                ? ""
+                                : "%d of %s"
+                                        .formatted(
+                                                item.details().checklist().done(),
+                                                Words.count(
+                                                        item.details().checklist().size(), "step")))
                 .filter(remark -> !remark.isEmpty())
                 .toList();
     }

@@ -1,6 +1,7 @@
 package greenladder.breakdown;
 
 import greenladder.panel.ItemPanel;
+import greenladder.panel.Labels.Label;
 import greenladder.web.RungMark;
 import greenladder.web.Stem;
 import java.util.List;
@@ -91,5 +92,6 @@ public record LadderPage(
             String stateCategory,
             boolean mayState,
             boolean mayShape,
-            boolean loose) {}
+            boolean loose,
+            List<Label> labels) {}
 }

@@ -45,6 +45,7 @@ class DemoWorkspace implements SmartLifecycle {
     private final Products products;
     private final Teams teams;
     private final Door door;
+    private final DemoSetup setup;
     private final Comments comments;
     private final Notices notices;
     private final DemoClock clock;
@@ -56,6 +57,7 @@ class DemoWorkspace implements SmartLifecycle {
             Products products,
             Teams teams,
             Door door,
+            DemoSetup setup,
             Comments comments,
             Notices notices,
             DemoClock clock) {
@@ -64,6 +66,7 @@ class DemoWorkspace implements SmartLifecycle {
         this.products = products;
         this.teams = teams;
         this.door = door;
+        this.setup = setup;
         this.comments = comments;
         this.notices = notices;
         this.clock = clock;
@@ -115,6 +118,9 @@ class DemoWorkspace implements SmartLifecycle {
         content.releases().forEach(release -> teams.keep(release(release, calendar)));
         content.teams().forEach(team -> keepSprints(team, calendar, false));
         door.live(history(content, history, calendar).past());
+        setup.write();
+        var last = history.past().getLast().at();
+        door.live(DemoSetup.details(history, person("ines.rowe"), last));
         content.teams().forEach(team -> keepSprints(team, calendar, true));
         talk(content, history, now);
         clock.goTo(now);

@@ -21,6 +21,7 @@ public record Frame(
         List<ViewTab> views,
         boolean mayAddProduct,
         boolean mayAdminister,
+        boolean mayShape,
         long unread,
         long operation,
         String theme) {

@@ -72,6 +72,7 @@ public class Frames {
                 tabs,
                 person.may(Permission.START_PRODUCTS),
                 person.may(Permission.ADMINISTER),
+                product != null && person.mayIn(product.code(), Permission.SHAPE),
                 notices.unread(person),
                 operation,
                 themes.current());

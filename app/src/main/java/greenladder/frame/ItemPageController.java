@@ -32,11 +32,18 @@ class ItemPageController {
             @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
-        var item =
+        var asked =
                 ItemKey.parse(key)
-                        .flatMap(keeper.current()::findItem)
                         .orElseThrow(
                                 () -> new Failure.NotFound("There is no item %s.".formatted(key)));
+        var found = keeper.current().findItem(asked);
+        if (found.isEmpty()) {
+            return keeper.current()
+                    .findMergedInto(asked)
+                    .map(into -> "redirect:/items/" + into.key())
+                    .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
+        }
+        var item = found.get();
         var product = keeper.current().requireProduct(item.key().product());
         // The frame before the panel: what changes after it is told by the stream.
         model.addAttribute("frame", frames.of(me, product, item.key() + " " + item.title()));

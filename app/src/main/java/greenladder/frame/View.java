@@ -6,6 +6,7 @@ import java.util.List;
 /** The views that there are, by stage. */
 public enum View {
     LADDER(Stage.BREAK_DOWN, "Ladder", "ladder"),
+    OUTLINE(Stage.BREAK_DOWN, "Outline", "outline"),
     THREADS(Stage.TRACE, "Threads", "threads");
 
     private final Stage stage;

@@ -9,6 +9,7 @@ import greenladder.core.item.Person;
 import greenladder.core.item.State;
 import greenladder.core.ladder.Ladder;
 import greenladder.people.SignedIn;
+import greenladder.web.Words;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -86,7 +87,7 @@ public final class ChangeWords {
                                     ? "took it from under " + before
                                     : "put it under " + after;
                     case STATE -> "moved it to " + now;
-                    case LEVEL, KIND -> "made it " + withArticle(now);
+                    case LEVEL, KIND -> "made it " + Words.withArticle(now);
                     case ASSIGNEE -> after == null ? "gave it to nobody" : "gave it to " + now;
                     case TEAM ->
                             after == null ? "took it from team " + was : "gave it to team " + now;
@@ -125,11 +126,6 @@ public final class ChangeWords {
     private static Optional<CustomField> customField(Ladder ladder, ItemKey item, Field field) {
         return ladder.findProduct(item.product())
                 .flatMap(product -> product.findField(field.customKey()));
-    }
-
-    private static String withArticle(String word) {
-        var lower = word.toLowerCase(java.util.Locale.ROOT);
-        return ("aeiou".indexOf(lower.charAt(0)) >= 0 ? "an " : "a ") + lower;
     }
 
     private static String fromTo(String what, @Nullable String before, @Nullable String after) {

@@ -255,6 +255,7 @@ public class Door {
             case Command.Split ignored -> "split";
             case Command.Merge ignored -> "merge";
             case Command.Gather ignored -> "gather";
+            case Command.Indent ignored -> "indent";
             case Command.ChangeLevel ignored -> "level";
             case Command.ShortenRanks ignored -> RANKS;
             case Command.Reverse reverse ->

@@ -89,6 +89,7 @@ public class Rights {
             case Command.Split split -> Set.of(split.item().product());
             case Command.Merge merge -> products(List.of(merge.stays(), merge.goes()));
             case Command.Gather gather -> products(gather.items());
+            case Command.Indent indent -> products(indent.items());
             case Command.ChangeLevel change -> products(change.items());
             case Command.ShortenRanks ignored -> Set.of();
             case Command.Reverse reverse ->
@@ -124,6 +125,7 @@ public class Rights {
             case Command.Split split -> areTasks(ladder, List.of(split.item()));
             case Command.Merge merge -> areTasks(ladder, List.of(merge.stays(), merge.goes()));
             case Command.Gather ignored -> false;
+            case Command.Indent ignored -> false;
             case Command.ChangeLevel change ->
                     areTasks(ladder, change.items()) && isTask(ladder, product, change.level());
             case Command.ShortenRanks ignored -> true;

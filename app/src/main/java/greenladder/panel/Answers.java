@@ -2,7 +2,10 @@ package greenladder.panel;
 
 import greenladder.item.Door.Saved;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.http.ResponseEntity;
 import tools.jackson.core.json.JsonWriteFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -11,18 +14,29 @@ import tools.jackson.databind.json.JsonMapper;
  * Answers to what people did on a screen: no body, but events in a header, by which the script
  * tells what was done and offers to take it back.
  */
-final class Answers {
+public final class Answers {
     private static final JsonMapper JSON =
             JsonMapper.builder().enable(JsonWriteFeature.ESCAPE_NON_ASCII).build();
 
     private Answers() {}
 
-    static ResponseEntity<String> added(Saved saved) {
-        var key = saved.items().getFirst().toString();
-        return answer(saved.operation(), "Added " + key, Map.of("itemadded", Map.of("key", key)));
+    public static ResponseEntity<String> added(Saved saved) {
+        return added(saved, List.of());
     }
 
-    static ResponseEntity<String> done(String verb, Saved saved) {
+    /**
+     * @param notes what else is to be told
+     */
+    public static ResponseEntity<String> added(Saved saved, List<String> notes) {
+        var key = saved.items().getFirst().toString();
+        var words = Stream.concat(Stream.of("Added " + key), notes.stream());
+        return answer(
+                saved.operation(),
+                words.collect(Collectors.joining(". ")),
+                Map.of("itemadded", Map.of("key", key)));
+    }
+
+    public static ResponseEntity<String> done(String verb, Saved saved) {
         return answer(
                 saved.operation(),
                 saved.operation() == 0
@@ -31,7 +45,7 @@ final class Answers {
                 Map.of());
     }
 
-    static ResponseEntity<String> said(String words) {
+    public static ResponseEntity<String> said(String words) {
         return answer(0, words, Map.of());
     }
 

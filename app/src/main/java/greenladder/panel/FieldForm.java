@@ -39,6 +39,17 @@ record FieldForm(
                 options(ladder, item, field));
     }
 
+    /** Without what stands there now, for a field that is set on several items. */
+    FieldForm emptied() {
+        return new FieldForm(
+                key,
+                field,
+                label,
+                control,
+                "",
+                options.stream().map(one -> new Option(one.value(), one.label(), false)).toList());
+    }
+
     private static String labelOf(Field field, Optional<CustomField> custom) {
         return switch (field.base()) {
             case TITLE -> "Title";

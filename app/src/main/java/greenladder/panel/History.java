@@ -1,6 +1,7 @@
 package greenladder.panel;
 
 import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
 import greenladder.item.ChangeWords;
 import greenladder.item.ItemStore;
 import greenladder.item.ItemStore.Logged;
@@ -9,9 +10,11 @@ import greenladder.panel.ItemPanel.HistoryEntry;
 import greenladder.web.Words;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** An item's changes as people tell them, the newest operation first. */
@@ -29,8 +32,22 @@ class History {
         this.clock = clock;
     }
 
+    /** With that of the items that were merged into it. */
     List<HistoryEntry> of(ItemKey key) {
         var ladder = keeper.current();
+        var merged = ladder.findItem(key).map(item -> item.details().merged()).orElse(List.of());
+        return Stream.concat(
+                        entries(ladder, key, "").stream(),
+                        merged.stream().flatMap(one -> entries(ladder, one, one + ": ").stream()))
+                .sorted(Comparator.comparing(HistoryEntry::operation).reversed())
+                .limit(MOST_CHANGES)
+                .toList();
+    }
+
+    /**
+     * @param before what stands before each change
+     */
+    private List<HistoryEntry> entries(Ladder ladder, ItemKey key, String before) {
         var now = clock.instant();
         Map<Long, List<Logged>> byOperation = new LinkedHashMap<>();
         store.history(key, null, MOST_CHANGES)
@@ -46,7 +63,10 @@ class History {
                             first.point().operation(),
                             Words.since(first.at(), now),
                             ChangeWords.nameOf(ladder, first.actor()),
-                            ChangeWords.of(ladder, operation.stream().map(Logged::change).toList()),
+                            ChangeWords.of(ladder, operation.stream().map(Logged::change).toList())
+                                    .stream()
+                                    .map(what -> before + what)
+                                    .toList(),
                             first.undoneBy() != null);
                 })
                 .filter(entry -> !entry.what().isEmpty())

@@ -1,7 +1,10 @@
 package greenladder.panel;
 
+import greenladder.core.item.CustomField;
 import greenladder.core.item.Field;
+import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import greenladder.item.LadderKeeper;
 import greenladder.item.Rights;
@@ -9,6 +12,7 @@ import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Stream;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -18,6 +22,20 @@ import org.springframework.web.bind.annotation.PathVariable;
 /** The parts of an item that open in place: the form for one field, and the menu. */
 @Controller
 class ItemController {
+    private static final List<Field> SETTABLE =
+            List.of(
+                    Field.SIZE,
+                    Field.HOURS_REMAINING,
+                    Field.ASSIGNEE,
+                    Field.TEAM,
+                    Field.SPRINT,
+                    Field.RELEASE,
+                    Field.LABELS,
+                    Field.VALUE,
+                    Field.KIND,
+                    Field.START,
+                    Field.FINISH);
+
     private final LadderKeeper keeper;
     private final Rights rights;
 
@@ -38,7 +56,11 @@ class ItemController {
             String levels,
             String threadUrl,
             String pageUrl,
-            List<FieldForm.Option> states) {}
+            List<FieldForm.Option> states,
+            List<FieldForm.Option> fields,
+            List<FieldForm.Option> levelChoices,
+            List<FieldForm.Option> parentLevels,
+            boolean maySplit) {}
 
     ItemController(LadderKeeper keeper, Rights rights) {
         this.keeper = keeper;
@@ -86,7 +108,49 @@ class ItemController {
                 item.level().plural().toLowerCase(Locale.ROOT),
                 "/" + key.product() + "/threads?item=" + key,
                 "/items/" + key,
-                FieldForm.of(ladder, item, Field.STATE).options());
+                FieldForm.of(ladder, item, Field.STATE).options(),
+                settable(ladder, item, me),
+                FieldForm.of(ladder, item, Field.LEVEL).options(),
+                levelsAbove(ladder, item),
+                item.level().index() > 0);
+    }
+
+    /** The fields that can be set on several items at once. */
+    private List<FieldForm.Option> settable(Ladder ladder, Item item, SignedIn me) {
+        var product = ladder.requireProduct(item.key().product());
+        return Stream.concat(SETTABLE.stream(), product.fields().stream().map(CustomField::field))
+                .filter(field -> rights.mayEdit(me, item, field))
+                .filter(field ->
+                        item.level().carriesPoints()
+                                ? field != Field.HOURS_REMAINING
+                                : field != Field.SIZE && field != Field.VALUE)
+                .map(field ->
+                        new FieldForm.Option(
+                                field.label(), FieldForm.of(ladder, item, field).label(), false))
+                .toList();
+    }
+
+    private static List<FieldForm.Option> levelsAbove(Ladder ladder, Item item) {
+        return ladder.requireProduct(item.key().product()).levels().all().stream()
+                .filter(level -> level.isAbove(item.level()))
+                .map(level ->
+                        new FieldForm.Option(
+                                level.key(),
+                                level.name().toLowerCase(Locale.ROOT),
+                                level.index() == item.level().index() - 1))
+                .toList();
+    }
+
+    /** A control for one field, without a form around it. */
+    @GetMapping("/items/{key}/control/{field}")
+    String control(@PathVariable String key, @PathVariable String field, Model model) {
+        var item = require(key).item();
+        var known =
+                Field.findEditable(field)
+                        .orElseThrow(() ->
+                                new Failure.NotFound("There is no field “%s”.".formatted(field)));
+        model.addAttribute("form", FieldForm.of(keeper.current(), item, known).emptied());
+        return "shared/field-form :: control";
     }
 
     private Node require(String text) {

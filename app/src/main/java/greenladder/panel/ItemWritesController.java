@@ -2,12 +2,12 @@ package greenladder.panel;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.Command.Delete.Children;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Problems;
 import greenladder.core.change.Target;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
+import greenladder.item.Beginnings;
 import greenladder.item.ChangeWords;
 import greenladder.item.Door;
 import greenladder.item.Door.SeenField;
@@ -97,12 +97,8 @@ class ItemWritesController {
                 isBlank(form.after())
                         ? new Target.Stay()
                         : new Target.After(key("after", form.after()));
-        var saved =
-                door.submit(
-                        me,
-                        new Command.Create(
-                                form.product(), List.of(new NewItem(null, null, fields, target))));
-        return Answers.added(saved);
+        var beginning = Beginnings.of(keeper.current(), form.product(), fields, target, null);
+        return Answers.added(door.submit(me, beginning.create()), beginning.notes());
     }
 
     @PostMapping("/items/edit")
@@ -158,6 +154,14 @@ class ItemWritesController {
         return Answers.done(
                 "Moved",
                 door.submit(me, new Command.Move(keys(keys), parentOf(form), targetOf(form))));
+    }
+
+    @PostMapping("/items/indent")
+    ResponseEntity<String> indent(
+            @RequestParam String keys,
+            @RequestParam boolean out,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.done("Moved", door.submit(me, new Command.Indent(keys(keys), out)));
     }
 
     @PostMapping("/items/delete")

@@ -16,6 +16,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
@@ -58,12 +59,22 @@ public class Comments {
     public List<Comment> of(ItemKey item) {
         return entities
                 .createQuery(
-                        "from CommentRow where item = :item and removedAt is null order by id",
+                        "from CommentRow where item in :items and removedAt is null order by id",
                         CommentRow.class)
-                .setParameter("item", item.toString())
+                .setParameter("items", withMerged(item))
                 .getResultList()
                 .stream()
                 .map(Comments::comment)
+                .toList();
+    }
+
+    /** What was said of items that were merged into it belongs to it. */
+    private List<String> withMerged(ItemKey item) {
+        return Stream.concat(
+                        Stream.of(item),
+                        keeper.current().findItem(item).stream()
+                                .flatMap(one -> one.details().merged().stream()))
+                .map(ItemKey::toString)
                 .toList();
     }
 

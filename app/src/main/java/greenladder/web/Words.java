@@ -89,4 +89,10 @@ public final class Words {
                 ? "%d kB".formatted(Math.round(bytes / 1_000.0))
                 : "%.1f MB".formatted(bytes / 1_000_000.0);
     }
+
+    /** In small letters, with its article: {@code an epic}. */
+    public static String withArticle(String word) {
+        var lower = lower(word);
+        return ("aeiou".indexOf(lower.charAt(0)) >= 0 ? "an " : "a ") + lower;
+    }
 }

@@ -14,7 +14,7 @@ document.addEventListener("click", (event) => {
 function cancel(form) {
   const field = form.closest(".value-field");
   form.remove();
-  field?.closest(".item-card, .item-panel")?.querySelector(".card-link, .in-place")?.focus();
+  (field?.closest(".outline td") ?? field?.closest(".item-card, .item-panel")?.querySelector(".card-link, .in-place"))?.focus();
   refresh();
 }
 

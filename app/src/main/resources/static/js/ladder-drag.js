@@ -25,10 +25,21 @@ function overCard(card, event) {
   const box = card.getBoundingClientRect();
   const share = (event.clientY - box.top) / box.height;
   const level = Number(card.dataset.level);
+  if (card.matches(".item-row")) return overRow(card, share, level);
   if (dragged.levels.every((one) => one > level)) return mark(card, "drop-into", { under: card.dataset.key });
   const column = card.closest("[data-column]");
   const place = share < 0.5 ? { before: card.dataset.key } : { after: card.dataset.key };
   return mark(card, share < 0.5 ? "drop-before" : "drop-after", column.dataset.parent ? { ...place, under: column.dataset.parent } : place);
+}
+
+/** In a tree, the middle of a row takes in, its edges take beside it. */
+function overRow(row, share, level) {
+  const takesIn = dragged.levels.every((one) => one > level);
+  if (takesIn && share > 0.25 && share < 0.75) return mark(row, "drop-into", { under: row.dataset.key });
+  const under = row.dataset.parent || "none";
+  const parent = Number(cardOf(row.dataset.parent)?.dataset.level ?? -1);
+  if (!dragged.levels.every((one) => one > parent)) return takesIn ? mark(row, "drop-into", { under: row.dataset.key }) : clearMarks();
+  return share < 0.5 ? mark(row, "drop-before", { before: row.dataset.key, under }) : mark(row, "drop-after", { after: row.dataset.key, under });
 }
 
 function overColumn(body) {

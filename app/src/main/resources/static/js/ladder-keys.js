@@ -5,7 +5,7 @@ import { rename } from "./menu.js";
 import { columnsUpTo, go } from "./view.js";
 
 const link = (card) => card?.querySelector(".card-link");
-const columnOf = (card) => card.closest("[data-column]");
+const columnOf = (card) => card.closest("[data-column], [data-rows]");
 const focusCard = (card) => {
   link(card)?.focus();
   card?.scrollIntoView({ block: "nearest" });
@@ -100,7 +100,8 @@ document.addEventListener("keydown", (event) => {
 });
 
 document.addEventListener("click", (event) => {
-  const card = event.target.closest?.(".card-link")?.closest(".item-card");
+  const card = event.target.closest?.(".card-link, .outline td")?.closest(".item-card");
+  if (card?.matches(".item-row") && event.target.closest("button, form, .turn")) return;
   if (card && (event.ctrlKey || event.metaKey || event.shiftKey)) {
     event.preventDefault();
     event.stopPropagation();
@@ -109,7 +110,7 @@ document.addEventListener("click", (event) => {
     last = card.dataset.key;
   } else if (card) {
     last = card.dataset.key;
-  } else if (event.target.closest?.(".item-card") && !event.target.closest("button, a, form, #menu")) {
+  } else if (event.target.closest?.("li.item-card:not(.tray-card)") && !event.target.closest("button, a, form, #menu")) {
     link(event.target.closest(".item-card")).click();
   }
 }, true);

@@ -2,6 +2,7 @@
 import { subjects, cardOf } from "./selection.js";
 import { move } from "./moving.js";
 import { edit } from "./fields.js";
+import { tell } from "./toasts.js";
 
 const menu = document.getElementById("menu");
 let opener = null;
@@ -10,7 +11,7 @@ export function closeMenu() {
   if (!menu || menu.hidden) return;
   menu.hidden = true;
   menu.replaceChildren();
-  opener?.closest(".item-card")?.querySelector(".card-link")?.focus();
+  opener?.closest(".item-card")?.querySelector(".card-link, td")?.focus();
 }
 
 document.addEventListener("click", (event) => {
@@ -29,10 +30,39 @@ document.addEventListener("htmx:afterSwap", (event) => {
   const box = opener.getBoundingClientRect();
   menu.style.left = `${Math.max(8, Math.min(box.left, innerWidth - menu.offsetWidth - 8))}px`;
   menu.style.top = `${Math.max(8, Math.min(box.bottom + 4, innerHeight - menu.offsetHeight - 8))}px`;
-  const keys = subjects(menu.firstElementChild.dataset.key);
+  const { key } = menu.firstElementChild.dataset;
+  const keys = subjects(key);
   menu.querySelectorAll("[name=keys]").forEach((input) => (input.value = keys.join(",")));
   if (keys.length > 1) menu.querySelector("[data-menu-subject]").textContent = `and ${keys.length - 1} more`;
   menu.querySelector("button, a, input, select")?.focus();
+});
+
+// Parts of the menu that fetch more.
+document.addEventListener("change", (event) => {
+  if (!event.target.matches?.("[data-menu-field]")) return;
+  const place = menu.querySelector("[data-menu-value]");
+  menu.querySelector("[data-menu-hint]").hidden = event.target.value !== "labels";
+  place.replaceChildren();
+  if (event.target.value) htmx.ajax("GET", `/items/${menu.firstElementChild.dataset.key}/control/${event.target.value}`, { source: place, target: place, swap: "innerHTML" });
+});
+
+async function copy(keys) {
+  const text = await fetch(`/${document.getElementById("view").dataset.product ?? keys[0].replace(/\d+$/, "")}/outline/text?keys=${keys.join(",")}`).then((answer) => answer.text());
+  try {
+    await navigator.clipboard.writeText(text);
+    tell(`Copied ${text.split("\n").length - 1} lines.`);
+  } catch {
+    tell("The browser does not let pages copy here.", true);
+  }
+}
+
+document.addEventListener("click", (event) => {
+  const { key } = menu?.firstElementChild?.dataset ?? {};
+  if (event.target.closest?.("[data-menu-split]")) htmx.ajax("GET", `/items/${key}/split`, { source: menu, target: menu, swap: "innerHTML" });
+  if (event.target.closest?.("[data-menu-copy]")) {
+    copy(subjects(key));
+    closeMenu();
+  }
 });
 
 document.addEventListener("click", (event) => {

@@ -2,7 +2,10 @@
 const selected = new Set();
 let takenUp = [];
 
-export const cardOf = (key) => document.getElementById(`card-${key}`);
+export const cardOf = (key) => document.getElementById(`card-${key}`) ?? document.getElementById(`loose-${key}`);
+
+/** The selected items, in the order in which they were selected. */
+export const selection = () => [...selected];
 
 /** The keys that an action on this card is about: the selection if the card is in it, else the card alone. */
 export const subjects = (key) => (selected.has(key) ? [...selected] : [key]);
@@ -27,9 +30,11 @@ export function takeUp(keys) {
 export const taken = () => takenUp;
 
 export function drawSelection() {
-  for (const key of selected) if (!cardOf(key)) selected.delete(key);
+  // An outline draws a stretch of its rows: what is not drawn may still be there.
+  if (!document.querySelector(".outline")) for (const key of selected) if (!cardOf(key)) selected.delete(key);
   document.querySelectorAll(".item-card").forEach((card) => {
     card.classList.toggle("is-selected", selected.has(card.dataset.key));
+    if (card.matches("tr")) card.setAttribute("aria-selected", selected.has(card.dataset.key));
     card.classList.toggle("is-taken-up", takenUp.includes(card.dataset.key));
   });
   const bar = document.querySelector("[data-selection]");

@@ -1,6 +1,7 @@
 // Keeps the open view true: what is being typed survives a refresh, failures are told, focus finds its way back.
 import { drawSelection } from "./selection.js";
 import { tell } from "./toasts.js";
+import { outlineFrom } from "./outline.js";
 
 const isBeingEdited = (node) =>
   (node.classList?.contains("value-field") && node.querySelector("[data-field-form]")) ||
@@ -24,7 +25,7 @@ let again = false;
 async function loadUntilTrue() {
   do {
     again = false;
-    const values = { ...shown(), ...(kept.length ? { kept: kept.join(",") } : {}) };
+    const values = { ...shown(), ...outlineFrom(), ...(kept.length ? { kept: kept.join(",") } : {}) };
     kept = [];
     await htmx.ajax("GET", wanted ?? view().dataset.url, { source: "#view", target: "#view", swap: "morph:outerHTML", values }).catch(() => {});
   } while (again);
@@ -86,7 +87,7 @@ function shown() {
 
 let focused = "";
 document.addEventListener("focusin", (event) => {
-  const card = event.target.closest?.(".item-card");
+  const card = event.target.closest?.(".item-card:not(.item-row)");
   focused = card?.querySelector(".card-link")?.id ?? (card ? `link-${card.dataset.key}` : event.target.closest?.(".value-field")?.id ?? "");
 });
 

@@ -123,6 +123,13 @@ public sealed interface Command {
         }
     }
 
+    /** Takes items one step in, under the sibling above them, or out, behind their parent. */
+    record Indent(List<ItemKey> items, boolean out) implements Command {
+        public Indent {
+            items = List.copyOf(items);
+        }
+    }
+
     /** Takes items away for good. */
     record Delete(List<ItemKey> items, Children children) implements Command {
         public Delete {

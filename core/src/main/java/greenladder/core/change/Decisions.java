@@ -51,6 +51,7 @@ public final class Decisions {
                     case Command.Split split -> new Splitting(ladder, split, at, found).draw();
                     case Command.Merge merge -> new Merging(ladder, merge, found).draw();
                     case Command.Gather gather -> new Gathering(ladder, gather, at, found).draw();
+                    case Command.Indent indent -> new Indenting(ladder, indent, found).draw();
                     case Command.ChangeLevel change ->
                             new LevelChange(ladder, change, found).draw();
                     case Command.ShortenRanks shorten ->
@@ -101,6 +102,7 @@ public final class Decisions {
                                     .toList();
                     case Command.Merge merge -> List.of(merge.stays(), merge.goes());
                     case Command.Gather gather -> gather.items();
+                    case Command.Indent indent -> indent.items();
                     case Command.ChangeLevel change -> change.items();
                     case Command.ShortenRanks shorten -> List.of(shorten.around());
                     case Command.Reverse ignored -> List.<ItemKey>of();

@@ -173,6 +173,14 @@ public final class Ladder {
         return findNode(key).map(Node::item);
     }
 
+    /** The item into which one that is gone was merged. Time O(n). */
+    public Optional<Item> findMergedInto(ItemKey gone) {
+        return nodes.values().stream()
+                .map(Node::item)
+                .filter(item -> item.details().merged().contains(gone))
+                .findFirst();
+    }
+
     /** All items of the workspace in rank order. */
     public RankOrder<ItemKey> order() {
         return orders.all();

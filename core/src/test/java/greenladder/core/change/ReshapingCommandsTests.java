@@ -230,6 +230,32 @@ public class ReshapingCommandsTests {
     }
 
     @Test
+    public void indentShouldGoUnderTheSiblingAboveAndOutdentBack() {
+        var ladder = Trees.of("epic E\n  feature F\n    story S\n  feature G\n    story R");
+        var in = after(ladder, new Command.Indent(List.of(key(4)), false));
+        assertThat(children(in, 2)).containsExactly(3, 4);
+        assertThat(node(in, 4).item().level().key()).isEqualTo("story");
+        assertThat(node(in, 5).item().level().key()).isEqualTo("task");
+        var out = after(in, new Command.Indent(List.of(key(4)), true));
+        assertThat(children(out, 1)).containsExactly(2, 4);
+        assertThat(node(out, 4).item().level().key()).isEqualTo("feature");
+        assertThat(children(out, 4)).containsExactly(5);
+    }
+
+    @Test
+    public void indentWithoutAPlaceShouldBeRefused() {
+        var ladder = Trees.of("epic E\n  feature F\n    story S\n      task A\n      task B");
+        assertThat(problems(ladder, new Command.Indent(List.of(key(2)), false)).inWords())
+                .contains("nothing above MSF2");
+        assertThat(problems(ladder, new Command.Indent(List.of(key(1)), true)).inWords())
+                .contains("at the top already");
+        assertThat(problems(ladder, new Command.Indent(List.of(key(5)), false)).inWords())
+                .contains("no level below task");
+        assertThat(problems(ladder, new Command.Indent(List.of(key(3), key(1)), true)).inWords())
+                .contains("at the top");
+    }
+
+    @Test
     public void labelsShouldBeAddedAndTakenAwayBesideThoseThere() {
         var ladder = after(Trees.of("epic A"), edit(1, "labels", "quay, Dusk , quay"));
         assertThat(node(ladder, 1).item().details().labels()).containsExactly("quay", "Dusk");

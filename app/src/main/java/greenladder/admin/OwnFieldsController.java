@@ -1,0 +1,186 @@
+package greenladder.admin;
+
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems;
+import greenladder.core.item.CustomField;
+import greenladder.core.item.Product;
+import greenladder.frame.Frames;
+import greenladder.item.LadderKeeper;
+import greenladder.item.ProductSetup;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import jakarta.servlet.http.HttpServletResponse;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The fields that a product has of its own. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/fields")
+class OwnFieldsController {
+    private final LadderKeeper keeper;
+    private final ProductSetup setup;
+    private final Frames frames;
+
+    record FieldsPage(
+            String product, List<FieldEntry> fields, List<TypeChoice> types, FieldForm entered) {}
+
+    /**
+     * @param used by how many items it is filled in
+     */
+    record FieldEntry(
+            String key, String name, String type, String choices, boolean chooses, long used) {}
+
+    record TypeChoice(String key, String word) {}
+
+    /**
+     * @param choices one on each line
+     */
+    record FieldForm(@Nullable String name, @Nullable String type, @Nullable String choices) {}
+
+    OwnFieldsController(LadderKeeper keeper, ProductSetup setup, Frames frames) {
+        this.keeper = keeper;
+        this.setup = setup;
+        this.frames = frames;
+    }
+
+    @GetMapping
+    String page(
+            @PathVariable("product") String code,
+            @AuthenticationPrincipal SignedIn me,
+            Model model) {
+        return show(me, code, new FieldForm("", "TEXT", ""), null, model);
+    }
+
+    @PostMapping
+    String add(
+            @PathVariable("product") String code,
+            FieldForm form,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletResponse response,
+            Model model) {
+        return saved(
+                me,
+                code,
+                form,
+                () ->
+                        setup.addField(
+                                me,
+                                code,
+                                text(form.name()),
+                                text(form.type()),
+                                text(form.choices()).lines().toList()),
+                response,
+                model);
+    }
+
+    @PostMapping("/{key}")
+    String change(
+            @PathVariable("product") String code,
+            @PathVariable String key,
+            @RequestParam(name = "do") String step,
+            FieldForm form,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletResponse response,
+            Model model) {
+        return saved(
+                me,
+                code,
+                new FieldForm("", "TEXT", ""),
+                () -> {
+                    switch (step) {
+                        case "remove" -> setup.removeField(me, code, key);
+                        case "up" -> setup.raiseField(me, code, key);
+                        default ->
+                                setup.changeField(
+                                        me,
+                                        code,
+                                        key,
+                                        text(form.name()),
+                                        text(form.choices()).lines().toList());
+                    }
+                },
+                response,
+                model);
+    }
+
+    private String saved(
+            SignedIn me,
+            String code,
+            FieldForm form,
+            Runnable step,
+            HttpServletResponse response,
+            Model model) {
+        try {
+            step.run();
+            return "redirect:/" + code + "/fields";
+        } catch (Failure.Invalid e) {
+            response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
+            return show(me, code, form, e.problems(), model);
+        }
+    }
+
+    private String show(
+            SignedIn me, String code, FieldForm entered, @Nullable Problems problems, Model model) {
+        var product =
+                keeper.current()
+                        .findProduct(code)
+                        .orElseThrow(() ->
+                                new Failure.NotFound("There is no product %s.".formatted(code)));
+        if (!me.mayIn(code, Permission.SHAPE)) {
+            throw new Failure.Forbidden("Fields are set up by product owners.");
+        }
+        model.addAttribute("frame", frames.of(me, product, "Fields of " + product.name()));
+        model.addAttribute(
+                "page",
+                new FieldsPage(
+                        code,
+                        product.fields().stream().map(field -> entry(product, field)).toList(),
+                        Arrays.stream(CustomField.Type.values())
+                                .map(type -> new TypeChoice(type.name(), type.word()))
+                                .toList(),
+                        entered));
+        model.addAttribute(
+                "wrong",
+                problems == null
+                        ? List.of()
+                        : problems.all().stream().map(Problem::message).toList());
+        return "admin/fields";
+    }
+
+    private FieldEntry entry(Product product, CustomField field) {
+        var ladder = keeper.current();
+        long used =
+                ladder.order().slots().stream()
+                        .filter(slot -> slot.key().product().equals(product.code()))
+                        .filter(slot ->
+                                ladder.requireNode(slot.key())
+                                        .item()
+                                        .details()
+                                        .custom()
+                                        .containsKey(field.key()))
+                        .count();
+        return new FieldEntry(
+                field.key(),
+                field.name(),
+                field.type().word(),
+                String.join("\n", field.choices()),
+                field.type().hasChoices(),
+                used);
+    }
+
+    private static String text(@Nullable String text) {
+        return Objects.requireNonNullElse(text, "").strip();
+    }
+}

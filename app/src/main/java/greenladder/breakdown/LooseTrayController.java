@@ -1,0 +1,85 @@
+package greenladder.breakdown;
+
+import greenladder.core.item.Item;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.item.LadderKeeper;
+import greenladder.web.Failure;
+import greenladder.web.RungMark;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The tray of loose items that stands beside a list of parents, found by text. */
+@Controller
+class LooseTrayController {
+    private static final int MOST_SHOWN = 200;
+
+    private final LadderKeeper keeper;
+
+    /**
+     * @param words how many there are
+     */
+    public record Tray(String product, String text, String words, List<LooseItem> items) {}
+
+    public record LooseItem(String key, String title, int level, RungMark mark, String kind) {}
+
+    LooseTrayController(LadderKeeper keeper) {
+        this.keeper = keeper;
+    }
+
+    @GetMapping("/{product:[A-Z]{2,5}}/loose")
+    String tray(
+            @PathVariable("product") String code,
+            @RequestParam(defaultValue = "") String text,
+            Model model) {
+        var ladder = keeper.current();
+        var product =
+                ladder.findProduct(code)
+                        .orElseThrow(() ->
+                                new Failure.NotFound("There is no product %s.".formatted(code)));
+        var wanted = text.strip().toLowerCase(Locale.ROOT);
+        var found = loose(ladder, product).filter(item -> matches(item, wanted)).toList();
+        var words =
+                found.size() > MOST_SHOWN
+                        ? "the first %d of %,d".formatted(MOST_SHOWN, found.size())
+                        : "%d found".formatted(found.size());
+        model.addAttribute(
+                "tray",
+                new Tray(
+                        code,
+                        text,
+                        words,
+                        found.stream()
+                                .limit(MOST_SHOWN)
+                                .map(item -> looseItem(product, item))
+                                .toList()));
+        return "breakdown/loose-tray :: tray";
+    }
+
+    static Stream<Item> loose(Ladder ladder, Product product) {
+        return ladder.roots(product.code()).stream()
+                .map(Node::item)
+                .filter(item -> item.isLoose() && !item.isDropped());
+    }
+
+    private static boolean matches(Item item, String wanted) {
+        return item.title().toLowerCase(Locale.ROOT).contains(wanted)
+                || item.key().toString().toLowerCase(Locale.ROOT).startsWith(wanted);
+    }
+
+    private static LooseItem looseItem(Product product, Item item) {
+        return new LooseItem(
+                item.key().toString(),
+                item.title(),
+                item.level().index(),
+                RungMark.of(product.levels(), item.level()),
+                item.kind().equals(item.level().plainKind()) ? "" : item.kind());
+    }
+}

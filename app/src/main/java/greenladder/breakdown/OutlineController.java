@@ -1,0 +1,243 @@
+package greenladder.breakdown;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Problems;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.text.Outline;
+import greenladder.core.text.OutlineReader;
+import greenladder.core.text.OutlineWriter;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Door;
+import greenladder.item.LadderKeeper;
+import greenladder.panel.Answers;
+import greenladder.people.Preferences;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import greenladder.web.RungMark;
+import greenladder.web.Words;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
+
+/** The outline, its columns, and lists written or pasted into it. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/outline")
+class OutlineController {
+    private static final int MOST_PREVIEWED = 500;
+
+    private final LadderKeeper keeper;
+    private final OutlinePages pages;
+    private final Frames frames;
+    private final Preferences preferences;
+    private final Door door;
+
+    /**
+     * A written list.
+     *
+     * @param under the key of what it goes under; empty for nothing
+     * @param level of what stands at the top of it; empty for the one below
+     */
+    record ListForm(@Nullable String text, @Nullable String under, @Nullable String level) {}
+
+    OutlineController(
+            LadderKeeper keeper,
+            OutlinePages pages,
+            Frames frames,
+            Preferences preferences,
+            Door door) {
+        this.keeper = keeper;
+        this.pages = pages;
+        this.frames = frames;
+        this.preferences = preferences;
+        this.door = door;
+    }
+
+    @GetMapping
+    String outline(
+            @PathVariable("product") String code,
+            OutlinePlace.Form form,
+            @RequestParam(defaultValue = "") String kept,
+            @AuthenticationPrincipal SignedIn me,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        var frame = frames.of(me, require(keeper.current(), code), View.OUTLINE);
+        var ladder = keeper.current();
+        var product = require(ladder, code);
+        var place = OutlinePlace.read(ladder, product, form);
+        model.addAttribute(
+                "page",
+                pages.page(ladder, product, place, me, List.of(kept.split(",")).contains("panel")));
+        model.addAttribute("frame", frame);
+        return fragment ? "breakdown/outline :: view" : "breakdown/outline";
+    }
+
+    /** Keeps which columns somebody wants to see, in which order and width. */
+    @PostMapping("/columns")
+    ResponseEntity<String> columns(
+            @PathVariable("product") String code,
+            @RequestParam String columns,
+            @AuthenticationPrincipal SignedIn me) {
+        var product = require(keeper.current(), code);
+        preferences.set(
+                me, OutlinePages.preference(code), new OutlineColumns(product, columns).text());
+        return Answers.said("");
+    }
+
+    /** A written list as it will be added. */
+    @PostMapping("/read")
+    String read(@PathVariable("product") String code, ListForm form, Model model) {
+        var ladder = keeper.current();
+        var product = require(ladder, code);
+        var under = under(ladder, product, form);
+        var outline = read(product, under, form);
+        model.addAttribute("list", preview(ladder, product, under, outline));
+        return "breakdown/written-list :: list";
+    }
+
+    @PostMapping("/write")
+    ResponseEntity<String> write(
+            @PathVariable("product") String code,
+            ListForm form,
+            @AuthenticationPrincipal SignedIn me) {
+        var ladder = keeper.current();
+        var product = require(ladder, code);
+        var under = under(ladder, product, form);
+        var outline = read(product, under, form);
+        if (outline.refusal() != null) {
+            throw invalid("text", outline.refusal());
+        }
+        if (outline.lines().isEmpty()) {
+            throw invalid("text", "There is nothing to add yet.");
+        }
+        return Answers.done(
+                "Added", door.submit(me, new Command.Create(code, outline.toEntries(under))));
+    }
+
+    /** A subtree as text, to be copied. */
+    @GetMapping(value = "/text", produces = "text/plain;charset=UTF-8")
+    @ResponseBody
+    String text(@PathVariable("product") String code, @RequestParam String keys) {
+        var ladder = keeper.current();
+        var product = require(ladder, code);
+        var nodes =
+                List.of(keys.split(",")).stream()
+                        .flatMap(key -> ItemKey.parse(key).stream())
+                        .distinct()
+                        .flatMap(key -> ladder.findNode(key).stream())
+                        .toList();
+        var chosen = nodes.stream().map(node -> node.item().key()).collect(Collectors.toSet());
+        return OutlineWriter.write(
+                nodes.stream()
+                        .filter(node ->
+                                ladder.ancestors(node.item()).stream()
+                                        .noneMatch(above -> chosen.contains(above.item().key())))
+                        .toList(),
+                product.levels());
+    }
+
+    private static Outline read(Product product, @Nullable ItemKey under, ListForm form) {
+        return OutlineReader.read(
+                form.text() == null ? "" : form.text(),
+                product.levels(),
+                topLevel(product, form.level()));
+    }
+
+    private static Level topLevel(Product product, @Nullable String level) {
+        return product.levels()
+                .find(level == null ? "" : level)
+                .orElseThrow(() -> invalid("level", "There is no level “%s”.".formatted(level)));
+    }
+
+    private static @Nullable ItemKey under(Ladder ladder, Product product, ListForm form) {
+        if (form.under() == null || form.under().isBlank()) {
+            return null;
+        }
+        var item =
+                ItemKey.parse(form.under())
+                        .flatMap(ladder::findItem)
+                        .orElseThrow(() ->
+                                invalid(
+                                        "under",
+                                        "There is no item “%s” to go under."
+                                                .formatted(form.under())));
+        if (!item.level().isAbove(topLevel(product, form.level()))) {
+            throw invalid(
+                    "under",
+                    "%s is %s; what stands at the top of the list cannot go under it."
+                            .formatted(item.key(), Words.withArticle(item.level().name())));
+        }
+        return item.key();
+    }
+
+    private static WrittenList preview(
+            Ladder ladder, Product product, @Nullable ItemKey under, Outline outline) {
+        var marks = new LinkedHashMap<Level, RungMark>();
+        var top = under == null ? "" : ladder.requireNode(under).item().title();
+        return new WrittenList(
+                outline.refusal() == null ? "" : outline.refusal(),
+                inWords(product, outline),
+                outline.lines().stream()
+                        .limit(MOST_PREVIEWED)
+                        .map(line ->
+                                new WrittenList.Line(
+                                        line.number(),
+                                        line.depth(),
+                                        marks.computeIfAbsent(
+                                                line.level(),
+                                                level -> RungMark.of(product.levels(), level)),
+                                        line.kind(),
+                                        line.title(),
+                                        line.parent() == null
+                                                ? top
+                                                : outline.lines().get(line.parent()).title(),
+                                        line.done(),
+                                        line.description(),
+                                        line.remark()))
+                        .toList(),
+                outline.skipped().stream()
+                        .map(line -> "line %d: %s".formatted(line.number(), line.text()))
+                        .toList(),
+                Math.max(0, outline.lines().size() - MOST_PREVIEWED),
+                outline.lines().size());
+    }
+
+    private static String inWords(Product product, Outline outline) {
+        Map<Level, Long> counts =
+                outline.lines().stream()
+                        .collect(Collectors.groupingBy(Outline.Line::level, Collectors.counting()));
+        return product.levels().all().stream()
+                .filter(counts::containsKey)
+                .map(level ->
+                        counts.get(level)
+                                + " "
+                                + Words.lower(
+                                        counts.get(level) == 1 ? level.name() : level.plural()))
+                .collect(Collectors.joining(", "));
+    }
+
+    private static Product require(Ladder ladder, String code) {
+        return ladder.findProduct(code)
+                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
+    }
+
+    private static Failure.Invalid invalid(String field, @Nullable String message) {
+        return new Failure.Invalid(Problems.of(field, message == null ? "" : message));
+    }
+}

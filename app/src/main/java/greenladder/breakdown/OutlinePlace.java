@@ -1,0 +1,130 @@
+package greenladder.breakdown;
+
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import java.util.LinkedHashSet;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Where somebody stands in the outline; every place is a URL.
+ *
+ * @param under the item whose subtree is shown; null for the whole product
+ * @param to the level down to which rows are unfolded
+ * @param turned rows that are folded otherwise than the level says
+ * @param at the item in the panel
+ * @param from the first row to be drawn
+ */
+record OutlinePlace(
+        String product,
+        @Nullable ItemKey under,
+        Level to,
+        Set<ItemKey> turned,
+        @Nullable ItemKey at,
+        boolean panel,
+        boolean dropped,
+        int from) {
+    private static final int MOST_TURNED = 200;
+
+    /** The parameters as they come. */
+    record Form(
+            @Nullable String under,
+            @Nullable String to,
+            @Nullable String turned,
+            @Nullable String at,
+            @Nullable String panel,
+            @Nullable String dropped,
+            @Nullable Integer from) {}
+
+    /** Reads a place; what is not there any more is passed over. */
+    static OutlinePlace read(Ladder ladder, Product product, Form form) {
+        var levels = product.levels();
+        var turned = new LinkedHashSet<ItemKey>();
+        Stream.of((form.turned() == null ? "" : form.turned()).split("-"))
+                .flatMap(key -> known(ladder, key).stream())
+                .limit(MOST_TURNED)
+                .forEach(turned::add);
+        var to =
+                levels.find(form.to() == null ? "" : form.to())
+                        .orElseGet(() -> levels.all().get(Math.min(2, levels.all().size() - 1)));
+        return new OutlinePlace(
+                product.code(),
+                known(ladder, form.under()).orElse(null),
+                to,
+                turned,
+                known(ladder, form.at()).orElse(null),
+                "open".equals(form.panel()),
+                "yes".equals(form.dropped()),
+                form.from() == null ? 0 : Math.max(0, form.from()));
+    }
+
+    private static Optional<ItemKey> known(Ladder ladder, @Nullable String key) {
+        return ItemKey.parse(key == null ? "" : key)
+                .filter(found -> ladder.findNode(found).isPresent());
+    }
+
+    boolean isOpen(Node node) {
+        boolean byLevel = node.item().level().isAbove(to);
+        return turned.contains(node.item().key()) != byLevel;
+    }
+
+    OutlinePlace under(@Nullable ItemKey key) {
+        return new OutlinePlace(product, key, to, Set.of(), at, panel, dropped, 0);
+    }
+
+    OutlinePlace to(Level level) {
+        return new OutlinePlace(product, under, level, Set.of(), at, panel, dropped, 0);
+    }
+
+    OutlinePlace at(ItemKey key) {
+        return new OutlinePlace(product, under, to, turned, key, true, dropped, from);
+    }
+
+    OutlinePlace withPanel(boolean open) {
+        return new OutlinePlace(product, under, to, turned, at, open, dropped, from);
+    }
+
+    OutlinePlace withDropped(boolean shown) {
+        return new OutlinePlace(product, under, to, turned, at, panel, shown, 0);
+    }
+
+    /** Turned over at an item: shut where it is open, and the other way round. */
+    OutlinePlace turnedAt(ItemKey key) {
+        var keys = new LinkedHashSet<>(turned);
+        if (!keys.remove(key)) {
+            keys.add(key);
+        }
+        return new OutlinePlace(product, under, to, keys, at, panel, dropped, from);
+    }
+
+    /** Without the first row to be drawn, which the page itself keeps. */
+    String url() {
+        var url = new StringBuilder("/" + product + "/outline?to=" + to.key());
+        if (under != null) {
+            url.append("&under=").append(under);
+        }
+        if (!turned.isEmpty()) {
+            url.append("&turned=")
+                    .append(
+                            turned.stream()
+                                    .map(ItemKey::toString)
+                                    .collect(Collectors.joining("-")));
+        }
+        if (at != null) {
+            url.append("&at=").append(at);
+        }
+        if (panel) {
+            url.append("&panel=open");
+        }
+        if (dropped) {
+            url.append("&dropped=yes");
+        }
+        return url.toString();
+    }
+}

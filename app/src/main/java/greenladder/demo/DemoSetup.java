@@ -1,0 +1,99 @@
+package greenladder.demo;
+
+import greenladder.core.change.Command;
+import greenladder.core.item.CustomField;
+import greenladder.core.item.Template;
+import greenladder.item.Door.Past;
+import greenladder.item.LadderKeeper;
+import greenladder.people.SignedIn;
+import greenladder.product.Products;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.springframework.context.annotation.Profile;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** The fields and templates that the sample products have of their own, and what is filled in. */
+@Component
+@Profile("demo")
+class DemoSetup {
+    private static final List<CustomField> FIELDS =
+            List.of(
+                    new CustomField(
+                            "vessel",
+                            "Vessel",
+                            CustomField.Type.ONE_OF,
+                            List.of("Old Marten", "Grey Heron", "Sea Campion", "Skerry Maid")),
+                    new CustomField(
+                            "training", "Needs training", CustomField.Type.YES_NO, List.of()),
+                    new CustomField("contact", "Ask", CustomField.Type.PERSON, List.of()));
+
+    private static final Template STORY =
+            new Template(
+                    "user-story",
+                    "User story",
+                    "story",
+                    "story",
+                    null,
+                    "",
+                    Map.of(
+                            "description",
+                            "As a passenger I want …, so that …",
+                            "acceptance",
+                            "What can be seen when it works\nWhat happens when it does not",
+                            "definitionOfDone",
+                            "Tested on the oldest handheld\nWords read by a ramp hand"),
+                    List.of());
+
+    private static final Template BUG =
+            new Template(
+                    "bug",
+                    "Bug",
+                    "story",
+                    "bug",
+                    Template.WHOLE_PRODUCT,
+                    "",
+                    Map.of(
+                            "description",
+                            "What happens:\n\nWhat should happen:\n\nWhere and when:",
+                            "definitionOfDone",
+                            "It has a test that failed before"),
+                    List.of("Make it happen again", "Mend it", "Test it where it happened"));
+
+    private final Products products;
+    private final LadderKeeper keeper;
+    private final TransactionTemplate transactions;
+
+    DemoSetup(Products products, LadderKeeper keeper, TransactionTemplate transactions) {
+        this.products = products;
+        this.keeper = keeper;
+        this.transactions = transactions;
+    }
+
+    void write() {
+        var crossing = keeper.current().requireProduct("MSF");
+        transactions.executeWithoutResult(any -> {
+            products.keepFields(crossing, FIELDS);
+            products.keepTemplates(crossing, List.of(STORY, BUG));
+        });
+    }
+
+    /** Labels, lists, links and own fields of some items, as entered by somebody at a time. */
+    static List<Past> details(DemoHistory history, SignedIn actor, Instant at) {
+        var past = new ArrayList<Past>();
+        DemoContent.text("details.txt")
+                .lines()
+                .filter(line -> !line.startsWith("#"))
+                .map(line -> line.split(" \\| ", 4))
+                .forEach(parts -> {
+                    var edit =
+                            new Command.Edit(
+                                    List.of(history.keyOf(parts[1])),
+                                    Map.of(parts[2], parts[3].replace(" / ", "\n")));
+                    past.add(new Past(at, actor, any -> edit));
+                });
+        return past;
+    }
+}

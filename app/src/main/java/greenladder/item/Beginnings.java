@@ -1,0 +1,76 @@
+package greenladder.item;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Problems;
+import greenladder.core.change.Target;
+import greenladder.core.change.TemplateUse;
+import greenladder.core.item.Field;
+import greenladder.core.item.Template;
+import greenladder.core.ladder.Ladder;
+import greenladder.web.Failure;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** How single items begin: plainly, or from a template. */
+public final class Beginnings {
+    /** Says that no template is wanted, not even a default one. */
+    public static final String PLAIN = "none";
+
+    private Beginnings() {}
+
+    /**
+     * A command that makes an item, and what of its template could not be used.
+     *
+     * @param template what it begins from; null for none
+     */
+    public record Beginning(
+            Command.Create create, List<String> notes, @Nullable Template template) {}
+
+    /**
+     * @param chosen the key of a template; blank for the default one, {@link #PLAIN} for none
+     * @throws Failure.Invalid if there is no such template
+     */
+    public static Beginning of(
+            Ladder ladder,
+            String code,
+            Map<String, String> fields,
+            Target target,
+            @Nullable String chosen) {
+        var template = template(ladder, code, fields, chosen);
+        if (template.isEmpty()) {
+            return new Beginning(
+                    new Command.Create(code, List.of(new NewItem(null, null, fields, target))),
+                    List.of(),
+                    null);
+        }
+        var use = TemplateUse.of(template.get(), ladder.requireProduct(code), fields, target);
+        return new Beginning(new Command.Create(code, use.entries()), use.notes(), template.get());
+    }
+
+    private static Optional<Template> template(
+            Ladder ladder, String code, Map<String, String> fields, @Nullable String chosen) {
+        var product = ladder.findProduct(code);
+        if (product.isEmpty() || PLAIN.equals(chosen)) {
+            return Optional.empty();
+        }
+        if (chosen != null && !chosen.isBlank()) {
+            return Optional.of(
+                    product.get()
+                            .findTemplate(chosen)
+                            .orElseThrow(() ->
+                                    new Failure.Invalid(
+                                            Problems.of(
+                                                    "template",
+                                                    "There is no template “%s”."
+                                                            .formatted(chosen)))));
+        }
+        return TemplateUse.defaultFor(
+                product.get(),
+                fields.getOrDefault(Field.LEVEL.label(), ""),
+                fields.get(Field.KIND.label()),
+                fields.get(Field.TEAM.label()));
+    }
+}

@@ -1,0 +1,224 @@
+package greenladder.panel;
+
+import greenladder.core.change.Problems;
+import greenladder.core.change.Target;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.item.Template;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.text.QuickLine;
+import greenladder.item.Beginnings;
+import greenladder.item.Door;
+import greenladder.item.LadderKeeper;
+import greenladder.panel.FieldForm.Option;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import greenladder.web.Words;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** One line, from anywhere, that becomes an item: read in plain words, completed by picking. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/quick-add")
+class QuickAddController {
+    private final LadderKeeper keeper;
+    private final Door door;
+
+    /** The form as it opens. */
+    record Page(
+            String product,
+            String parent,
+            List<Option> levels,
+            List<Option> people,
+            List<Option> labels,
+            List<Option> templates) {}
+
+    /**
+     * What was understood.
+     *
+     * @param words what will be added, in one sentence
+     */
+    record Understood(List<String> chips, String words, List<String> notes) {}
+
+    /** What was typed, and picked beside it; what is picked goes before what is said. */
+    record Form(
+            @Nullable String line,
+            @Nullable String level,
+            @Nullable String parent,
+            @Nullable String size,
+            @Nullable String assignee,
+            @Nullable String labels,
+            @Nullable String template) {
+
+        Map<String, String> fields(QuickLine read, Level standard) {
+            Map<String, String> fields = new LinkedHashMap<>();
+            fields.put(Field.LEVEL.label(), standard.key());
+            fields.putAll(read.fields());
+            put(fields, Field.LEVEL, level);
+            put(fields, Field.PARENT, parent);
+            put(fields, Field.SIZE, size);
+            put(fields, Field.ASSIGNEE, assignee);
+            put(fields, Field.LABELS, labels);
+            fields.put(Field.TITLE.label(), read.title());
+            return fields;
+        }
+
+        private static void put(Map<String, String> fields, Field field, @Nullable String text) {
+            if (text != null && !text.isBlank()) {
+                fields.put(field.label(), text.strip());
+            }
+        }
+    }
+
+    QuickAddController(LadderKeeper keeper, Door door) {
+        this.keeper = keeper;
+        this.door = door;
+    }
+
+    @GetMapping
+    String form(
+            @PathVariable("product") String code,
+            @RequestParam(defaultValue = "") String at,
+            Model model) {
+        var ladder = keeper.current();
+        var product = require(ladder, code);
+        var parent =
+                ItemKey.parse(at)
+                        .flatMap(ladder::findItem)
+                        .filter(item -> item.key().product().equals(code))
+                        .flatMap(item -> nearestAbove(ladder, item, standard(product)));
+        model.addAttribute(
+                "quick",
+                new Page(
+                        code,
+                        parent.map(item -> item.key().toString()).orElse(""),
+                        product.levels().all().stream()
+                                .map(level -> new Option(level.key(), level.name(), false))
+                                .toList(),
+                        ladder.workspace().peopleAtWork().stream()
+                                .map(person -> new Option(person.handle(), person.name(), false))
+                                .toList(),
+                        Labels.inUse(ladder, code).stream()
+                                .map(label -> new Option(label, label, false))
+                                .toList(),
+                        product.templates().stream()
+                                .map(one -> new Option(one.key(), one.name(), false))
+                                .toList()));
+        return "shared/quick-add :: form";
+    }
+
+    @PostMapping("/read")
+    String read(@PathVariable("product") String code, Form form, Model model) {
+        var ladder = keeper.current();
+        var product = require(ladder, code);
+        var read = QuickLine.read(text(form.line()), ladder, product);
+        var fields = form.fields(read, standard(product));
+        var beginning = Beginnings.of(ladder, code, fields, new Target.Stay(), form.template());
+        model.addAttribute(
+                "understood",
+                new Understood(
+                        chips(read),
+                        sentence(
+                                ladder,
+                                product,
+                                beginning.create().entries().getFirst().fields(),
+                                beginning.template(),
+                                beginning.create().entries().size() - 1),
+                        beginning.notes()));
+        return "shared/quick-add :: understood";
+    }
+
+    @PostMapping
+    ResponseEntity<String> add(
+            @PathVariable("product") String code, Form form, @AuthenticationPrincipal SignedIn me) {
+        var ladder = keeper.current();
+        var product = require(ladder, code);
+        var read = QuickLine.read(text(form.line()), ladder, product);
+        if (read.title().isBlank()) {
+            throw new Failure.Invalid(Problems.of("line", "A title is needed."));
+        }
+        var beginning =
+                Beginnings.of(
+                        ladder,
+                        code,
+                        form.fields(read, standard(product)),
+                        new Target.Stay(),
+                        form.template());
+        return Answers.added(door.submit(me, beginning.create()), beginning.notes());
+    }
+
+    private static List<String> chips(QuickLine read) {
+        return read.chips().stream().map(QuickLine.Chip::words).distinct().toList();
+    }
+
+    private static String sentence(
+            Ladder ladder,
+            Product product,
+            Map<String, String> fields,
+            @Nullable Template template,
+            int children) {
+        var title = fields.getOrDefault(Field.TITLE.label(), "");
+        if (title.isBlank()) {
+            return "";
+        }
+        var level =
+                product.levels()
+                        .find(fields.getOrDefault(Field.LEVEL.label(), ""))
+                        .orElseGet(() -> standard(product));
+        var kind = Objects.requireNonNullElse(fields.get(Field.KIND.label()), level.name());
+        var parts = new ArrayList<String>();
+        parts.add("Adds %s, “%s”".formatted(Words.withArticle(kind), title));
+        ItemKey.parse(fields.getOrDefault(Field.PARENT.label(), ""))
+                .flatMap(ladder::findItem)
+                .ifPresent(
+                        parent -> parts.add("under %s %s".formatted(parent.key(), parent.title())));
+        if (template != null) {
+            parts.add("from the template “%s”".formatted(template.name()));
+        }
+        if (children > 0) {
+            parts.add("with " + Words.count(children, "item") + " under it");
+        }
+        return String.join(", ", parts) + ".";
+    }
+
+    /** The level that is meant where nothing is said: the lowest that carries points. */
+    private static Level standard(Product product) {
+        return product.levels().all().stream()
+                .filter(Level::carriesPoints)
+                .reduce((first, second) -> second)
+                .orElse(product.levels().top());
+    }
+
+    private static java.util.Optional<Item> nearestAbove(Ladder ladder, Item item, Level level) {
+        return Stream.concat(
+                        Stream.of(item), ladder.ancestors(item).stream().map(node -> node.item()))
+                .filter(one -> one.level().isAbove(level))
+                .findFirst();
+    }
+
+    private static String text(@Nullable String line) {
+        return line == null ? "" : line;
+    }
+
+    private static Product require(Ladder ladder, String code) {
+        return ladder.findProduct(code)
+                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
+    }
+}

@@ -1,0 +1,78 @@
+// Quick add: one key opens a line, from anywhere. What is understood of it is shown before it is added.
+import { refresh, view } from "./view.js";
+import { fetchText, post } from "./server.js";
+import { done } from "./undo.js";
+import { tell } from "./toasts.js";
+
+const place = document.getElementById("quick-add");
+let waiting = null;
+let opener = null;
+
+async function open() {
+  const { product } = document.body.dataset;
+  if (!product || !place) return;
+  if (!place.hidden) return place.querySelector("[name=line]").focus();
+  opener = document.activeElement;
+  const at = new URLSearchParams(location.search).get("at") ?? document.querySelector(".item-panel")?.dataset.key ?? "";
+  await htmx.ajax("GET", `/${product}/quick-add?at=${at}`, { source: place, target: place, swap: "innerHTML" });
+  place.hidden = false;
+  place.querySelector("[name=line]").focus();
+}
+
+function close() {
+  place.hidden = true;
+  place.replaceChildren();
+  opener?.focus();
+}
+
+async function read(form) {
+  const answer = await fetchText(`${form.getAttribute("action")}/read`, new FormData(form)).catch((failure) => failure);
+  if (!form.isConnected) return;
+  const failed = answer instanceof Error;
+  form.querySelector(".error").textContent = failed ? answer.message : "";
+  form.querySelector("[data-quick-read]").innerHTML = failed ? "" : answer;
+}
+
+async function add(form, another) {
+  const { line } = form.elements;
+  try {
+    const { said } = await post(form.getAttribute("action"), new FormData(form));
+    done(said);
+    if (another) {
+      line.value = "";
+      read(form);
+      line.focus();
+    } else close();
+    if (view()?.dataset.url) await refresh();
+  } catch (failure) {
+    form.querySelector(".error").textContent = failure.message;
+    line.focus();
+  }
+}
+
+document.addEventListener("input", (event) => {
+  const form = event.target.closest?.("[data-quick-form]");
+  if (!form) return;
+  clearTimeout(waiting);
+  waiting = setTimeout(read, 150, form);
+});
+document.addEventListener("submit", (event) => {
+  if (!event.target.matches("[data-quick-form]")) return;
+  event.preventDefault();
+  add(event.target, event.submitter?.name === "another");
+});
+document.addEventListener("click", (event) => {
+  if (event.target.closest?.("[data-quick-open]")) open();
+  if (event.target.closest?.("[data-quick-close]")) close();
+});
+document.addEventListener("keydown", (event) => {
+  const form = event.target.closest?.("[data-quick-form]");
+  if (form && event.key === "Escape") close();
+  if (form && event.key === "Enter" && event.ctrlKey) {
+    event.preventDefault();
+    add(form, true);
+  }
+  if (event.key !== "+" || event.target.matches("input, select, textarea") || event.ctrlKey || event.altKey || event.metaKey) return;
+  event.preventDefault();
+  open().catch((failure) => tell(failure.message, true));
+});

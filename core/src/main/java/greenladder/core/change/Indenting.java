@@ -1,0 +1,164 @@
+package greenladder.core.change;
+
+import greenladder.core.change.Command.ChangeLevel.Misfits;
+import greenladder.core.change.Decisions.Drawn;
+import greenladder.core.change.Placement.Placed;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Draws up items going one step in or out, as lines of an outline do: in, under the sibling above
+ * them, a level lower where they stood on its level; out, behind their parent and on its level.
+ */
+final class Indenting {
+    private final Ladder ladder;
+    private final Command.Indent command;
+    private final Found found;
+    private final List<Item> moving;
+
+    Indenting(Ladder ladder, Command.Indent command, Found found) {
+        this.ladder = ladder;
+        this.command = command;
+        this.found = found;
+        Set<ItemKey> keys = new LinkedHashSet<>(command.items());
+        this.moving =
+                keys.stream()
+                        .map(key -> ladder.requireNode(key).item())
+                        .filter(item ->
+                                ladder.ancestors(item).stream()
+                                        .noneMatch(above -> keys.contains(above.item().key())))
+                        .sorted(java.util.Comparator.comparing(Item::rank))
+                        .toList();
+    }
+
+    Drawn draw() {
+        if (moving.isEmpty()) {
+            return refused("There is nothing to indent.");
+        }
+        var first = moving.getFirst();
+        boolean together =
+                moving.stream().allMatch(item -> Objects.equals(item.parent(), first.parent()));
+        if (!together) {
+            return refused("Only items under one parent go in or out together.");
+        }
+        return command.out() ? out(first) : in(first);
+    }
+
+    private Drawn in(Item first) {
+        var above = siblingAbove(first);
+        if (above.isEmpty()) {
+            return refused("There is nothing above %s to go under.".formatted(first.key()));
+        }
+        var parent = above.get().item();
+        var last = above.get().children();
+        var behind = last.isEmpty() ? parent.key() : last.getLast().item().key();
+        var changes = new ArrayList<Change>();
+        for (var item : moving) {
+            var level = parent.level().isAbove(item.level()) ? item.level() : below(parent);
+            if (level == null) {
+                return refused(
+                        "There is no level below %s for %s to go to."
+                                .formatted(Legality.word(parent.level()), item.key()));
+            }
+            changes.addAll(moved(item, parent.key(), level));
+        }
+        return placed(changes, behind);
+    }
+
+    private Drawn out(Item first) {
+        var above = ladder.ancestors(first);
+        if (above.isEmpty()) {
+            return refused("%s stands at the top already.".formatted(first.key()));
+        }
+        var parent = above.getFirst().item();
+        var changes = new ArrayList<Change>();
+        for (var item : moving) {
+            boolean same = item.level().carriesPoints() == parent.level().carriesPoints();
+            changes.addAll(moved(item, parent.parent(), same ? parent.level() : item.level()));
+        }
+        return placed(changes, parent.key());
+    }
+
+    private List<Change> moved(Item item, @Nullable ItemKey parent, Level level) {
+        var changes = new ArrayList<Change>();
+        if (!level.equals(item.level())) {
+            var change = new Command.ChangeLevel(List.of(item.key()), level.key(), Misfits.DOWN);
+            new LevelChange(ladder, change, found)
+                    .draw().changes().stream()
+                            .filter(one ->
+                                    one.field() != Field.PARENT || !one.item().equals(item.key()))
+                            .forEach(changes::add);
+        }
+        changes.add(
+                new Change(
+                        item.key(),
+                        Field.PARENT,
+                        Field.PARENT.textOf(item),
+                        parent == null ? null : parent.toString()));
+        return changes;
+    }
+
+    private Drawn placed(List<Change> changes, ItemKey behind) {
+        var first = moving.getFirst();
+        var keys = new LinkedHashSet<>(moving.stream().map(Item::key).toList());
+        var placement =
+                new Placement(ladder, first.key().product(), first.level(), moving.size(), keys);
+        switch (placement.at(new Target.After(behind))) {
+            case Placed.Wrong(var field, var message) -> found.add(Problem.SINGLE, field, message);
+            case Placed.At(var ranks) -> {
+                for (int i = 0; i < ranks.size(); i++) {
+                    var item = moving.get(i);
+                    changes.add(
+                            new Change(
+                                    item.key(),
+                                    Field.RANK,
+                                    item.rank().text(),
+                                    ranks.get(i).text()));
+                }
+            }
+        }
+        return new Drawn(command.items(), changes);
+    }
+
+    /** The sibling above, among those that are shown together: not dropped, of any level. */
+    private Optional<Node> siblingAbove(Item first) {
+        var siblings =
+                first.parent() == null
+                        ? ladder.roots(first.key().product())
+                        : ladder.requireNode(first.parent()).children();
+        Node above = null;
+        for (var sibling : siblings) {
+            if (sibling.item().key().equals(first.key())) {
+                break;
+            }
+            if (!sibling.item().isDropped()) {
+                above = sibling;
+            }
+        }
+        return Optional.ofNullable(above);
+    }
+
+    private @Nullable Level below(Item parent) {
+        return ladder.requireProduct(parent.key().product())
+                .levels()
+                .below(parent.level())
+                .orElse(null);
+    }
+
+    private Drawn refused(String message) {
+        found.add(Problem.SINGLE, "item", message);
+        return new Drawn(List.of(), List.of());
+    }
+}
