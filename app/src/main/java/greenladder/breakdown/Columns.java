@@ -96,7 +96,7 @@ final class Columns {
     }
 
     Column ofLoose() {
-        var nodes = looseNodes(ladder, product);
+        var nodes = found(looseNodes(ladder, product));
         var stretch = stretch(LOOSE, Stretch.Source.of(nodes, any -> true));
         return new Column(
                 LOOSE,
@@ -112,7 +112,15 @@ final class Columns {
                 List.of(),
                 "",
                 "",
-                false);
+                false,
+                place.looseText());
+    }
+
+    private List<Node> found(List<Node> nodes) {
+        var wanted = place.looseText() == null ? "" : place.looseText();
+        return nodes.stream()
+                .filter(node -> LooseTrayController.matches(node.item(), wanted))
+                .toList();
     }
 
     /** The loose items of a product, the highest levels first. */
@@ -126,7 +134,7 @@ final class Columns {
     /** The items of a column by its id, to be looked into by place. */
     Stretch.Source source(String id) {
         if (id.equals(LOOSE)) {
-            return Stretch.Source.of(looseNodes(ladder, product), any -> true);
+            return Stretch.Source.of(found(looseNodes(ladder, product)), any -> true);
         }
         var level = product.levels().find(id);
         if (level.isPresent()) {
@@ -176,7 +184,8 @@ final class Columns {
                         ? ""
                         : place.dropped() ? "Fold dropped items away" : folded + " dropped",
                 place.withDropped(!place.dropped()).url(),
-                place.dropped());
+                place.dropped(),
+                null);
     }
 
     private List<Card> cardsOf(String id, Stretch stretch) {

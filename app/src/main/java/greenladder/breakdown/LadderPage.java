@@ -44,6 +44,7 @@ public record LadderPage(
      * @param earlierUrl where the cards above come from; null where there are none
      * @param moreUrl where the cards that are not drawn yet come from; null where all are
      * @param droppedWords how many are folded away; empty for none
+     * @param findText what its cards are found by; null where they cannot be
      */
     public record Column(
             String id,
@@ -59,7 +60,8 @@ public record LadderPage(
             List<AddChoice> adds,
             String droppedWords,
             String droppedUrl,
-            boolean droppedOpen) {}
+            boolean droppedOpen,
+            @Nullable String findText) {}
 
     public record AddChoice(String level, String label) {}
 

@@ -23,7 +23,7 @@ final class LastPlace {
                 .flatMap(Arrays::stream)
                 .filter(cookie -> cookie.getName().equals(name(product)))
                 .map(cookie -> URLDecoder.decode(cookie.getValue(), StandardCharsets.UTF_8))
-                .filter(url -> url.matches("/" + product + "/ladder\\?[A-Za-z0-9=&-]+"))
+                .filter(url -> url.matches("/" + product + "/ladder\\?[A-Za-z0-9=&%+._*-]+"))
                 .findFirst();
     }
 

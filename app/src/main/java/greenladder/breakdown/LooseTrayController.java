@@ -44,8 +44,7 @@ class LooseTrayController {
                 ladder.findProduct(code)
                         .orElseThrow(() ->
                                 new Failure.NotFound("There is no product %s.".formatted(code)));
-        var wanted = text.strip().toLowerCase(Locale.ROOT);
-        var found = loose(ladder, product).filter(item -> matches(item, wanted)).toList();
+        var found = loose(ladder, product).filter(item -> matches(item, text.strip())).toList();
         var words =
                 found.size() > MOST_SHOWN
                         ? "the first %d of %,d".formatted(MOST_SHOWN, found.size())
@@ -69,7 +68,9 @@ class LooseTrayController {
                 .filter(item -> item.isLoose() && !item.isDropped());
     }
 
-    private static boolean matches(Item item, String wanted) {
+    /** Whether an item is meant by a part of its title or the beginning of its key. */
+    static boolean matches(Item item, String text) {
+        var wanted = text.toLowerCase(Locale.ROOT);
         return item.title().toLowerCase(Locale.ROOT).contains(wanted)
                 || item.key().toString().toLowerCase(Locale.ROOT).startsWith(wanted);
     }

@@ -2,6 +2,8 @@ package greenladder.breakdown;
 
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Map;
 import java.util.Optional;
@@ -13,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param from the first column's level
  * @param at the picked item, which with all above it is laid out from left to right; null for none
+ * @param looseText what loose items are found by, empty for all; null where they are not shown
  * @param shown what each long column has drawn so far, by column; not part of the URL
  * @param kept columns whose cards are drawn already and stay as they are; not part of the URL
  */
@@ -21,7 +24,7 @@ record Place(
         Level from,
         @Nullable ItemKey at,
         boolean panel,
-        boolean loose,
+        @Nullable String looseText,
         boolean dropped,
         Map<String, Shown> shown,
         Set<String> kept) {
@@ -35,23 +38,27 @@ record Place(
     }
 
     Place at(@Nullable ItemKey key) {
-        return new Place(product, from, key, panel, loose, dropped, shown, kept);
+        return new Place(product, from, key, panel, looseText, dropped, shown, kept);
     }
 
     Place from(Level level) {
-        return new Place(product, level, null, panel, loose, dropped, shown, kept);
+        return new Place(product, level, null, panel, looseText, dropped, shown, kept);
     }
 
     Place withPanel(boolean open) {
-        return new Place(product, from, at, open, loose, dropped, shown, kept);
+        return new Place(product, from, at, open, looseText, dropped, shown, kept);
     }
 
     Place withLoose(boolean open) {
-        return new Place(product, from, at, panel, open, dropped, shown, kept);
+        return new Place(product, from, at, panel, open ? "" : null, dropped, shown, kept);
     }
 
     Place withDropped(boolean open) {
-        return new Place(product, from, at, panel, loose, open, shown, kept);
+        return new Place(product, from, at, panel, looseText, open, shown, kept);
+    }
+
+    boolean loose() {
+        return looseText != null;
     }
 
     Optional<ItemKey> picked() {
@@ -64,8 +71,11 @@ record Place(
         parts.add("from=" + from.key());
         picked().ifPresent(key -> parts.add("at=" + key));
         parts.add("panel=" + (panel ? 1 : 0));
-        if (loose) {
+        if (looseText != null) {
             parts.add("loose=1");
+            if (!looseText.isEmpty()) {
+                parts.add("find=" + URLEncoder.encode(looseText, StandardCharsets.UTF_8));
+            }
         }
         if (dropped) {
             parts.add("dropped=1");

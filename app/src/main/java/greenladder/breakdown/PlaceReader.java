@@ -30,6 +30,7 @@ final class PlaceReader {
             @Nullable String at,
             @Nullable String panel,
             @Nullable String loose,
+            @Nullable String find,
             @Nullable String dropped,
             @Nullable String shown,
             @Nullable String kept) {
@@ -51,7 +52,7 @@ final class PlaceReader {
                 from,
                 at.map(Item::key).orElse(null),
                 !"0".equals(form.panel()),
-                "1".equals(form.loose()),
+                "1".equals(form.loose()) ? (form.find() == null ? "" : form.find().strip()) : null,
                 "1".equals(form.dropped()),
                 shown(form.shown()),
                 form.kept() == null ? Set.of() : new HashSet<>(List.of(form.kept().split(","))));
@@ -67,7 +68,7 @@ final class PlaceReader {
                         .filter(level -> ladder.orderOf(product.code(), level).size() > 0)
                         .findFirst()
                         .orElse(product.levels().top());
-        var place = new Place(product.code(), from, null, true, false, false, Map.of(), Set.of());
+        var place = new Place(product.code(), from, null, true, null, false, Map.of(), Set.of());
         var start = promising(ladder.level(product, from));
         var below = start.flatMap(node -> promising(node.children()));
         return place.at(below.or(() -> start).map(node -> node.item().key()).orElse(null));

@@ -1,4 +1,6 @@
 // The tray of loose items beside a list: opened, found by text, drawn anew whenever the view is.
+import { go } from "./view.js";
+
 const tray = () => document.getElementById("loose-tray");
 const product = () => document.getElementById("view").dataset.product;
 let waiting = null;
@@ -31,5 +33,17 @@ document.addEventListener("input", (event) => {
   if (!event.target.matches?.("[data-loose-text]")) return;
   clearTimeout(waiting);
   waiting = setTimeout(draw, 120);
+});
+
+// In the ladder the loose items are a column, found by text as well.
+document.addEventListener("input", (event) => {
+  if (!event.target.matches?.("[data-column-find]")) return;
+  clearTimeout(waiting);
+  waiting = setTimeout((field) => {
+    const url = new URL(document.getElementById("view").dataset.url, location.href);
+    url.searchParams.delete("find");
+    if (field.value.trim()) url.searchParams.set("find", field.value.trim());
+    go(url.pathname + url.search);
+  }, 200, event.target);
 });
 document.addEventListener("htmx:afterSettle", (event) => event.detail.target?.id === "view" && draw());

@@ -10,7 +10,9 @@ import { tell } from "./toasts.js";
 import { openWriting } from "./write-box.js";
 
 let current = null;
-let goingDown = false;
+
+// Cells whose form is on its way, with what is typed meanwhile: nobody waits for the server between two numbers.
+const opening = new Map();
 
 const rowOf = (cell) => cell.closest(".item-row");
 const cellAt = (key, column) => document.querySelector(`#card-${key} > td[data-col="${CSS.escape(column)}"]`);
@@ -40,12 +42,13 @@ function draw() {
 }
 
 document.addEventListener("focusin", (event) => {
-  const cell = event.target.closest?.(".outline .item-row > td");
+  const cell = event.target.matches?.(".outline .item-row > td") && event.target;
   if (!cell) return;
   current = { key: rowOf(cell).dataset.key, column: cell.dataset.col };
   draw();
 });
 document.addEventListener("htmx:afterSettle", draw);
+document.addEventListener("rows-fetched", draw);
 draw();
 
 function step(cell, by, extend) {
@@ -72,13 +75,45 @@ function aside(cell, by) {
   focusCell(by > 0 ? cell.nextElementSibling : cell.previousElementSibling);
 }
 
-async function start(cell, typed) {
+async function start(cell, typed = "") {
   const { field } = cell.dataset;
   if (!field) return;
   const place = cell.querySelector(".value-field");
-  await edit(place, rowOf(cell).dataset.key, field);
-  const input = place.querySelector("input[type=text], input[type=number]");
-  if (typed && input) input.value = typed;
+  const typing = { text: typed, entered: false };
+  opening.set(cell, typing);
+  place.dataset.quiet = "yes";
+  await edit(place, rowOf(cell).dataset.key, field).catch(() => {});
+  delete place.dataset.quiet;
+  opening.delete(cell);
+  const form = place.querySelector("form");
+  const input = form?.querySelector("[name=value]:not([type=hidden])");
+  if (!input) return;
+  if (typing.text && input.matches("input[type=text]")) input.value = typing.text;
+  if (typing.everywhere) {
+    form.remove();
+    return setAll(field, typing.text || input.value);
+  }
+  if (typing.entered) {
+    focusCell(cellAt(current.key, current.column));
+    if (form.isConnected && !form.dataset.sent) form.requestSubmit();
+    return;
+  }
+  input.focus();
+  if (!typing.text && input.matches("input[type=text]")) input.select();
+}
+
+/** Keys that come while a cell's form is on its way. */
+function typeAhead(cell, event) {
+  const typing = opening.get(cell);
+  if (event.key === "Enter" && event.ctrlKey && selection().length) typing.everywhere = true;
+  else if (event.key === "Enter") {
+    typing.entered = true;
+    step(cell, 1);
+  } else if (event.key === "Backspace") typing.text = typing.text.slice(0, -1);
+  else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey) typing.text += event.key;
+  else return;
+  event.preventDefault();
+  event.stopPropagation();
 }
 
 async function indent(key, out) {
@@ -148,6 +183,7 @@ const withCtrl = {
 document.addEventListener("keydown", (event) => {
   const cell = event.target.matches?.(".outline .item-row > td") && event.target;
   if (!cell) return;
+  if (opening.has(cell)) return typeAhead(cell, event);
   const keys = event.ctrlKey || event.metaKey ? withCtrl : event.altKey ? withAlt : plain;
   const action = keys[event.key.length === 1 ? event.key.toLowerCase() : event.key];
   const types = event.key.length === 1 && keys === plain && event.key !== " " && !["?", "/", "+"].includes(event.key);
@@ -169,19 +205,14 @@ document.addEventListener("keydown", (event) => {
     form.removeAttribute("data-field-form");
     return void setAll(form.elements.field.value, event.target.value);
   }
-  goingDown = true;
-  current = { key: keyIn(cell), column: cell.dataset.col };
+  event.preventDefault();
+  form.requestSubmit();
+  step(cell, 1);
 }, true);
 
 document.addEventListener("saved", (event) => {
   const cell = event.target.closest?.(".outline td");
-  if (!cell) return;
-  if (goingDown) {
-    goingDown = false;
-    step(cell, 1);
-  } else if (document.activeElement === document.body || cell.contains(document.activeElement)) {
-    cell.focus({ preventScroll: true });
-  }
+  if (cell && (document.activeElement === document.body || cell.contains(document.activeElement))) cell.focus({ preventScroll: true });
 });
 
 document.addEventListener("click", (event) => {

@@ -5,8 +5,8 @@ import { post } from "./server.js";
 import { tell } from "./toasts.js";
 
 const ROW = 30;
-const BEFORE = 50;
-const NEAR = 30;
+const BEFORE = 45;
+const NEAR = 25;
 
 export const scroller = () => document.querySelector("[data-outline-scroll]");
 let wantedFrom = null;
@@ -29,9 +29,23 @@ async function fetchNear() {
   if (!short) return;
   wantedFrom = Math.max(0, first - BEFORE);
   if (wantedFrom === from) return void (wantedFrom = null);
-  await refresh(["panel"]);
+  // Other rows altogether: they are put in place, which is quicker than comparing them with those that were there.
+  if (place.querySelector("[data-field-form]")) await refresh(["panel"]);
+  else await fetchRows(place);
   wantedFrom = null;
   fetchNear();
+}
+
+async function fetchRows(place) {
+  const url = `${view().dataset.url}&from=${wantedFrom}&kept=panel`;
+  const answer = await fetch(url, { headers: { "HX-Request": "true" } }).catch(() => null);
+  if (!answer?.ok || !place.isConnected) return;
+  const fresh = new DOMParser().parseFromString(await answer.text(), "text/html").querySelector("[data-outline-scroll]");
+  if (!fresh || place.querySelector("[data-field-form]")) return;
+  place.querySelector("[data-rows]").replaceWith(fresh.querySelector("[data-rows]"));
+  place.dataset.from = fresh.dataset.from;
+  place.dataset.count = fresh.dataset.count;
+  place.dispatchEvent(new CustomEvent("rows-fetched", { bubbles: true }));
 }
 
 document.addEventListener("scroll", (event) => event.target.matches?.("[data-outline-scroll]") && requestAnimationFrame(fetchNear), true);

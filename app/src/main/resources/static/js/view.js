@@ -5,6 +5,7 @@ import { outlineFrom } from "./outline.js";
 
 const isBeingEdited = (node) =>
   (node.classList?.contains("value-field") && node.querySelector("[data-field-form]")) ||
+  (node.matches?.("[data-column-find]") && node === document.activeElement) ||
   (node.matches?.("[data-add], [data-comment-form], [data-line-form]") && (node.contains(document.activeElement) || [...node.querySelectorAll("textarea")].some((text) => text.value)));
 
 const stays = (old, fresh) => old.nodeType === 1 && (isBeingEdited(old) || fresh.dataset?.kept !== undefined);
@@ -112,6 +113,7 @@ function drawPicked(way = (view()?.dataset.way ?? "").split(","), within = docum
   });
 }
 
+document.addEventListener("rows-fetched", drawSelection);
 document.addEventListener("htmx:afterSettle", () => {
   drawPicked();
   drawSelection();

@@ -44,20 +44,29 @@ public class PlaceReaderTests {
     public Object[][] places() {
         return new Object[][] {
             {
-                new PlaceForm("epic", "MSF4", "1", null, null, null, null),
+                new PlaceForm("epic", "MSF4", "1", null, null, null, null, null),
                 "from=epic&at=MSF4&panel=1"
             },
-            {new PlaceForm(null, "MSF4", "0", null, null, null, null), "from=goal&at=MSF4&panel=0"},
             {
-                new PlaceForm(null, "MSF5", null, null, null, null, null),
+                new PlaceForm(null, "MSF4", "0", null, null, null, null, null),
+                "from=goal&at=MSF4&panel=0"
+            },
+            {
+                new PlaceForm(null, "MSF5", null, null, null, null, null, null),
                 "from=story&at=MSF5&panel=1"
             },
             {
-                new PlaceForm("saga", null, null, "1", "1", null, null),
+                new PlaceForm("saga", null, null, "1", null, "1", null, null),
                 "from=goal&panel=1&loose=1&dropped=1"
             },
-            {new PlaceForm("goal", "MSF99", null, null, null, null, null), "from=goal&panel=1"},
-            {new PlaceForm("goal", "<script>", "x", "x", "x", "x:y", ""), "from=goal&panel=1"},
+            {
+                new PlaceForm("goal", "MSF99", null, null, null, null, null, null),
+                "from=goal&panel=1"
+            },
+            {
+                new PlaceForm("goal", "<script>", "x", "x", null, "x", "x:y", ""),
+                "from=goal&panel=1"
+            },
         };
     }
 
@@ -75,6 +84,7 @@ public class PlaceReaderTests {
                         null,
                         null,
                         null,
+                        null,
                         "goal:MSF1:250,MSF1:MSF2:999999,x:,:3",
                         "goal,MSF1");
         var place = PlaceReader.read(LADDER, PRODUCT, form);
@@ -86,6 +96,7 @@ public class PlaceReaderTests {
                                         PRODUCT,
                                         new PlaceForm(
                                                 "goal",
+                                                null,
                                                 null,
                                                 null,
                                                 null,

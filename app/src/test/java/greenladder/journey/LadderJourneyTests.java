@@ -220,7 +220,7 @@ public class LadderJourneyTests extends BrowserTest {
         orderIs(page, code + "3", "C", "B");
         assertThat(page.locator(".dropped-fold")).hasText("1 dropped");
         openMenu(page, "B");
-        page.locator("#menu summary").click();
+        page.locator("#menu summary", new Page.LocatorOptions().setHasText("Delete")).click();
         page.locator("#menu .is-danger").click();
         orderIs(page, code + "3", "C");
     }
@@ -272,6 +272,10 @@ public class LadderJourneyTests extends BrowserTest {
         var page = signedIn("Ines Rowe");
         page.navigate("/" + code + "/ladder?from=epic&panel=0");
         page.getByText("1 loose item").click();
+        page.locator("[data-column-find]").fill("nothing like it");
+        assertThat(page.locator("#column-loose .item-card")).hasCount(0);
+        page.locator("[data-column-find]").fill("");
+        assertThat(page.locator("#column-loose .item-card")).hasCount(1);
         card(page, "Adrift").dragTo(card(page, "First sailing at five"));
         assertThat(page.locator("#column-loose .item-card")).hasCount(0);
         card(page, "First sailing at five").locator(".card-link").click();

@@ -108,6 +108,15 @@ final class Load {
                                                             .get(random.nextInt(3))),
                                     FRAGMENT,
                                     "true"));
+        } else if (turn < 51) {
+            timed(
+                    "Outline, a stretch of rows",
+                    () ->
+                            visitor.get(
+                                    "/BIG/outline?to=story&kept=panel&from="
+                                            + random.nextInt(items / 2),
+                                    FRAGMENT,
+                                    "true"));
         } else if (turn < 55) {
             timed("Item page", () -> visitor.get("/items/" + key(random), FRAGMENT, "true"));
         } else if (turn < 60) {
