@@ -6,50 +6,35 @@ import greenladder.core.change.Command.Part;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
-import greenladder.core.text.Outline;
-import greenladder.core.text.OutlineReader;
-import greenladder.core.text.OutlineWriter;
-import greenladder.files.FileStore;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
 import greenladder.item.LadderKeeper;
-import greenladder.item.Rights;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
-import jakarta.servlet.http.HttpServletRequest;
-import java.io.IOException;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
-import org.springframework.core.io.FileSystemResource;
-import org.springframework.core.io.Resource;
 import org.springframework.http.HttpStatus;
-import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
-import org.springframework.web.bind.annotation.DeleteMapping;
-import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** What breaking down needs beyond single fields: text to trees, split, merge, levels, files. */
+/** What breaking down needs beyond single fields: split, merge, levels, lines that grow. */
 @RestController
 @RequestMapping("/api/v1")
 @Tag(name = "Items")
 class ReshapeApi {
     private final LadderKeeper keeper;
     private final Door door;
-    private final FileStore files;
-    private final Rights rights;
 
     record SplitBody(
             @Nullable List<PartBody> parts,
@@ -89,31 +74,9 @@ class ReshapeApi {
 
     record PromoteBody(@Nullable Integer line, @Nullable String text, @Nullable String level) {}
 
-    record OutlineBody(
-            @Nullable String text,
-            @Nullable String under,
-            @Nullable String level,
-            @Nullable Boolean dryRun) {}
-
-    record LineJson(
-            int line,
-            int depth,
-            String level,
-            String kind,
-            String title,
-            boolean done,
-            @Nullable Integer parent,
-            @Nullable String remark) {}
-
-    record SkippedJson(int line, String text) {}
-
-    record OutlineJson(List<LineJson> lines, List<SkippedJson> skipped, List<ItemJson> items) {}
-
-    ReshapeApi(LadderKeeper keeper, Door door, FileStore files, Rights rights) {
+    ReshapeApi(LadderKeeper keeper, Door door) {
         this.keeper = keeper;
         this.door = door;
-        this.files = files;
-        this.rights = rights;
     }
 
     @PostMapping("/items/{key}/split")
@@ -226,129 +189,12 @@ class ReshapeApi {
         return items(door.submit(me, new Command.Gather(keys, parent)), HttpStatus.CREATED);
     }
 
-    @PostMapping("/products/{code}/outline")
-    @Operation(
-            summary = "Add a tree from text",
-            description =
-                    "text: a list with indents, bullets, numbers or boxes; under: a key or null;"
-                            + " level: of what stands at its top; dryRun: only say how it is read.")
-    ResponseEntity<OutlineJson> write(
-            @PathVariable String code,
-            @RequestBody OutlineBody body,
-            @AuthenticationPrincipal SignedIn me) {
-        var ladder = keeper.current();
-        var product = ProductsApi.require(ladder, code);
-        var under =
-                body.under() == null ? null : ladder.requireNode(requireItem(body.under())).item();
-        var top =
-                body.level() == null
-                        ? under == null
-                                ? product.levels().top()
-                                : product.levels().below(under.level()).orElse(under.level())
-                        : product.levels()
-                                .find(body.level())
-                                .orElseThrow(() ->
-                                        invalid(
-                                                "level",
-                                                "There is no level “%s”.".formatted(body.level())));
-        var outline =
-                OutlineReader.read(
-                        Objects.requireNonNullElse(body.text(), ""), product.levels(), top);
-        if (outline.refusal() != null) {
-            throw invalid("text", outline.refusal());
-        }
-        if (Boolean.TRUE.equals(body.dryRun())) {
-            return ResponseEntity.ok(json(outline, List.of()));
-        }
-        var saved =
-                door.submit(
-                        me,
-                        new Command.Create(
-                                code, outline.toEntries(under == null ? null : under.key())));
-        return ItemsApi.written(saved, HttpStatus.CREATED).body(json(outline, jsons(saved)));
-    }
-
-    @GetMapping(value = "/products/{code}/outline", produces = "text/plain;charset=UTF-8")
-    @Operation(summary = "Subtrees as text, which the same call reads as the same tree")
-    String text(@PathVariable String code, @RequestParam(defaultValue = "") List<String> key) {
-        var ladder = keeper.current();
-        var product = ProductsApi.require(ladder, code);
-        var nodes =
-                key.isEmpty()
-                        ? ladder.roots(code)
-                        : key.stream().map(one -> ladder.requireNode(requireItem(one))).toList();
-        return OutlineWriter.write(nodes, product.levels());
-    }
-
-    @PostMapping("/items/{key}/attachments")
-    @Operation(summary = "Attach the body of the call as a file called name, up to 20 MB")
-    ResponseEntity<Page<ItemJson>> attach(
-            @PathVariable String key,
-            @RequestParam String name,
-            HttpServletRequest request,
-            @AuthenticationPrincipal SignedIn me)
-            throws IOException {
-        var item = requireItem(key);
-        var node = keeper.current().requireNode(item);
-        if (!rights.mayEdit(me, node.item(), greenladder.core.item.Field.ATTACHMENTS)) {
-            throw new Failure.Forbidden("You may not attach files here.");
-        }
-        var file = files.keep(me, name, request.getInputStream());
-        return items(door.submit(me, new Command.Attach(item, file)), HttpStatus.CREATED);
-    }
-
-    @GetMapping("/items/{key}/attachments/{id}")
-    @Operation(summary = "The content of an attached file")
-    ResponseEntity<Resource> attachment(@PathVariable String key, @PathVariable String id) {
-        var item = keeper.current().requireNode(requireItem(key)).item();
-        var content =
-                item.details().attachments().stream()
-                        .filter(file -> file.id().equals(id))
-                        .findFirst()
-                        .flatMap(file -> files.find(file.id()))
-                        .orElseThrow(() -> new Failure.NotFound("There is no such file."));
-        return ResponseEntity.ok()
-                .contentType(MediaType.APPLICATION_OCTET_STREAM)
-                .contentLength(content.bytes())
-                .body(new FileSystemResource(content.path()));
-    }
-
-    @DeleteMapping("/items/{key}/attachments/{id}")
-    @Operation(summary = "Take a file off an item")
-    ResponseEntity<Void> detach(
-            @PathVariable String key,
-            @PathVariable String id,
-            @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new Command.Detach(requireItem(key), id));
-        return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
-    }
-
-    private static OutlineJson json(Outline outline, List<ItemJson> items) {
-        return new OutlineJson(
-                outline.lines().stream()
-                        .map(line ->
-                                new LineJson(
-                                        line.number(),
-                                        line.depth(),
-                                        line.level().key(),
-                                        line.kind(),
-                                        line.title(),
-                                        line.done(),
-                                        line.parent(),
-                                        line.remark().isEmpty() ? null : line.remark()))
-                        .toList(),
-                outline.skipped().stream()
-                        .map(line -> new SkippedJson(line.number(), line.text()))
-                        .toList(),
-                items);
-    }
-
-    private static List<ItemJson> jsons(Saved saved) {
+    static List<ItemJson> jsons(Saved saved) {
         var after = saved.accepted().after();
         return saved.items().stream().map(one -> ItemJson.of(after, one)).toList();
     }
 
-    private static ResponseEntity<Page<ItemJson>> items(Saved saved, HttpStatus status) {
+    static ResponseEntity<Page<ItemJson>> items(Saved saved, HttpStatus status) {
         return ItemsApi.written(saved, status).body(new Page<>(jsons(saved), null));
     }
 
@@ -361,7 +207,7 @@ class ReshapeApi {
                 .orElseThrow(() -> invalid(field, "“%s” is no item's key.".formatted(text)));
     }
 
-    private static Failure.Invalid invalid(String field, @Nullable String message) {
+    static Failure.Invalid invalid(String field, @Nullable String message) {
         return new Failure.Invalid(
                 new Problems(List.of(new Problem(field, Objects.requireNonNullElse(message, "")))));
     }

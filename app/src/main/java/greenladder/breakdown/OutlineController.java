@@ -224,12 +224,12 @@ class OutlineController {
                         .collect(Collectors.groupingBy(Outline.Line::level, Collectors.counting()));
         return product.levels().all().stream()
                 .filter(counts::containsKey)
-                .map(level ->
-                        counts.get(level)
-                                + " "
-                                + Words.lower(
-                                        counts.get(level) == 1 ? level.name() : level.plural()))
+                .map(level -> inWords(level, counts.getOrDefault(level, 0L)))
                 .collect(Collectors.joining(", "));
+    }
+
+    private static String inWords(Level level, long count) {
+        return count + " " + Words.lower(count == 1 ? level.name() : level.plural());
     }
 
     private static Product require(Ladder ladder, String code) {

@@ -69,7 +69,7 @@ class OutlinePages {
         int to = Math.min(all.size(), from + DRAWN);
         var maker = new RowMaker(ladder, product, place, reader, columns.shown());
         long loose = looseCount(ladder, product);
-        boolean panel = place.panel() && place.at() != null;
+        var at = place.panel() ? place.at() : null;
         return new OutlinePage(
                 product.code(),
                 place.url(),
@@ -92,10 +92,10 @@ class OutlinePages {
                 loose == 0 ? "" : Words.count(loose, "loose item"),
                 place.panel(),
                 place.withPanel(!place.panel()).url(),
-                panel && !panelKept
-                        ? panels.of(place.at(), reader, item -> place.at(item.key()).url())
+                at != null && !panelKept
+                        ? panels.of(at, reader, item -> place.at(item.key()).url())
                         : null,
-                panel && panelKept);
+                at != null && panelKept);
     }
 
     private static long looseCount(Ladder ladder, Product product) {

@@ -56,12 +56,12 @@ class DetailRow {
 
     /** Writes what changes of details come to, the last of each counting. */
     static void write(StatelessSession session, Collection<Change> changes) {
-        var first = new LinkedHashMap<Id, Change>();
+        var there = new HashMap<Id, Boolean>();
         var last = new LinkedHashMap<Id, Change>();
         for (var change : changes) {
             if (change.field().isDetail()) {
                 var id = new Id(change.item().toString(), change.field().label());
-                first.putIfAbsent(id, change);
+                there.putIfAbsent(id, change.before() != null);
                 last.put(id, change);
             }
         }
@@ -69,14 +69,12 @@ class DetailRow {
         var updated = new ArrayList<DetailRow>();
         var deleted = new ArrayList<DetailRow>();
         last.forEach((id, change) -> {
-            boolean was = first.get(id).before() != null;
+            boolean was = there.getOrDefault(id, false);
             var now = change.after();
-            if (now == null) {
-                if (was) {
-                    deleted.add(new DetailRow(id, ""));
-                }
-            } else {
+            if (now != null) {
                 (was ? updated : inserted).add(new DetailRow(id, now));
+            } else if (was) {
+                deleted.add(new DetailRow(id, ""));
             }
         });
         session.insertMultiple(inserted);

@@ -46,7 +46,6 @@ public class ItemPanels {
     private final Comments comments;
     private final Watching watching;
     private final Markdown markdown;
-    private final PanelDetails details;
     private final Clock clock;
 
     ItemPanels(
@@ -56,7 +55,6 @@ public class ItemPanels {
             Comments comments,
             Watching watching,
             Markdown markdown,
-            PanelDetails details,
             Clock clock) {
         this.keeper = keeper;
         this.rights = rights;
@@ -64,7 +62,6 @@ public class ItemPanels {
         this.comments = comments;
         this.watching = watching;
         this.markdown = markdown;
-        this.details = details;
         this.clock = clock;
     }
 
@@ -101,7 +98,7 @@ public class ItemPanels {
                 facts(ladder, node, reader),
                 markdown.toHtml(item.description()),
                 may(reader, item, Field.DESCRIPTION),
-                details.of(ladder, item, reader, links),
+                new PanelDetails(rights, ladder, item, reader, links).details(),
                 points || figures.hoursInvested() != null
                         ? Stem.of(item, figures, STEM_WIDTH)
                         : null,

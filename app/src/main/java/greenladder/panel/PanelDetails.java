@@ -23,97 +23,68 @@ import greenladder.web.Words;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
-import org.springframework.stereotype.Component;
 import org.springframework.web.util.UriUtils;
 
-/** Makes the part of the panel that shows an item's lists, labels, links, files and origin. */
-@Component
-class PanelDetails {
-    private final Rights rights;
+/**
+ * Makes the part of the panel that shows one item's lists, labels, links, files and origin, for one
+ * reader.
+ */
+record PanelDetails(Rights rights, Ladder ladder, Item item, SignedIn reader, ItemLinks links) {
 
-    PanelDetails(Rights rights) {
-        this.rights = rights;
-    }
-
-    ItemDetails of(Ladder ladder, Item item, SignedIn reader, ItemLinks links) {
+    ItemDetails details() {
         var details = item.details();
         return new ItemDetails(
                 Labels.of(details.labels()),
-                may(reader, item, Field.LABELS),
-                lists(ladder, item, reader, links),
-                ownFacts(ladder, item, reader),
+                may(Field.LABELS),
+                lists(),
+                ownFacts(),
                 details.links().stream().map(PanelDetails::link).toList(),
-                may(reader, item, Field.LINKS),
+                may(Field.LINKS),
                 details.attachments().stream().map(PanelDetails::file).toList(),
-                may(reader, item, Field.ATTACHMENTS),
-                origins(ladder, item, links));
+                may(Field.ATTACHMENTS),
+                origins());
     }
 
-    private List<ItemList> lists(Ladder ladder, Item item, SignedIn reader, ItemLinks links) {
-        var below =
-                ladder.requireProduct(item.key().product())
-                        .levels()
-                        .below(item.level())
-                        .filter(level -> rights.mayShape(reader, item.key().product(), level));
-        var lists = new ArrayList<ItemList>();
-        if (item.level().carriesPoints()) {
-            lists.add(
-                    list(
-                            ladder,
-                            item,
-                            reader,
-                            links,
-                            Field.ACCEPTANCE,
-                            "Acceptance criteria",
-                            "Add a criterion",
-                            Optional.empty()));
-        }
-        lists.add(
+    private List<ItemList> lists() {
+        var checklist =
                 list(
-                        ladder,
-                        item,
-                        reader,
-                        links,
                         Field.CHECKLIST,
                         "Checklist",
                         "Add a step",
-                        below));
-        if (item.level().carriesPoints()) {
-            lists.add(
-                    list(
-                            ladder,
-                            item,
-                            reader,
-                            links,
-                            Field.DEFINITION_OF_DONE,
-                            "Definition of done",
-                            "Add a line",
-                            Optional.empty()));
-        }
-        return lists;
+                        ladder.requireProduct(item.key().product())
+                                .levels()
+                                .below(item.level())
+                                .filter(level ->
+                                        rights.mayShape(reader, item.key().product(), level)));
+        return item.level().carriesPoints()
+                ? List.of(
+                        list(
+                                Field.ACCEPTANCE,
+                                "Acceptance criteria",
+                                "Add a criterion",
+                                Optional.empty()),
+                        checklist,
+                        list(
+                                Field.DEFINITION_OF_DONE,
+                                "Definition of done",
+                                "Add a line",
+                                Optional.empty()))
+                : List.of(checklist);
     }
 
-    private ItemList list(
-            Ladder ladder,
-            Item item,
-            SignedIn reader,
-            ItemLinks links,
-            Field field,
-            String heading,
-            String adding,
-            Optional<Level> grows) {
+    /**
+     * @param grows the level of what a line can grow into
+     */
+    private ItemList list(Field field, String heading, String adding, Optional<Level> grows) {
         var lines = Lines.parse(field.textOf(item));
         return new ItemList(
                 field.label(),
                 heading,
                 adding,
-                IntStream.range(0, lines.size())
-                        .mapToObj(at -> line(ladder, lines, at, links))
-                        .toList(),
+                IntStream.range(0, lines.size()).mapToObj(at -> line(lines, at)).toList(),
                 lines.isEmpty()
                         ? ""
                         : "%d of %d %s"
@@ -121,12 +92,12 @@ class PanelDetails {
                                         lines.done(),
                                         lines.size(),
                                         field == Field.CHECKLIST ? "done" : "met"),
-                may(reader, item, field),
-                grows.map(level -> level.name().toLowerCase(Locale.ROOT)).orElse(""),
+                may(field),
+                grows.map(level -> Words.lower(level.name())).orElse(""),
                 grows.map(Level::key).orElse(""));
     }
 
-    private static Line line(Ladder ladder, Lines lines, int at, ItemLinks links) {
+    private Line line(Lines lines, int at) {
         var line = lines.all().get(at);
         var item = Optional.ofNullable(line.item()).flatMap(ladder::findItem);
         return new Line(
@@ -137,7 +108,7 @@ class PanelDetails {
                 item.map(links::to).orElse(""));
     }
 
-    private List<Fact> ownFacts(Ladder ladder, Item item, SignedIn reader) {
+    private List<Fact> ownFacts() {
         return ladder.requireProduct(item.key().product()).fields().stream()
                 .map(custom -> {
                     var field = custom.field();
@@ -147,7 +118,7 @@ class PanelDetails {
                             custom.name(),
                             words.isEmpty() ? "–" : words,
                             "",
-                            may(reader, item, field));
+                            may(field));
                 })
                 .toList();
     }
@@ -168,18 +139,17 @@ class PanelDetails {
                 FileStore.isShown(file));
     }
 
-    private static List<Origin> origins(Ladder ladder, Item item, ItemLinks links) {
+    private List<Origin> origins() {
         var details = item.details();
         var origins = new ArrayList<Origin>();
         if (details.grewFrom() != null) {
-            origins.add(
-                    origin("Grew from a line of", List.of(details.grewFrom()), "", ladder, links));
+            origins.add(origin("Grew from a line of", List.of(details.grewFrom()), ""));
         }
         if (details.splitFrom() != null) {
-            origins.add(origin("Split off", List.of(details.splitFrom()), "", ladder, links));
+            origins.add(origin("Split off", List.of(details.splitFrom()), ""));
         }
         if (!details.parts().isEmpty()) {
-            origins.add(origin("Split into", details.parts(), drift(ladder, item), ladder, links));
+            origins.add(origin("Split into", details.parts(), drift()));
         }
         if (!details.merged().isEmpty()) {
             origins.add(
@@ -193,8 +163,7 @@ class PanelDetails {
         return origins;
     }
 
-    private static Origin origin(
-            String words, List<ItemKey> keys, String note, Ladder ladder, ItemLinks links) {
+    private Origin origin(String words, List<ItemKey> keys, String note) {
         return new Origin(
                 words,
                 keys.stream()
@@ -207,7 +176,7 @@ class PanelDetails {
     }
 
     /** What an item and its parts come to, held against what it was first thought to take. */
-    private static String drift(Ladder ladder, Item item) {
+    private String drift() {
         var first = item.firstEstimate();
         if (first == null) {
             return "";
@@ -227,7 +196,7 @@ class PanelDetails {
                         Words.signed(new Amount(sum - first.thousandths())));
     }
 
-    private boolean may(SignedIn reader, Item item, Field field) {
+    private boolean may(Field field) {
         return rights.mayEdit(reader, item, field);
     }
 }

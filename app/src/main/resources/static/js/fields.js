@@ -11,10 +11,11 @@ document.addEventListener("click", (event) => {
   if (button) edit(button.closest(".value-field"), button.closest("[data-key]").dataset.key, button.dataset.edit);
 });
 
-function cancel(form) {
+function cancel(form, focusBack = true) {
   const field = form.closest(".value-field");
+  form.dataset.sent = "left";
   form.remove();
-  (field?.closest(".outline td") ?? field?.closest(".item-card, .item-panel")?.querySelector(".card-link, .in-place"))?.focus();
+  if (focusBack) (field?.closest(".outline td") ?? field?.closest(".item-card, .item-panel")?.querySelector(".card-link, .in-place"))?.focus();
   refresh();
 }
 
@@ -55,7 +56,7 @@ document.addEventListener("focusout", (event) => {
   const form = event.target.closest?.("[data-field-form]");
   if (!form || !form.isConnected || form.contains(event.relatedTarget) || form.dataset.sent) return;
   if (["prose", "lines", "several"].includes(form.dataset.control) || form.querySelector(".conflict")) return;
-  if (isUnchanged(control(form))) cancel(form);
+  if (isUnchanged(control(form))) cancel(form, !event.relatedTarget);
   else form.requestSubmit();
 });
 

@@ -6,6 +6,7 @@ import "./posting.js";
 import "./menu.js";
 import "./splitting.js";
 import "./outline.js";
+import "./outline-columns.js";
 import "./outline-keys.js";
 import "./write-box.js";
 import "./loose-tray.js";

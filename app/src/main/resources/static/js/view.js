@@ -1,7 +1,6 @@
 // Keeps the open view true: what is being typed survives a refresh, failures are told, focus finds its way back.
 import { drawSelection } from "./selection.js";
 import { tell } from "./toasts.js";
-import { outlineFrom } from "./outline.js";
 
 const isBeingEdited = (node) =>
   (node.classList?.contains("value-field") && node.querySelector("[data-field-form]")) ||
@@ -23,10 +22,15 @@ let kept = [];
 let loading = null;
 let again = false;
 
+const parameters = [];
+
+/** Lets a kind of view say what it has drawn: parameters that its address does not hold. */
+export const withParameters = (give) => parameters.push(give);
+
 async function loadUntilTrue() {
   do {
     again = false;
-    const values = { ...shown(), ...outlineFrom(), ...(kept.length ? { kept: kept.join(",") } : {}) };
+    const values = { ...shown(), ...Object.assign({}, ...parameters.map((give) => give())), ...(kept.length ? { kept: kept.join(",") } : {}) };
     kept = [];
     await htmx.ajax("GET", wanted ?? view().dataset.url, { source: "#view", target: "#view", swap: "morph:outerHTML", values }).catch(() => {});
   } while (again);

@@ -15,7 +15,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -32,15 +31,7 @@ final class Indenting {
         this.ladder = ladder;
         this.command = command;
         this.found = found;
-        Set<ItemKey> keys = new LinkedHashSet<>(command.items());
-        this.moving =
-                keys.stream()
-                        .map(key -> ladder.requireNode(key).item())
-                        .filter(item ->
-                                ladder.ancestors(item).stream()
-                                        .noneMatch(above -> keys.contains(above.item().key())))
-                        .sorted(java.util.Comparator.comparing(Item::rank))
-                        .toList();
+        this.moving = Moving.topmost(ladder, command.items());
     }
 
     Drawn draw() {

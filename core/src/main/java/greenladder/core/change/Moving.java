@@ -29,15 +29,19 @@ final class Moving {
         this.ladder = ladder;
         this.command = command;
         this.found = found;
-        Set<ItemKey> keys = new LinkedHashSet<>(command.items());
-        this.moving =
-                keys.stream()
-                        .map(key -> ladder.requireNode(key).item())
-                        .filter(item ->
-                                ladder.ancestors(item).stream()
-                                        .noneMatch(above -> keys.contains(above.item().key())))
-                        .sorted(Comparator.comparing(Item::rank).thenComparing(Item::key))
-                        .toList();
+        this.moving = topmost(ladder, command.items());
+    }
+
+    /** The items that stand under none of the others, each once, in rank order. */
+    static List<Item> topmost(Ladder ladder, List<ItemKey> items) {
+        Set<ItemKey> keys = new LinkedHashSet<>(items);
+        return keys.stream()
+                .map(key -> ladder.requireNode(key).item())
+                .filter(item ->
+                        ladder.ancestors(item).stream()
+                                .noneMatch(above -> keys.contains(above.item().key())))
+                .sorted(Comparator.comparing(Item::rank).thenComparing(Item::key))
+                .toList();
     }
 
     Drawn draw() {

@@ -8,6 +8,7 @@ import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Deque;
 import java.util.List;
+import java.util.Objects;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
@@ -168,46 +169,36 @@ public final class OutlineReader {
         var remark = "";
         if (tooDeep) {
             remark = "deeper than the levels go; kept under " + nameOf(parent);
-        } else if (parent != wanted) {
+        } else if (!Objects.equals(parent, wanted)) {
             remark =
                     "cannot stand under %s; kept under %s"
                             .formatted(nameOf(wanted), nameOf(parent));
         }
-        add(
-                number,
-                raw,
-                level,
-                named == null ? level.plainKind() : named.kind(),
-                title,
-                done,
-                parent,
-                remark);
+        var kind = named == null ? level.plainKind() : named.kind();
+        int depth = parent == null ? 0 : lines.get(parent).depth() + 1;
+        keep(raw, new Line(number, depth, level, kind, title, "", done, parent, remark));
     }
 
-    private void add(
-            int number,
-            Raw raw,
-            Level level,
-            String kind,
-            String text,
-            boolean done,
-            @Nullable Integer parent,
-            String remark) {
-        boolean tooLong = text.length() > LONGEST_TITLE;
-        lines.add(
-                new Line(
-                        number,
-                        parent == null ? 0 : lines.get(parent).depth() + 1,
-                        level,
-                        kind,
-                        tooLong ? text.substring(0, LONGEST_TITLE - 1) + "…" : text,
-                        tooLong ? text : "",
-                        done,
-                        parent,
-                        tooLong && remark.isEmpty()
-                                ? "too long for a title; the whole is in its description"
-                                : remark));
+    /** Keeps a line; a title that is too long goes into the description as well. */
+    private void keep(Raw raw, Line line) {
+        boolean tooLong = line.title().length() > LONGEST_TITLE;
+        lines.add(tooLong ? shortened(line) : line);
         above.push(new Open(raw.deep(), raw.marked(), lines.size() - 1));
+    }
+
+    private static Line shortened(Line line) {
+        return new Line(
+                line.number(),
+                line.depth(),
+                line.level(),
+                line.kind(),
+                line.title().substring(0, LONGEST_TITLE - 1) + "…",
+                line.title(),
+                line.done(),
+                line.parent(),
+                line.remark().isEmpty()
+                        ? "too long for a title; the whole is in its description"
+                        : line.remark());
     }
 
     /** The level below a line's; null where there is none. */

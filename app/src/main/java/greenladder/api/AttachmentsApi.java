@@ -1,0 +1,93 @@
+package greenladder.api;
+
+import greenladder.core.change.Command;
+import greenladder.core.item.ItemKey;
+import greenladder.files.FileStore;
+import greenladder.item.Door;
+import greenladder.item.LadderKeeper;
+import greenladder.item.Rights;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import io.swagger.v3.oas.annotations.Operation;
+import io.swagger.v3.oas.annotations.tags.Tag;
+import jakarta.servlet.http.HttpServletRequest;
+import java.io.IOException;
+import org.springframework.core.io.FileSystemResource;
+import org.springframework.core.io.Resource;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Files that hang on items. */
+@RestController
+@RequestMapping("/api/v1/items/{key}/attachments")
+@Tag(name = "Items")
+class AttachmentsApi {
+    private final LadderKeeper keeper;
+    private final Door door;
+    private final FileStore files;
+    private final Rights rights;
+
+    AttachmentsApi(LadderKeeper keeper, Door door, FileStore files, Rights rights) {
+        this.keeper = keeper;
+        this.door = door;
+        this.files = files;
+        this.rights = rights;
+    }
+
+    @PostMapping
+    @Operation(summary = "Attach the body of the call as a file called name, up to 20 MB")
+    ResponseEntity<Page<ItemJson>> attach(
+            @PathVariable String key,
+            @RequestParam String name,
+            HttpServletRequest request,
+            @AuthenticationPrincipal SignedIn me)
+            throws IOException {
+        var item = requireItem(key);
+        var node = keeper.current().requireNode(item);
+        if (!rights.mayEdit(me, node.item(), greenladder.core.item.Field.ATTACHMENTS)) {
+            throw new Failure.Forbidden("You may not attach files here.");
+        }
+        var file = files.keep(me, name, request.getInputStream());
+        return ReshapeApi.items(
+                door.submit(me, new Command.Attach(item, file)), HttpStatus.CREATED);
+    }
+
+    @GetMapping("/{id}")
+    @Operation(summary = "The content of an attached file")
+    ResponseEntity<Resource> attachment(@PathVariable String key, @PathVariable String id) {
+        var item = keeper.current().requireNode(requireItem(key)).item();
+        var content =
+                item.details().attachments().stream()
+                        .filter(file -> file.id().equals(id))
+                        .findFirst()
+                        .flatMap(file -> files.find(file.id()))
+                        .orElseThrow(() -> new Failure.NotFound("There is no such file."));
+        return ResponseEntity.ok()
+                .contentType(MediaType.APPLICATION_OCTET_STREAM)
+                .contentLength(content.bytes())
+                .body(new FileSystemResource(content.path()));
+    }
+
+    @DeleteMapping("/{id}")
+    @Operation(summary = "Take a file off an item")
+    ResponseEntity<Void> detach(
+            @PathVariable String key,
+            @PathVariable String id,
+            @AuthenticationPrincipal SignedIn me) {
+        var saved = door.submit(me, new Command.Detach(requireItem(key), id));
+        return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
+    }
+
+    private ItemKey requireItem(String text) {
+        return ItemsApi.require(keeper.current(), text).item().key();
+    }
+}
