@@ -2,14 +2,19 @@ package greenladder.breakdown;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.CustomField;
+import greenladder.core.item.Details;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
+import greenladder.core.item.Lines;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
 import greenladder.item.ChangeWords;
 import greenladder.web.Words;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -128,30 +133,13 @@ record OutlineColumn(
         columns.add(field("kind", "Kind", 90, Field.KIND));
         columns.add(field("parent", "Under", 84, Field.PARENT));
         columns.add(field("blocked", "Blocked by", 150, Field.BLOCKED));
-        columns.add(
-                new OutlineColumn(
-                        "criteria",
-                        "Criteria",
-                        80,
-                        true,
-                        item -> null,
-                        (ladder, node) -> {
-                            var lines = node.item().details().acceptance();
-                            return lines.isEmpty() ? "" : lines.done() + " of " + lines.size();
-                        },
-                        null));
-        columns.add(
-                new OutlineColumn(
-                        "steps",
-                        "Steps",
-                        80,
-                        true,
-                        item -> null,
-                        (ladder, node) -> {
-                            var lines = node.item().details().checklist();
-                            return lines.isEmpty() ? "" : lines.done() + " of " + lines.size();
-                        },
-                        null));
+        columns.add(lines("criteria", "Criteria met", Details::acceptance));
+        columns.add(lines("definition", "Definition met", Details::definitionOfDone));
+        columns.add(lines("steps", "Steps done", Details::checklist));
+        columns.add(count("links", "Links", node -> node.item().details().links().size()));
+        columns.add(count("files", "Files", node -> node.item().details().attachments().size()));
+        columns.add(day("made", "Made", Item::createdAt));
+        columns.add(day("changed", "Changed", Item::updatedAt));
         product.fields().forEach(custom -> columns.add(custom(custom)));
         return columns;
     }
@@ -219,6 +207,32 @@ record OutlineColumn(
                 item -> item.level().carriesPoints() ? null : field,
                 (ladder, node) -> Words.of(rolledUp.apply(node.rollUp())),
                 rolledUp);
+    }
+
+    private static OutlineColumn lines(String id, String label, Function<Details, Lines> list) {
+        return new OutlineColumn(
+                id,
+                label,
+                90,
+                true,
+                item -> null,
+                (ladder, node) -> {
+                    var lines = list.apply(node.item().details());
+                    return lines.isEmpty() ? "" : lines.done() + " of " + lines.size();
+                },
+                null);
+    }
+
+    private static OutlineColumn day(String id, String label, Function<Item, Instant> time) {
+        return new OutlineColumn(
+                id,
+                label,
+                110,
+                false,
+                item -> null,
+                (ladder, node) ->
+                        Words.day(LocalDate.ofInstant(time.apply(node.item()), ZoneOffset.UTC)),
+                null);
     }
 
     private static OutlineColumn count(String id, String label, Function<Node, Integer> count) {

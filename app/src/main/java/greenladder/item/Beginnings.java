@@ -6,6 +6,8 @@ import greenladder.core.change.Problems;
 import greenladder.core.change.Target;
 import greenladder.core.change.TemplateUse;
 import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
 import greenladder.core.item.Template;
 import greenladder.core.ladder.Ladder;
 import greenladder.web.Failure;
@@ -71,6 +73,17 @@ public final class Beginnings {
                 product.get(),
                 fields.getOrDefault(Field.LEVEL.label(), ""),
                 fields.get(Field.KIND.label()),
-                fields.get(Field.TEAM.label()));
+                team(ladder, fields));
+    }
+
+    /** The team that is said, or else that of what the item goes under. */
+    private static @Nullable String team(Ladder ladder, Map<String, String> fields) {
+        var said = fields.getOrDefault(Field.TEAM.label(), "");
+        return said.isBlank()
+                ? ItemKey.parse(fields.getOrDefault(Field.PARENT.label(), ""))
+                        .flatMap(ladder::findItem)
+                        .map(Item::team)
+                        .orElse(null)
+                : said;
     }
 }

@@ -28,7 +28,7 @@ const isUnchanged = (input) =>
 
 document.addEventListener("htmx:afterSwap", (event) => {
   const form = event.detail.target.querySelector?.("[data-field-form]");
-  if (!form || event.detail.target.dataset.quiet) return;
+  if (!form) return;
   const input = control(form);
   input.focus();
   if (input.matches("input[type=text]")) input.select();

@@ -1,11 +1,10 @@
 // Filling in cells of the outline: by typing over them, downwards, or on all selected rows.
 import { selection } from "./selection.js";
-import { edit } from "./fields.js";
 import { done } from "./undo.js";
 import { refresh } from "./view.js";
-import { post } from "./server.js";
+import { post, settled } from "./server.js";
 import { tell } from "./toasts.js";
-import { currentCell, focusCell, keyIn, rowOf, rows, step } from "./outline-cells.js";
+import { currentCell, focusCell, keyIn, rows, step } from "./outline-cells.js";
 
 // Cells whose form is on its way, with what is typed meanwhile: nobody waits for the server between two numbers.
 const opening = new Map();
@@ -18,10 +17,12 @@ export async function start(cell, typed = "") {
   const spot = cell.querySelector(".value-field");
   const typing = { text: typed, entered: false };
   opening.set(cell, typing);
-  spot.dataset.quiet = "yes";
-  await edit(spot, rowOf(cell).dataset.key, field).catch(() => {});
-  delete spot.dataset.quiet;
+  // What was entered here before is on its way: its answer comes first, or the two would be taken for two people.
+  if (spot.querySelector("form")) await settled();
+  const answer = await fetch(`/items/${keyIn(cell)}/edit/${field}`, { headers: { "HX-Request": "true" } }).catch(() => null);
   opening.delete(cell);
+  if (!answer?.ok) return tell(answer ? await answer.text() : "The server cannot be reached.", true);
+  spot.innerHTML = await answer.text();
   const form = spot.querySelector("form");
   const input = form?.querySelector("[name=value]:not([type=hidden])");
   if (!input) return;

@@ -23,6 +23,9 @@ export function send(url, body) {
   return answer;
 }
 
+/** Done when everything that was posted is answered. */
+export const settled = () => underWay;
+
 /** Whether an operation was one's own; known once everything that was posted is answered. */
 export async function isOwn(operation) {
   await underWay;
