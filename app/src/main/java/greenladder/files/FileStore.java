@@ -5,6 +5,7 @@ import greenladder.core.item.Attachment;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import greenladder.web.GreenLadderProperties;
+import jakarta.annotation.PreDestroy;
 import jakarta.persistence.EntityManager;
 import java.io.IOException;
 import java.io.InputStream;
@@ -20,6 +21,7 @@ import java.util.HexFormat;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.util.FileSystemUtils;
 
 /**
  * Keeps the contents of files, each once, under the digest of its bytes. Nothing is ever deleted
@@ -33,16 +35,28 @@ public class FileStore {
     private final EntityManager entities;
     private final Clock clock;
     private final Path directory;
+
+    /** Whether the directory goes when the application ends. */
+    private final boolean passing;
+
     private final MediaTypes types = new MediaTypes();
 
     FileStore(EntityManager entities, Clock clock, GreenLadderProperties properties)
             throws IOException {
         this.entities = entities;
         this.clock = clock;
-        if (properties.files().isBlank()) {
+        passing = properties.files().isBlank();
+        if (passing) {
             directory = Files.createTempDirectory("greenladder-files");
         } else {
             directory = Files.createDirectories(Path.of(properties.files()));
+        }
+    }
+
+    @PreDestroy
+    void forget() throws IOException {
+        if (passing) {
+            FileSystemUtils.deleteRecursively(directory);
         }
     }
 

@@ -31,10 +31,10 @@ final class MediaTypes {
         var inside = MediaType.parse(contentType(file));
         var named = MediaType.parse(tika.detect(name));
         if (named.equals(MediaType.OCTET_STREAM) || registry.isInstanceOf(inside, named)) {
-            return Optional.of(inside.toString());
+            return Optional.of(inside.getBaseType().toString());
         }
         return registry.isInstanceOf(named, inside)
-                ? Optional.of(named.toString())
+                ? Optional.of(named.getBaseType().toString())
                 : Optional.empty();
     }
 

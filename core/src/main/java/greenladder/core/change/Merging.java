@@ -58,7 +58,11 @@ final class Merging {
                             goes.key().toString(),
                             stays.key().toString()));
         }
-        going.walk(node -> retied(node.item(), changes));
+        goes.details().checklist().all().stream()
+                .map(ListLine::item)
+                .filter(Objects::nonNull)
+                .flatMap(key -> ladder.findItem(key).stream())
+                .forEach(grown -> retied(grown, changes));
         var product = ladder.requireProduct(stays.key().product());
         var kept = new Fields(ladder, product, stays, Problem.SINGLE, found).read(joined());
         changes.addAll(Decisions.differences(stays, kept));
@@ -105,11 +109,11 @@ final class Merging {
     }
 
     /** Those that grew from a line of the one that goes do so from the one that stays. */
-    private void retied(Item below, List<Change> changes) {
-        if (goes.key().equals(below.details().grewFrom())) {
+    private void retied(Item grown, List<Change> changes) {
+        if (goes.key().equals(grown.details().grewFrom())) {
             changes.add(
                     new Change(
-                            below.key(),
+                            grown.key(),
                             Field.GREW_FROM,
                             goes.key().toString(),
                             stays.key().toString()));

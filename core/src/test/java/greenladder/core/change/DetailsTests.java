@@ -89,6 +89,16 @@ public class DetailsTests {
                 .containsExactly(key(4));
     }
 
+    @Test
+    public void lineThatGrewShouldBeTickedAfterAMergeToo() {
+        var ladder =
+                after(Trees.of("feature F\n  story S\n  story T"), edit(2, "checklist", "Sail"));
+        ladder = after(ladder, new Command.Promote(key(2), 0, "Sail", "task"));
+        ladder = after(ladder, new Command.Merge(key(3), key(2)));
+        ladder = after(ladder, edit(4, "state", "done"));
+        assertThat(node(ladder, 3).item().details().checklist().text()).isEqualTo("[x MSF4] Sail");
+    }
+
     private static Ladder withFields() {
         var ladder = Trees.of("story S");
         return ladder.with(

@@ -1,0 +1,97 @@
+package greenladder.breakdown;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.breakdown.OutlinePlace.Form;
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Decision.Accepted;
+import greenladder.core.change.Decisions;
+import greenladder.core.change.Target;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
+import greenladder.core.item.StandardLevels;
+import greenladder.core.ladder.Ladder;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import org.testng.annotations.Test;
+
+public class OutlinePlaceTests {
+    private static final Product PRODUCT = new Product("MSF", "Crossing", StandardLevels.six());
+    private static final ItemKey EPIC = new ItemKey("MSF", 1);
+    private static final ItemKey FEATURE = new ItemKey("MSF", 2);
+
+    private static Ladder ladder() {
+        var create =
+                new Command.Create(
+                        "MSF",
+                        List.of(
+                                entry("e", null, "epic", "to-do"),
+                                entry("f", "e", "feature", "to-do"),
+                                entry("s", "f", "story", "to-do"),
+                                entry("d", "f", "story", "dropped")));
+        return ((Accepted) Decisions.decide(Ladder.empty().with(PRODUCT), create, Instant.EPOCH))
+                .after();
+    }
+
+    private static NewItem entry(String ref, String parent, String level, String state) {
+        return new NewItem(
+                ref,
+                parent,
+                Map.of("title", ref, "level", level, "state", state),
+                new Target.Stay());
+    }
+
+    private static OutlinePlace read(String under, String to, String turned, String dropped) {
+        return OutlinePlace.read(
+                ladder(), PRODUCT, new Form(under, to, turned, null, null, dropped, null));
+    }
+
+    private static List<String> rows(OutlinePlace place) {
+        return OutlineRows.of(ladder(), place).all().stream()
+                .map(row -> row.depth() + row.node().item().title())
+                .toList();
+    }
+
+    @Test
+    public void urlShouldLeadBackToTheSamePlace() {
+        var place = read("MSF1", "story", "MSF2-MSF3", "yes").at(FEATURE);
+        assertThat(place.url())
+                .isEqualTo(
+                        "/MSF/outline?to=story&under=MSF1&turned=MSF2-MSF3&at=MSF2&panel=open&dropped=yes");
+        assertThat(read("MSF1", "story", "MSF2-MSF3", "yes").turnedAt(FEATURE).turned())
+                .containsExactly(new ItemKey("MSF", 3));
+    }
+
+    @Test
+    public void whatIsGoneShouldBePassedOver() {
+        var place = read("MSF99", "no level", "x-MSF77-MSF2", null);
+        assertThat(place.under()).isNull();
+        assertThat(place.to().key()).isEqualTo("epic");
+        assertThat(place.turned()).containsExactly(FEATURE);
+        assertThat(place.from()).isZero();
+    }
+
+    @Test
+    public void rowsShouldOpenDownToTheLevelAndWhereTurnedOver() {
+        assertThat(rows(read(null, "epic", null, null))).containsExactly("1e");
+        assertThat(rows(read(null, "feature", null, null))).containsExactly("1e", "2f");
+        assertThat(rows(read(null, "feature", "MSF2", null))).containsExactly("1e", "2f", "3s");
+        assertThat(rows(read(null, "story", "MSF1", null))).containsExactly("1e");
+    }
+
+    @Test
+    public void droppedRowsShouldBeShownOnlyWhenAskedFor() {
+        assertThat(rows(read(null, "task", null, "yes"))).containsExactly("1e", "2f", "3s", "3d");
+        assertThat(rows(read(null, "task", null, "no"))).containsExactly("1e", "2f", "3s");
+    }
+
+    @Test
+    public void subtreeShouldBeOpenAtItsTop() {
+        var place = read("MSF2", "epic", null, null);
+        assertThat(rows(place)).containsExactly("1f", "2s");
+        assertThat(place.under(EPIC).turned()).isEmpty();
+        assertThat(place.to(PRODUCT.levels().top()).url()).contains("to=goal");
+    }
+}
