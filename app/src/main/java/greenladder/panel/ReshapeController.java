@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -188,7 +189,7 @@ class ReshapeController {
         return Answers.done("Gathered under", saved);
     }
 
-    /** The new parent stands where the items stood, if they stood together and it may. */
+    /** Where items that stood together stood, or the nearest above it that the new parent may. */
     private static @Nullable ItemKey commonParent(
             Ladder ladder, List<ItemKey> items, String levelKey) {
         var parents =
@@ -202,7 +203,12 @@ class ReshapeController {
         }
         return ItemKey.parse(parents.getFirst())
                 .flatMap(ladder::findItem)
-                .filter(parent -> stands(ladder, parent, levelKey))
+                .flatMap(parent ->
+                        Stream.concat(
+                                        Stream.of(parent),
+                                        ladder.ancestors(parent).stream().map(Node::item))
+                                .filter(above -> stands(ladder, above, levelKey))
+                                .findFirst())
                 .map(Item::key)
                 .orElse(null);
     }
