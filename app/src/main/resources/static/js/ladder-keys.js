@@ -24,7 +24,8 @@ async function pick(card) {
 
 async function goIn(card) {
   const picked = await pick(card);
-  const next = columnOf(picked)?.nextElementSibling;
+  // A card of the tray leads to its page, where it stands no more.
+  const next = picked && columnOf(picked)?.nextElementSibling;
   if (!next?.matches("[data-column]")) return;
   if (next.querySelector(".item-card")) focusCard(next.querySelector(".item-card.is-picked") ?? next.querySelector(".item-card"));
   else next.querySelector("[data-add] [name=title]")?.focus();
