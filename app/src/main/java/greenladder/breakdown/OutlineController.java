@@ -13,6 +13,7 @@ import greenladder.frame.Frames;
 import greenladder.frame.View;
 import greenladder.item.Door;
 import greenladder.item.LadderKeeper;
+import greenladder.list.ListState;
 import greenladder.panel.Answers;
 import greenladder.people.Preferences;
 import greenladder.people.SignedIn;
@@ -28,6 +29,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -73,6 +75,7 @@ class OutlineController {
     String outline(
             @PathVariable("product") String code,
             OutlinePlace.Form form,
+            @RequestParam MultiValueMap<String, String> asked,
             @RequestParam(defaultValue = "") String kept,
             @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
@@ -80,7 +83,7 @@ class OutlineController {
         var frame = frames.of(me, require(keeper.current(), code), View.OUTLINE);
         var ladder = keeper.current();
         var product = require(ladder, code);
-        var place = OutlinePlace.read(ladder, product, form);
+        var place = OutlinePlace.read(ladder, product, form, ListState.read(asked));
         model.addAttribute(
                 "page",
                 pages.page(ladder, product, place, me, List.of(kept.split(",")).contains("panel")));
@@ -96,7 +99,7 @@ class OutlineController {
             @AuthenticationPrincipal SignedIn me) {
         var product = require(keeper.current(), code);
         preferences.set(
-                me, OutlinePages.preference(code), new OutlineColumns(product, columns).text());
+                me, OutlinePages.preference(code), OutlinePages.columns(product, columns).text());
         return Answers.said("");
     }
 

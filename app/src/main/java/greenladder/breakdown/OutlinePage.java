@@ -1,9 +1,9 @@
 package greenladder.breakdown;
 
+import greenladder.list.ListLine;
+import greenladder.list.TableHead;
+import greenladder.list.TableRow;
 import greenladder.panel.ItemPanel;
-import greenladder.panel.Labels.Label;
-import greenladder.web.RungMark;
-import greenladder.web.Stem;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -21,9 +21,8 @@ public record OutlinePage(
         String under,
         List<Crumb> path,
         List<LevelChoice> levels,
-        List<Head> heads,
-        int titleWidth,
-        List<ColumnChoice> choices,
+        TableHead head,
+        ListLine line,
         int from,
         int count,
         int above,
@@ -46,42 +45,10 @@ public record OutlinePage(
     /** A level down to which the rows can be unfolded. */
     public record LevelChoice(String key, String label, String url, boolean current) {}
 
-    public record Head(String id, String label, int width, boolean number) {}
-
-    public record ColumnChoice(String id, String label, int width, boolean shown) {}
-
     /**
      * @param depth from 1
      * @param openUrl folds or unfolds it; empty where nothing stands under it
+     * @param found whether it is there for itself, not for what stands under it
      */
-    public record Row(
-            String key,
-            String url,
-            int level,
-            String parent,
-            int depth,
-            String openUrl,
-            boolean open,
-            boolean picked,
-            boolean dropped,
-            boolean loose,
-            RungMark mark,
-            String kind,
-            String title,
-            boolean mayRename,
-            boolean mayShape,
-            List<Cell> cells) {}
-
-    /**
-     * @param field the field that it edits; empty where it only shows
-     * @param category of the state that it shows; empty for other cells
-     */
-    public record Cell(
-            String column,
-            String field,
-            String text,
-            boolean number,
-            String category,
-            @Nullable Stem stem,
-            List<Label> labels) {}
+    public record Row(TableRow item, int depth, String openUrl, boolean open, boolean found) {}
 }

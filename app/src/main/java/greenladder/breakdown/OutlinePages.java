@@ -1,30 +1,28 @@
 package greenladder.breakdown;
 
-import greenladder.breakdown.OutlinePage.Cell;
 import greenladder.breakdown.OutlinePage.Crumb;
 import greenladder.breakdown.OutlinePage.LevelChoice;
 import greenladder.breakdown.OutlinePage.Row;
 import greenladder.breakdown.OutlineRows.OpenRow;
 import greenladder.core.item.Amount;
-import greenladder.core.item.Field;
-import greenladder.core.item.Item;
-import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
 import greenladder.item.Rights;
+import greenladder.list.ListLines;
+import greenladder.list.Narrowed;
+import greenladder.list.TableColumn;
+import greenladder.list.TableColumns;
+import greenladder.list.TableHead;
+import greenladder.list.TableRows;
+import greenladder.list.TableRows.Showing;
 import greenladder.panel.ItemPanels;
-import greenladder.panel.Labels;
 import greenladder.people.Preferences;
 import greenladder.people.SignedIn;
-import greenladder.web.RungMark;
-import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -38,13 +36,17 @@ class OutlinePages {
     /** Drawn at once: what fits into a tall window, and as much before and after it. */
     private static final int DRAWN = 120;
 
-    private static final int STEM_WIDTH = 96;
+    /** What is shown before anybody chooses. */
+    private static final List<String> FIRST =
+            List.of("state", "size", "done", "assignee", "sprint", "labels");
 
     private final Rights rights;
     private final ItemPanels panels;
     private final Preferences preferences;
+    private final ListLines lines;
 
-    OutlinePages(Rights rights, ItemPanels panels, Preferences preferences) {
+    OutlinePages(Rights rights, ItemPanels panels, Preferences preferences, ListLines lines) {
+        this.lines = lines;
         this.rights = rights;
         this.panels = panels;
         this.preferences = preferences;
@@ -61,13 +63,13 @@ class OutlinePages {
             SignedIn reader,
             boolean panelKept) {
         var columns =
-                new OutlineColumns(
-                        product, preferences.find(reader, preference(product.code())).orElse(null));
-        var outline = OutlineRows.of(ladder, place);
+                columns(product, preferences.find(reader, preference(product.code())).orElse(null));
+        var narrowed = lines.narrowed(ladder, List.of(product), place.filter(), reader);
+        var outline = OutlineRows.of(ladder, place, narrowed);
         var all = outline.all();
         int from = Math.clamp(place.from(), 0, Math.max(0, all.size() - DRAWN));
         int to = Math.min(all.size(), from + DRAWN);
-        var maker = new RowMaker(ladder, product, place, reader, columns.shown());
+        var maker = new TableRows(ladder, rights, reader, columns.shown());
         long loose = looseCount(ladder, product);
         var at = place.panel() ? place.at() : null;
         return new OutlinePage(
@@ -76,15 +78,24 @@ class OutlinePages {
                 place.under() == null ? "" : place.under().toString(),
                 path(ladder, product, place),
                 levels(product, place),
-                columns.heads(),
-                columns.titleWidth(),
-                columns.choices(),
+                TableHead.of("/%s/outline/columns".formatted(product.code()), columns),
+                lines.line(
+                        narrowed,
+                        "outline",
+                        place.parameters(),
+                        reader,
+                        outline.tops(),
+                        ladder.roots(product.code())),
                 from,
                 all.size(),
                 from * ROW_HEIGHT,
                 (all.size() - to) * ROW_HEIGHT,
-                all.subList(from, to).stream().map(maker::row).toList(),
-                Words.count(all.size(), "row"),
+                all.subList(from, to).stream()
+                        .map(open -> row(maker, open, place, narrowed))
+                        .toList(),
+                narrowed.isNarrow()
+                        ? Words.count(outline.found(), "item") + " found"
+                        : Words.count(all.size(), "row"),
                 totals(columns.shown(), outline.tops()),
                 droppedWords(ladder, place),
                 place.withDropped(!place.dropped()).url(),
@@ -144,12 +155,12 @@ class OutlinePages {
                 .toList();
     }
 
-    private static List<String> totals(List<OutlineColumn> columns, List<Node> tops) {
+    private static List<String> totals(List<TableColumn> columns, List<Node> tops) {
         return columns.stream().map(column -> total(column, tops)).toList();
     }
 
     /** The figures of the rows at the top hold those of all rows below them. */
-    private static String total(OutlineColumn column, List<Node> tops) {
+    private static String total(TableColumn column, List<Node> tops) {
         var figures = tops.stream().map(Node::rollUp).toList();
         if (column.id().equals("done")) {
             var done = sum(figures, one -> one.points().done());
@@ -178,70 +189,26 @@ class OutlinePages {
         return sum;
     }
 
-    /** Makes rows. */
-    private final class RowMaker {
-        private final Ladder ladder;
-        private final Product product;
-        private final OutlinePlace place;
-        private final SignedIn reader;
-        private final List<OutlineColumn> columns;
-        private final Map<Level, RungMark> marks = new HashMap<>();
+    private static Row row(TableRows maker, OpenRow open, OutlinePlace place, Narrowed narrowed) {
+        var node = open.node();
+        var key = node.item().key();
+        boolean isTop = key.equals(place.under());
+        boolean folds = open.folds() && !isTop;
+        var showing =
+                new Showing(
+                        place.at(key).url(),
+                        place.panel() && key.equals(place.at()),
+                        narrowed.tintOf(node),
+                        "");
+        return new Row(
+                maker.row(node, showing),
+                open.depth(),
+                folds ? place.turnedAt(key).url() : "",
+                folds && open.isOpen() || isTop,
+                narrowed.finds(node));
+    }
 
-        RowMaker(
-                Ladder ladder,
-                Product product,
-                OutlinePlace place,
-                SignedIn reader,
-                List<OutlineColumn> columns) {
-            this.ladder = ladder;
-            this.product = product;
-            this.place = place;
-            this.reader = reader;
-            this.columns = columns;
-        }
-
-        Row row(OpenRow open) {
-            var node = open.node();
-            var item = node.item();
-            boolean isTop = item.key().equals(place.under());
-            boolean folds = !node.children().isEmpty() && !isTop;
-            return new Row(
-                    item.key().toString(),
-                    place.at(item.key()).url(),
-                    item.level().index(),
-                    item.parent() == null ? "" : item.parent().toString(),
-                    open.depth(),
-                    folds ? place.turnedAt(item.key()).url() : "",
-                    folds && place.isOpen(node) || isTop,
-                    place.panel() && item.key().equals(place.at()),
-                    item.isDropped(),
-                    item.isLoose(),
-                    marks.computeIfAbsent(
-                            item.level(), level -> RungMark.of(product.levels(), level)),
-                    item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
-                    item.title(),
-                    rights.mayEdit(reader, item, Field.TITLE),
-                    rights.mayShape(reader, item.key().product(), item.level()),
-                    columns.stream().map(column -> cell(column, node)).toList());
-        }
-
-        private Cell cell(OutlineColumn column, Node node) {
-            var item = node.item();
-            var text = column.text().apply(ladder, node);
-            boolean stem = column.id().equals("done");
-            return new Cell(
-                    column.id(),
-                    editable(column, item),
-                    text.equals("–") ? "" : text,
-                    column.number(),
-                    column.id().equals("state") ? item.category().name() : "",
-                    stem ? Stem.of(item, node.rollUp(), STEM_WIDTH) : null,
-                    column.id().equals("labels") ? Labels.of(item.details().labels()) : List.of());
-        }
-
-        private String editable(OutlineColumn column, Item item) {
-            var field = column.field().apply(item);
-            return field != null && rights.mayEdit(reader, item, field) ? field.label() : "";
-        }
+    static TableColumns columns(Product product, @Nullable String chosen) {
+        return new TableColumns(product, FIRST, chosen);
     }
 }

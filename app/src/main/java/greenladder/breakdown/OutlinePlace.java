@@ -5,7 +5,10 @@ import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
+import greenladder.list.ListState;
+import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -29,7 +32,8 @@ record OutlinePlace(
         @Nullable ItemKey at,
         boolean panel,
         boolean dropped,
-        int from) {
+        int from,
+        ListState filter) {
     private static final int MOST_TURNED = 200;
 
     /** The parameters as they come. */
@@ -43,7 +47,7 @@ record OutlinePlace(
             @Nullable Integer from) {}
 
     /** Reads a place; what is not there any more is passed over. */
-    static OutlinePlace read(Ladder ladder, Product product, Form form) {
+    static OutlinePlace read(Ladder ladder, Product product, Form form, ListState filter) {
         var levels = product.levels();
         var turned = new LinkedHashSet<ItemKey>();
         Stream.of((form.turned() == null ? "" : form.turned()).split("-"))
@@ -61,7 +65,8 @@ record OutlinePlace(
                 known(ladder, form.at()).orElse(null),
                 "open".equals(form.panel()),
                 "yes".equals(form.dropped()),
-                form.from() == null ? 0 : Math.max(0, form.from()));
+                form.from() == null ? 0 : Math.max(0, form.from()),
+                filter);
     }
 
     private static Optional<ItemKey> known(Ladder ladder, @Nullable String key) {
@@ -75,23 +80,23 @@ record OutlinePlace(
     }
 
     OutlinePlace under(@Nullable ItemKey key) {
-        return new OutlinePlace(product, key, to, Set.of(), at, panel, dropped, 0);
+        return new OutlinePlace(product, key, to, Set.of(), at, panel, dropped, 0, filter);
     }
 
     OutlinePlace to(Level level) {
-        return new OutlinePlace(product, under, level, Set.of(), at, panel, dropped, 0);
+        return new OutlinePlace(product, under, level, Set.of(), at, panel, dropped, 0, filter);
     }
 
     OutlinePlace at(ItemKey key) {
-        return new OutlinePlace(product, under, to, turned, key, true, dropped, from);
+        return new OutlinePlace(product, under, to, turned, key, true, dropped, from, filter);
     }
 
     OutlinePlace withPanel(boolean open) {
-        return new OutlinePlace(product, under, to, turned, at, open, dropped, from);
+        return new OutlinePlace(product, under, to, turned, at, open, dropped, from, filter);
     }
 
     OutlinePlace withDropped(boolean shown) {
-        return new OutlinePlace(product, under, to, turned, at, panel, shown, 0);
+        return new OutlinePlace(product, under, to, turned, at, panel, shown, 0, filter);
     }
 
     /** Turned over at an item: shut where it is open, and the other way round. */
@@ -100,31 +105,35 @@ record OutlinePlace(
         if (!keys.remove(key)) {
             keys.add(key);
         }
-        return new OutlinePlace(product, under, to, keys, at, panel, dropped, from);
+        return new OutlinePlace(product, under, to, keys, at, panel, dropped, from, filter);
     }
 
     /** Without the first row to be drawn, which the page itself keeps. */
     String url() {
-        var url = new StringBuilder("/" + product + "/outline?to=" + to.key());
+        return "/%s/outline?%s".formatted(product, filter.query(parameters()));
+    }
+
+    /** The parameters of the URL beside those of the filter. */
+    Map<String, String> parameters() {
+        var parameters = new LinkedHashMap<String, String>();
+        parameters.put("to", to.key());
         if (under != null) {
-            url.append("&under=").append(under);
+            parameters.put("under", under.toString());
         }
         if (!turned.isEmpty()) {
-            url.append("&turned=")
-                    .append(
-                            turned.stream()
-                                    .map(ItemKey::toString)
-                                    .collect(Collectors.joining("-")));
+            parameters.put(
+                    "turned",
+                    turned.stream().map(ItemKey::toString).collect(Collectors.joining("-")));
         }
         if (at != null) {
-            url.append("&at=").append(at);
+            parameters.put("at", at.toString());
         }
         if (panel) {
-            url.append("&panel=open");
+            parameters.put("panel", "open");
         }
         if (dropped) {
-            url.append("&dropped=yes");
+            parameters.put("dropped", "yes");
         }
-        return url.toString();
+        return parameters;
     }
 }

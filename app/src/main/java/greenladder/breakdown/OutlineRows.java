@@ -2,6 +2,7 @@ package greenladder.breakdown;
 
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
+import greenladder.list.Narrowed;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.List;
@@ -15,15 +16,20 @@ final class OutlineRows {
     private final List<Node> tops;
     private final OutlinePlace place;
 
+    private final Narrowed narrowed;
+    private int found;
+
     /**
      * A row.
      *
      * @param depth from 1
+     * @param folds whether something stands under it that could be shown
      */
-    record OpenRow(Node node, int depth) {}
+    record OpenRow(Node node, int depth, boolean folds, boolean isOpen) {}
 
-    private OutlineRows(Ladder ladder, OutlinePlace place) {
+    private OutlineRows(Ladder ladder, OutlinePlace place, Narrowed narrowed) {
         this.place = place;
+        this.narrowed = narrowed;
         this.tops =
                 shown(
                         place.under() == null
@@ -31,8 +37,8 @@ final class OutlineRows {
                                 : List.of(ladder.requireNode(place.under())));
     }
 
-    static OutlineRows of(Ladder ladder, OutlinePlace place) {
-        var outline = new OutlineRows(ladder, place);
+    static OutlineRows of(Ladder ladder, OutlinePlace place, Narrowed narrowed) {
+        var outline = new OutlineRows(ladder, place, narrowed);
         outline.walk();
         return outline;
     }
@@ -46,25 +52,45 @@ final class OutlineRows {
         return tops;
     }
 
+    /** How many rows are there for themselves, not for what stands under them. */
+    int found() {
+        return found;
+    }
+
     private void walk() {
         var open = new ArrayDeque<OpenRow>();
-        tops.reversed().forEach(node -> open.push(new OpenRow(node, 1)));
+        tops.reversed().forEach(node -> open.push(row(node, 1)));
         while (!open.isEmpty()) {
             var row = open.pop();
             rows.add(row);
-            boolean isOpen =
-                    row.node().item().key().equals(place.under()) || place.isOpen(row.node());
-            if (isOpen) {
+            found += narrowed.finds(row.node()) ? 1 : 0;
+            if (row.isOpen()) {
                 shown(row.node().children())
                         .reversed()
-                        .forEach(child -> open.push(new OpenRow(child, row.depth() + 1)));
+                        .forEach(child -> open.push(row(child, row.depth() + 1)));
             }
         }
     }
 
+    /** What is found is unfolded down to it, unless a row was turned over by hand. */
+    private OpenRow row(Node node, int depth) {
+        var item = node.item();
+        boolean folds =
+                narrowed.isNarrow()
+                        ? !shown(node.children()).isEmpty()
+                        : !node.children().isEmpty();
+        boolean isOpen =
+                item.key().equals(place.under())
+                        || (narrowed.isNarrow()
+                                ? folds && !place.turned().contains(item.key())
+                                : place.isOpen(node));
+        return new OpenRow(node, depth, folds, isOpen);
+    }
+
     private List<Node> shown(List<Node> nodes) {
-        return place.dropped()
-                ? nodes
-                : nodes.stream().filter(node -> !node.item().isDropped()).toList();
+        return nodes.stream()
+                .filter(node -> place.dropped() || !node.item().isDropped())
+                .filter(narrowed::shows)
+                .toList();
     }
 }

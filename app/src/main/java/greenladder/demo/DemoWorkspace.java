@@ -17,6 +17,7 @@ import greenladder.product.Products;
 import greenladder.product.Slug;
 import greenladder.product.Teams;
 import greenladder.product.Teams.TeamForm;
+import greenladder.refine.IntakeLists;
 import greenladder.talk.Comments;
 import greenladder.talk.Notices;
 import java.time.Duration;
@@ -46,6 +47,8 @@ class DemoWorkspace implements SmartLifecycle {
     private final Teams teams;
     private final Door door;
     private final DemoSetup setup;
+    private final DemoRefining refining;
+    private final IntakeLists intakes;
     private final Comments comments;
     private final Notices notices;
     private final DemoClock clock;
@@ -58,6 +61,8 @@ class DemoWorkspace implements SmartLifecycle {
             Teams teams,
             Door door,
             DemoSetup setup,
+            DemoRefining refining,
+            IntakeLists intakes,
             Comments comments,
             Notices notices,
             DemoClock clock) {
@@ -67,6 +72,8 @@ class DemoWorkspace implements SmartLifecycle {
         this.teams = teams;
         this.door = door;
         this.setup = setup;
+        this.refining = refining;
+        this.intakes = intakes;
         this.comments = comments;
         this.notices = notices;
         this.clock = clock;
@@ -121,9 +128,38 @@ class DemoWorkspace implements SmartLifecycle {
         setup.write();
         var last = history.past().getLast().at();
         door.live(DemoSetup.details(history, person("ines.rowe"), last));
+        refining.write();
+        door.live(DemoRefining.past(history, last, person("ines.rowe")));
         content.teams().forEach(team -> keepSprints(team, calendar, true));
         talk(content, history, now);
+        clock.goTo(now.minus(Duration.ofDays(2)));
+        askFor();
         clock.goTo(now);
+    }
+
+    /** What waits in the intake lists of the team that works for two products. */
+    private void askFor() {
+        var lead = person("kit.arden");
+        var desk = intakes.open(lead, "tidewater", "Harbour desk", "QUA", "story");
+        intakes.add(
+                person("juna.frost"),
+                desk,
+                """
+                The watch sees which lamp is out, 3 points, value 8
+                Mooring fees are shown before they are due, 5 points, value 6
+                A berth can be swapped by two skippers themselves, 8 points, value 7
+                The duty list prints on one page, 1 points, value 4
+                Fog: who is told, and in which order\
+                """);
+        var piers = intakes.open(lead, "tidewater", "Bugs from the piers", "MSF", "bug");
+        intakes.add(
+                person("saga.lind"),
+                piers,
+                """
+                The pier screen shows yesterday's last sailing at five in the morning, 2 points, value 5
+                A gate beeps twice for season tickets, value 3
+                Counter prints in grey since the new paper, 1 points\
+                """);
     }
 
     private void addPeople(DemoContent content) {

@@ -7,6 +7,9 @@ import java.util.List;
 public enum View {
     LADDER(Stage.BREAK_DOWN, "Ladder", "ladder"),
     OUTLINE(Stage.BREAK_DOWN, "Outline", "outline"),
+    RANK(Stage.REFINE, "Rank", "rank"),
+    AGENDA(Stage.REFINE, "Agenda", "agenda"),
+    ESTIMATE(Stage.REFINE, "Estimate", "estimate"),
     THREADS(Stage.TRACE, "Threads", "threads");
 
     private final Stage stage;

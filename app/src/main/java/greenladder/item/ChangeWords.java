@@ -1,6 +1,7 @@
 package greenladder.item;
 
 import greenladder.core.change.Change;
+import greenladder.core.item.Band;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
@@ -59,6 +60,11 @@ public final class ChangeWords {
                             .findRelease(text)
                             .map(release -> release.name())
                             .orElse(text);
+            case BAND ->
+                    ladder.findProduct(item.product())
+                            .flatMap(product -> product.refining().findBand(text))
+                            .map(Band::name)
+                            .orElse(text);
             case CUSTOM ->
                     customField(ladder, item, field)
                             .filter(custom -> custom.type() == CustomField.Type.PERSON)
@@ -111,6 +117,23 @@ public final class ChangeWords {
                     case ATTACHMENTS -> ListWords.ofFiles(before, after);
                     case SPLIT_FROM -> after == null ? null : "split it off " + after;
                     case MERGED -> after == null ? null : "merged into it: " + after;
+                    case BAND ->
+                            after == null
+                                    ? "took it out of the band " + was
+                                    : "put it into the band " + now;
+                    case FACTOR ->
+                            fromTo(factorName(ladder, item, field.factorKey()), before, after);
+                    case AGENDA ->
+                            after == null
+                                    ? "took it off the agenda"
+                                    : "put it on the agenda: " + after;
+                    case QUESTION -> after == null ? "closed the question" : "asked: " + after;
+                    case CANDIDATE ->
+                            after == null
+                                    ? "made it no candidate any more"
+                                    : "made it a candidate for the next sprint";
+                    case READY -> "ticked its readiness";
+                    case DECISIONS -> after == null ? null : "noted: " + lastNote(after);
                     case CUSTOM ->
                             fromTo(
                                     customField(ladder, item, field)
@@ -126,6 +149,17 @@ public final class ChangeWords {
     private static Optional<CustomField> customField(Ladder ladder, ItemKey item, Field field) {
         return ladder.findProduct(item.product())
                 .flatMap(product -> product.findField(field.customKey()));
+    }
+
+    private static String factorName(Ladder ladder, ItemKey item, String key) {
+        return ladder.findProduct(item.product())
+                .flatMap(product -> product.refining().findFactor(key))
+                .map(factor -> Words.lower(factor.name()))
+                .orElse(key);
+    }
+
+    private static String lastNote(String notes) {
+        return notes.lines().toList().getLast().split(" ", 3)[2];
     }
 
     private static String fromTo(String what, @Nullable String before, @Nullable String after) {

@@ -247,6 +247,8 @@ public class Door {
             case Command.Create ignored -> "create";
             case Command.Edit ignored -> "edit";
             case Command.Move ignored -> "move";
+            case Command.Order ignored -> "order";
+            case Command.Settle ignored -> "settle";
             case Command.Delete ignored -> "delete";
             case Command.EditList ignored -> "edit";
             case Command.Promote ignored -> "promote";

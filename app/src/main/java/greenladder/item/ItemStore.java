@@ -18,6 +18,8 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.hibernate.Session;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
@@ -188,6 +190,49 @@ public class ItemStore {
                         session.createQuery("select max(id) from OperationRow", Long.class)
                                 .getSingleResultOrNull(),
                         0L));
+    }
+
+    /** An item that somebody moved. */
+    public record Moved(ItemKey item, String actor) {}
+
+    /** Those of some items that others moved in the order after an operation, the latest first. */
+    public List<Moved> movedSince(long operation, Collection<ItemKey> items, String except) {
+        return sessions.fromStatelessSession(session ->
+                session
+                        .createQuery(
+                                """
+                                select c.item, o.actor from ChangeRow c
+                                join OperationRow o on o.id = c.operation
+                                where c.operation > :operation and c.item in :items
+                                and c.field = 'rank' and o.actor <> :except
+                                and o.what <> 'ranks' and c.before is not null
+                                order by c.operation desc
+                                """,
+                                Object[].class)
+                        .setParameter("operation", operation)
+                        .setParameter("items", items.stream().map(ItemKey::toString).toList())
+                        .setParameter("except", except)
+                        .list()
+                        .stream()
+                        .map(row ->
+                                new Moved(
+                                        ItemKey.parse((String) row[0]).orElseThrow(),
+                                        (String) row[1]))
+                        .toList());
+    }
+
+    /** The items that operations after this one changed. */
+    public Set<ItemKey> changedSince(long operation) {
+        return sessions.fromStatelessSession(session ->
+                session
+                        .createQuery(
+                                "select distinct item from ChangeRow where operation > :operation",
+                                String.class)
+                        .setParameter("operation", operation)
+                        .list()
+                        .stream()
+                        .flatMap(key -> ItemKey.parse(key).stream())
+                        .collect(Collectors.toSet()));
     }
 
     /** An operation's changes, in the order in which they were made. */

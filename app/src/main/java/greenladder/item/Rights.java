@@ -23,7 +23,8 @@ import org.springframework.stereotype.Component;
 /**
  * Who may do which command. Shaping the backlog takes {@link Permission#SHAPE}. With {@link
  * Permission#WORK} alone, people keep items true (state, person, hours, size, hindrance, labels,
- * what is ticked and what hangs on them) and do as they need with the tasks under them.
+ * what is ticked, what hangs on them, what is to be talked about and what was decided) and do as
+ * they need with the tasks under them.
  */
 @Component
 public class Rights {
@@ -39,6 +40,10 @@ public class Rights {
                     Field.LINKS.label(),
                     Field.LABELS.label(),
                     Field.ATTACHMENTS.label(),
+                    Field.AGENDA.label(),
+                    Field.QUESTION.label(),
+                    Field.READY.label(),
+                    Field.DECISIONS.label(),
                     Field.HOURS_ESTIMATE.label(),
                     Field.HOURS_INVESTED.label(),
                     Field.HOURS_REMAINING.label());
@@ -81,6 +86,8 @@ public class Rights {
                 }
                 yield products;
             }
+            case Command.Order order -> products(order.items());
+            case Command.Settle settle -> Set.of(settle.item().product());
             case Command.Delete delete -> products(delete.items());
             case Command.EditList edit -> Set.of(edit.item().product());
             case Command.Promote promote -> Set.of(promote.item().product());
@@ -117,6 +124,8 @@ public class Rights {
                     KEPT_TRUE_BY_WORKERS.containsAll(edit.fields().keySet())
                             || areTasks(ladder, edit.items()) && staysTask(ladder, edit);
             case Command.Move move -> areTasks(ladder, move.items());
+            case Command.Order order -> areTasks(ladder, order.items());
+            case Command.Settle settle -> settle.by().equals(actor.handle());
             case Command.Delete delete -> areTasks(ladder, delete.items());
             case Command.EditList ignored -> true;
             case Command.Promote promote -> isTask(ladder, product, promote.level());

@@ -75,21 +75,35 @@ record FieldForm(
             case DEFINITION_OF_DONE -> "Definition of done";
             case CHECKLIST -> "Checklist";
             case LINKS -> "Links: an address and its name on each line";
+            case BAND -> "Band";
+            case FACTOR -> field.factorKey();
+            case AGENDA -> "To be talked about, because";
+            case QUESTION -> "Open question";
+            case CANDIDATE -> "Candidate for the next sprint";
+            case READY -> "Ticked checks of readiness";
             case CUSTOM -> custom.map(CustomField::name).orElse(field.customKey());
-            case EXISTS, RANK, FIRST_ESTIMATE, ATTACHMENTS, GREW_FROM, SPLIT_FROM, PARTS, MERGED ->
+            case EXISTS,
+                    RANK,
+                    FIRST_ESTIMATE,
+                    ATTACHMENTS,
+                    GREW_FROM,
+                    SPLIT_FROM,
+                    PARTS,
+                    MERGED,
+                    DECISIONS ->
                     throw new IllegalArgumentException(field.label());
         };
     }
 
     private static String controlOf(Field field, Optional<CustomField> custom) {
         return switch (field.base()) {
-            case STATE, LEVEL, KIND, ASSIGNEE, TEAM, SPRINT, RELEASE -> "choice";
+            case STATE, LEVEL, KIND, ASSIGNEE, TEAM, SPRINT, RELEASE, BAND, CANDIDATE -> "choice";
             case DESCRIPTION -> "prose";
             case ACCEPTANCE, DEFINITION_OF_DONE, CHECKLIST, LINKS -> "lines";
             case LABELS -> "labels";
             case CUSTOM -> custom.map(FieldForm::controlOf).orElse("text");
             case START, FINISH -> "date";
-            case SIZE, VALUE, HOURS_ESTIMATE, HOURS_INVESTED, HOURS_REMAINING -> "number";
+            case SIZE, VALUE, HOURS_ESTIMATE, HOURS_INVESTED, HOURS_REMAINING, FACTOR -> "number";
             default -> "text";
         };
     }
@@ -163,6 +177,12 @@ record FieldForm(
                             Stream.of(List.of("", "none")),
                             ladder.workspace().releasesOf(item.key().product()).stream()
                                     .map(one -> List.of(one.key(), one.name())));
+            case BAND ->
+                    Stream.concat(
+                            Stream.of(List.of("", "none")),
+                            ladder.requireProduct(item.key().product()).refining().bands().stream()
+                                    .map(band -> List.of(band.key(), band.name())));
+            case CANDIDATE -> Stream.of(List.of("", "no"), List.of("yes", "yes"));
             case LABELS ->
                     Labels.inUse(ladder, item.key().product()).stream()
                             .map(label -> List.of(label, label));

@@ -1,6 +1,7 @@
 package greenladder.panel;
 
 import greenladder.core.item.CustomField;
+import greenladder.core.item.Factor;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
@@ -12,6 +13,7 @@ import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import java.util.stream.Stream;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -31,6 +33,7 @@ class ItemController {
                     Field.SPRINT,
                     Field.RELEASE,
                     Field.LABELS,
+                    Field.CANDIDATE,
                     Field.VALUE,
                     Field.KIND,
                     Field.START,
@@ -60,7 +63,9 @@ class ItemController {
             List<FieldForm.Option> fields,
             List<FieldForm.Option> levelChoices,
             List<FieldForm.Option> parentLevels,
-            boolean maySplit) {}
+            boolean maySplit,
+            List<FieldForm.Option> bands,
+            String agenda) {}
 
     ItemController(LadderKeeper keeper, Rights rights) {
         this.keeper = keeper;
@@ -112,13 +117,21 @@ class ItemController {
                 settable(ladder, item, me),
                 FieldForm.of(ladder, item, Field.LEVEL).options(),
                 levelsAbove(ladder, item),
-                item.level().index() > 0);
+                item.level().index() > 0,
+                item.level().carriesPoints()
+                        ? FieldForm.of(ladder, item, Field.BAND).options()
+                        : List.of(),
+                Objects.requireNonNullElse(item.details().refinement().agenda(), ""));
     }
 
     /** The fields that can be set on several items at once. */
     private List<FieldForm.Option> settable(Ladder ladder, Item item, SignedIn me) {
         var product = ladder.requireProduct(item.key().product());
-        return Stream.concat(SETTABLE.stream(), product.fields().stream().map(CustomField::field))
+        return Stream.of(
+                        SETTABLE.stream(),
+                        product.refining().factors().stream().map(Factor::field),
+                        product.fields().stream().map(CustomField::field))
+                .flatMap(fields -> fields)
                 .filter(field -> rights.mayEdit(me, item, field))
                 .filter(field ->
                         item.level().carriesPoints()

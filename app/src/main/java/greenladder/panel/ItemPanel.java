@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param kind empty for the level's plain kind
  * @param descriptionHtml sanitised
+ * @param refinement null on levels that are not refined
  */
 public record ItemPanel(
         String key,
@@ -28,6 +29,7 @@ public record ItemPanel(
         String descriptionHtml,
         boolean mayDescribe,
         ItemDetails details,
+        @Nullable ItemRefinement refinement,
         @Nullable Stem stem,
         String figures,
         List<String> remarks,

@@ -99,6 +99,9 @@ public class ItemPanels {
                 markdown.toHtml(item.description()),
                 may(reader, item, Field.DESCRIPTION),
                 new PanelDetails(rights, ladder, item, reader, links).details(),
+                item.level().carriesPoints()
+                        ? new PanelRefinement(rights, ladder, node, reader).refinement()
+                        : null,
                 points || figures.hoursInvested() != null
                         ? Stem.of(item, figures, STEM_WIDTH)
                         : null,

@@ -5,6 +5,7 @@ import greenladder.core.change.Problems;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Levels;
 import greenladder.core.item.Product;
+import greenladder.core.item.Refining;
 import greenladder.core.item.Template;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
@@ -30,8 +31,14 @@ public class Products {
     private final EntityManager entities;
     private final ApplicationEventPublisher events;
     private final OwnFields ownFields;
+    private final Refinings refinings;
 
-    Products(EntityManager entities, ApplicationEventPublisher events, OwnFields ownFields) {
+    Products(
+            EntityManager entities,
+            ApplicationEventPublisher events,
+            OwnFields ownFields,
+            Refinings refinings) {
+        this.refinings = refinings;
         this.entities = entities;
         this.events = events;
         this.ownFields = ownFields;
@@ -45,7 +52,8 @@ public class Products {
                                 row.name,
                                 levelsOf(row.code),
                                 ownFields.fieldsOf(row.code),
-                                ownFields.templatesOf(row.code)))
+                                ownFields.templatesOf(row.code),
+                                refinings.of(row.code)))
                 .toList();
     }
 
@@ -103,6 +111,15 @@ public class Products {
                                 workspace
                                         .requireProduct(product.code())
                                         .withTemplates(templates))));
+    }
+
+    /** Keeps how a product refines its backlog. */
+    public void keepRefining(Product product, Refining refining) {
+        refinings.keep(product.code(), refining);
+        events.publishEvent(
+                new WorkspaceChanged(workspace ->
+                        workspace.with(
+                                workspace.requireProduct(product.code()).withRefining(refining))));
     }
 
     /** Keeps a product's name and levels as they are now; a part of a larger transaction. */

@@ -12,8 +12,11 @@ import greenladder.web.Failure;
 import greenladder.web.Markdown;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -66,6 +69,28 @@ public class Comments {
                 .stream()
                 .map(Comments::comment)
                 .toList();
+    }
+
+    /** What was said of each item, by its key, all of it as one text. */
+    @Transactional(readOnly = true)
+    public Map<String, String> texts() {
+        var texts = new HashMap<String, String>();
+        entities.createQuery(
+                        "from CommentRow where removedAt is null order by id", CommentRow.class)
+                .getResultStream()
+                .forEach(row -> texts.merge(row.item, row.body, (one, more) -> one + "\n" + more));
+        return texts;
+    }
+
+    /** The keys of the items of which something was said, changed or taken away since. */
+    @Transactional(readOnly = true)
+    public List<String> touchedSince(Instant since) {
+        return entities.createQuery(
+                        "select distinct item from CommentRow where at >= :since or editedAt >="
+                                + " :since or removedAt >= :since",
+                        String.class)
+                .setParameter("since", since)
+                .getResultList();
     }
 
     /** What was said of items that were merged into it belongs to it. */

@@ -11,6 +11,8 @@ import org.springframework.validation.annotation.Validated;
  *
  * @param data the database file, without its ending
  * @param files the directory of attached files; empty for one that goes when the application ends
+ * @param search the directory of the full-text index; empty for one that goes when the application
+ *     ends
  * @param cardsAtOnce how many cards of a column are drawn before the rest is fetched as it comes
  *     near
  * @param threadItems how many items a thread draws under the one it is about
@@ -20,5 +22,6 @@ import org.springframework.validation.annotation.Validated;
 public record GreenLadderProperties(
         @NotBlank String data,
         String files,
+        String search,
         @Min(20) @Max(1000) int cardsAtOnce,
         @Min(10) @Max(2000) int threadItems) {}

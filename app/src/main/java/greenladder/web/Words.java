@@ -1,6 +1,7 @@
 package greenladder.web;
 
 import greenladder.core.item.Amount;
+import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Duration;
 import java.time.Instant;
@@ -20,6 +21,12 @@ public final class Words {
     private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEEE", Locale.UK);
 
     private Words() {}
+
+    /** A score with at most one decimal, half up. */
+    public static String score(BigDecimal score) {
+        var rounded = score.setScale(1, RoundingMode.HALF_UP).stripTrailingZeros();
+        return rounded.scale() < 0 ? rounded.toBigInteger().toString() : rounded.toPlainString();
+    }
 
     public static String of(@Nullable Amount amount) {
         if (amount == null) {

@@ -22,6 +22,7 @@ function mark(element, className, where) {
 /** Cards of a higher level take the dragged ones in; beside others of any level, they only take a place in the order. */
 function overCard(card, event) {
   if (dragged.keys.includes(card.dataset.key)) return clearMarks();
+  if (card.matches(".source-card")) return clearMarks();
   const box = card.getBoundingClientRect();
   const share = (event.clientY - box.top) / box.height;
   const level = Number(card.dataset.level);
@@ -34,12 +35,21 @@ function overCard(card, event) {
 
 /** In a tree, the middle of a row takes in, its edges take beside it. */
 function overRow(row, share, level) {
+  if (row.closest(".ranked")) return mark(row, share < 0.5 ? "drop-before" : "drop-after", beside(row, share));
   const takesIn = dragged.levels.every((one) => one > level);
   if (takesIn && share > 0.25 && share < 0.75) return mark(row, "drop-into", { under: row.dataset.key });
   const under = row.dataset.parent || "none";
   const parent = Number(cardOf(row.dataset.parent)?.dataset.level ?? -1);
   if (!dragged.levels.every((one) => one > parent)) return takesIn ? mark(row, "drop-into", { under: row.dataset.key }) : clearMarks();
   return share < 0.5 ? mark(row, "drop-before", { before: row.dataset.key, under }) : mark(row, "drop-after", { after: row.dataset.key, under });
+}
+
+/** Between two rows of a list, what comes there goes behind the upper one; first of all before the first. */
+function beside(row, share) {
+  if (share >= 0.5) return { after: row.dataset.key };
+  let above = row.previousElementSibling;
+  while (above && !above.matches(".item-row")) above = above.previousElementSibling;
+  return above && row.previousElementSibling === above && !dragged.keys.includes(above.dataset.key) ? { after: above.dataset.key } : { before: row.dataset.key };
 }
 
 function overColumn(body) {
@@ -69,7 +79,7 @@ document.addEventListener("dragover", (event) => {
 });
 
 document.addEventListener("drop", (event) => {
-  if (!dragged || !drop) return;
+  if (!dragged || !drop || !dragged.keys.length) return;
   event.preventDefault();
   move(dragged.keys, drop);
   clearSelection();

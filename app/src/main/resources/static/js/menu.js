@@ -1,6 +1,6 @@
 // The menu of a card: fetched when asked for, beside the card, about all selected cards where the card is one of them.
 import { subjects, cardOf } from "./selection.js";
-import { move } from "./moving.js";
+import { aimAtList, move } from "./moving.js";
 import { edit } from "./fields.js";
 import { tell } from "./toasts.js";
 
@@ -15,11 +15,12 @@ export function closeMenu() {
 }
 
 document.addEventListener("click", (event) => {
-  const button = event.target.closest("[data-menu]");
+  const button = event.target.closest("[data-menu], [data-ready]");
   if (button) {
     opener = button;
     const { key } = button.closest("[data-key]").dataset;
-    htmx.ajax("GET", `/items/${key}/menu`, { source: menu, target: menu, swap: "innerHTML" });
+    const what = button.matches("[data-ready]") ? "ready" : "menu";
+    htmx.ajax("GET", `/items/${key}/${what}`, { source: menu, target: menu, swap: "innerHTML" });
   }
   else if (!event.target.closest("#menu")) closeMenu();
 });
@@ -32,6 +33,8 @@ document.addEventListener("htmx:afterSwap", (event) => {
   menu.style.top = `${Math.max(8, Math.min(box.bottom + 4, innerHeight - menu.offsetHeight - 8))}px`;
   const { key } = menu.firstElementChild.dataset;
   const keys = subjects(key);
+  if (menu.querySelector("[data-alone]")) return menu.querySelector("input, button, textarea")?.focus();
+  aimAtList(menu.querySelector("[name=position]")?.form);
   menu.querySelectorAll("[name=keys]").forEach((input) => (input.value = keys.join(",")));
   if (keys.length > 1) menu.querySelector("[data-menu-subject]").textContent = `and ${keys.length - 1} more`;
   menu.querySelector("button, a, input, select")?.focus();

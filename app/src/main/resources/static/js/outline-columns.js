@@ -1,5 +1,5 @@
-// The columns of the outline: chosen, ordered and sized, by mouse or in a list, and kept for the reader.
-import { refresh, view } from "./view.js";
+// The columns of a table: chosen, ordered and sized, by mouse or in a list, and kept for the reader.
+import { refresh } from "./view.js";
 import { post } from "./server.js";
 import { tell } from "./toasts.js";
 
@@ -8,7 +8,7 @@ const columnsNow = () =>
 
 async function keep(columns) {
   try {
-    await post(`/${view().dataset.product}/outline/columns`, { columns: columns.map(([id, width]) => `${id}:${Math.round(width)}`).join(" ") });
+    await post(document.querySelector("[data-columns-form]").dataset.url, { columns: columns.map(([id, width]) => `${id}:${Math.round(width)}`).join(" ") });
     await refresh(["panel"]);
   } catch (failure) {
     tell(failure.message, true);

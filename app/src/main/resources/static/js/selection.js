@@ -37,6 +37,7 @@ export function drawSelection() {
     if (card.matches("tr")) card.setAttribute("aria-selected", selected.has(card.dataset.key));
     card.classList.toggle("is-taken-up", takenUp.includes(card.dataset.key));
   });
+  document.dispatchEvent(new CustomEvent("selection-changed"));
   const bar = document.querySelector("[data-selection]");
   if (!bar) return;
   const words = takenUp.length ? `${takenUp.length} taken up: Ctrl + V puts them under a card` : selected.size ? `${selected.size} selected` : "";

@@ -10,7 +10,7 @@ const isBeingEdited = (node) =>
 const stays = (old, fresh) => old.nodeType === 1 && (isBeingEdited(old) || fresh.dataset?.kept !== undefined);
 
 // Whether a section is folded is the reader's, not the server's.
-Idiomorph.defaults.callbacks.beforeAttributeUpdated = (name, node) => (name === "open" && node.dataset?.fold ? false : undefined);
+Idiomorph.defaults.callbacks.beforeAttributeUpdated = (name, node) => (name === "open" && (node.dataset?.fold || node.dataset?.ownFold !== undefined) ? false : undefined);
 
 Idiomorph.defaults.callbacks.beforeNodeMorphed = (old, fresh) => (stays(old, fresh) ? false : undefined);
 

@@ -1,7 +1,9 @@
 package greenladder.core.change;
 
 import greenladder.core.item.Field;
+import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.rank.Rank;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,5 +23,10 @@ public record Change(
 
     public Change(ItemKey item, Field field, @Nullable String before, @Nullable String after) {
         this(item, field, before, after, false);
+    }
+
+    /** An item that goes to another place in the order. */
+    static Change ofRank(Item item, Rank rank) {
+        return new Change(item.key(), Field.RANK, item.rank().text(), rank.text());
     }
 }

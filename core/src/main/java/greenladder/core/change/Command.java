@@ -45,12 +45,41 @@ public sealed interface Command {
         }
     }
 
-    /** Moves items, which keep their order among each other, with all that stands under them. */
-    record Move(List<ItemKey> items, Target.Parent parent, Target target) implements Command {
+    /**
+     * Moves items, which keep their order among each other, with all that stands under them. What
+     * comes to another place takes the priority band of what stands above it there.
+     *
+     * @param fields what is set on them besides, as an {@link Edit} would
+     */
+    record Move(
+            List<ItemKey> items, Target.Parent parent, Target target, Map<String, String> fields)
+            implements Command {
         public Move {
+            items = List.copyOf(items);
+            fields = Map.copyOf(fields);
+        }
+
+        public Move(List<ItemKey> items, Target.Parent parent, Target target) {
+            this(items, parent, target, Map.of());
+        }
+    }
+
+    /**
+     * Puts items into an order among each other, in the places that they hold now. Each stays
+     * within its priority band.
+     */
+    record Order(List<ItemKey> items) implements Command {
+        public Order {
             items = List.copyOf(items);
         }
     }
+
+    /**
+     * Notes what was decided about an item.
+     *
+     * @param by the sign-in name of who writes it down
+     */
+    record Settle(ItemKey item, String by, String words) implements Command {}
 
     /** Changes one line of one of an item's lists: checklist, acceptance, definition of done. */
     record EditList(ItemKey item, Field list, ListStep step) implements Command {}

@@ -156,6 +156,7 @@ final class Creation {
                         .filter(i -> !(targetOf(i) instanceof Target.Stay))
                         .boxed()
                         .toList();
+        placeInBand(ranks);
         if (placed.isEmpty()) {
             return ranks;
         }
@@ -181,6 +182,42 @@ final class Creation {
                     found.add(entryNumber(first), field, message);
         }
         return ranks;
+    }
+
+    /**
+     * Entries that say a band and no place come to the end of that band; within a bulk there can be
+     * one such band, on one level.
+     */
+    private void placeInBand(List<Rank> ranks) {
+        var banded =
+                IntStream.range(0, drafts.size())
+                        .filter(i -> targetOf(i) instanceof Target.Stay && bandOf(i) != null)
+                        .boxed()
+                        .toList();
+        if (banded.isEmpty()) {
+            return;
+        }
+        int first = banded.getFirst();
+        var level = Objects.requireNonNull(drafts.get(first).level());
+        for (int i : banded) {
+            if (!Objects.equals(bandOf(i), bandOf(first)) || !level.equals(drafts.get(i).level())) {
+                found.add(
+                        entryNumber(i),
+                        Field.BAND.label(),
+                        "Within a bulk one band can be given, to items of one level.");
+                return;
+            }
+        }
+        var banding = new Banding(ladder, command.product(), level, Set.of());
+        if (banding.endOf(bandOf(first), banded.size()) instanceof Placed.At(var there)) {
+            for (int i = 0; i < banded.size(); i++) {
+                ranks.set(banded.get(i), there.get(i));
+            }
+        }
+    }
+
+    private @Nullable String bandOf(int index) {
+        return drafts.get(index).fields().get(Field.BAND);
     }
 
     private Target targetOf(int index) {

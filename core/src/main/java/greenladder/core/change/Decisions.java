@@ -9,7 +9,6 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -40,8 +39,10 @@ public final class Decisions {
         var drawn =
                 switch (command) {
                     case Command.Create create -> new Creation(ladder, create, at, found).draw();
-                    case Command.Edit edit -> edited(ladder, edit, found);
+                    case Command.Edit edit -> new Editing(ladder, edit, found).draw();
                     case Command.Move move -> new Moving(ladder, move, found).draw();
+                    case Command.Order order -> new Ordering(ladder, order, found).draw();
+                    case Command.Settle settle -> Settling.settled(ladder, settle, at, found);
                     case Command.Delete delete -> new Deletion(ladder, delete, found).draw();
                     case Command.EditList edit -> new ListEditing(ladder, edit, found).draw();
                     case Command.Promote promote ->
@@ -89,6 +90,8 @@ public final class Decisions {
                     case Command.Create ignored -> List.<ItemKey>of();
                     case Command.Edit edit -> edit.items();
                     case Command.Move move -> move.items();
+                    case Command.Order order -> order.items();
+                    case Command.Settle settle -> List.of(settle.item());
                     case Command.Delete delete -> delete.items();
                     case Command.EditList edit -> List.of(edit.item());
                     case Command.Promote promote -> List.of(promote.item());
@@ -108,22 +111,6 @@ public final class Decisions {
                     case Command.Reverse ignored -> List.<ItemKey>of();
                 };
         return items.stream().filter(key -> ladder.findNode(key).isEmpty()).toList();
-    }
-
-    private static Drawn edited(Ladder ladder, Command.Edit edit, Found found) {
-        var changes = new ArrayList<Change>();
-        boolean single = edit.items().size() == 1;
-        int entry = 0;
-        for (var key : new LinkedHashSet<>(edit.items())) {
-            var item = ladder.requireNode(key).item();
-            var product = ladder.requireProduct(key.product());
-            var fields = new Fields(ladder, product, item, single ? Problem.SINGLE : entry, found);
-            var kept = fields.read(edit.fields());
-            fields.checkTree(fields.parentNow());
-            changes.addAll(differences(item, kept));
-            entry++;
-        }
-        return new Drawn(edit.items(), changes);
     }
 
     static List<Change> differences(Item item, Map<Field, @Nullable String> kept) {

@@ -78,11 +78,11 @@ final class DetailReader {
         return kept(labels.isEmpty() ? null : String.join(", ", labels.values()));
     }
 
-    private static String unsigned(String text) {
+    static String unsigned(String text) {
         return SIGNED.matcher(text).lookingAt() ? text.substring(1) : text;
     }
 
-    private static List<String> split(String text) {
+    static List<String> split(String text) {
         return Arrays.stream(text.split("[,\\n]"))
                 .map(DetailReader::oneLine)
                 .filter(part -> !part.isEmpty())

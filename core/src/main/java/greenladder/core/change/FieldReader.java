@@ -1,11 +1,14 @@
 package greenladder.core.change;
 
 import greenladder.core.item.Amount;
+import greenladder.core.item.Band;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
+import greenladder.core.item.ReadyCheck;
+import greenladder.core.item.Refinement;
 import greenladder.core.item.State;
 import greenladder.core.item.States;
 import greenladder.core.ladder.Ladder;
@@ -71,6 +74,11 @@ final class FieldReader {
             case LABELS -> DetailReader.labels(text);
             case ACCEPTANCE, DEFINITION_OF_DONE, CHECKLIST -> DetailReader.lines(entered);
             case LINKS -> DetailReader.links(entered);
+            case BAND -> text.isEmpty() ? kept(null) : band(text);
+            case FACTOR -> factor(field, text);
+            case AGENDA, QUESTION -> text.isEmpty() ? kept(null) : words(text);
+            case CANDIDATE -> yesOrNo(text);
+            case READY -> ticks(text);
             case CUSTOM -> custom(field, text);
             case KIND,
                     STATE,
@@ -81,7 +89,8 @@ final class FieldReader {
                     GREW_FROM,
                     SPLIT_FROM,
                     PARTS,
-                    MERGED ->
+                    MERGED,
+                    DECISIONS ->
                     throw new IllegalArgumentException(field.label());
         };
     }
@@ -132,6 +141,66 @@ final class FieldReader {
                             .formatted(text.length(), LONGEST_DESCRIPTION));
         }
         return kept(text.isBlank() ? null : text);
+    }
+
+    private Reading band(String text) {
+        return product.refining().bands().stream()
+                .filter(band -> band.key().equals(text) || band.name().equalsIgnoreCase(text))
+                .findFirst()
+                .map(band -> kept(band.key()))
+                .orElseGet(() ->
+                        wrong(
+                                "“%s” is no band of %s; there are: %s."
+                                        .formatted(
+                                                shortened(text),
+                                                product.name(),
+                                                product.refining().bands().stream()
+                                                        .map(Band::name)
+                                                        .collect(Collectors.joining(", ")))));
+    }
+
+    private Reading factor(Field field, String text) {
+        var factor = product.refining().findFactor(field.factorKey());
+        if (text.isEmpty()) {
+            return kept(null);
+        }
+        if (factor.isEmpty()) {
+            return wrong(
+                    "%s has no factor “%s”."
+                            .formatted(product.name(), shortened(field.factorKey())));
+        }
+        var amount = Amount.parse(text.replace(',', '.'));
+        return amount.filter(factor.get()::takes)
+                .map(read -> kept(read.toString()))
+                .orElseGet(() ->
+                        wrong(
+                                "%s is a number from %s to %s, not “%s”."
+                                        .formatted(
+                                                factor.get().name(),
+                                                factor.get().low(),
+                                                factor.get().high(),
+                                                shortened(text))));
+    }
+
+    private static Reading yesOrNo(String text) {
+        return switch (text) {
+            case "", "no" -> kept(null);
+            case Refinement.YES -> kept(text);
+            default -> wrong("It is yes or no, not “%s”.".formatted(shortened(text)));
+        };
+    }
+
+    /** Keys of checks that are ticked by hand; a sign before them is passed over. */
+    private Reading ticks(String text) {
+        for (var key : DetailReader.split(DetailReader.unsigned(text))) {
+            if (product.refining()
+                    .findCheck(key)
+                    .filter(check -> check.kind() == ReadyCheck.Kind.BY_HAND)
+                    .isEmpty()) {
+                return wrong("“%s” is no check that is ticked by hand.".formatted(shortened(key)));
+            }
+        }
+        return DetailReader.labels(text);
     }
 
     private Reading custom(Field field, String text) {
@@ -254,6 +323,10 @@ final class FieldReader {
                         "The reason is %,d characters long; at most %d fit."
                                 .formatted(text.length(), LONGEST_REASON))
                 : kept(text);
+    }
+
+    private static Reading words(String text) {
+        return reason(BLANKS.matcher(text).replaceAll(" "));
     }
 
     static Reading kept(@Nullable String text) {

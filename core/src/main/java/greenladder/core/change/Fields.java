@@ -229,6 +229,10 @@ final class Fields {
         if (kept.containsKey(Field.LABELS) && !labels.isEmpty()) {
             keep(Field.LABELS, DetailReader.merged(details.labels(), labels));
         }
+        var ticked = entered.getOrDefault(Field.READY, "").strip();
+        if (kept.containsKey(Field.READY) && !ticked.isEmpty()) {
+            keep(Field.READY, DetailReader.merged(details.refinement().ticked(), ticked));
+        }
         if (kept.get(Field.CHECKLIST) != null) {
             kept.put(
                     Field.CHECKLIST,

@@ -7,6 +7,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
+import greenladder.core.rank.Rank;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
@@ -55,6 +56,9 @@ final class Moving {
         }
         if (!(command.target() instanceof Target.Stay)) {
             place(changes);
+        }
+        if (!command.fields().isEmpty()) {
+            setFields(changes);
         }
         return new Drawn(command.items(), changes);
     }
@@ -106,14 +110,26 @@ final class Moving {
             case Placed.At(var ranks) -> {
                 for (int i = 0; i < ranks.size(); i++) {
                     var item = moving.get(i);
-                    changes.add(
-                            new Change(
-                                    item.key(),
-                                    Field.RANK,
-                                    item.rank().text(),
-                                    ranks.get(i).text()));
+                    changes.add(Change.ofRank(item, ranks.get(i)));
+                    followBand(item, ranks.get(i), keys, changes);
                 }
             }
+        }
+    }
+
+    private void followBand(Item item, Rank rank, Set<ItemKey> moving, List<Change> changes) {
+        var band = new Banding(ladder, item.key().product(), item.level(), moving).at(rank);
+        var before = item.details().refinement().band();
+        if (!Objects.equals(before, band)) {
+            changes.add(new Change(item.key(), Field.BAND, before, band));
+        }
+    }
+
+    private void setFields(List<Change> changes) {
+        for (var item : moving) {
+            var product = ladder.requireProduct(item.key().product());
+            var fields = new Fields(ladder, product, item, Problem.SINGLE, found);
+            changes.addAll(Decisions.differences(item, fields.read(command.fields())));
         }
     }
 

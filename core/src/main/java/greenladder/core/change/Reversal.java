@@ -129,6 +129,8 @@ final class Reversal {
             case HOURS_INVESTED -> "invested hours";
             case HOURS_REMAINING -> "remaining hours";
             case BLOCKED -> "hindrance";
+            case READY -> "readiness";
+            case FACTOR -> field.factorKey();
             default -> field.label();
         };
     }

@@ -145,6 +145,7 @@ final class Splitting {
                         Field.TEAM,
                         Field.RELEASE,
                         Field.LABELS,
+                        Field.BAND,
                         Field.DEFINITION_OF_DONE)) {
             var text = same.textOf(item);
             if (text != null) {

@@ -12,8 +12,8 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What only some items have: lists, labels, links, files, where they came from, and the fields that
- * their product has of its own.
+ * What only some items have: lists, labels, links, files, where they came from, how far they are
+ * refined, and the fields that their product has of its own.
  *
  * @param grewFrom the item whose checklist had it as a line
  * @param splitFrom the item of which it is a part
@@ -32,6 +32,7 @@ public record Details(
         @Nullable ItemKey splitFrom,
         List<ItemKey> parts,
         List<ItemKey> merged,
+        Refinement refinement,
         SortedMap<String, String> custom) {
 
     public static final Details NONE = of(Map.of());
@@ -55,9 +56,12 @@ public record Details(
      */
     public static Details of(Map<Field, String> texts) {
         var custom = new TreeMap<String, String>();
+        var factors = new TreeMap<String, Amount>();
         texts.forEach((field, text) -> {
             if (field.isCustom()) {
                 custom.put(field.customKey(), text);
+            } else if (field.isFactor()) {
+                factors.put(field.factorKey(), Amount.parse(text).orElseThrow());
             }
         });
         return new Details(
@@ -71,7 +75,22 @@ public record Details(
                 key(texts.get(Field.SPLIT_FROM)),
                 list(texts.get(Field.PARTS), " ", Details::requireKey),
                 list(texts.get(Field.MERGED), " ", Details::requireKey),
+                refinement(texts, factors),
                 custom);
+    }
+
+    private static Refinement refinement(
+            Map<Field, String> texts, SortedMap<String, Amount> factors) {
+        var refinement =
+                new Refinement(
+                        texts.get(Field.BAND),
+                        factors,
+                        texts.get(Field.AGENDA),
+                        texts.get(Field.QUESTION),
+                        texts.containsKey(Field.CANDIDATE),
+                        list(texts.get(Field.READY), ", ", Function.identity()),
+                        list(texts.get(Field.DECISIONS), "\n", DecisionNote::parse));
+        return refinement.equals(Refinement.NONE) ? Refinement.NONE : refinement;
     }
 
     static @Nullable String textOf(Collection<?> values, String between) {

@@ -54,6 +54,20 @@ public record Field(Base base, String label) implements Comparable<Field> {
         SPLIT_FROM("splitFrom", false, item -> item.details().splitFrom()),
         PARTS("parts", false, item -> Details.textOf(item.details().parts(), " ")),
         MERGED("merged", false, item -> Details.textOf(item.details().merged(), " ")),
+        BAND("band", true, item -> item.details().refinement().band()),
+        /** One of the factors of a product's score. */
+        FACTOR("factors", true, item -> null),
+        AGENDA("agenda", true, item -> item.details().refinement().agenda()),
+        QUESTION("question", true, item -> item.details().refinement().question()),
+        CANDIDATE(
+                "candidate",
+                true,
+                item -> item.details().refinement().candidate() ? Refinement.YES : null),
+        READY("ready", true, item -> Details.textOf(item.details().refinement().ticked(), ", ")),
+        DECISIONS(
+                "decisions",
+                false,
+                item -> Details.textOf(item.details().refinement().decisions(), "\n")),
         /** One of a product's own. */
         CUSTOM("custom", true, item -> null);
 
@@ -69,11 +83,12 @@ public record Field(Base base, String label) implements Comparable<Field> {
     }
 
     private static final String CUSTOM_PREFIX = "custom.";
+    private static final String FACTOR_PREFIX = "factors.";
 
     // One object each, so that they can be compared as constants are.
     private static final List<Field> STANDARD =
             Arrays.stream(Base.values())
-                    .filter(base -> base != Base.CUSTOM)
+                    .filter(base -> base != Base.CUSTOM && base != Base.FACTOR)
                     .map(base -> new Field(base, base.label))
                     .toList();
 
@@ -108,9 +123,20 @@ public record Field(Base base, String label) implements Comparable<Field> {
     public static final Field SPLIT_FROM = of(Base.SPLIT_FROM);
     public static final Field PARTS = of(Base.PARTS);
     public static final Field MERGED = of(Base.MERGED);
+    public static final Field BAND = of(Base.BAND);
+    public static final Field AGENDA = of(Base.AGENDA);
+    public static final Field QUESTION = of(Base.QUESTION);
+    public static final Field CANDIDATE = of(Base.CANDIDATE);
+    public static final Field READY = of(Base.READY);
+    public static final Field DECISIONS = of(Base.DECISIONS);
 
     private static Field of(Base base) {
-        return STANDARD.get(base.ordinal());
+        return STANDARD.stream().filter(field -> field.base == base).findFirst().orElseThrow();
+    }
+
+    /** A factor of a product's score, by its key. */
+    public static Field factor(String key) {
+        return new Field(Base.FACTOR, FACTOR_PREFIX + key);
     }
 
     /** A product's own field, by its key. */
@@ -123,12 +149,19 @@ public record Field(Base base, String label) implements Comparable<Field> {
         return STANDARD;
     }
 
-    /** Every field of which an item may have a value, its product's own ones that it has last. */
+    /**
+     * Every field of which an item may have a value; factors and own fields that it has come last.
+     */
     public static List<Field> allOf(Item item) {
         var custom = item.details().custom();
-        return custom.isEmpty()
+        var factors = item.details().refinement().factors();
+        return custom.isEmpty() && factors.isEmpty()
                 ? STANDARD
-                : Stream.concat(STANDARD.stream(), custom.keySet().stream().map(Field::custom))
+                : Stream.of(
+                                STANDARD.stream(),
+                                factors.keySet().stream().map(Field::factor),
+                                custom.keySet().stream().map(Field::custom))
+                        .flatMap(fields -> fields)
                         .toList();
     }
 
@@ -146,10 +179,23 @@ public record Field(Base base, String label) implements Comparable<Field> {
         return label.substring(CUSTOM_PREFIX.length());
     }
 
+    public boolean isFactor() {
+        return base == Base.FACTOR;
+    }
+
+    /** The key of a factor. */
+    public String factorKey() {
+        return label.substring(FACTOR_PREFIX.length());
+    }
+
     /** The item's value of this field as text; null where it has none. */
     public @Nullable String textOf(Item item) {
         if (isCustom()) {
             return item.details().custom().get(customKey());
+        }
+        if (isFactor()) {
+            var amount = item.details().refinement().factors().get(factorKey());
+            return amount == null ? null : amount.toString();
         }
         var value = base.reader.apply(item);
         return value == null ? null : value.toString();
@@ -167,6 +213,9 @@ public record Field(Base base, String label) implements Comparable<Field> {
     public static Optional<Field> find(String label) {
         if (label.startsWith(CUSTOM_PREFIX) && label.length() > CUSTOM_PREFIX.length()) {
             return Optional.of(new Field(Base.CUSTOM, label));
+        }
+        if (label.startsWith(FACTOR_PREFIX) && label.length() > FACTOR_PREFIX.length()) {
+            return Optional.of(new Field(Base.FACTOR, label));
         }
         return STANDARD.stream().filter(field -> field.label.equals(label)).findFirst();
     }

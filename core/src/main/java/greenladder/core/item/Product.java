@@ -15,7 +15,8 @@ public record Product(
         String name,
         Levels levels,
         List<CustomField> fields,
-        List<Template> templates) {
+        List<Template> templates,
+        Refining refining) {
     private static final Pattern CODE = Pattern.compile("[A-Z]{2,5}");
 
     public Product {
@@ -26,21 +27,25 @@ public record Product(
         templates = List.copyOf(templates);
     }
 
-    /** A product without fields and templates of its own. */
+    /** A product without fields and templates of its own that refines as every one begins. */
     public Product(String code, String name, Levels levels) {
-        this(code, name, levels, List.of(), List.of());
+        this(code, name, levels, List.of(), List.of(), Refining.STANDARD);
     }
 
     public Product withLevels(Levels now) {
-        return new Product(code, name, now, fields, templates);
+        return new Product(code, name, now, fields, templates, refining);
     }
 
     public Product withFields(List<CustomField> now) {
-        return new Product(code, name, levels, now, templates);
+        return new Product(code, name, levels, now, templates, refining);
     }
 
     public Product withTemplates(List<Template> now) {
-        return new Product(code, name, levels, fields, now);
+        return new Product(code, name, levels, fields, now, refining);
+    }
+
+    public Product withRefining(Refining now) {
+        return new Product(code, name, levels, fields, templates, now);
     }
 
     public Optional<CustomField> findField(String key) {

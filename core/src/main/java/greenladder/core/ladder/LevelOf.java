@@ -3,8 +3,8 @@ package greenladder.core.ladder;
 import greenladder.core.item.Item;
 
 /** A level of one product: what positions are counted in. */
-record LevelOf(String product, String level) {
-    static LevelOf of(Item item) {
+public record LevelOf(String product, String level) {
+    public static LevelOf of(Item item) {
         return new LevelOf(item.key().product(), item.level().key());
     }
 }

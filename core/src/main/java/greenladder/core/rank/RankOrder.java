@@ -102,6 +102,11 @@ public final class RankOrder<K extends Comparable<K>> {
         return index < slots.size() ? slots.get(index).rank() : null;
     }
 
+    /** How many stand before a rank. */
+    public int placeOf(Rank rank) {
+        return firstNotBelow(rank);
+    }
+
     private int firstNotBelow(Rank rank) {
         int low = 0;
         int high = slots.size();

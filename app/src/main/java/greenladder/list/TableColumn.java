@@ -1,8 +1,9 @@
-package greenladder.breakdown;
+package greenladder.list;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Details;
+import greenladder.core.item.Factor;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.Lines;
@@ -10,6 +11,7 @@ import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
+import greenladder.core.score.Formula;
 import greenladder.item.ChangeWords;
 import greenladder.web.Words;
 import java.time.Instant;
@@ -23,7 +25,7 @@ import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A column of the outline.
+ * A column of a table of items.
  *
  * @param id its name in addresses and settings
  * @param width in pixels, where nothing else is set
@@ -32,7 +34,7 @@ import org.jspecify.annotations.Nullable;
  * @param text what a cell shows
  * @param total what the foot shows of all rows at the top; null for nothing
  */
-record OutlineColumn(
+public record TableColumn(
         String id,
         String label,
         int width,
@@ -41,16 +43,18 @@ record OutlineColumn(
         BiFunction<Ladder, Node, String> text,
         @Nullable Function<RollUp, @Nullable Amount> total) {
 
-    /** What is shown before anybody chooses. */
-    static final List<String> FIRST =
-            List.of("state", "size", "done", "assignee", "sprint", "labels");
+    /** Its cells show how ready items are, as a row of marks. */
+    public static final String READY = "ready";
+
+    /** Its cells show the points of all rows down to their own; only lists have them. */
+    public static final String SO_FAR = "sofar";
 
     /** All columns that there are for a product, its own fields last. */
-    static List<OutlineColumn> of(Product product) {
-        var columns = new ArrayList<OutlineColumn>();
+    static List<TableColumn> of(Product product) {
+        var columns = new ArrayList<TableColumn>();
         columns.add(field("state", "State", 120, Field.STATE));
         columns.add(
-                new OutlineColumn(
+                new TableColumn(
                         "size",
                         "Size",
                         74,
@@ -60,7 +64,7 @@ record OutlineColumn(
                         RollUp::effective));
         columns.add(points("first", "First", node -> node.item().firstEstimate(), null));
         columns.add(
-                new OutlineColumn(
+                new TableColumn(
                         "drift",
                         "Drift",
                         64,
@@ -76,10 +80,9 @@ record OutlineColumn(
                         96,
                         node -> nonZero(node.rollUp().unbroken()),
                         RollUp::unbroken));
+        columns.add(new TableColumn("done", "Done", 150, false, item -> null, (a, b) -> "", null));
         columns.add(
-                new OutlineColumn("done", "Done", 150, false, item -> null, (a, b) -> "", null));
-        columns.add(
-                new OutlineColumn(
+                new TableColumn(
                         "value",
                         "Value",
                         70,
@@ -87,6 +90,28 @@ record OutlineColumn(
                         item -> item.level().carriesPoints() ? Field.VALUE : null,
                         (ladder, node) -> Words.of(node.item().value()),
                         RollUp::value));
+        columns.add(
+                new TableColumn(
+                        "score",
+                        "Score",
+                        64,
+                        true,
+                        item -> null,
+                        (ladder, node) ->
+                                Formula.of(
+                                                ladder.requireProduct(node.item().key().product())
+                                                        .refining())
+                                        .flatMap(formula -> formula.scoreOf(node))
+                                        .map(Words::score)
+                                        .orElse(""),
+                        null));
+        product.refining().factors().forEach(factor -> columns.add(factor(factor)));
+        columns.add(field("band", "Band", 90, Field.BAND));
+        columns.add(new TableColumn(READY, "Ready", 84, false, item -> null, (a, b) -> "", null));
+        columns.add(field("agenda", "To talk about", 160, Field.AGENDA));
+        columns.add(field("question", "Open question", 160, Field.QUESTION));
+        columns.add(field("candidate", "Candidate", 84, Field.CANDIDATE));
+        columns.add(new TableColumn(SO_FAR, "So far", 70, true, item -> null, (a, b) -> "", null));
         columns.add(field("assignee", "With", 130, Field.ASSIGNEE));
         columns.add(field("team", "Team", 100, Field.TEAM));
         columns.add(field("sprint", "Sprint", 120, Field.SPRINT));
@@ -95,7 +120,7 @@ record OutlineColumn(
         columns.add(hours("invested", "Invested", Field.HOURS_INVESTED, RollUp::hoursInvested));
         columns.add(hours("remaining", "Remaining", Field.HOURS_REMAINING, RollUp::hoursRemaining));
         columns.add(
-                new OutlineColumn(
+                new TableColumn(
                         "tasks",
                         "Tasks",
                         80,
@@ -111,7 +136,7 @@ record OutlineColumn(
         columns.add(count("unsized", "Not sized", node -> node.rollUp().unsized()));
         columns.add(count("blockers", "Blocked work", node -> node.rollUp().blocked()));
         columns.add(
-                new OutlineColumn(
+                new TableColumn(
                         "start",
                         "Start",
                         110,
@@ -120,7 +145,7 @@ record OutlineColumn(
                         (ladder, node) -> Words.day(node.rollUp().dates().start()),
                         null));
         columns.add(
-                new OutlineColumn(
+                new TableColumn(
                         "finish",
                         "Finish",
                         110,
@@ -144,12 +169,12 @@ record OutlineColumn(
         return columns;
     }
 
-    static Optional<OutlineColumn> find(List<OutlineColumn> columns, String id) {
+    static Optional<TableColumn> find(List<TableColumn> columns, String id) {
         return columns.stream().filter(column -> column.id().equals(id)).findFirst();
     }
 
-    private static OutlineColumn field(String id, String label, int width, Field field) {
-        return new OutlineColumn(
+    private static TableColumn field(String id, String label, int width, Field field) {
+        return new TableColumn(
                 id,
                 label,
                 width,
@@ -161,9 +186,21 @@ record OutlineColumn(
                 null);
     }
 
-    private static OutlineColumn custom(CustomField custom) {
+    private static TableColumn factor(Factor factor) {
+        return new TableColumn(
+                factor.field().label(),
+                factor.name(),
+                84,
+                true,
+                item -> item.level().carriesPoints() ? factor.field() : null,
+                (ladder, node) ->
+                        Words.of(node.item().details().refinement().factors().get(factor.key())),
+                null);
+    }
+
+    private static TableColumn custom(CustomField custom) {
         var column = field(custom.field().label(), custom.name(), 120, custom.field());
-        return new OutlineColumn(
+        return new TableColumn(
                 column.id(),
                 column.label(),
                 column.width(),
@@ -173,7 +210,7 @@ record OutlineColumn(
                 null);
     }
 
-    private static OutlineColumn points(
+    private static TableColumn points(
             String id,
             String label,
             Function<Node, @Nullable Amount> amount,
@@ -181,13 +218,13 @@ record OutlineColumn(
         return points(id, label, 70, amount, total);
     }
 
-    private static OutlineColumn points(
+    private static TableColumn points(
             String id,
             String label,
             int width,
             Function<Node, @Nullable Amount> amount,
             @Nullable Function<RollUp, @Nullable Amount> total) {
-        return new OutlineColumn(
+        return new TableColumn(
                 id,
                 label,
                 width,
@@ -197,9 +234,9 @@ record OutlineColumn(
                 total);
     }
 
-    private static OutlineColumn hours(
+    private static TableColumn hours(
             String id, String label, Field field, Function<RollUp, @Nullable Amount> rolledUp) {
-        return new OutlineColumn(
+        return new TableColumn(
                 id,
                 label,
                 84,
@@ -209,8 +246,8 @@ record OutlineColumn(
                 rolledUp);
     }
 
-    private static OutlineColumn lines(String id, String label, Function<Details, Lines> list) {
-        return new OutlineColumn(
+    private static TableColumn lines(String id, String label, Function<Details, Lines> list) {
+        return new TableColumn(
                 id,
                 label,
                 90,
@@ -223,8 +260,8 @@ record OutlineColumn(
                 null);
     }
 
-    private static OutlineColumn day(String id, String label, Function<Item, Instant> time) {
-        return new OutlineColumn(
+    private static TableColumn day(String id, String label, Function<Item, Instant> time) {
+        return new TableColumn(
                 id,
                 label,
                 110,
@@ -235,8 +272,8 @@ record OutlineColumn(
                 null);
     }
 
-    private static OutlineColumn count(String id, String label, Function<Node, Integer> count) {
-        return new OutlineColumn(
+    private static TableColumn count(String id, String label, Function<Node, Integer> count) {
+        return new TableColumn(
                 id,
                 label,
                 80,

@@ -1,8 +1,8 @@
-package greenladder.breakdown;
+package greenladder.list;
 
-import greenladder.breakdown.OutlinePage.ColumnChoice;
-import greenladder.breakdown.OutlinePage.Head;
 import greenladder.core.item.Product;
+import greenladder.list.TableHead.ColumnChoice;
+import greenladder.list.TableHead.Head;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -12,22 +12,23 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** The columns that somebody chose, in their order and widths; what is gone is passed over. */
-final class OutlineColumns {
-    static final String TITLE = "title";
+public final class TableColumns {
+    public static final String TITLE = "title";
     static final int TITLE_WIDTH = 380;
     private static final int NARROWEST = 48;
     private static final int WIDEST = 900;
 
-    private final List<OutlineColumn> all;
+    private final List<TableColumn> all;
     private final Map<String, Integer> widths = new LinkedHashMap<>();
 
     /**
+     * @param first what is shown before anybody chooses
      * @param chosen {@code title:380 state:120 size:74}; null where nothing was chosen
      */
-    OutlineColumns(Product product, @Nullable String chosen) {
-        all = OutlineColumn.of(product);
+    public TableColumns(Product product, List<String> first, @Nullable String chosen) {
+        all = TableColumn.of(product);
         if (chosen == null) {
-            OutlineColumn.FIRST.forEach(id -> widths.put(id, 0));
+            first.forEach(id -> widths.put(id, 0));
         } else {
             for (var part : chosen.split("\\s+")) {
                 int colon = part.lastIndexOf(':');
@@ -39,25 +40,23 @@ final class OutlineColumns {
     }
 
     /** What is kept of what was chosen: columns that there are, in widths that can be shown. */
-    String text() {
+    public String text() {
         var parts = new ArrayList<String>();
         parts.add(TITLE + ":" + titleWidth());
         shown().forEach(column -> parts.add(column.id() + ":" + widthOf(column)));
         return String.join(" ", parts);
     }
 
-    int titleWidth() {
+    public int titleWidth() {
         int width = widths.getOrDefault(TITLE, 0);
         return width == 0 ? TITLE_WIDTH : Math.clamp(width, 160, WIDEST);
     }
 
-    List<OutlineColumn> shown() {
-        return widths.keySet().stream()
-                .flatMap(id -> OutlineColumn.find(all, id).stream())
-                .toList();
+    public List<TableColumn> shown() {
+        return widths.keySet().stream().flatMap(id -> TableColumn.find(all, id).stream()).toList();
     }
 
-    List<Head> heads() {
+    public List<Head> heads() {
         return shown().stream()
                 .map(column ->
                         new Head(column.id(), column.label(), widthOf(column), column.number()))
@@ -65,7 +64,7 @@ final class OutlineColumns {
     }
 
     /** The columns that are shown in their order, then all others. */
-    List<ColumnChoice> choices() {
+    public List<ColumnChoice> choices() {
         var shown = shown();
         var choices =
                 shown.stream()
@@ -80,7 +79,7 @@ final class OutlineColumns {
         return choices;
     }
 
-    private int widthOf(OutlineColumn column) {
+    private int widthOf(TableColumn column) {
         int width = Objects.requireNonNullElse(widths.get(column.id()), 0);
         return width == 0 ? column.width() : Math.clamp(width, NARROWEST, WIDEST);
     }

@@ -1,4 +1,4 @@
-package greenladder.breakdown;
+package greenladder.list;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -9,7 +9,7 @@ import java.util.HashSet;
 import java.util.List;
 import org.testng.annotations.Test;
 
-public class OutlineColumnsTests {
+public class TableColumnsTests {
     private static final Product PRODUCT =
             new Product("MSF", "Crossing", StandardLevels.six())
                     .withFields(
@@ -17,20 +17,20 @@ public class OutlineColumnsTests {
                                     new CustomField(
                                             "depth", "Depth", CustomField.Type.NUMBER, List.of())));
 
-    private static List<String> ids(OutlineColumns columns) {
-        return columns.shown().stream().map(OutlineColumn::id).toList();
+    private static List<String> ids(TableColumns columns) {
+        return columns.shown().stream().map(TableColumn::id).toList();
     }
 
     @Test
     public void firstColumnsShouldBeShownWhereNothingWasChosen() {
-        var columns = new OutlineColumns(PRODUCT, null);
-        assertThat(ids(columns)).isEqualTo(OutlineColumn.FIRST);
-        assertThat(columns.titleWidth()).isEqualTo(OutlineColumns.TITLE_WIDTH);
+        var columns = new TableColumns(PRODUCT, null);
+        assertThat(ids(columns)).isEqualTo(TableColumn.FIRST);
+        assertThat(columns.titleWidth()).isEqualTo(TableColumns.TITLE_WIDTH);
     }
 
     @Test
     public void chosenColumnsShouldComeInTheirOrderAndWidth() {
-        var columns = new OutlineColumns(PRODUCT, "title:500 value:80 custom.depth:60 state:130");
+        var columns = new TableColumns(PRODUCT, "title:500 value:80 custom.depth:60 state:130");
         assertThat(ids(columns)).containsExactly("value", "custom.depth", "state");
         assertThat(columns.heads().get(1).width()).isEqualTo(60);
         assertThat(columns.heads().get(1).number()).isTrue();
@@ -39,16 +39,16 @@ public class OutlineColumnsTests {
 
     @Test
     public void whatCannotBeShownShouldBePassedOver() {
-        var columns = new OutlineColumns(PRODUCT, "title:1 custom.gone:70 state:x size:7 :9 done");
+        var columns = new TableColumns(PRODUCT, "title:1 custom.gone:70 state:x size:7 :9 done");
         assertThat(columns.text()).isEqualTo("title:160 state:120 size:48");
-        assertThat(new OutlineColumns(PRODUCT, columns.text()).text()).isEqualTo(columns.text());
-        assertThat(new OutlineColumns(PRODUCT, "").shown()).isEmpty();
+        assertThat(new TableColumns(PRODUCT, columns.text()).text()).isEqualTo(columns.text());
+        assertThat(new TableColumns(PRODUCT, "").shown()).isEmpty();
     }
 
     @Test
     public void choicesShouldHoldEveryColumnOnceTheShownOnesFirst() {
-        var choices = new OutlineColumns(PRODUCT, "title:300 value:80").choices();
-        assertThat(choices).hasSize(OutlineColumn.of(PRODUCT).size());
+        var choices = new TableColumns(PRODUCT, "title:300 value:80").choices();
+        assertThat(choices).hasSize(TableColumn.of(PRODUCT).size());
         assertThat(choices.getFirst().id()).isEqualTo("value");
         assertThat(choices.getFirst().shown()).isTrue();
         assertThat(choices.get(1).shown()).isFalse();

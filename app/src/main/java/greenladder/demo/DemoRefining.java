@@ -1,0 +1,193 @@
+package greenladder.demo;
+
+import greenladder.core.change.Command;
+import greenladder.core.item.Band;
+import greenladder.core.item.Category;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.ReadyCheck;
+import greenladder.core.item.Refining;
+import greenladder.core.item.Scale;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.core.score.Formula;
+import greenladder.item.Door.Past;
+import greenladder.item.LadderKeeper;
+import greenladder.people.SignedIn;
+import greenladder.product.Products;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.springframework.context.annotation.Profile;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionTemplate;
+
+/** How the sample products refine their backlogs, and how far theirs are refined. */
+@Component
+@Profile("demo")
+class DemoRefining {
+    private static final String FILE = "refining.txt";
+
+    /** How many stories that are still to do stand in the bands, the most pressing first. */
+    private static final int[] IN_BANDS = {8, 20, 30, 8};
+
+    private static final List<String> CRITERIA =
+            List.of(
+                    "It works on the oldest handheld",
+                    "A new ramp hand manages it without help",
+                    "Nothing is lost when the signal goes",
+                    "The words are understood in three languages",
+                    "It was seen on a Saturday in the rain");
+
+    private final Products products;
+    private final LadderKeeper keeper;
+    private final TransactionTemplate transactions;
+
+    DemoRefining(Products products, LadderKeeper keeper, TransactionTemplate transactions) {
+        this.products = products;
+        this.keeper = keeper;
+        this.transactions = transactions;
+    }
+
+    /**
+     * Crossing scores as every product begins; Quayside has bands, factors and sizes of its own.
+     */
+    void write() {
+        var standard = Refining.STANDARD;
+        var waiting = Formula.PRESETS.get(1);
+        transactions.executeWithoutResult(any -> {
+            products.keepRefining(
+                    keeper.current().requireProduct("MSF"),
+                    new Refining(
+                            standard.bands(),
+                            standard.factors(),
+                            standard.formula(),
+                            standard.scale(),
+                            Stream.concat(
+                                            standard.checks().stream(),
+                                            Stream.of(
+                                                    new ReadyCheck(
+                                                            "seen",
+                                                            "seen by a ramp hand",
+                                                            ReadyCheck.Kind.BY_HAND,
+                                                            null)))
+                                    .toList()));
+            products.keepRefining(
+                    keeper.current().requireProduct("QUA"),
+                    new Refining(
+                            List.of(
+                                    new Band("storms", "Before the storms"),
+                                    new Band("winter", "This winter"),
+                                    new Band("later", "When there is time")),
+                            waiting.factors(),
+                            waiting.formula(),
+                            Scale.SHIRTS,
+                            standard.checks()));
+        });
+    }
+
+    /** What was done while refining, all at one time. */
+    static List<Past> past(DemoHistory history, Instant at, SignedIn owner) {
+        var past = new ArrayList<Past>();
+        for (int band = 0; band < IN_BANDS.length; band++) {
+            int place = band;
+            past.add(new Past(at, owner, ladder -> banded(ladder, place)));
+        }
+        for (int i = 0; i < 110; i++) {
+            int place = i;
+            past.add(new Past(at, owner, ladder -> refined(ladder, "MSF", place)));
+            if (i < 50) {
+                past.add(new Past(at, owner, ladder -> refined(ladder, "QUA", place)));
+            }
+        }
+        DemoContent.text(FILE)
+                .lines()
+                .filter(line -> !line.startsWith("#"))
+                .map(line -> line.split(" \\| ", 3))
+                .forEach(parts ->
+                        past.add(
+                                new Past(
+                                        at,
+                                        owner,
+                                        any ->
+                                                marked(
+                                                        history.keyOf(parts[0]),
+                                                        parts[1],
+                                                        parts[2],
+                                                        owner))));
+        return past;
+    }
+
+    private static Command marked(ItemKey key, String field, String text, SignedIn owner) {
+        return field.equals(Field.DECISIONS.label())
+                ? new Command.Settle(key, owner.handle(), text)
+                : new Command.Edit(List.of(key), Map.of(field, text));
+    }
+
+    /** The stories of a stretch of the order that ends behind so many that are still to do. */
+    private static Command banded(Ladder ladder, int band) {
+        var keys = new ArrayList<ItemKey>();
+        int toDo = 0;
+        for (var node : stories(ladder, "MSF")) {
+            var item = node.item();
+            if (item.details().refinement().band() != null) {
+                continue;
+            }
+            if (item.category() == Category.TO_DO && ++toDo > IN_BANDS[band]) {
+                break;
+            }
+            keys.add(item.key());
+        }
+        return new Command.Edit(keys, Map.of("band", Refining.STANDARD.bands().get(band).key()));
+    }
+
+    /** Factors for all but a few stories that are still to do, criteria for the first of them. */
+    private static Command refined(Ladder ladder, String product, int place) {
+        var open =
+                stories(ladder, product).stream()
+                        .map(Node::item)
+                        .filter(item -> item.category() == Category.TO_DO)
+                        .toList();
+        if (place >= open.size() || place % 9 == 7) {
+            return new Command.Edit(List.of(), Map.of());
+        }
+        var item = open.get(place);
+        Map<String, String> fields = new LinkedHashMap<>();
+        for (var factor : ladder.requireProduct(product).refining().factors()) {
+            fields.put(factor.field().label(), number(item, factor.key(), place, open.size()));
+        }
+        if (place < 40 && place % 4 != 2 && item.details().acceptance().isEmpty()) {
+            fields.put(
+                    "acceptance",
+                    CRITERIA.get(place % CRITERIA.size())
+                            + "\n"
+                            + CRITERIA.get((place + 2) % CRITERIA.size()));
+        }
+        if (place < 16 && place % 3 != 1 && product.equals("MSF")) {
+            fields.put("ready", "+seen");
+        }
+        if (item.team() == null && place % 5 != 3) {
+            fields.put(
+                    "team",
+                    product.equals("QUA") || place % 7 == 0
+                            ? "tidewater"
+                            : place % 2 == 0 ? "lantern" : "gannet");
+        }
+        return new Command.Edit(List.of(item.key()), fields);
+    }
+
+    /** From 1 to 10, higher at the beginning of the order; the same at every start. */
+    private static String number(Item item, String factor, int place, int last) {
+        int chance = Math.floorMod((item.title() + factor).hashCode() / 7, 7);
+        return Integer.toString(Math.clamp(9 - 5L * place / last - chance + 2, 1, 10));
+    }
+
+    private static List<Node> stories(Ladder ladder, String product) {
+        var found = ladder.requireProduct(product);
+        return ladder.level(found, found.levels().find("story").orElseThrow());
+    }
+}

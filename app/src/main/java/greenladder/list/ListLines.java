@@ -1,0 +1,119 @@
+package greenladder.list;
+
+import greenladder.core.filter.Filter;
+import greenladder.core.filter.Lens;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.list.ListLine.Blame;
+import greenladder.list.ListLine.Chip;
+import greenladder.list.ListLine.ViewLink;
+import greenladder.people.SignedIn;
+import greenladder.search.FullText;
+import greenladder.web.Words;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+
+/** Narrows lists down, and makes the line over them. */
+@Component
+public class ListLines {
+    private final FullText search;
+    private final LastLook looks;
+    private final SavedViews views;
+    private final Clock clock;
+
+    ListLines(FullText search, LastLook looks, SavedViews views, Clock clock) {
+        this.search = search;
+        this.looks = looks;
+        this.views = views;
+        this.clock = clock;
+    }
+
+    public Narrowed narrowed(
+            Ladder ladder, List<Product> products, ListState state, SignedIn reader) {
+        var lens =
+                new Lens(
+                        ladder,
+                        products,
+                        LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC),
+                        reader.handle(),
+                        looks.look(reader, products.getFirst().code()));
+        return new Narrowed(
+                lens, state, state.text().isEmpty() ? Set.of() : search.find(state.text()));
+    }
+
+    /**
+     * @param path of the view, such as {@code outline}
+     * @param ofView the parameters of its URL that are not the list's
+     * @param found what is shown: where it is nothing, the line says why
+     */
+    public ListLine line(
+            Narrowed narrowed,
+            String path,
+            Map<String, String> ofView,
+            SignedIn reader,
+            Collection<Node> found,
+            Collection<Node> all) {
+        var state = narrowed.state();
+        var product = narrowed.lens().products().getFirst().code();
+        var base = "/%s/%s?".formatted(product, path);
+        return new ListLine(
+                "/%s/narrow?view=%s&%s".formatted(product, path, state.query(ofView)),
+                base + wide(state, path).query(ofView),
+                narrowed.filter().parts().stream()
+                        // The ranked list is of one level, which is chosen beside the line.
+                        .filter(part -> !(path.equals("rank") && part.id().equals("level")))
+                        .map(part ->
+                                new Chip(
+                                        part.words(),
+                                        base + state.without(part.id()).query(ofView)))
+                        .toList(),
+                pinned(reader, product, path, state),
+                found.isEmpty() && narrowed.isNarrow() && !all.isEmpty()
+                        ? blames(narrowed, base, ofView, all)
+                        : List.of());
+    }
+
+    private static ListState wide(ListState state, String path) {
+        var level = state.picks().getOrDefault("level", List.of());
+        return path.equals("rank") ? state.wide().with("level", level) : state.wide();
+    }
+
+    private List<ViewLink> pinned(SignedIn reader, String product, String path, ListState state) {
+        return views.of(reader, product).stream()
+                .filter(SavedViews.SavedView::pinned)
+                .map(view ->
+                        new ViewLink(
+                                view.name(),
+                                view.url(),
+                                view.path().equals(path)
+                                        && view.query().endsWith(state.query(Map.of()))))
+                .toList();
+    }
+
+    private static List<Blame> blames(
+            Narrowed narrowed, String base, Map<String, String> ofView, Collection<Node> all) {
+        var blames = new ArrayList<Blame>();
+        for (Filter.Blame blame : narrowed.filter().blames(all)) {
+            var url = base + narrowed.state().without(blame.part().id()).query(ofView);
+            blames.add(
+                    new Blame(
+                            blame.items() == 0
+                                    ? "Nothing here has “%s”; leave it out"
+                                            .formatted(blame.part().words())
+                                    : "“%s” leaves everything out; without it there are %s"
+                                            .formatted(
+                                                    blame.part().words(),
+                                                    Words.count(blame.items(), "item")),
+                            url));
+        }
+        return blames;
+    }
+}

@@ -1,0 +1,227 @@
+package greenladder.list;
+
+import greenladder.core.filter.Facet;
+import greenladder.core.filter.Facets;
+import greenladder.core.filter.Sorting;
+import java.net.URLDecoder;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.util.LinkedMultiValueMap;
+import org.springframework.util.MultiValueMap;
+
+/**
+ * How a list is narrowed down, sorted, grouped and marked: all of it a part of the list's URL. The
+ * names are those of the interface for programs.
+ *
+ * @param picks the values asked for, by the ids of facets
+ * @param text words to be found; empty for none
+ * @param groups the ids of at most two facets
+ */
+public record ListState(
+        Map<String, List<String>> picks,
+        String text,
+        Sorting sorting,
+        List<String> groups,
+        List<Mark> marks) {
+    private static final Set<String> FACETS =
+            Set.of(
+                    "level",
+                    "kind",
+                    "category",
+                    "state",
+                    "band",
+                    "assignee",
+                    "team",
+                    "sprint",
+                    "release",
+                    "label",
+                    "parent");
+    private static final Set<String> FLAGS =
+            Set.of(
+                    "loose",
+                    "unsized",
+                    "ready",
+                    "blocked",
+                    "scored",
+                    "agenda",
+                    "candidate",
+                    "question",
+                    "changed");
+    private static final String CUSTOM = "custom.";
+    private static final int MOST_VALUES = 60;
+    private static final int MOST_MARKS = 6;
+    private static final int LONGEST_TEXT = 200;
+
+    /** Rows of a value in a tint, such as bugs. */
+    public record Mark(String facet, String value, int tint) {
+        static final int TINTS = 4;
+
+        static @Nullable Mark parse(String text) {
+            var parts = text.split("~", 3);
+            return parts.length == 3 && parts[2].matches("[1-" + TINTS + "]")
+                    ? new Mark(parts[0], parts[1], Integer.parseInt(parts[2]))
+                    : null;
+        }
+
+        @Override
+        public String toString() {
+            return facet + "~" + value + "~" + tint;
+        }
+    }
+
+    public static final ListState NONE =
+            new ListState(Map.of(), "", Sorting.RANK, List.of(), List.of());
+
+    /** Reads the parameters of a URL; what is none of a list's is passed over. */
+    public static ListState read(MultiValueMap<String, String> asked) {
+        var picks = new TreeMap<String, List<String>>();
+        asked.forEach((name, values) -> {
+            if (isFacet(name)) {
+                var kept =
+                        values.stream()
+                                .filter(value -> !FLAGS.contains(name) || isTrueOrFalse(value))
+                                .distinct()
+                                .limit(MOST_VALUES)
+                                .toList();
+                if (!kept.isEmpty()) {
+                    picks.put(name, kept);
+                }
+            }
+        });
+        var text = asked.getFirst("text");
+        return new ListState(
+                picks,
+                text == null
+                        ? ""
+                        : text.strip().substring(0, Math.min(LONGEST_TEXT, text.strip().length())),
+                Sorting.find(String.valueOf(asked.getFirst("sort"))).orElse(Sorting.RANK),
+                asked.getOrDefault("group", List.of()).stream()
+                        .filter(ListState::isFacet)
+                        .distinct()
+                        .limit(2)
+                        .toList(),
+                asked.getOrDefault("mark", List.of()).stream()
+                        .flatMap(mark -> Stream.ofNullable(Mark.parse(mark)))
+                        .filter(mark -> isFacet(mark.facet()))
+                        .limit(MOST_MARKS)
+                        .toList());
+    }
+
+    /** The parameters of a query, as {@link #query} writes it. */
+    public static MultiValueMap<String, String> parse(String query) {
+        var parameters = new LinkedMultiValueMap<String, String>();
+        for (var part : query.split("&")) {
+            int equals = part.indexOf('=');
+            if (equals > 0) {
+                parameters.add(
+                        decoded(part.substring(0, equals)), decoded(part.substring(equals + 1)));
+            }
+        }
+        return parameters;
+    }
+
+    private static String decoded(String text) {
+        try {
+            return URLDecoder.decode(text, StandardCharsets.UTF_8);
+        } catch (IllegalArgumentException e) {
+            // No query that was written here; it is taken as it stands.
+            return text;
+        }
+    }
+
+    private static boolean isTrueOrFalse(String value) {
+        return value.equals(Facet.TRUE) || value.equals(Facet.FALSE);
+    }
+
+    /** Whether a parameter of a URL narrows a list down by a facet. */
+    public static boolean isFacet(String name) {
+        return FACETS.contains(name)
+                || FLAGS.contains(name)
+                || name.startsWith(CUSTOM)
+                || name.startsWith(Facets.IN);
+    }
+
+    public static boolean isFlag(String name) {
+        return FLAGS.contains(name);
+    }
+
+    public ListState {
+        picks = new TreeMap<>(picks);
+        groups = List.copyOf(groups);
+        marks = List.copyOf(marks);
+    }
+
+    public boolean isNarrow() {
+        return !picks.isEmpty() || !text.isEmpty();
+    }
+
+    public ListState with(String facet, List<String> values) {
+        var picked = new TreeMap<>(picks);
+        if (values.isEmpty()) {
+            picked.remove(facet);
+        } else {
+            picked.put(facet, values);
+        }
+        return new ListState(picked, text, sorting, groups, marks);
+    }
+
+    /** Without one of its parts: a facet, or {@code text}. */
+    public ListState without(String part) {
+        return part.equals("text")
+                ? new ListState(picks, "", sorting, groups, marks)
+                : with(part, List.of());
+    }
+
+    public ListState sorted(Sorting by) {
+        return new ListState(picks, text, by, groups, marks);
+    }
+
+    public ListState marked(List<Mark> now) {
+        return new ListState(picks, text, sorting, groups, now);
+    }
+
+    /** Without anything that narrows it down. */
+    public ListState wide() {
+        return new ListState(Map.of(), "", sorting, groups, marks);
+    }
+
+    /** The parameters of a URL: those of a view first, then the list's own. */
+    public String query(Map<String, String> ofView) {
+        var parts = new ArrayList<String>();
+        ofView.forEach((name, value) -> parts.add(name + "=" + encoded(value)));
+        parameters()
+                .forEach((name, values) ->
+                        values.forEach(value -> parts.add(name + "=" + encoded(value))));
+        return String.join("&", parts);
+    }
+
+    /** The list's own parameters, as a URL has them. */
+    public Map<String, List<String>> parameters() {
+        var parameters = new LinkedHashMap<>(picks);
+        if (!text.isEmpty()) {
+            parameters.put("text", List.of(text));
+        }
+        if (sorting != Sorting.RANK) {
+            parameters.put("sort", List.of(sorting.id()));
+        }
+        if (!groups.isEmpty()) {
+            parameters.put("group", groups);
+        }
+        if (!marks.isEmpty()) {
+            parameters.put("mark", marks.stream().map(Mark::toString).toList());
+        }
+        return parameters;
+    }
+
+    private static String encoded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8);
+    }
+}

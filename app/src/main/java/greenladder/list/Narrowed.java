@@ -1,0 +1,123 @@
+package greenladder.list;
+
+import greenladder.core.filter.Facet;
+import greenladder.core.filter.Facets;
+import greenladder.core.filter.Filter;
+import greenladder.core.filter.Lens;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A list's state on the ladder of the moment: what it finds, and, in a tree, what has to be shown
+ * for the sake of what stands below it. Belongs to one request.
+ */
+public final class Narrowed {
+    private final Lens lens;
+    private final ListState state;
+    private final Facets facets;
+    private final Filter filter;
+    private final Map<ListState.Mark, Filter.Part> marks = new HashMap<>();
+
+    /** What is found and all above it; null until a tree asks. */
+    private @Nullable Set<ItemKey> shown;
+
+    /**
+     * @param hits the items in which the words of the state stand; only looked at where it has some
+     */
+    Narrowed(Lens lens, ListState state, Set<ItemKey> hits) {
+        this.lens = lens;
+        this.state = state;
+        this.facets = new Facets(lens);
+        var parts = new ArrayList<Filter.Part>();
+        state.picks()
+                .forEach((id, values) ->
+                        facets.find(id).ifPresent(facet -> parts.add(Filter.part(facet, values))));
+        if (!state.text().isEmpty()) {
+            parts.add(Filter.text(state.text(), hits));
+        }
+        this.filter = new Filter(parts);
+        state.marks()
+                .forEach(mark ->
+                        facets.find(mark.facet())
+                                .ifPresent(facet ->
+                                        marks.put(
+                                                mark, Filter.part(facet, List.of(mark.value())))));
+    }
+
+    public Lens lens() {
+        return lens;
+    }
+
+    public ListState state() {
+        return state;
+    }
+
+    public Facets facets() {
+        return facets;
+    }
+
+    public Filter filter() {
+        return filter;
+    }
+
+    public boolean isNarrow() {
+        return !filter.parts().isEmpty();
+    }
+
+    public boolean finds(Node node) {
+        return filter.lets(node);
+    }
+
+    /** Whether a tree shows an item: where it is found itself, or something under it is. */
+    public boolean shows(Node node) {
+        if (!isNarrow()) {
+            return true;
+        }
+        if (shown == null) {
+            shown = shown();
+        }
+        return shown.contains(node.item().key());
+    }
+
+    private Set<ItemKey> shown() {
+        var ladder = lens.ladder();
+        var keys = new HashSet<ItemKey>();
+        lens.products()
+                .forEach(product ->
+                        ladder.roots(product.code())
+                                .forEach(root -> root.walk(node -> showFound(ladder, node, keys))));
+        return keys;
+    }
+
+    private void showFound(Ladder ladder, Node node, Set<ItemKey> keys) {
+        if (filter.lets(node) && keys.add(node.item().key())) {
+            var parent = node.item().parent();
+            while (parent != null && keys.add(parent)) {
+                parent = ladder.requireNode(parent).item().parent();
+            }
+        }
+    }
+
+    /** The facets that the list is grouped by. */
+    public List<Facet> groups() {
+        return state.groups().stream().map(facets::find).flatMap(Optional::stream).toList();
+    }
+
+    /** The tint of the first mark that fits an item; empty for none. */
+    public String tintOf(Node node) {
+        return state.marks().stream()
+                .filter(mark -> marks.containsKey(mark) && marks.get(mark).lets().test(node))
+                .findFirst()
+                .map(mark -> "mark-" + mark.tint())
+                .orElse("");
+    }
+}

@@ -1,0 +1,214 @@
+package greenladder.list;
+
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems;
+import greenladder.core.item.Team;
+import greenladder.item.LadderKeeper;
+import greenladder.list.SavedViewRows.SavedViewPinRow;
+import greenladder.list.SavedViewRows.SavedViewRow;
+import greenladder.list.SavedViewRows.Sharing;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import jakarta.persistence.EntityManager;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Views of lists under names: each its owner's alone, its team's or its product's. */
+@Component
+@Transactional
+public class SavedViews {
+    private static final int LONGEST_NAME = 80;
+    private static final int LONGEST_QUERY = 4_000;
+    private static final int MOST_OF_ONE = 100;
+    private static final Set<String> PATHS = Set.of("ladder", "outline", "rank");
+
+    private final EntityManager entities;
+    private final LadderKeeper keeper;
+
+    /**
+     * A view as one reader sees it.
+     *
+     * @param shared with whom, in words; empty for a private one
+     * @param mine whether the reader may change it
+     */
+    public record SavedView(
+            long id,
+            String name,
+            String path,
+            String query,
+            String url,
+            String shared,
+            boolean mine,
+            boolean pinned) {}
+
+    /**
+     * A view as it was entered.
+     *
+     * @param share {@code private}, {@code product} or {@code team:} with the key of a team
+     */
+    record Entered(String name, String path, String query, String share) {}
+
+    SavedViews(EntityManager entities, LadderKeeper keeper) {
+        this.entities = entities;
+        this.keeper = keeper;
+    }
+
+    /** The views that a reader sees in a product: pinned ones first, then by name. */
+    @Transactional(readOnly = true)
+    public List<SavedView> of(SignedIn reader, String product) {
+        var pins =
+                new HashSet<>(
+                        entities.createQuery(
+                                        "select view from SavedViewPinRow where person = :person",
+                                        Long.class)
+                                .setParameter("person", reader.handle())
+                                .getResultList());
+        return entities
+                .createQuery(
+                        "from SavedViewRow where product = :product order by name, id",
+                        SavedViewRow.class)
+                .setParameter("product", product)
+                .getResultList()
+                .stream()
+                .filter(row -> sees(reader, row))
+                .map(row -> view(row, reader, pins.contains(row.id)))
+                .sorted((one, other) -> Boolean.compare(other.pinned(), one.pinned()))
+                .toList();
+    }
+
+    /** Keeps a view, pinned for its owner. */
+    void keep(SignedIn me, String product, Entered entered) {
+        var problems = new ArrayList<Problem>();
+        var name = entered.name().strip();
+        if (name.isEmpty() || name.length() > LONGEST_NAME) {
+            problems.add(
+                    new Problem(
+                            "name",
+                            "A name of at most %d characters is needed.".formatted(LONGEST_NAME)));
+        } else if (of(me, product).stream()
+                .anyMatch(view -> view.mine() && view.name().equals(name))) {
+            problems.add(new Problem("name", "You have a view “%s” already.".formatted(name)));
+        }
+        if (!PATHS.contains(entered.path()) || entered.query().length() > LONGEST_QUERY) {
+            problems.add(new Problem("name", "This cannot be kept as a view."));
+        }
+        var row = new SavedViewRow();
+        row.product = product;
+        row.owner = me.handle();
+        row.name = name;
+        row.path = entered.path();
+        row.query = entered.query();
+        share(me, row, entered.share(), problems);
+        if (of(me, product).stream().filter(SavedView::mine).count() >= MOST_OF_ONE) {
+            problems.add(new Problem("name", "At most %d views fit.".formatted(MOST_OF_ONE)));
+        }
+        if (!problems.isEmpty()) {
+            throw new Failure.Invalid(new Problems(problems));
+        }
+        entities.persist(row);
+        pin(me, idOf(row), true);
+    }
+
+    private void share(SignedIn me, SavedViewRow row, String share, List<Problem> problems) {
+        if (share.equals("private")) {
+            row.sharing = Sharing.PRIVATE.name();
+        } else if (share.equals("product")) {
+            row.sharing = Sharing.PRODUCT.name();
+            if (!me.mayIn(row.product, Permission.WORK)) {
+                problems.add(new Problem("share", "You may keep views for yourself only."));
+            }
+        } else {
+            row.sharing = Sharing.TEAM.name();
+            row.team = share.replaceFirst("^team:", "");
+            if (findTeam(row.team) == null) {
+                problems.add(new Problem("share", "There is no team “%s”.".formatted(row.team)));
+            }
+        }
+    }
+
+    void pin(SignedIn me, long id, boolean pinned) {
+        require(me, id);
+        var key = new SavedViewPinRow.Key(id, me.handle());
+        var pin = entities.find(SavedViewPinRow.class, key);
+        if (pinned && pin == null) {
+            var row = new SavedViewPinRow();
+            row.view = id;
+            row.person = me.handle();
+            entities.persist(row);
+        } else if (!pinned && pin != null) {
+            entities.remove(pin);
+        }
+    }
+
+    void remove(SignedIn me, long id) {
+        var row = require(me, id);
+        if (!row.owner.equals(me.handle())) {
+            throw new Failure.Forbidden("Only who made a view takes it away.");
+        }
+        entities.createQuery("delete from SavedViewPinRow where view = :view")
+                .setParameter("view", id)
+                .executeUpdate();
+        entities.remove(row);
+    }
+
+    private SavedViewRow require(SignedIn me, long id) {
+        var row = entities.find(SavedViewRow.class, id);
+        if (row == null || !sees(me, row)) {
+            throw new Failure.NotFound("There is no such view.");
+        }
+        return row;
+    }
+
+    private boolean sees(SignedIn reader, SavedViewRow row) {
+        if (row.owner.equals(reader.handle())) {
+            return true;
+        }
+        return switch (Sharing.valueOf(row.sharing)) {
+            case PRIVATE -> false;
+            case PRODUCT -> true;
+            case TEAM -> {
+                var team = findTeam(row.team);
+                yield team != null && team.members().contains(reader.handle());
+            }
+        };
+    }
+
+    private SavedView view(SavedViewRow row, SignedIn reader, boolean pinned) {
+        return new SavedView(
+                idOf(row),
+                row.name,
+                row.path,
+                row.query,
+                "/%s/%s?%s".formatted(row.product, row.path, row.query),
+                sharedWords(row),
+                row.owner.equals(reader.handle()),
+                pinned);
+    }
+
+    /** A team that is gone shares nothing any more: the view is its owner's alone. */
+    private String sharedWords(SavedViewRow row) {
+        return switch (Sharing.valueOf(row.sharing)) {
+            case PRIVATE -> "";
+            case PRODUCT -> "for everybody here";
+            case TEAM -> {
+                var team = findTeam(row.team);
+                yield team == null ? "was for a team that is gone" : "for team " + team.name();
+            }
+        };
+    }
+
+    private @Nullable Team findTeam(@Nullable String key) {
+        return keeper.current().workspace().findTeam(key).orElse(null);
+    }
+
+    private static long idOf(SavedViewRow row) {
+        return Objects.requireNonNull(row.id);
+    }
+}

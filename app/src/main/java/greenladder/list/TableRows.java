@@ -1,0 +1,101 @@
+package greenladder.list;
+
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.core.ready.Readiness;
+import greenladder.item.Rights;
+import greenladder.list.TableRow.Cell;
+import greenladder.panel.Labels;
+import greenladder.people.SignedIn;
+import greenladder.web.RungMark;
+import greenladder.web.Stem;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** Makes the rows of a table for one reader. */
+public final class TableRows {
+    private static final int STEM_WIDTH = 96;
+
+    private final Ladder ladder;
+    private final Rights rights;
+    private final SignedIn reader;
+    private final List<TableColumn> columns;
+    private final Map<Level, RungMark> marks = new HashMap<>();
+
+    /** Where a row stands, and what it shows that its item alone does not tell. */
+    public record Showing(String url, boolean picked, String tint, String soFar) {}
+
+    public TableRows(Ladder ladder, Rights rights, SignedIn reader, List<TableColumn> columns) {
+        this.ladder = ladder;
+        this.rights = rights;
+        this.reader = reader;
+        this.columns = columns;
+    }
+
+    public TableRow row(Node node, Showing showing) {
+        var item = node.item();
+        var product = ladder.requireProduct(item.key().product());
+        return new TableRow(
+                item.key().toString(),
+                showing.url(),
+                item.level().index(),
+                item.parent() == null ? "" : item.parent().toString(),
+                showing.picked(),
+                item.isDropped(),
+                item.isLoose(),
+                marks.computeIfAbsent(item.level(), level -> RungMark.of(product.levels(), level)),
+                item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
+                item.title(),
+                item.parent() == null
+                        ? ""
+                        : ladder.findItem(item.parent()).map(Item::title).orElse(""),
+                showing.tint(),
+                rights.mayEdit(reader, item, Field.TITLE),
+                rights.mayShape(reader, item.key().product(), item.level()),
+                columns.stream().map(column -> cell(column, node, product, showing)).toList());
+    }
+
+    private Cell cell(TableColumn column, Node node, Product product, Showing showing) {
+        var item = node.item();
+        var checks =
+                column.id().equals(TableColumn.READY) ? checks(product, node) : List.<Boolean>of();
+        var text =
+                switch (column.id()) {
+                    case TableColumn.SO_FAR -> showing.soFar();
+                    case TableColumn.READY -> passed(checks);
+                    default -> column.text().apply(ladder, node);
+                };
+        return new Cell(
+                column.id(),
+                editable(column, item),
+                text.equals("–") ? "" : text,
+                column.number(),
+                column.id().equals("state") ? item.category().name() : "",
+                column.id().equals("done") ? Stem.of(item, node.rollUp(), STEM_WIDTH) : null,
+                column.id().equals("labels") ? Labels.of(item.details().labels()) : List.of(),
+                checks);
+    }
+
+    private static String passed(List<Boolean> checks) {
+        long passed = checks.stream().filter(one -> one).count();
+        return checks.isEmpty() ? "" : "%d of %d".formatted(passed, checks.size());
+    }
+
+    private static List<Boolean> checks(Product product, Node node) {
+        return node.item().level().carriesPoints()
+                ? Readiness.of(product.refining(), node).results().stream()
+                        .map(Readiness.Result::passed)
+                        .toList()
+                : List.of();
+    }
+
+    private String editable(TableColumn column, Item item) {
+        var field = column.field().apply(item);
+        return field != null && rights.mayEdit(reader, item, field) ? field.label() : "";
+    }
+}

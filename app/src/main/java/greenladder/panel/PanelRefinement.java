@@ -1,0 +1,76 @@
+package greenladder.panel;
+
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.core.ready.Readiness;
+import greenladder.core.score.Scores;
+import greenladder.item.ChangeWords;
+import greenladder.item.Rights;
+import greenladder.panel.ItemPanel.Fact;
+import greenladder.people.SignedIn;
+import greenladder.web.Words;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+
+/** Makes the part of the panel that shows how far one item is refined, for one reader. */
+record PanelRefinement(Rights rights, Ladder ladder, Node node, SignedIn reader) {
+
+    ItemRefinement refinement() {
+        var item = node.item();
+        var refinement = item.details().refinement();
+        var results = Readiness.of(ladder.requireProduct(item.key().product()).refining(), node);
+        return new ItemRefinement(
+                facts(item),
+                "%d of %d ready".formatted(results.passed(), results.results().size()),
+                results.results().stream().map(Readiness.Result::passed).toList(),
+                Objects.requireNonNullElse(refinement.agenda(), ""),
+                Objects.requireNonNullElse(refinement.question(), ""),
+                refinement.candidate(),
+                rights.mayEdit(reader, item, Field.AGENDA),
+                rights.mayEdit(reader, item, Field.CANDIDATE),
+                refinement.decisions().reversed().stream()
+                        .map(note ->
+                                new ItemRefinement.Decision(
+                                        note.words(),
+                                        Words.day(note.on()),
+                                        ChangeWords.nameOf(ladder, note.by())))
+                        .toList());
+    }
+
+    private List<Fact> facts(Item item) {
+        var product = ladder.requireProduct(item.key().product());
+        var facts = new ArrayList<Fact>();
+        var band = ChangeWords.value(ladder, item.key(), Field.BAND, Field.BAND.textOf(item));
+        facts.add(fact(Field.BAND, "Band", band));
+        for (var factor : product.refining().factors()) {
+            facts.add(
+                    fact(
+                            factor.field(),
+                            factor.name(),
+                            Words.of(item.details().refinement().factors().get(factor.key()))));
+        }
+        if (!product.refining().formula().isEmpty()) {
+            var score = new Scores(List.of(product)).find(node);
+            facts.add(
+                    new Fact(
+                            "score",
+                            "Score",
+                            score.map(Words::score).orElse("–"),
+                            product.refining().formula(),
+                            false));
+        }
+        return facts;
+    }
+
+    private Fact fact(Field field, String label, String text) {
+        return new Fact(
+                field.label(),
+                label,
+                text.isEmpty() ? "–" : text,
+                "",
+                rights.mayEdit(reader, node.item(), field));
+    }
+}

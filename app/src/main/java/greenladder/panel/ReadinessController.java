@@ -1,0 +1,107 @@
+package greenladder.panel;
+
+import greenladder.core.change.Command;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Node;
+import greenladder.core.ready.Readiness;
+import greenladder.item.Door;
+import greenladder.item.LadderKeeper;
+import greenladder.item.Rights;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import java.util.List;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The checks of an item's readiness, each with what mends it, and what was decided about it. */
+@Controller
+class ReadinessController {
+    private final LadderKeeper keeper;
+    private final Rights rights;
+    private final Door door;
+
+    /** The checks of one item. */
+    record ReadyMenu(String key, String title, List<CheckLine> checks) {}
+
+    /**
+     * @param kind the name of the check's kind, which says what mends it
+     * @param mends whether the reader may mend it
+     * @param field what mending it fills in; empty where nothing is filled in
+     * @param value what stands there now
+     */
+    record CheckLine(
+            String check,
+            String name,
+            String kind,
+            boolean passed,
+            boolean mends,
+            String field,
+            String value) {}
+
+    ReadinessController(LadderKeeper keeper, Rights rights, Door door) {
+        this.keeper = keeper;
+        this.rights = rights;
+        this.door = door;
+    }
+
+    @GetMapping("/items/{key}/ready")
+    String ready(@PathVariable String key, @AuthenticationPrincipal SignedIn me, Model model) {
+        var node = require(key);
+        var refining = keeper.current().requireProduct(node.item().key().product()).refining();
+        model.addAttribute(
+                "menu",
+                new ReadyMenu(
+                        node.item().key().toString(),
+                        node.item().title(),
+                        Readiness.of(refining, node).results().stream()
+                                .map(result -> line(result, node, me))
+                                .toList()));
+        return "shared/ready-menu :: menu";
+    }
+
+    private CheckLine line(Readiness.Result result, Node node, SignedIn me) {
+        var field =
+                switch (result.check().kind()) {
+                    case HAS_CRITERIA -> Field.ACCEPTANCE;
+                    case IS_SIZED, SMALL_ENOUGH -> Field.SIZE;
+                    case HAS_PARENT -> Field.PARENT;
+                    case NO_HINDRANCE -> Field.BLOCKED;
+                    case HAS_DESCRIPTION -> Field.DESCRIPTION;
+                    case NO_QUESTION -> Field.QUESTION;
+                    case BY_HAND -> Field.READY;
+                };
+        var value = field.textOf(node.item());
+        return new CheckLine(
+                result.check().key(),
+                result.check().name(),
+                result.check().kind().name(),
+                result.passed(),
+                rights.mayEdit(me, node.item(), field),
+                field.label(),
+                value == null ? "" : value);
+    }
+
+    /** Notes what was decided about an item. */
+    @PostMapping("/items/{key}/settle")
+    ResponseEntity<String> settle(
+            @PathVariable String key,
+            @RequestParam(defaultValue = "") String words,
+            @AuthenticationPrincipal SignedIn me) {
+        var item = require(key).item().key();
+        return Answers.done(
+                "Noted on", door.submit(me, new Command.Settle(item, me.handle(), words)));
+    }
+
+    private Node require(String text) {
+        return ItemKey.parse(text)
+                .flatMap(keeper.current()::findNode)
+                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(text)));
+    }
+}

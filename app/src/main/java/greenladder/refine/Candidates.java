@@ -1,0 +1,90 @@
+package greenladder.refine;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.Product;
+import greenladder.core.item.Team;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.core.plan.Velocity;
+import greenladder.web.FillGauge;
+import greenladder.web.Words;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+
+/**
+ * The candidates of one team for its next sprint, held against what it usually completes.
+ *
+ * @param usual the velocity in words
+ */
+record Candidates(
+        String team, List<Candidate> items, FillGauge gauge, String usual, String unsized) {
+    private static final int WIDTH = 360;
+
+    public record Candidate(String key, String title, String url, String size) {}
+
+    /** Those of a product's teams that have some, and at the end those of no team. */
+    static List<Candidates> of(Ladder ladder, Product product, List<Node> nodes) {
+        var candidates =
+                nodes.stream()
+                        .filter(node -> node.item().details().refinement().candidate())
+                        .filter(node -> node.item().sprint() == null && !node.item().isDone())
+                        .toList();
+        var all = new ArrayList<Candidates>();
+        for (var team : ladder.workspace().teamsOf(product.code())) {
+            var those =
+                    candidates.stream()
+                            .filter(node -> team.key().equals(node.item().team()))
+                            .toList();
+            if (!those.isEmpty()) {
+                all.add(of(team.name(), those, Velocity.of(ladder, team.key(), Velocity.WINDOW)));
+            }
+        }
+        var others = candidates.stream().filter(node -> isOfNoTeam(ladder, product, node)).toList();
+        if (!others.isEmpty()) {
+            all.add(of("no team yet", others, new Velocity(Velocity.WINDOW, List.of())));
+        }
+        return all;
+    }
+
+    private static boolean isOfNoTeam(Ladder ladder, Product product, Node node) {
+        return ladder.workspace().teamsOf(product.code()).stream()
+                .map(Team::key)
+                .noneMatch(key -> key.equals(node.item().team()));
+    }
+
+    private static Candidates of(String team, List<Node> nodes, Velocity velocity) {
+        var sizes =
+                nodes.stream()
+                        .map(node -> node.rollUp().effective())
+                        .filter(Objects::nonNull)
+                        .toList();
+        long unsized = nodes.size() - sizes.size();
+        return new Candidates(
+                team,
+                nodes.stream()
+                        .map(node ->
+                                new Candidate(
+                                        node.item().key().toString(),
+                                        node.item().title(),
+                                        "/items/" + node.item().key(),
+                                        Words.of(node.rollUp().effective())))
+                        .toList(),
+                FillGauge.of(sizes, velocity.mean().orElse(Amount.ZERO), WIDTH),
+                usual(velocity),
+                unsized == 0 ? "" : unsized + " not sized");
+    }
+
+    private static String usual(Velocity velocity) {
+        return velocity.mean()
+                .map(mean ->
+                        "usually %s a sprint, %s to %s over the last %s%s"
+                                .formatted(
+                                        Words.of(mean),
+                                        Words.of(velocity.least()),
+                                        Words.of(velocity.most()),
+                                        Words.count(velocity.sprints().size(), "sprint"),
+                                        velocity.isShort() ? ", fewer than wanted" : ""))
+                .orElse("no closed sprint yet to hold them against");
+    }
+}

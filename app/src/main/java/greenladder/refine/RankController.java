@@ -1,0 +1,178 @@
+package greenladder.refine;
+
+import greenladder.core.change.Problems;
+import greenladder.core.filter.Sorting;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.LadderKeeper;
+import greenladder.list.ListState;
+import greenladder.live.Streams;
+import greenladder.panel.Answers;
+import greenladder.people.Preferences;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import java.util.List;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The ranked list, what is done to its order, and the intake lists beside a team's queue. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/rank")
+class RankController {
+    private final LadderKeeper keeper;
+    private final RankPages pages;
+    private final RankMoves moves;
+    private final IntakeLists intakes;
+    private final Frames frames;
+    private final Streams streams;
+    private final Preferences preferences;
+
+    RankController(
+            LadderKeeper keeper,
+            RankPages pages,
+            RankMoves moves,
+            IntakeLists intakes,
+            Frames frames,
+            Streams streams,
+            Preferences preferences) {
+        this.keeper = keeper;
+        this.pages = pages;
+        this.moves = moves;
+        this.intakes = intakes;
+        this.frames = frames;
+        this.streams = streams;
+        this.preferences = preferences;
+    }
+
+    @GetMapping
+    String rank(
+            @PathVariable("product") String code,
+            @RequestParam MultiValueMap<String, String> asked,
+            @RequestParam(defaultValue = "") String kept,
+            @AuthenticationPrincipal SignedIn me,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        var frame = frames.of(me, require(keeper.current(), code), View.RANK);
+        long operation = streams.last();
+        var ladder = keeper.current();
+        var place = RankPlace.read(ladder, require(ladder, code), asked);
+        model.addAttribute(
+                "page",
+                pages.page(
+                        ladder, place, me, operation, List.of(kept.split(",")).contains("panel")));
+        model.addAttribute("frame", frame);
+        return fragment ? "refine/rank :: view" : "refine/rank";
+    }
+
+    @PostMapping("/columns")
+    ResponseEntity<String> columns(
+            @PathVariable("product") String code,
+            @RequestParam String columns,
+            @AuthenticationPrincipal SignedIn me) {
+        var product = require(keeper.current(), code);
+        preferences.set(me, RankPages.preference(code), RankPages.columns(product, columns).text());
+        return Answers.said("");
+    }
+
+    @PostMapping("/move")
+    ResponseEntity<String> move(
+            @PathVariable("product") String code,
+            RankMoves.MoveForm form,
+            @RequestParam(defaultValue = "") String list,
+            @AuthenticationPrincipal SignedIn me) {
+        var keys = List.of(form.keys().split("[,\\s]+")).stream().map(RankController::key).toList();
+        return Answers.done("Moved", moves.move(me, place(code, list), keys, form));
+    }
+
+    /** Orders by a column, or as the items above stand. */
+    @PostMapping("/order")
+    ResponseEntity<String> order(
+            @PathVariable("product") String code,
+            @RequestParam String by,
+            @RequestParam(defaultValue = "") String list,
+            @AuthenticationPrincipal SignedIn me) {
+        var place = place(code, list);
+        return Answers.done(
+                "Ordered",
+                by.equals("parents")
+                        ? moves.orderAsParentsStand(me, place)
+                        : moves.order(
+                                me,
+                                place,
+                                Sorting.find(by)
+                                        .orElseThrow(() ->
+                                                new Failure.Invalid(
+                                                        Problems.of(
+                                                                "by",
+                                                                "There is no order by “%s”."
+                                                                        .formatted(by))))));
+    }
+
+    @PostMapping("/intake")
+    ResponseEntity<String> openIntake(
+            @RequestParam String team,
+            @RequestParam String name,
+            @RequestParam String into,
+            @AuthenticationPrincipal SignedIn me) {
+        var parts = into.split(" ", 2);
+        intakes.open(me, team, name, parts[0], parts.length > 1 ? parts[1] : "");
+        return Answers.said("The list is open.");
+    }
+
+    @PostMapping("/intake/{list}/add")
+    ResponseEntity<String> addToIntake(
+            @PathVariable long list,
+            @RequestParam String text,
+            @AuthenticationPrincipal SignedIn me) {
+        int added = intakes.add(me, list, text);
+        return Answers.said(added == 1 ? "Added." : "Added %d.".formatted(added));
+    }
+
+    @PostMapping("/intake/take-up")
+    ResponseEntity<String> takeUp(
+            @RequestParam List<Long> entries,
+            @RequestParam(defaultValue = "") String after,
+            @RequestParam(defaultValue = "") String before,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.done("Took up", intakes.takeUp(me, entries, after, before));
+    }
+
+    @PostMapping("/intake/entries/{entry}/drop")
+    ResponseEntity<String> dropEntry(
+            @PathVariable long entry, @AuthenticationPrincipal SignedIn me) {
+        intakes.drop(me, entry);
+        return Answers.said("It waits no more.");
+    }
+
+    private RankPlace place(String code, String query) {
+        var ladder = keeper.current();
+        return RankPlace.read(ladder, require(ladder, code), ListState.parse(query));
+    }
+
+    private static ItemKey key(String text) {
+        return ItemKey.parse(text)
+                .orElseThrow(() ->
+                        new Failure.Invalid(
+                                Problems.of(
+                                        "keys",
+                                        "“%s” is no item's key; keys look like MSF104."
+                                                .formatted(text))));
+    }
+
+    private static Product require(Ladder ladder, String code) {
+        return ladder.findProduct(code)
+                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
+    }
+}

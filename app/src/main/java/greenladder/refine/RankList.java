@@ -1,0 +1,172 @@
+package greenladder.refine;
+
+import greenladder.core.filter.Grouping;
+import greenladder.core.filter.Sorting;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Category;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.list.Narrowed;
+import greenladder.web.Words;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The items of a place in its order, with the heads of their bands or groups between them. Time
+ * O(n), and O(n log n) where they are sorted otherwise than by rank.
+ *
+ * @param all the items of the level before the filter
+ * @param found those that the filter lets through, in the order of the list
+ * @param entries heads and items as they stand below each other
+ */
+record RankList(List<Node> all, List<Node> found, List<Entry> entries) {
+
+    /** A line of the list. */
+    sealed interface Entry {
+        /** Above the items of a band or a group. */
+        record Head(String words, String figures) implements Entry {}
+
+        /**
+         * @param position from 1 among the items found
+         * @param soFar the points of all items found down to this one
+         */
+        record Row(Node node, int position, Amount soFar) implements Entry {}
+    }
+
+    static RankList of(Ladder ladder, RankPlace place, Narrowed narrowed) {
+        var all = all(ladder, place);
+        boolean withDropped =
+                place.filter()
+                        .picks()
+                        .getOrDefault("category", List.of())
+                        .contains(Category.DROPPED.word());
+        var found = new ArrayList<Node>();
+        for (var node : all) {
+            if ((withDropped || !node.item().isDropped()) && narrowed.finds(node)) {
+                found.add(node);
+            }
+        }
+        var sorted = place.filter().sorting().sorted(narrowed.lens(), found);
+        return new RankList(all, sorted, entries(ladder, place, narrowed, sorted));
+    }
+
+    private static List<Node> all(Ladder ladder, RankPlace place) {
+        var queue = place.queue();
+        if (queue == null) {
+            return ladder.level(place.product(), place.level());
+        }
+        return queue.products().stream()
+                .flatMap(code -> ladder.findProduct(code).stream())
+                .flatMap(product ->
+                        place.levelIn(product).stream()
+                                .flatMap(level -> ladder.level(product, level).stream()))
+                .filter(node -> queue.key().equals(node.item().team()))
+                .sorted(
+                        Comparator.comparing((Node node) -> node.item().rank())
+                                .thenComparing(node -> node.item().key()))
+                .toList();
+    }
+
+    private static List<Entry> entries(
+            Ladder ladder, RankPlace place, Narrowed narrowed, List<Node> nodes) {
+        var entries = new ArrayList<Entry>();
+        var groups = narrowed.groups();
+        if (!groups.isEmpty()) {
+            for (var group : Grouping.of(groups, nodes)) {
+                entries.add(
+                        new Entry.Head(
+                                String.join(" · ", group.words()),
+                                figures(group.nodes().size(), group.points())));
+                addRows(group.nodes(), entries);
+            }
+        } else if (place.filter().sorting() == Sorting.RANK
+                && nodes.stream().anyMatch(node -> bandOf(node.item()) != null)) {
+            addBands(ladder, nodes, entries);
+        } else {
+            addRows(nodes, entries);
+        }
+        number(entries);
+        return entries;
+    }
+
+    private static void addRows(List<Node> nodes, List<Entry> entries) {
+        nodes.forEach(node -> entries.add(new Entry.Row(node, 0, Amount.ZERO)));
+    }
+
+    /** A head wherever the band is another than that of the item above. */
+    private static void addBands(Ladder ladder, List<Node> nodes, List<Entry> entries) {
+        int from = 0;
+        while (from < nodes.size()) {
+            var name = bandName(ladder, nodes.get(from).item());
+            int to = from + 1;
+            while (to < nodes.size() && bandName(ladder, nodes.get(to).item()).equals(name)) {
+                to++;
+            }
+            var stretch = nodes.subList(from, to);
+            entries.add(new Entry.Head(name, figures(stretch.size(), Grouping.pointsOf(stretch))));
+            addRows(stretch, entries);
+            from = to;
+        }
+    }
+
+    private static void number(List<Entry> entries) {
+        int position = 0;
+        var soFar = Amount.ZERO;
+        for (int i = 0; i < entries.size(); i++) {
+            if (entries.get(i) instanceof Entry.Row(var node, var p, var s)) {
+                var size = node.rollUp().effective();
+                soFar = size == null ? soFar : soFar.plus(size);
+                entries.set(i, new Entry.Row(node, ++position, soFar));
+            }
+        }
+    }
+
+    static String bandName(Ladder ladder, Item item) {
+        return ladder.requireProduct(item.key().product())
+                .refining()
+                .findBand(bandOf(item))
+                .map(band -> band.name())
+                .orElse("No band yet");
+    }
+
+    private static @Nullable String bandOf(Item item) {
+        return item.details().refinement().band();
+    }
+
+    private static String figures(int items, Amount points) {
+        return points.equals(Amount.ZERO)
+                ? Integer.toString(items)
+                : "%d · %s points".formatted(items, Words.of(points));
+    }
+
+    /** "64 items · 287 points · 9 not sized". */
+    String inWords() {
+        long unsized = found.stream().filter(node -> node.rollUp().effective() == null).count();
+        return "%s · %s points%s"
+                .formatted(
+                        Words.count(found.size(), "item"),
+                        Words.of(Grouping.pointsOf(found)),
+                        unsized == 0 ? "" : " · %d not sized".formatted(unsized));
+    }
+
+    /** The places, from 0, at which some items stand among those found; ascending. */
+    List<Integer> placesOf(Collection<ItemKey> keys) {
+        var places = new ArrayList<Integer>();
+        for (int i = 0; i < found.size(); i++) {
+            if (keys.contains(found.get(i).item().key())) {
+                places.add(i);
+            }
+        }
+        return places;
+    }
+
+    /** The items found without some of them. */
+    List<Node> without(Collection<ItemKey> keys) {
+        return found.stream().filter(node -> !keys.contains(node.item().key())).toList();
+    }
+}

@@ -1,0 +1,201 @@
+package greenladder.refine;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Ordering;
+import greenladder.core.change.Problems;
+import greenladder.core.change.Target;
+import greenladder.core.filter.Sorting;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.item.ChangeWords;
+import greenladder.item.Door;
+import greenladder.item.Door.Saved;
+import greenladder.item.ItemStore;
+import greenladder.item.LadderKeeper;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/**
+ * Moves in a list as somebody sees it: places are counted among the items that are listed, and what
+ * somebody else has moved meanwhile is told rather than moved over.
+ */
+@Component
+class RankMoves {
+    private static final int MOST_ORDERED = 5_000;
+
+    private final Door door;
+    private final LadderKeeper keeper;
+    private final ItemStore store;
+    private final RankPages pages;
+
+    /**
+     * Where items go.
+     *
+     * @param keys with commas between
+     * @param seen the number of the last operation that the list showed
+     */
+    record MoveForm(
+            String keys,
+            @Nullable String before,
+            @Nullable String after,
+            @Nullable String position,
+            @Nullable String to,
+            @Nullable Long seen) {}
+
+    RankMoves(Door door, LadderKeeper keeper, ItemStore store, RankPages pages) {
+        this.door = door;
+        this.keeper = keeper;
+        this.store = store;
+        this.pages = pages;
+    }
+
+    /**
+     * @throws Failure.Conflict if somebody else moved one of the items, or what they go beside,
+     *     since the list was drawn
+     */
+    Saved move(SignedIn me, RankPlace place, List<ItemKey> keys, MoveForm form) {
+        if (place.filter().sorting() != Sorting.RANK || !place.filter().groups().isEmpty()) {
+            throw invalid(
+                    "to", "The list does not stand in rank order; items cannot be moved in it.");
+        }
+        var ladder = keeper.current();
+        var beside = new ArrayList<>(keys);
+        ItemKey.parse(text(form.before())).ifPresent(beside::add);
+        ItemKey.parse(text(form.after())).ifPresent(beside::add);
+        if (form.seen() != null) {
+            requireStillThere(me, ladder, beside, form.seen());
+        }
+        var list = RankList.of(ladder, place, pages.narrowed(ladder, place, me));
+        var queue = place.queue();
+        boolean joins =
+                queue != null
+                        && keys.stream()
+                                .flatMap(key -> ladder.findItem(key).stream())
+                                .anyMatch(item -> !queue.key().equals(item.team()));
+        return door.submit(
+                me,
+                new Command.Move(
+                        keys,
+                        new Target.Parent.Same(),
+                        target(list, keys, form),
+                        joins ? Map.of("team", queue.key()) : Map.of()));
+    }
+
+    private void requireStillThere(SignedIn me, Ladder ladder, List<ItemKey> keys, long seen) {
+        store.movedSince(seen, keys, me.handle()).stream()
+                .findFirst()
+                .ifPresent(moved -> {
+                    var item = ladder.findItem(moved.item());
+                    throw new Failure.Conflict(
+                            moved.item().toString(),
+                            "%s moved %s meanwhile%s. Yours was not moved; look again and move it if"
+                                            .formatted(
+                                                    ChangeWords.nameOf(ladder, moved.actor()),
+                                                    moved.item(),
+                                                    item.map(one ->
+                                                                    "; it stands at "
+                                                                            + ladder.position(one)
+                                                                            + " now")
+                                                            .orElse(""))
+                                    + " it still should be elsewhere.");
+                });
+    }
+
+    private static Target target(RankList list, List<ItemKey> keys, MoveForm form) {
+        if (ItemKey.parse(text(form.after())).isPresent()) {
+            return new Target.After(ItemKey.parse(text(form.after())).orElseThrow());
+        }
+        if (ItemKey.parse(text(form.before())).isPresent()) {
+            return new Target.Before(ItemKey.parse(text(form.before())).orElseThrow());
+        }
+        var others = list.without(keys);
+        if (!text(form.position()).isEmpty()) {
+            return at(others, number(text(form.position()), others.size() + 1));
+        }
+        var places = list.placesOf(keys);
+        if (places.isEmpty()) {
+            return at(others, others.size() + 1);
+        }
+        return switch (text(form.to())) {
+            case "first" -> at(others, 1);
+            case "last" -> at(others, others.size() + 1);
+            case "up" -> {
+                if (places.getFirst() == 0) {
+                    throw invalid("to", "It is the first already.");
+                }
+                yield at(others, places.getFirst());
+            }
+            case "down" -> {
+                int last = places.getLast();
+                if (last == list.found().size() - 1) {
+                    throw invalid("to", "It is the last already.");
+                }
+                yield at(others, last - places.size() + 3);
+            }
+            default -> throw invalid("to", "Items go first, last, up, down or to a position.");
+        };
+    }
+
+    /** To a place, from 1, among others that are listed. */
+    private static Target at(List<Node> others, int position) {
+        if (others.isEmpty()) {
+            return new Target.First();
+        }
+        return position == 1
+                ? new Target.Before(others.getFirst().item().key())
+                : new Target.After(others.get(position - 2).item().key());
+    }
+
+    private static int number(String text, int last) {
+        if (!text.matches("[+-]?\\d{1,9}")) {
+            throw invalid("position", "A position is a whole number, not “%s”.".formatted(text));
+        }
+        int number = Integer.parseInt(text);
+        if (number < 1 || number > last) {
+            throw invalid(
+                    "position",
+                    "There is no position %,d; positions in this list go from 1 to %,d."
+                            .formatted(number, last));
+        }
+        return number;
+    }
+
+    /** Puts the items listed into the order of a column, each within its band. */
+    Saved order(SignedIn me, RankPlace place, Sorting sorting) {
+        var ladder = keeper.current();
+        var narrowed = pages.narrowed(ladder, place, me);
+        var byRank = place.with(place.filter().sorted(Sorting.RANK));
+        var found = RankList.of(ladder, byRank, narrowed).found();
+        if (found.size() > MOST_ORDERED) {
+            throw invalid(
+                    "sort",
+                    "%,d items are too many to be ordered at once; narrow the list down to %,d."
+                            .formatted(found.size(), MOST_ORDERED));
+        }
+        var sorted = sorting.sorted(narrowed.lens(), found);
+        return door.submit(
+                me, new Command.Order(sorted.stream().map(node -> node.item().key()).toList()));
+    }
+
+    /** Puts a whole level into the order in which the items above it stand. */
+    Saved orderAsParentsStand(SignedIn me, RankPlace place) {
+        return door.submit(
+                me,
+                new Command.Order(
+                        Ordering.asParentsStand(keeper.current(), place.product(), place.level())));
+    }
+
+    private static String text(@Nullable String text) {
+        return text == null ? "" : text.strip();
+    }
+
+    private static Failure.Invalid invalid(String field, String message) {
+        return new Failure.Invalid(Problems.of(field, message));
+    }
+}

@@ -1,0 +1,63 @@
+package greenladder.refine;
+
+import greenladder.list.ListLine;
+import greenladder.list.TableHead;
+import greenladder.list.TableRow;
+import greenladder.panel.ItemPanel;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The ranked list as it is drawn: a stretch of its lines, and what stands beside it.
+ *
+ * @param operation the last one that the page shows
+ * @param from the index of the first line drawn
+ * @param above the height, in pixels, of the lines before it
+ * @param below the height of those after the last
+ * @param byRank whether the list stands in the one order, so that moving means something
+ * @param sorted what it is sorted by otherwise; empty for the one order
+ */
+public record RankPage(
+        String product,
+        String url,
+        String query,
+        long operation,
+        String queue,
+        List<Choice> levels,
+        List<Choice> queues,
+        TableHead head,
+        ListLine line,
+        String figures,
+        int from,
+        int count,
+        int above,
+        int below,
+        List<Line> lines,
+        boolean byRank,
+        String sorted,
+        boolean mayOrder,
+        String side,
+        List<Choice> sides,
+        @Nullable Scatter scatter,
+        List<AgendaLine> agenda,
+        List<Candidates> candidates,
+        @Nullable Sources sources,
+        @Nullable ItemPanel panel,
+        boolean panelKept) {
+
+    public record Choice(String key, String label, String url, boolean current) {}
+
+    /**
+     * A line of the list: a head, or an item.
+     *
+     * @param index from 0 among all lines
+     */
+    public record Line(
+            int index,
+            @Nullable String head,
+            String figures,
+            int position,
+            @Nullable TableRow item) {}
+
+    public record AgendaLine(String key, String title, String why, String url) {}
+}

@@ -1,0 +1,246 @@
+package greenladder.refine;
+
+import greenladder.core.filter.Sorting;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.item.Rights;
+import greenladder.list.ListLines;
+import greenladder.list.Narrowed;
+import greenladder.list.TableColumns;
+import greenladder.list.TableHead;
+import greenladder.list.TableRows;
+import greenladder.list.TableRows.Showing;
+import greenladder.panel.ItemPanels;
+import greenladder.people.Preferences;
+import greenladder.people.SignedIn;
+import greenladder.refine.RankList.Entry;
+import greenladder.refine.RankPage.AgendaLine;
+import greenladder.refine.RankPage.Choice;
+import greenladder.refine.RankPage.Line;
+import greenladder.refine.RankPlace.Side;
+import greenladder.web.Words;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the ranked list of a product, or the queue of a team. */
+@Component
+class RankPages {
+    /** In pixels; the style sheet says the same. */
+    static final int ROW_HEIGHT = 30;
+
+    private static final int DRAWN = 120;
+    private static final int MOST_ON_AGENDA = 8;
+    private static final List<String> FIRST = List.of("ready", "score", "size", "sofar");
+
+    private final Rights rights;
+    private final ItemPanels panels;
+    private final Preferences preferences;
+    private final ListLines lines;
+    private final IntakeLists intakes;
+
+    RankPages(
+            Rights rights,
+            ItemPanels panels,
+            Preferences preferences,
+            ListLines lines,
+            IntakeLists intakes) {
+        this.rights = rights;
+        this.panels = panels;
+        this.preferences = preferences;
+        this.lines = lines;
+        this.intakes = intakes;
+    }
+
+    static String preference(String product) {
+        return "rank." + product;
+    }
+
+    static TableColumns columns(Product product, @Nullable String chosen) {
+        return new TableColumns(product, FIRST, chosen);
+    }
+
+    Narrowed narrowed(Ladder ladder, RankPlace place, SignedIn reader) {
+        var products =
+                Stream.concat(
+                                Stream.of(place.product()),
+                                Stream.ofNullable(place.queue())
+                                        .flatMap(team -> team.products().stream())
+                                        .flatMap(code -> ladder.findProduct(code).stream()))
+                        .distinct()
+                        .toList();
+        var state = place.queue() == null ? place.filter() : place.filter().without("level");
+        return lines.narrowed(ladder, products, state, reader);
+    }
+
+    RankPage page(
+            Ladder ladder, RankPlace place, SignedIn reader, long operation, boolean panelKept) {
+        var product = place.product();
+        var narrowed = narrowed(ladder, place, reader);
+        var list = RankList.of(ladder, place, narrowed);
+        var columns =
+                columns(product, preferences.find(reader, preference(product.code())).orElse(null));
+        var entries = list.entries();
+        int from = Math.clamp(place.from(), 0, Math.max(0, entries.size() - DRAWN));
+        int to = Math.min(entries.size(), from + DRAWN);
+        var maker = new TableRows(ladder, rights, reader, columns.shown());
+        var drawn = new ArrayList<Line>();
+        for (int i = from; i < to; i++) {
+            drawn.add(line(maker, entries.get(i), i, place, narrowed));
+        }
+        boolean byRank =
+                place.filter().sorting() == Sorting.RANK && place.filter().groups().isEmpty();
+        boolean item = place.side() == Side.ITEM && place.at() != null;
+        return new RankPage(
+                product.code(),
+                place.url(),
+                place.filter().query(place.parameters()),
+                operation,
+                place.queue() == null ? "" : place.queue().key(),
+                levels(product, place),
+                queues(ladder, product, place),
+                TableHead.of("/%s/rank/columns".formatted(product.code()), columns),
+                lines.line(narrowed, "rank", withLevel(place), reader, list.found(), list.all()),
+                list.inWords(),
+                from,
+                entries.size(),
+                from * ROW_HEIGHT,
+                (entries.size() - to) * ROW_HEIGHT,
+                drawn,
+                byRank,
+                byRank ? "" : sortedBy(place, narrowed),
+                rights.mayShape(reader, product.code(), place.level()),
+                place.side().id(),
+                sides(place),
+                place.side() == Side.PICTURE
+                        ? Scatter.of(
+                                ladder,
+                                product,
+                                narrowed.lens().scores(),
+                                list.found(),
+                                node -> place.at(node.item().key()).url())
+                        : null,
+                place.side() == Side.PICTURE ? agenda(ladder, product) : List.of(),
+                place.side() == Side.PICTURE
+                        ? Candidates.of(ladder, product, ladder.level(product, place.level()))
+                        : List.of(),
+                place.side() == Side.SOURCES && place.queue() != null
+                        ? intakes.sources(ladder, place, reader)
+                        : null,
+                item && !panelKept
+                        ? panels.of(place.at(), reader, one -> place.at(one.key()).url())
+                        : null,
+                item && panelKept);
+    }
+
+    /** A queue's filter has no level of its own; its URL keeps the one that was chosen. */
+    private static Map<String, String> withLevel(RankPlace place) {
+        var parameters = place.parameters();
+        if (place.queue() != null) {
+            parameters.put("level", place.level().key());
+        }
+        return parameters;
+    }
+
+    private static Line line(
+            TableRows maker, Entry entry, int index, RankPlace place, Narrowed narrowed) {
+        return switch (entry) {
+            case Entry.Head(var words, var figures) -> new Line(index, words, figures, 0, null);
+            case Entry.Row(var node, var position, var soFar) -> {
+                var key = node.item().key();
+                var showing =
+                        new Showing(
+                                place.at(key).url(),
+                                place.side() == Side.ITEM && key.equals(place.at()),
+                                narrowed.tintOf(node),
+                                Words.of(soFar));
+                yield new Line(index, null, "", position, maker.row(node, showing));
+            }
+        };
+    }
+
+    private static String sortedBy(RankPlace place, Narrowed narrowed) {
+        var words = new ArrayList<String>();
+        if (place.filter().sorting() != Sorting.RANK) {
+            words.add("by " + place.filter().sorting().label());
+        }
+        narrowed.groups().forEach(facet -> words.add("in groups of " + Words.lower(facet.label())));
+        return String.join(", ", words);
+    }
+
+    private static List<Choice> levels(Product product, RankPlace place) {
+        return product.levels().all().stream()
+                .map(level ->
+                        new Choice(
+                                level.key(),
+                                level.plural(),
+                                place.of(level).url(),
+                                level.equals(place.level())))
+                .toList();
+    }
+
+    private static List<Choice> queues(Ladder ladder, Product product, RankPlace place) {
+        return Stream.concat(
+                        Stream.of(
+                                new Choice(
+                                        "",
+                                        product.name(),
+                                        place.inQueueOf(null).url(),
+                                        place.queue() == null)),
+                        ladder.workspace().teamsOf(product.code()).stream()
+                                .map(team ->
+                                        new Choice(
+                                                team.key(),
+                                                "Team " + team.name(),
+                                                place.inQueueOf(team).url(),
+                                                team.equals(place.queue()))))
+                .toList();
+    }
+
+    private static List<Choice> sides(RankPlace place) {
+        return Stream.of(Side.PICTURE, Side.SOURCES, Side.NOTHING)
+                .filter(side -> side != Side.SOURCES || place.queue() != null)
+                .filter(side -> side != place.side())
+                .map(side ->
+                        new Choice(
+                                side.id(),
+                                switch (side) {
+                                    case PICTURE -> "Score against size";
+                                    case SOURCES -> "Where work comes from";
+                                    default -> "Only the list";
+                                },
+                                place.beside(side).url(),
+                                false))
+                .toList();
+    }
+
+    static List<Node> onAgenda(Ladder ladder, Product product) {
+        var nodes = new ArrayList<Node>();
+        ladder.roots(product.code())
+                .forEach(root ->
+                        root.walk(node -> {
+                            if (node.item().details().refinement().agenda() != null
+                                    && !node.item().isDropped()) {
+                                nodes.add(node);
+                            }
+                        }));
+        return nodes;
+    }
+
+    private static List<AgendaLine> agenda(Ladder ladder, Product product) {
+        return onAgenda(ladder, product).stream()
+                .limit(MOST_ON_AGENDA)
+                .map(Node::item)
+                .map(item ->
+                        new AgendaLine(
+                                item.key().toString(),
+                                item.title(),
+                                String.valueOf(item.details().refinement().agenda()),
+                                "/%s/agenda?at=%s".formatted(product.code(), item.key())))
+                .toList();
+    }
+}

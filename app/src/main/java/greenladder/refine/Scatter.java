@@ -1,0 +1,196 @@
+package greenladder.refine;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.core.ready.Readiness;
+import greenladder.core.score.Scores;
+import greenladder.web.Words;
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+
+/**
+ * Score over size, as a picture and as a table. Sizes stand at the square root of their way, so
+ * that small ones are told apart.
+ *
+ * @param formula what the upright axis shows
+ * @param words how many items are shown
+ * @param dots one for each item; those at the same place stand beside each other
+ * @param lines the same items, those of most score for their size first
+ */
+record Scatter(
+        String formula,
+        String words,
+        int width,
+        int height,
+        int bottom,
+        List<Tick> across,
+        List<Tick> up,
+        List<Dot> dots,
+        List<Line> lines) {
+    private static final int WIDTH = 384;
+    private static final int HEIGHT = 372;
+    private static final int LEFT = 44;
+    private static final int RIGHT = 14;
+    private static final int TOP = 14;
+    private static final int BOTTOM = HEIGHT - 22;
+    private static final int RADIUS = 5;
+    private static final int MOST = 400;
+
+    /** A mark on an axis. */
+    public record Tick(int at, String text) {}
+
+    /**
+     * @param ready whether the item is ready for a sprint
+     */
+    public record Dot(String key, String url, int x, int y, boolean ready, String words) {}
+
+    public record Line(
+            String key, String title, String url, String score, String size, String perPoint) {}
+
+    private record Scored(Node node, BigDecimal score, Amount size) {
+        BigDecimal perPoint() {
+            return size.thousandths() == 0
+                    ? score
+                    : score.divide(size.toDecimal(), MathContext.DECIMAL32);
+        }
+    }
+
+    static Scatter of(
+            Ladder ladder,
+            Product product,
+            Scores scores,
+            List<Node> nodes,
+            Function<Node, String> url) {
+        var scored = new ArrayList<Scored>();
+        int all = 0;
+        for (var node : nodes) {
+            var score = scores.of(node);
+            var size = node.rollUp().effective();
+            if (score != null && size != null) {
+                all++;
+                if (scored.size() < MOST) {
+                    scored.add(new Scored(node, score, size));
+                }
+            }
+        }
+        return new Scatter(
+                product.refining().formula(),
+                all > MOST
+                        ? "the first %d of %d scored".formatted(MOST, all)
+                        : all + " scored and sized",
+                WIDTH,
+                HEIGHT,
+                BOTTOM,
+                across(largest(scored)),
+                up(lowest(scored), highest(scored)),
+                dots(ladder, scored, url),
+                scored.stream()
+                        .sorted(
+                                Comparator.comparing(Scored::perPoint)
+                                        .reversed()
+                                        .thenComparing(one -> one.node().item().rank()))
+                        .map(one -> line(one, url))
+                        .toList());
+    }
+
+    private static Line line(Scored one, Function<Node, String> url) {
+        return new Line(
+                one.node().item().key().toString(),
+                one.node().item().title(),
+                url.apply(one.node()),
+                Words.score(one.score()),
+                Words.of(one.size()),
+                Words.score(one.perPoint()));
+    }
+
+    private static List<Dot> dots(Ladder ladder, List<Scored> scored, Function<Node, String> url) {
+        double largest = largest(scored);
+        double low = lowest(scored);
+        double high = highest(scored);
+        Map<Integer, Integer> standing = new HashMap<>();
+        var dots = new ArrayList<Dot>();
+        for (var one : scored) {
+            int x = placeAcross(one.size().toDecimal().doubleValue(), largest);
+            int y = placeUp(one.score().doubleValue(), low, high);
+            int others = standing.merge(x * HEIGHT + y, 1, Integer::sum) - 1;
+            var item = one.node().item();
+            dots.add(
+                    new Dot(
+                            item.key().toString(),
+                            url.apply(one.node()),
+                            Math.min(WIDTH - RADIUS, x + others * RADIUS),
+                            y,
+                            Readiness.isReady(
+                                    ladder.requireProduct(item.key().product()).refining(),
+                                    one.node()),
+                            "%s %s: score %s, size %s"
+                                    .formatted(
+                                            item.key(),
+                                            item.title(),
+                                            Words.score(one.score()),
+                                            Words.of(one.size()))));
+        }
+        return dots;
+    }
+
+    private static List<Tick> across(double largest) {
+        var ticks = new ArrayList<Tick>();
+        for (int size : new int[] {0, 1, 2, 3, 5, 8, 13, 20, 40, 100, 200, 500, 1000, 5000}) {
+            int at = placeAcross(size, largest);
+            if (size <= largest && (ticks.isEmpty() || at - ticks.getLast().at() >= 18)) {
+                ticks.add(new Tick(at, Integer.toString(size)));
+            }
+        }
+        return ticks;
+    }
+
+    /** Round steps, four to nine of them. */
+    private static List<Tick> up(double low, double high) {
+        double step = Math.pow(10, Math.floor(Math.log10((high - low) / 4)));
+        while ((high - low) / step > 9) {
+            step *= 2;
+        }
+        var ticks = new ArrayList<Tick>();
+        for (double value = Math.ceil(low / step) * step; value <= high; value += step) {
+            ticks.add(new Tick(placeUp(value, low, high), Words.score(new BigDecimal(value))));
+        }
+        return ticks;
+    }
+
+    private static double largest(List<Scored> scored) {
+        return Math.max(
+                1,
+                scored.stream()
+                        .mapToDouble(one -> one.size().toDecimal().doubleValue())
+                        .max()
+                        .orElse(1));
+    }
+
+    private static double lowest(List<Scored> scored) {
+        return Math.min(
+                0, scored.stream().mapToDouble(one -> one.score().doubleValue()).min().orElse(0));
+    }
+
+    private static double highest(List<Scored> scored) {
+        double highest =
+                scored.stream().mapToDouble(one -> one.score().doubleValue()).max().orElse(1);
+        return Math.max(lowest(scored) + 1, highest);
+    }
+
+    private static int placeAcross(double size, double largest) {
+        return LEFT
+                + (int) Math.round(Math.sqrt(Math.max(0, size) / largest) * (WIDTH - LEFT - RIGHT));
+    }
+
+    private static int placeUp(double score, double low, double high) {
+        return BOTTOM - (int) Math.round((score - low) / (high - low) * (BOTTOM - TOP));
+    }
+}

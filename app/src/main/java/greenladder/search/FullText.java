@@ -1,0 +1,250 @@
+package greenladder.search;
+
+import greenladder.core.change.Change;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.item.Door.Saved;
+import greenladder.item.ItemStore;
+import greenladder.item.LadderKeeper;
+import greenladder.search.TextIndex.Entry;
+import greenladder.talk.Comment;
+import greenladder.talk.Comments;
+import greenladder.talk.Comments.CommentsChanged;
+import greenladder.web.GreenLadderProperties;
+import jakarta.annotation.PreDestroy;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.CompletableFuture;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.event.TransactionalEventListener;
+import org.springframework.util.FileSystemUtils;
+
+/**
+ * Searching in titles, descriptions, criteria and comments. The index follows the change log: it
+ * notes the last operation that it knows, catches up at the start with what came after it, and can
+ * be built anew from what is kept at any time. One thread writes it, and whoever searches waits
+ * until it has seen what was saved before.
+ */
+@Component
+public class FullText {
+    private static final Logger LOG = LoggerFactory.getLogger(FullText.class);
+    private static final Set<Field> SEARCHED =
+            Set.of(
+                    Field.EXISTS,
+                    Field.TITLE,
+                    Field.DESCRIPTION,
+                    Field.ACCEPTANCE,
+                    Field.DECISIONS,
+                    Field.MERGED);
+    private static final String OPERATION = "operation";
+    private static final String TIME = "time";
+    private static final long PATIENCE_SECONDS = 2;
+
+    /** Comments carry a time and no number: those of the last moments are taken once more. */
+    private static final Duration ONCE_MORE = Duration.ofMinutes(5);
+
+    private final LadderKeeper keeper;
+    private final ItemStore store;
+    private final Comments comments;
+    private final Clock clock;
+    private final Path directory;
+    private final boolean passing;
+    private final TextIndex index;
+    private final ExecutorService writer =
+            Executors.newSingleThreadExecutor(
+                    Thread.ofPlatform().name("full text").daemon(true).factory());
+
+    /** Done when the writer has seen everything that was saved so far. */
+    private volatile CompletableFuture<Void> latest = CompletableFuture.completedFuture(null);
+
+    FullText(
+            LadderKeeper keeper,
+            ItemStore store,
+            Comments comments,
+            Clock clock,
+            GreenLadderProperties properties)
+            throws IOException {
+        this.keeper = keeper;
+        this.store = store;
+        this.comments = comments;
+        this.clock = clock;
+        passing = properties.search().isBlank();
+        directory =
+                passing
+                        ? Files.createTempDirectory("greenladder-search")
+                        : Files.createDirectories(Path.of(properties.search()));
+        index = TextIndex.open(directory);
+    }
+
+    /** The items in which all words of a text stand, in any of what is searched. */
+    public Set<ItemKey> find(String text) {
+        waitForLatest();
+        return index.withAll(text);
+    }
+
+    /** The items that have most words in common with one, the most alike first. */
+    public List<ItemKey> similar(Item item, int most) {
+        waitForLatest();
+        return index.like(item.title() + "\n" + item.description(), most + 1).stream()
+                .filter(key -> !key.equals(item.key()))
+                .limit(most)
+                .toList();
+    }
+
+    /** Builds the index anew from what is kept; searches go on in the old one meanwhile. */
+    public CompletableFuture<Void> rebuild() {
+        return write(() -> {
+            index.clear();
+            putAll();
+        });
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void catchUp() {
+        write(() -> {
+            var noted = index.noted();
+            if (noted.isEmpty()) {
+                putAll();
+                return;
+            }
+            var since = Instant.parse(noted.get(TIME)).minus(ONCE_MORE);
+            var keys =
+                    Stream.concat(
+                                    store
+                                            .changedSince(Long.parseLong(noted.get(OPERATION)))
+                                            .stream(),
+                                    comments.touchedSince(since).stream()
+                                            .flatMap(key -> ItemKey.parse(key).stream()))
+                            .collect(Collectors.toCollection(LinkedHashSet::new));
+            put(keys);
+        });
+    }
+
+    @EventListener
+    void on(Saved saved) {
+        var keys =
+                saved.changes().stream()
+                        .filter(change -> SEARCHED.contains(change.field()))
+                        .map(Change::item)
+                        .collect(Collectors.toCollection(LinkedHashSet::new));
+        if (!keys.isEmpty()) {
+            write(() -> put(keys));
+        }
+    }
+
+    @TransactionalEventListener
+    void on(CommentsChanged changed) {
+        write(() -> put(List.of(changed.item())));
+    }
+
+    @PreDestroy
+    void close() throws IOException {
+        writer.shutdown();
+        try {
+            if (!writer.awaitTermination(PATIENCE_SECONDS, TimeUnit.SECONDS)) {
+                writer.shutdownNow();
+            }
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+        index.close();
+        if (passing) {
+            FileSystemUtils.deleteRecursively(directory);
+        }
+    }
+
+    private interface Writing {
+        void run() throws IOException;
+    }
+
+    private CompletableFuture<Void> write(Writing writing) {
+        var done = CompletableFuture.runAsync(() -> written(writing), writer);
+        latest = done;
+        return done;
+    }
+
+    private void written(Writing writing) {
+        try {
+            long operation = store.lastOperation();
+            writing.run();
+            index.show();
+            index.commit(
+                    Map.of(OPERATION, Long.toString(operation), TIME, clock.instant().toString()));
+        } catch (IOException e) {
+            LOG.error("The full-text index could not be written", e);
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private void waitForLatest() {
+        try {
+            latest.get(PATIENCE_SECONDS, TimeUnit.SECONDS);
+        } catch (TimeoutException | ExecutionException e) {
+            // While a large index is built, what is in it already is found.
+            LOG.debug("searched before the index was up to date", e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private void putAll() throws IOException {
+        var ladder = keeper.current();
+        var texts = comments.texts();
+        for (var slot : ladder.order().slots()) {
+            var item = ladder.requireNode(slot.key()).item();
+            index.put(entry(item, said(item, texts)));
+        }
+    }
+
+    private static List<String> said(Item item, Map<String, String> texts) {
+        return Stream.concat(Stream.of(item.key()), item.details().merged().stream())
+                .flatMap(key -> Optional.ofNullable(texts.get(key.toString())).stream())
+                .toList();
+    }
+
+    private void put(Collection<ItemKey> keys) throws IOException {
+        Ladder ladder = keeper.current();
+        for (var key : keys) {
+            var item = ladder.findItem(key);
+            if (item.isPresent()) {
+                var said = comments.of(key).stream().map(Comment::text).toList();
+                index.put(entry(item.get(), said));
+            } else {
+                index.remove(key);
+            }
+        }
+    }
+
+    private static Entry entry(Item item, List<String> said) {
+        var texts = new ArrayList<String>(said);
+        texts.add(item.description());
+        item.details().acceptance().all().forEach(line -> texts.add(line.text()));
+        item.details().refinement().decisions().forEach(note -> texts.add(note.words()));
+        return new Entry(item.key(), item.title(), String.join("\n", texts));
+    }
+}

@@ -1,0 +1,172 @@
+package greenladder.search;
+
+import greenladder.core.item.ItemKey;
+import java.io.Closeable;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Path;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.apache.lucene.document.BinaryDocValuesField;
+import org.apache.lucene.document.Document;
+import org.apache.lucene.document.Field.Store;
+import org.apache.lucene.document.StringField;
+import org.apache.lucene.document.TextField;
+import org.apache.lucene.index.DirectoryReader;
+import org.apache.lucene.index.IndexWriter;
+import org.apache.lucene.index.IndexWriterConfig;
+import org.apache.lucene.index.LeafReaderContext;
+import org.apache.lucene.index.Term;
+import org.apache.lucene.search.BooleanClause.Occur;
+import org.apache.lucene.search.BooleanQuery;
+import org.apache.lucene.search.BoostQuery;
+import org.apache.lucene.search.IndexSearcher;
+import org.apache.lucene.search.PrefixQuery;
+import org.apache.lucene.search.Query;
+import org.apache.lucene.search.SearcherManager;
+import org.apache.lucene.search.TermQuery;
+import org.apache.lucene.store.Directory;
+import org.apache.lucene.store.FSDirectory;
+import org.apache.lucene.util.BytesRef;
+
+/** The full-text index itself: which words stand in which items. Safe for several threads. */
+final class TextIndex implements Closeable {
+    private static final String KEY = "key";
+    private static final String TITLE = "title";
+    private static final String TEXT = "text";
+    private static final float TITLE_WEIGHT = 3;
+    private static final int MOST_WORDS = 40;
+
+    private final WordAnalyzer words = new WordAnalyzer();
+    private final Directory directory;
+    private final IndexWriter writer;
+    private final SearcherManager searchers;
+
+    /**
+     * An item as the index takes it.
+     *
+     * @param text everything but the title: description, criteria, comments
+     */
+    record Entry(ItemKey key, String title, String text) {}
+
+    private TextIndex(Directory directory) throws IOException {
+        this.directory = directory;
+        this.writer = new IndexWriter(directory, new IndexWriterConfig(words));
+        this.searchers = new SearcherManager(writer, null);
+    }
+
+    static TextIndex open(Path directory) throws IOException {
+        return new TextIndex(FSDirectory.open(directory));
+    }
+
+    /** What was noted at the last {@link #commit}; empty for a new index. */
+    Map<String, String> noted() throws IOException {
+        return DirectoryReader.indexExists(directory)
+                ? DirectoryReader.listCommits(directory).getLast().getUserData()
+                : Map.of();
+    }
+
+    void put(Entry entry) throws IOException {
+        var document = new Document();
+        var key = entry.key().toString();
+        document.add(new StringField(KEY, key, Store.NO));
+        document.add(new BinaryDocValuesField(KEY, new BytesRef(key)));
+        document.add(new TextField(TITLE, entry.title(), Store.NO));
+        document.add(new TextField(TEXT, entry.text(), Store.NO));
+        writer.updateDocument(new Term(KEY, key), document);
+    }
+
+    void remove(ItemKey key) throws IOException {
+        writer.deleteDocuments(new Term(KEY, key.toString()));
+    }
+
+    void clear() throws IOException {
+        writer.deleteAll();
+    }
+
+    /** Lets searches see what was put and removed. */
+    void show() throws IOException {
+        searchers.maybeRefreshBlocking();
+    }
+
+    /** Makes what was put and removed last, with a note beside it. */
+    void commit(Map<String, String> note) throws IOException {
+        writer.setLiveCommitData(note.entrySet());
+        writer.commit();
+    }
+
+    /** The items in which every word stands, as written, by its stem or by its beginning. */
+    Set<ItemKey> withAll(String text) {
+        var query = new BooleanQuery.Builder();
+        for (var word : limited(words.asWritten(text))) {
+            var any = new BooleanQuery.Builder();
+            for (var field : List.of(TITLE, TEXT)) {
+                any.add(new PrefixQuery(new Term(field, word)), Occur.SHOULD);
+                words.withStems(word)
+                        .forEach(stem ->
+                                any.add(new TermQuery(new Term(field, stem)), Occur.SHOULD));
+            }
+            query.add(any.build(), Occur.MUST);
+        }
+        var all = query.build();
+        return all.clauses().isEmpty()
+                ? Set.of()
+                : new LinkedHashSet<>(search(all, Integer.MAX_VALUE));
+    }
+
+    /** The items with most words of a text, the best first. */
+    List<ItemKey> like(String text, int most) {
+        var query = new BooleanQuery.Builder();
+        for (var word : limited(words.withStems(text))) {
+            query.add(
+                    new BoostQuery(new TermQuery(new Term(TITLE, word)), TITLE_WEIGHT),
+                    Occur.SHOULD);
+            query.add(new TermQuery(new Term(TEXT, word)), Occur.SHOULD);
+        }
+        return search(query.build(), most);
+    }
+
+    private static List<String> limited(List<String> words) {
+        return words.subList(0, Math.min(MOST_WORDS, words.size()));
+    }
+
+    private List<ItemKey> search(Query query, int most) {
+        try {
+            var searcher = searchers.acquire();
+            try {
+                int limit = Math.max(1, Math.min(most, searcher.getIndexReader().maxDoc()));
+                var keys = new ArrayList<ItemKey>();
+                for (var hit : searcher.search(query, limit).scoreDocs) {
+                    keys.add(keyOf(searcher, hit.doc));
+                }
+                return keys;
+            } finally {
+                searchers.release(searcher);
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static ItemKey keyOf(IndexSearcher searcher, int document) throws IOException {
+        for (LeafReaderContext leaf : searcher.getIndexReader().leaves()) {
+            int within = document - leaf.docBase;
+            if (within >= 0 && within < leaf.reader().maxDoc()) {
+                var values = leaf.reader().getBinaryDocValues(KEY);
+                values.advanceExact(within);
+                return ItemKey.parse(values.binaryValue().utf8ToString()).orElseThrow();
+            }
+        }
+        throw new IllegalStateException("no document " + document);
+    }
+
+    @Override
+    public void close() throws IOException {
+        searchers.close();
+        writer.close();
+        directory.close();
+    }
+}

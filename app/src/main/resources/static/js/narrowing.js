@@ -1,0 +1,88 @@
+// The filter line: what is picked is a part of the address. Counts come when the picks are opened, and again after each pick.
+import { go, refresh, view } from "./view.js";
+import { post } from "./server.js";
+import { tell } from "./toasts.js";
+
+const place = () => document.getElementById("narrow");
+
+async function fetchPicks() {
+  const url = document.querySelector("[data-filter-line]").dataset.narrowUrl;
+  const answer = await fetch(url, { headers: { "HX-Request": "true" } }).catch(() => null);
+  if (!answer?.ok || !place()) return;
+  const focused = document.activeElement?.id;
+  Idiomorph.morph(place(), await answer.text(), { morphStyle: "innerHTML" });
+  if (focused) document.getElementById(focused)?.focus();
+}
+
+function addressOf(form) {
+  const parameters = new URLSearchParams();
+  for (const [name, value] of new FormData(form)) if (value && !parameters.getAll(name).includes(value)) parameters.append(name, value);
+  if (![...parameters.keys()].length) parameters.append("sort", "rank");
+  return `/${form.dataset.product}/${form.dataset.view}?${parameters}`;
+}
+
+async function pick(form) {
+  await go(addressOf(form), ["panel"]);
+  await fetchPicks();
+}
+
+// The event does not bubble.
+document.addEventListener("toggle", (event) => event.target.id === "narrow-choice" && event.target.open && fetchPicks(), true);
+
+document.addEventListener("change", (event) => {
+  const form = event.target.closest?.("[data-narrow-form]");
+  if (!form || event.target.matches("[type=search], [data-mark-tint]")) return;
+  const quick = event.target.closest("[data-quick]");
+  const flag = quick && document.getElementById(`flag-${quick.dataset.facet}`);
+  if (flag) flag.value = quick.checked ? quick.value : "";
+  const other = quick && !flag && [...form.elements].find((one) => one !== quick && one.name === quick.dataset.facet && one.value === quick.value);
+  if (other) other.checked = quick.checked;
+  if (event.target.matches("[data-mark-what]") && event.target.value) {
+    const value = `${event.target.value}~${form.querySelector("[data-mark-tint]").value}`;
+    form.append(Object.assign(document.createElement("input"), { type: "hidden", name: "mark", value }));
+  }
+  pick(form);
+});
+
+let typing = null;
+document.addEventListener("input", (event) => {
+  if (!event.target.matches?.("[data-narrow-form] [type=search]")) return;
+  clearTimeout(typing);
+  typing = setTimeout(() => pick(event.target.form), 250);
+});
+
+document.addEventListener("submit", async (event) => {
+  const { target } = event;
+  if (!target.matches?.("[data-narrow-form], [data-view-form]")) return;
+  event.preventDefault();
+  if (target.matches("[data-narrow-form]")) return pick(target);
+  try {
+    tell((await post(target.getAttribute("action"), new FormData(target))).said.words);
+    target.reset();
+    target.querySelector(".error").textContent = "";
+    await refresh(["panel"]);
+    await fetchPicks();
+  } catch (failure) {
+    target.querySelector(".error").textContent = failure.message;
+  }
+});
+
+async function act(url, values) {
+  try {
+    const { said } = await post(url, values);
+    if (said.words) tell(said.words);
+    await refresh(["panel"]);
+    await fetchPicks();
+  } catch (failure) {
+    tell(failure.message, true);
+  }
+}
+
+document.addEventListener("click", (event) => {
+  const button = event.target.closest?.("[data-view-pin], [data-view-remove], [data-seen-all]");
+  if (!button) return;
+  const { product } = view().dataset;
+  if (button.dataset.viewPin) act(`/${product}/views/${button.dataset.viewPin}/pin`, { pinned: button.dataset.pinned });
+  else if (button.dataset.viewRemove) act(`/${product}/views/${button.dataset.viewRemove}/remove`, {});
+  else act(button.dataset.url, {});
+});

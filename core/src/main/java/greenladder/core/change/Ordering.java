@@ -1,0 +1,79 @@
+package greenladder.core.change;
+
+import greenladder.core.change.Decisions.Drawn;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.core.rank.Rank;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+
+/**
+ * Draws up a new order of items among each other: they share out the places that they hold now, so
+ * that nothing else moves. Bands stay as they are: an item of a more pressing band stays before one
+ * of another, whatever was asked.
+ */
+public final class Ordering {
+    private final Ladder ladder;
+    private final Command.Order command;
+    private final Found found;
+
+    Ordering(Ladder ladder, Command.Order command, Found found) {
+        this.ladder = ladder;
+        this.command = command;
+        this.found = found;
+    }
+
+    /**
+     * The items of a level in the order in which the items above them stand, those of one parent in
+     * their own; loose ones come last. Time O(n log n).
+     */
+    public static List<ItemKey> asParentsStand(Ladder ladder, Product product, Level level) {
+        Comparator<Item> byParent =
+                Comparator.comparing(
+                        item -> item.parent() == null ? null : rankOf(ladder, item.parent()),
+                        Comparator.nullsLast(Comparator.naturalOrder()));
+        return ladder.level(product, level).stream()
+                .map(Node::item)
+                .sorted(byParent.thenComparing(Item::rank).thenComparing(Item::key))
+                .map(Item::key)
+                .toList();
+    }
+
+    private static Rank rankOf(Ladder ladder, ItemKey key) {
+        return ladder.requireNode(key).item().rank();
+    }
+
+    Drawn draw() {
+        if (new HashSet<>(command.items()).size() < command.items().size()) {
+            found.add(Problem.SINGLE, "item", "An item is named twice in the order.");
+            return new Drawn(List.of(), List.of());
+        }
+        var wanted =
+                command.items().stream()
+                        .map(key -> ladder.requireNode(key).item())
+                        .sorted(Comparator.comparingInt(this::placeOfBand))
+                        .toList();
+        var ranks = wanted.stream().map(Item::rank).sorted().toList();
+        var changes = new ArrayList<Change>();
+        for (int i = 0; i < wanted.size(); i++) {
+            var item = wanted.get(i);
+            if (!item.rank().equals(ranks.get(i))) {
+                changes.add(Change.ofRank(item, ranks.get(i)));
+            }
+        }
+        return new Drawn(command.items(), changes);
+    }
+
+    private int placeOfBand(Item item) {
+        return ladder.requireProduct(item.key().product())
+                .refining()
+                .placeOf(item.details().refinement().band());
+    }
+}

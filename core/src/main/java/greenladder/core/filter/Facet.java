@@ -1,0 +1,73 @@
+package greenladder.core.filter;
+
+import greenladder.core.ladder.Node;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import java.util.function.Consumer;
+import java.util.function.UnaryOperator;
+
+/**
+ * Something about items that lists are narrowed down by, grouped and counted by.
+ *
+ * @param id its name in addresses
+ * @param values gives every value that an item has; {@link #NONE} where it has none
+ * @param words a value as people read it
+ * @param order of values, by what they are; ties by their words
+ * @param resolve what a value that is asked for stands for, such as the sprints that are under way
+ * @param isFlag whether it is true or false of an item
+ */
+public record Facet(
+        String id,
+        String label,
+        Values values,
+        UnaryOperator<String> words,
+        Comparator<String> order,
+        Resolution resolve,
+        boolean isFlag) {
+    public Facet(
+            String id,
+            String label,
+            Values values,
+            UnaryOperator<String> words,
+            Comparator<String> order,
+            Resolution resolve) {
+        this(id, label, values, words, order, resolve, false);
+    }
+
+    /** The value of what has none. */
+    public static final String NONE = "";
+
+    /** The values of a facet that is true or false of an item. */
+    public static final String TRUE = "true";
+
+    public static final String FALSE = "false";
+
+    /** Tells the values of an item one by one, which makes no list of them. */
+    @FunctionalInterface
+    public interface Values {
+        void of(Node node, Consumer<String> values);
+    }
+
+    /** Gives the values that a value asked for stands for. */
+    @FunctionalInterface
+    public interface Resolution {
+        Set<String> of(String asked);
+    }
+
+    /** The item's values in words, in order, as one text to group by; empty for none. */
+    public List<String> listOf(Node node) {
+        var list = new ArrayList<String>();
+        values.of(node, list::add);
+        list.removeIf(NONE::equals);
+        list.sort(order());
+        return list;
+    }
+
+    @Override
+    public Comparator<String> order() {
+        return Objects.requireNonNull(order).thenComparing(words).thenComparing(value -> value);
+    }
+}

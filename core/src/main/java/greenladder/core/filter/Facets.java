@@ -1,0 +1,370 @@
+package greenladder.core.filter;
+
+import static greenladder.core.filter.Facet.FALSE;
+import static greenladder.core.filter.Facet.NONE;
+import static greenladder.core.filter.Facet.TRUE;
+
+import greenladder.core.item.Band;
+import greenladder.core.item.Category;
+import greenladder.core.item.CustomField;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Person;
+import greenladder.core.item.Refinement;
+import greenladder.core.item.Release;
+import greenladder.core.item.Sprint;
+import greenladder.core.item.State;
+import greenladder.core.item.Team;
+import greenladder.core.item.Workspace;
+import greenladder.core.ladder.Node;
+import greenladder.core.ready.Readiness;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The facets that there are for the items seen through a lens, in the order in which they are
+ * offered: what every item has, where it stands below each level, what is true or not of it, and
+ * the fields that its product has of its own.
+ */
+public final class Facets {
+    /** The value that stands for the reader. */
+    public static final String ME = "me";
+
+    /** The value that stands for the sprints that are under way. */
+    public static final String CURRENT = "current";
+
+    /** The name of a facet of what an item stands under, before the key of the level. */
+    public static final String IN = "in.";
+
+    private final Lens lens;
+    private final Workspace workspace;
+    private final List<Facet> all = new ArrayList<>();
+
+    public Facets(Lens lens) {
+        this.lens = lens;
+        this.workspace = lens.ladder().workspace();
+        addKinds();
+        addPlans();
+        addPlaces();
+        addFlags();
+        addOwnFields();
+    }
+
+    public List<Facet> all() {
+        return all;
+    }
+
+    public Optional<Facet> find(String id) {
+        return all.stream().filter(facet -> facet.id().equals(id)).findFirst();
+    }
+
+    private void addKinds() {
+        var levels = levels();
+        ordered("level", "Level", item -> item.level().key(), levels, Level::key, Level::name);
+        ordered(
+                "kind",
+                "Kind",
+                Item::kind,
+                levels.stream().flatMap(level -> level.kinds().stream()).toList(),
+                kind -> kind,
+                kind -> kind);
+        ordered(
+                "category",
+                "State category",
+                item -> item.category().word(),
+                List.of(Category.values()),
+                Category::word,
+                Category::word);
+        ordered(
+                "state",
+                "State",
+                item -> item.state().key(),
+                Stream.concat(
+                                levels.stream().flatMap(level -> level.states().all().stream()),
+                                workspace.teamsByKey().values().stream()
+                                        .flatMap(team -> team.ownStates().values().stream())
+                                        .flatMap(states -> states.all().stream()))
+                        .toList(),
+                State::key,
+                State::name);
+        ordered(
+                "band",
+                "Band",
+                item -> item.details().refinement().band(),
+                lens.products().stream()
+                        .flatMap(product -> product.refining().bands().stream())
+                        .toList(),
+                Band::key,
+                Band::name);
+    }
+
+    private void addPlans() {
+        var people = workspace.peopleByHandle();
+        add(
+                new Facet(
+                        "assignee",
+                        "With",
+                        one(Item::assignee),
+                        handle ->
+                                workspace
+                                        .findPerson(handle)
+                                        .map(Person::name)
+                                        .orElse(orNone(handle)),
+                        Comparator.comparing(handle -> people.containsKey(handle) ? 0 : 1),
+                        asked -> asked.equals(ME) ? Set.of(lens.reader()) : Set.of(asked)));
+        ordered(
+                "team",
+                "Team",
+                Item::team,
+                List.copyOf(workspace.teamsByKey().values()),
+                Team::key,
+                Team::name);
+        addSprints();
+        ordered(
+                "release",
+                "Release",
+                item -> item.release() == null ? null : item.release().key(),
+                lens.products().stream()
+                        .flatMap(product -> workspace.releasesOf(product.code()).stream())
+                        .toList(),
+                Release::key,
+                Release::name);
+        add(
+                new Facet(
+                        "label",
+                        "Label",
+                        (node, values) -> {
+                            var labels = node.item().details().labels();
+                            if (labels.isEmpty()) {
+                                values.accept(NONE);
+                            }
+                            labels.forEach(values);
+                        },
+                        Facets::orNone,
+                        Comparator.comparing(String::isEmpty),
+                        Set::of));
+    }
+
+    private void addSprints() {
+        var sprints =
+                workspace.sprintsByKey().values().stream()
+                        .sorted(Comparator.comparing(Sprint::start).reversed())
+                        .toList();
+        var current =
+                sprints.stream()
+                        .filter(sprint ->
+                                !sprint.isClosed()
+                                        && !sprint.start().isAfter(lens.today())
+                                        && !sprint.finish().isBefore(lens.today()))
+                        .map(Sprint::key)
+                        .collect(Collectors.toSet());
+        var byPlace = byPlace(sprints, Sprint::key);
+        add(
+                new Facet(
+                        "sprint",
+                        "Sprint",
+                        one(item -> item.sprint() == null ? null : item.sprint().key()),
+                        key -> workspace.findSprint(key).map(Sprint::name).orElse(orNone(key)),
+                        byPlace,
+                        asked -> asked.equals(CURRENT) ? current : Set.of(asked)));
+    }
+
+    private void addPlaces() {
+        Comparator<String> byRank =
+                Comparator.comparing(
+                        key ->
+                                ItemKey.parse(key)
+                                        .flatMap(lens.ladder()::findItem)
+                                        .map(Item::rank)
+                                        .orElse(null),
+                        Comparator.nullsLast(Comparator.naturalOrder()));
+        for (var level : levels()) {
+            if (level.carriesPoints()
+                    && lens.products().stream().anyMatch(p -> below(p.levels().all(), level))) {
+                add(
+                        new Facet(
+                                IN + level.key(),
+                                level.name() + " above",
+                                (node, values) -> values.accept(above(node.item(), level)),
+                                this::titleOf,
+                                byRank,
+                                Set::of));
+            }
+        }
+        add(
+                new Facet(
+                        "parent",
+                        "Parent",
+                        one(item -> item.parent() == null ? null : item.parent().toString()),
+                        this::titleOf,
+                        byRank,
+                        Set::of));
+    }
+
+    /** Whether levels that carry points stand below one. */
+    private static boolean below(List<Level> levels, Level level) {
+        return levels.stream().anyMatch(one -> one.carriesPoints() && level.isAbove(one));
+    }
+
+    private void addFlags() {
+        flag("loose", "No parent", node -> node.item().isLoose());
+        flag("unsized", "Not sized", Facets::isUnsized);
+        flag(
+                "ready",
+                "Ready",
+                node -> Readiness.isReady(lens.productOf(node.item()).refining(), node));
+        flag("blocked", "Blocked", node -> node.item().blocked() != null);
+        flag("scored", "Scored", node -> lens.scores().of(node) != null);
+        flag("agenda", "On the agenda", node -> refinement(node).agenda() != null);
+        flag("candidate", "Candidate", node -> refinement(node).candidate());
+        flag("question", "Open question", node -> refinement(node).question() != null);
+        var since = lens.lastLook();
+        flag(
+                "changed",
+                "Changed since I last looked",
+                node -> since == null || node.item().updatedAt().isAfter(since));
+    }
+
+    private void addOwnFields() {
+        lens.products().stream()
+                .flatMap(product -> product.fields().stream())
+                .filter(field -> find(field.field().label()).isEmpty())
+                .filter(field ->
+                        field.type().hasChoices()
+                                || field.type() == CustomField.Type.YES_NO
+                                || field.type() == CustomField.Type.PERSON)
+                .forEach(this::addOwnField);
+    }
+
+    private void addOwnField(CustomField field) {
+        UnaryOperator<String> words =
+                field.type() == CustomField.Type.PERSON
+                        ? handle ->
+                                workspace
+                                        .findPerson(handle)
+                                        .map(Person::name)
+                                        .orElse(orNone(handle))
+                        : Facets::orNone;
+        add(
+                new Facet(
+                        field.field().label(),
+                        field.name(),
+                        (node, values) -> {
+                            var text = node.item().details().custom().get(field.key());
+                            if (text == null) {
+                                values.accept(NONE);
+                            } else if (field.type() == CustomField.Type.MANY_OF) {
+                                Stream.of(text.split(", ")).forEach(values);
+                            } else {
+                                values.accept(text);
+                            }
+                        },
+                        words,
+                        byPlace(field.choices(), choice -> choice),
+                        Set::of));
+    }
+
+    private static boolean isUnsized(Node node) {
+        return node.item().level().carriesPoints() && node.rollUp().effective() == null;
+    }
+
+    private static Refinement refinement(Node node) {
+        return node.item().details().refinement();
+    }
+
+    /** The nearest item of a level above; empty for none. */
+    private String above(Item item, Level level) {
+        var parent = item.parent();
+        while (parent != null) {
+            var node = lens.ladder().requireNode(parent);
+            if (node.item().level().key().equals(level.key())) {
+                return parent.toString();
+            }
+            parent = node.item().parent();
+        }
+        return NONE;
+    }
+
+    private String titleOf(String key) {
+        return ItemKey.parse(key)
+                .flatMap(lens.ladder()::findItem)
+                .map(Item::title)
+                .orElse(orNone(key));
+    }
+
+    private List<Level> levels() {
+        return lens.products().stream()
+                .flatMap(product -> product.levels().all().stream())
+                .toList();
+    }
+
+    private void flag(String id, String label, Predicate<Node> holds) {
+        add(
+                new Facet(
+                        id,
+                        label,
+                        (node, values) -> values.accept(holds.test(node) ? TRUE : FALSE),
+                        value -> value.equals(TRUE) ? "yes" : "no",
+                        Comparator.comparing(FALSE::equals),
+                        Set::of,
+                        true));
+    }
+
+    /** A facet of one value, whose values are things in an order of their own. */
+    private <T> void ordered(
+            String id,
+            String label,
+            Function<Item, @Nullable String> value,
+            List<T> things,
+            Function<T, String> key,
+            Function<T, String> name) {
+        var names = things.stream().collect(Collectors.toMap(key, name, (first, other) -> first));
+        add(
+                new Facet(
+                        id,
+                        label,
+                        one(value),
+                        text -> names.getOrDefault(text, orNone(text)),
+                        byPlace(things, key),
+                        Set::of));
+    }
+
+    private static <T> Comparator<String> byPlace(List<T> things, Function<T, String> key) {
+        var places =
+                IntStream.range(0, things.size())
+                        .boxed()
+                        .collect(
+                                Collectors.toMap(
+                                        i -> key.apply(things.get(i)),
+                                        i -> i,
+                                        (first, other) -> first));
+        return Comparator.comparingInt(value ->
+                places.getOrDefault(value, value.isEmpty() ? Integer.MAX_VALUE : things.size()));
+    }
+
+    private static Facet.Values one(Function<Item, @Nullable String> value) {
+        return (node, values) -> {
+            var text = value.apply(node.item());
+            values.accept(text == null ? NONE : text);
+        };
+    }
+
+    private static String orNone(String text) {
+        return text.isEmpty() ? "none" : text;
+    }
+
+    private void add(Facet facet) {
+        all.add(facet);
+    }
+}

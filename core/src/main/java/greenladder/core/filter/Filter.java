@@ -1,0 +1,199 @@
+package greenladder.core.filter;
+
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Consumer;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Parts that each leave some items out; an item is found where all let it through. Within one part,
+ * any of the values asked for will do.
+ */
+public final class Filter {
+    private final List<Part> parts;
+
+    /**
+     * One part of a filter.
+     *
+     * @param id of its facet, or a name of its own
+     * @param words its label and what was asked for, such as "Team: Lantern or Gannet"
+     */
+    public record Part(String id, String words, Predicate<Node> lets) {}
+
+    /** A value with the number of items that have it, of those that all other parts let through. */
+    public record Count(String value, int items) {}
+
+    /** A part without which so many items would be found. */
+    public record Blame(Part part, int items) {}
+
+    public Filter(List<Part> parts) {
+        this.parts = List.copyOf(parts);
+    }
+
+    /** A part that lets through what has one of these values of a facet. */
+    public static Part part(Facet facet, Collection<String> asked) {
+        Set<String> wanted =
+                asked.stream()
+                        .flatMap(value -> facet.resolve().of(value).stream())
+                        .collect(Collectors.toSet());
+        var words =
+                asked.stream()
+                        .map(value -> wordsOf(facet, value))
+                        .collect(Collectors.joining(" or "));
+        return new Part(
+                facet.id(),
+                facet.label() + ": " + words,
+                node -> {
+                    var found = new boolean[1];
+                    facet.values().of(node, value -> found[0] |= wanted.contains(value));
+                    return found[0];
+                });
+    }
+
+    private static String wordsOf(Facet facet, String value) {
+        return switch (value) {
+            case Facets.ME -> "me";
+            case Facets.CURRENT -> "current";
+            default -> facet.words().apply(value);
+        };
+    }
+
+    /** A part that lets through what stands under one of these items, at any depth. */
+    public static Part under(Ladder ladder, Collection<ItemKey> above) {
+        var words =
+                above.stream()
+                        .map(key ->
+                                ladder.findItem(key)
+                                        .map(item -> item.title())
+                                        .orElse(key.toString()))
+                        .collect(Collectors.joining(" or "));
+        return new Part(
+                "under",
+                "Under: " + words,
+                node -> above.stream().anyMatch(key -> ladder.isUnder(node.item(), key)));
+    }
+
+    /** A part that lets through the items that a search for words found. */
+    public static Part text(String words, Set<ItemKey> hits) {
+        return new Part("text", "Text: " + words, node -> hits.contains(node.item().key()));
+    }
+
+    public List<Part> parts() {
+        return parts;
+    }
+
+    public boolean lets(Node node) {
+        for (var part : parts) {
+            if (!part.lets().test(node)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /**
+     * Counts the values of facets: each among the items that all parts but the facet's own let
+     * through, so that every count tells what picking that value would find. One pass, time O(n ·
+     * (parts + facets)).
+     *
+     * @return by the facet's id, in the facet's order of values
+     */
+    public Map<String, List<Count>> counts(List<Facet> facets, Iterable<Node> nodes) {
+        var tallies = facets.stream().map(Tally::new).toList();
+        for (var node : nodes) {
+            var failing = failing(node);
+            if (failing == MANY) {
+                continue;
+            }
+            for (var tally : tallies) {
+                if (failing == null || failing.id().equals(tally.facet.id())) {
+                    tally.facet.values().of(node, tally);
+                }
+            }
+        }
+        return tallies.stream().collect(Collectors.toMap(tally -> tally.facet.id(), Tally::counts));
+    }
+
+    private static final Part MANY = new Part("", "", any -> false);
+
+    /** The only part that does not let a node through; null for none, MANY for several. */
+    private @Nullable Part failing(Node node) {
+        Part failing = null;
+        for (var part : parts) {
+            if (!part.lets().test(node)) {
+                if (failing != null) {
+                    return MANY;
+                }
+                failing = part;
+            }
+        }
+        return failing;
+    }
+
+    /**
+     * For a filter that finds nothing: the parts without which alone something would be found, or,
+     * where there are none, those that find nothing by themselves.
+     */
+    public List<Blame> blames(Collection<Node> nodes) {
+        var without = new HashMap<Part, Integer>();
+        var finds = new HashSet<Part>();
+        for (var node : nodes) {
+            var failing = failing(node);
+            if (failing != null && failing != MANY) {
+                without.merge(failing, 1, Integer::sum);
+            }
+            parts.stream()
+                    .filter(part -> !finds.contains(part) && part.lets().test(node))
+                    .toList()
+                    .forEach(finds::add);
+        }
+        var blames = new ArrayList<Blame>();
+        parts.stream()
+                .filter(without::containsKey)
+                .forEach(part -> blames.add(new Blame(part, without.get(part))));
+        if (blames.isEmpty()) {
+            parts.stream()
+                    .filter(part -> !finds.contains(part))
+                    .forEach(part -> blames.add(new Blame(part, 0)));
+        }
+        return blames;
+    }
+
+    private static final class Tally implements Consumer<String> {
+        final Facet facet;
+        final Map<String, int[]> counts = new HashMap<>();
+
+        Tally(Facet facet) {
+            this.facet = facet;
+        }
+
+        @Override
+        public void accept(String value) {
+            var count = counts.get(value);
+            if (count == null) {
+                counts.put(value, new int[] {1});
+            } else {
+                count[0]++;
+            }
+        }
+
+        List<Count> counts() {
+            var sorted = new TreeMap<String, int[]>(facet.order());
+            sorted.putAll(counts);
+            return sorted.entrySet().stream()
+                    .map(entry -> new Count(entry.getKey(), entry.getValue()[0]))
+                    .toList();
+        }
+    }
+}

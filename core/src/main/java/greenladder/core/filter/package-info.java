@@ -1,0 +1,8 @@
+/**
+ * Narrowing lists down, counting, sorting and grouping them, over the ladder. Read {@link
+ * greenladder.core.filter.Filter} first.
+ */
+@NullMarked
+package greenladder.core.filter;
+
+import org.jspecify.annotations.NullMarked;

@@ -1,0 +1,66 @@
+package greenladder.core.ready;
+
+import greenladder.core.item.ReadyCheck;
+import greenladder.core.item.Refining;
+import greenladder.core.ladder.Node;
+import java.util.List;
+
+/**
+ * An item held against its product's definition of ready.
+ *
+ * @param results in the order of the checks
+ */
+public record Readiness(List<Result> results) {
+
+    /** Whether an item passes one check. */
+    public record Result(ReadyCheck check, boolean passed) {}
+
+    public Readiness {
+        results = List.copyOf(results);
+    }
+
+    public static Readiness of(Refining refining, Node node) {
+        return new Readiness(
+                refining.checks().stream()
+                        .map(check -> new Result(check, passes(check, node)))
+                        .toList());
+    }
+
+    /** Whether an item passes every check; quicker than naming the results. */
+    public static boolean isReady(Refining refining, Node node) {
+        for (var check : refining.checks()) {
+            if (!passes(check, node)) {
+                return false;
+            }
+        }
+        return true;
+    }
+
+    /**
+     * A check on an item. One without a size is not too large: that it has none is another check's
+     * matter.
+     */
+    static boolean passes(ReadyCheck check, Node node) {
+        var item = node.item();
+        var size = node.rollUp().effective();
+        return switch (check.kind()) {
+            case HAS_CRITERIA -> !item.details().acceptance().isEmpty();
+            case IS_SIZED -> size != null;
+            case HAS_PARENT -> !item.isLoose();
+            case NO_HINDRANCE -> item.blocked() == null;
+            case SMALL_ENOUGH ->
+                    size == null || check.limit() == null || size.compareTo(check.limit()) <= 0;
+            case HAS_DESCRIPTION -> !item.description().isBlank();
+            case NO_QUESTION -> item.details().refinement().question() == null;
+            case BY_HAND -> item.details().refinement().ticked().contains(check.key());
+        };
+    }
+
+    public int passed() {
+        return (int) results.stream().filter(Result::passed).count();
+    }
+
+    public boolean isReady() {
+        return passed() == results.size();
+    }
+}

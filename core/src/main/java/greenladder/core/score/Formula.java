@@ -1,0 +1,219 @@
+package greenladder.core.score;
+
+import com.ezylang.evalex.EvaluationException;
+import com.ezylang.evalex.Expression;
+import com.ezylang.evalex.config.ExpressionConfiguration;
+import com.ezylang.evalex.config.MapBasedFunctionDictionary;
+import com.ezylang.evalex.config.MapBasedOperatorDictionary;
+import com.ezylang.evalex.functions.basic.MaxFunction;
+import com.ezylang.evalex.functions.basic.MinFunction;
+import com.ezylang.evalex.functions.basic.SqrtFunction;
+import com.ezylang.evalex.operators.arithmetic.InfixDivisionOperator;
+import com.ezylang.evalex.operators.arithmetic.InfixMinusOperator;
+import com.ezylang.evalex.operators.arithmetic.InfixMultiplicationOperator;
+import com.ezylang.evalex.operators.arithmetic.InfixPlusOperator;
+import com.ezylang.evalex.operators.arithmetic.PrefixMinusOperator;
+import com.ezylang.evalex.parser.ParseException;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Factor;
+import greenladder.core.item.Refining;
+import greenladder.core.ladder.Node;
+import java.math.BigDecimal;
+import java.math.MathContext;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A product's formula over its factors, and {@link #SIZE} and {@link #VALUE} of the item: the four
+ * operations, brackets, MIN, MAX and SQRT, and nothing else. Its text is bounded in length and in
+ * nesting. Reading and evaluating is EvalEx's; what the same inputs came to is remembered. Safe for
+ * several threads.
+ */
+public final class Formula {
+    /** The item's effective size. */
+    public static final String SIZE = "size";
+
+    /** The item's business value. */
+    public static final String VALUE = "value";
+
+    static final int LONGEST = 300;
+    static final int DEEPEST = 20;
+    private static final int MOST_REMEMBERED = 20_000;
+
+    private static final ExpressionConfiguration SANDBOX =
+            ExpressionConfiguration.builder()
+                    .arraysAllowed(false)
+                    .structuresAllowed(false)
+                    .binaryAllowed(false)
+                    .implicitMultiplicationAllowed(false)
+                    .singleQuoteStringLiteralsAllowed(false)
+                    .defaultConstants(Map.of())
+                    .mathContext(MathContext.DECIMAL64)
+                    .operatorDictionary(
+                            MapBasedOperatorDictionary.ofOperators(
+                                    Map.entry("+", new InfixPlusOperator()),
+                                    Map.entry("-", new InfixMinusOperator()),
+                                    Map.entry("*", new InfixMultiplicationOperator()),
+                                    Map.entry("/", new InfixDivisionOperator()),
+                                    Map.entry("-", new PrefixMinusOperator())))
+                    .functionDictionary(
+                            MapBasedFunctionDictionary.ofFunctions(
+                                    Map.entry("MIN", new MinFunction()),
+                                    Map.entry("MAX", new MaxFunction()),
+                                    Map.entry("SQRT", new SqrtFunction())))
+                    .build();
+
+    /** Formulas that were read, so that what is remembered of them lasts. */
+    private static final Map<String, Formula> READ = new ConcurrentHashMap<>();
+
+    private static final int MOST_READ = 500;
+
+    private final Expression expression;
+    private final List<String> names;
+    private final Map<List<Amount>, Optional<BigDecimal>> remembered = new ConcurrentHashMap<>();
+
+    private Formula(Expression expression, Set<String> names) {
+        this.expression = expression;
+        this.names = List.copyOf(names);
+    }
+
+    /** The formulas to begin with, with the factors that they take. */
+    public record Preset(String name, String formula, List<Factor> factors) {}
+
+    public static final List<Preset> PRESETS =
+            List.of(
+                    new Preset(
+                            "Impact × confidence × ease",
+                            "impact * confidence * ease",
+                            Refining.STANDARD.factors()),
+                    new Preset(
+                            "Cost of waiting against size",
+                            "(business_value + time_criticality + risk_reduction) / size",
+                            List.of(
+                                    Factor.upToTen("business_value", "Business value"),
+                                    Factor.upToTen("time_criticality", "Time criticality"),
+                                    Factor.upToTen("risk_reduction", "Risk reduction"))),
+                    new Preset("Value for size", "value / size", List.of()));
+
+    /** The product's formula; empty where it has none, or one that its factors do not fit. */
+    public static Optional<Formula> of(Refining refining) {
+        var text = refining.formula();
+        if (text.isBlank() || problem(text, refining.factors()).isPresent()) {
+            return Optional.empty();
+        }
+        if (READ.size() > MOST_READ) {
+            READ.clear();
+        }
+        return Optional.of(READ.computeIfAbsent(text, Formula::read));
+    }
+
+    /** What is wrong with a formula over these factors, in words; empty where it can be used. */
+    public static Optional<String> problem(String text, List<Factor> factors) {
+        if (text.length() > LONGEST) {
+            return Optional.of(
+                    "The formula is %,d characters long; at most %d fit."
+                            .formatted(text.length(), LONGEST));
+        }
+        if (nesting(text) > DEEPEST) {
+            return Optional.of(
+                    "The brackets stand %d deep; at most %d do.".formatted(nesting(text), DEEPEST));
+        }
+        if (text.indexOf('"') >= 0) {
+            return Optional.of("The formula is made of names and numbers, not of texts.");
+        }
+        try {
+            var expression = new Expression(text, SANDBOX);
+            expression.validate();
+            return unknownName(expression, factors);
+        } catch (ParseException e) {
+            return Optional.of("The formula cannot be read: %s.".formatted(e.getMessage()));
+        }
+    }
+
+    private static Optional<String> unknownName(Expression expression, List<Factor> factors)
+            throws ParseException {
+        var known =
+                factors.stream().map(Factor::key).collect(Collectors.toCollection(ArrayList::new));
+        known.add(SIZE);
+        known.add(VALUE);
+        return expression.getUsedVariables().stream()
+                .filter(name -> !known.contains(name))
+                .sorted()
+                .findFirst()
+                .map(name ->
+                        "There is no factor “%s”; there are: %s."
+                                .formatted(name, String.join(", ", known)));
+    }
+
+    private static int nesting(String text) {
+        int depth = 0;
+        int deepest = 0;
+        for (int i = 0; i < text.length(); i++) {
+            depth += text.charAt(i) == '(' ? 1 : text.charAt(i) == ')' ? -1 : 0;
+            deepest = Math.max(deepest, depth);
+        }
+        return deepest;
+    }
+
+    private static Formula read(String text) {
+        try {
+            var expression = new Expression(text, SANDBOX);
+            return new Formula(expression, new TreeSet<>(expression.getUsedVariables()));
+        } catch (ParseException e) {
+            throw new IllegalArgumentException("formula " + text, e);
+        }
+    }
+
+    /**
+     * An item's score, to 16 digits; empty where it lacks a factor or a size that the formula
+     * takes, and where the formula divides by zero.
+     */
+    public Optional<BigDecimal> scoreOf(Node node) {
+        var inputs = new ArrayList<Amount>(names.size());
+        for (var name : names) {
+            var input = input(node, name);
+            if (input == null) {
+                return Optional.empty();
+            }
+            inputs.add(input);
+        }
+        if (remembered.size() > MOST_REMEMBERED) {
+            remembered.clear();
+        }
+        return remembered.computeIfAbsent(inputs, this::evaluated);
+    }
+
+    private static @Nullable Amount input(Node node, String name) {
+        var given = node.item().details().refinement().factors().get(name);
+        if (given != null) {
+            return given;
+        }
+        return switch (name) {
+            case SIZE -> node.rollUp().effective();
+            case VALUE -> node.item().value();
+            default -> null;
+        };
+    }
+
+    private Optional<BigDecimal> evaluated(List<Amount> inputs) {
+        var values = new HashMap<String, BigDecimal>();
+        for (int i = 0; i < names.size(); i++) {
+            values.put(names.get(i), inputs.get(i).toDecimal());
+        }
+        try {
+            var score = expression.copy().withValues(values).evaluate();
+            return Optional.of(score.getNumberValue().stripTrailingZeros());
+        } catch (EvaluationException | ParseException | ArithmeticException e) {
+            // A division by zero, or the root of a negative number: no score.
+            return Optional.empty();
+        }
+    }
+}

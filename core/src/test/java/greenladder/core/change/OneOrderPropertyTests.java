@@ -1,0 +1,116 @@
+package greenladder.core.change;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.RandomWork;
+import greenladder.core.Trees;
+import greenladder.core.change.Decision.Accepted;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Random;
+import java.util.stream.IntStream;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+public class OneOrderPropertyTests {
+    @DataProvider
+    static Object[][] seeds() {
+        return IntStream.range(0, 40)
+                .mapToObj(seed -> new Object[] {seed})
+                .toArray(Object[][]::new);
+    }
+
+    /** Several people, each deciding on what they see: the ladder as it stood some moves ago. */
+    @Test(dataProvider = "seeds")
+    public void movesOfSeveralPeopleShouldLeaveOneTotalOrder(int seed) {
+        var random = new Random(seed);
+        var ladder = new RandomWork(seed).ladder(60, 20);
+        for (int i = 0; i < 60; i++) {
+            if (Decisions.decide(ladder, anyMove(random, ladder), Trees.NOW)
+                    instanceof Accepted accepted) {
+                ladder = accepted.after();
+            }
+        }
+
+        var slots = ladder.order().slots();
+        assertThat(slots).as("seed %d", seed).hasSize(ladder.itemCount()).isSorted();
+        assertThat(new HashSet<>(slots.stream().map(slot -> slot.rank()).toList()))
+                .as("no two items stand at one rank, seed %d", seed)
+                .hasSameSizeAs(slots);
+    }
+
+    @Test(dataProvider = "seeds")
+    public void positionWhenAskedForShouldBeThePosition(int seed) {
+        var random = new Random(seed);
+        var ladder = new RandomWork(seed).ladder(60, 10);
+        for (int i = 0; i < 20; i++) {
+            var item = any(random, ladder);
+            int last = ladder.orderOf("MSF", item.level()).size();
+            int position = 1 + random.nextInt(last);
+
+            ladder =
+                    Trees.after(
+                            ladder,
+                            new Command.Move(
+                                    List.of(item.key()),
+                                    new Target.Parent.Same(),
+                                    new Target.Position(position)));
+
+            assertThat(ladder.position(ladder.requireNode(item.key()).item()))
+                    .as("seed %d", seed)
+                    .isEqualTo(position);
+        }
+    }
+
+    @Test(dataProvider = "seeds")
+    public void bandsWhenItemsAreBandedAndMovedShouldStayStretches(int seed) {
+        var random = new Random(seed);
+        var bands = List.of("must", "should", "could", "wont");
+        var ladder = Trees.of("story S\n".repeat(30));
+        for (int i = 0; i < 80; i++) {
+            var item = any(random, ladder);
+            var command =
+                    random.nextInt(3) == 0
+                            ? Trees.edit(item.key().number(), "band", bands.get(random.nextInt(4)))
+                            : anyMove(random, ladder);
+            if (Decisions.decide(ladder, command, Trees.NOW) instanceof Accepted accepted) {
+                ladder = accepted.after();
+            }
+        }
+
+        var product = ladder.requireProduct("MSF");
+        var places =
+                ladder.level(product, product.levels().find("story").orElseThrow()).stream()
+                        .map(Node::item)
+                        .map(one -> one.details().refinement().band())
+                        .map(product.refining()::placeOf)
+                        .toList();
+        assertThat(places).as("seed %d", seed).isSorted();
+    }
+
+    private static Command anyMove(Random random, Ladder ladder) {
+        var items = List.of(any(random, ladder).key(), any(random, ladder).key());
+        ItemKey beside = any(random, ladder).key();
+        var target =
+                switch (random.nextInt(5)) {
+                    case 0 -> new Target.Before(beside);
+                    case 1 -> new Target.First();
+                    case 2 -> new Target.Last();
+                    case 3 -> new Target.Position(1 + random.nextInt(20));
+                    default -> new Target.After(beside);
+                };
+        return new Command.Move(
+                random.nextBoolean() ? items : items.subList(0, 1),
+                new Target.Parent.Same(),
+                target);
+    }
+
+    private static Item any(Random random, Ladder ladder) {
+        var slots = ladder.order().slots();
+        return ladder.requireNode(slots.get(random.nextInt(slots.size())).key()).item();
+    }
+}

@@ -1,0 +1,273 @@
+package greenladder.core.filter;
+
+import static greenladder.core.Trees.key;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.Trees;
+import greenladder.core.filter.Filter.Part;
+import greenladder.core.item.Person;
+import greenladder.core.item.Sprint;
+import greenladder.core.item.Team;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import java.util.Set;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
+import org.assertj.core.groups.Tuple;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+public class FilterTests {
+    private static final LocalDate TODAY = LocalDate.parse("2026-05-04");
+
+    /** Stories 3 to 8 under two epics, and a loose one. */
+    private static Ladder ladder() {
+        var ladder =
+                Trees.of(
+                        """
+                        epic Ramp
+                        epic Quay
+                        story A size=3 assignee=oona.marsh labels=rain
+                        story B size=5 kind=bug
+                        story C state=done
+                        story D kind=bug labels=rain,night
+                        story E size=8 blocked=wind
+                        """);
+        for (var child : Map.of(3, "MSF1", 4, "MSF1", 5, "MSF2", 6, "MSF2").entrySet()) {
+            ladder = Trees.after(ladder, Trees.edit(child.getKey(), "parent", child.getValue()));
+        }
+        return ladder.with(ladder.workspace().with(new Person("bram.hale", "Bram Hale")));
+    }
+
+    private static Lens lens(Ladder ladder) {
+        return new Lens(ladder, List.copyOf(ladder.products()), TODAY, "oona.marsh", Trees.NOW);
+    }
+
+    private static List<Node> stories(Ladder ladder) {
+        var product = ladder.requireProduct("MSF");
+        return ladder.level(product, product.levels().find("story").orElseThrow());
+    }
+
+    private static Part part(Ladder ladder, String facet, String... values) {
+        return Filter.part(new Facets(lens(ladder)).find(facet).orElseThrow(), List.of(values));
+    }
+
+    private static String found(Ladder ladder, Part... parts) {
+        var filter = new Filter(List.of(parts));
+        return Trees.titles(stories(ladder).stream().filter(filter::lets).toList());
+    }
+
+    @DataProvider
+    static Object[][] picks() {
+        return new Object[][] {
+            {"kind", new String[] {"bug"}, "B D"},
+            {"kind", new String[] {"bug", "story"}, "A B C D E"},
+            {"label", new String[] {"night", "sun"}, "D"},
+            {"label", new String[] {""}, "B C E"},
+            {"assignee", new String[] {"me"}, "A"},
+            {"assignee", new String[] {""}, "B C D E"},
+            {"category", new String[] {"done"}, "C"},
+            {"in.epic", new String[] {"MSF2"}, "C D"},
+            {"parent", new String[] {""}, "E"},
+            {"loose", new String[] {"true"}, "E"},
+            {"unsized", new String[] {"true"}, "C D"},
+            {"blocked", new String[] {"false"}, "A B C D"},
+            {"changed", new String[] {"true"}, ""},
+            {"team", new String[] {"sunk"}, ""},
+        };
+    }
+
+    @Test(dataProvider = "picks")
+    public void partShouldLetThroughWhatHasOneOfTheValues(
+            String facet, String[] values, String expected) {
+        var ladder = ladder();
+
+        assertThat(found(ladder, part(ladder, facet, values))).isEqualTo(expected);
+    }
+
+    @Test
+    public void partsTogetherShouldAllHold() {
+        var ladder = ladder();
+
+        assertThat(
+                        found(
+                                ladder,
+                                part(ladder, "kind", "bug"),
+                                Filter.text("lamp", Set.of(key(4), key(5))),
+                                Filter.under(ladder, List.of(key(1)))))
+                .isEqualTo("B");
+    }
+
+    @Test
+    public void sprintWhenCurrentIsAskedForShouldBeThoseUnderWay() {
+        var team = new Team("lantern", "Lantern", List.of(), List.of("MSF"), Map.of());
+        var workspace = ladder().workspace().with(team);
+        for (int i = 0; i < 3; i++) {
+            workspace =
+                    workspace.with(
+                            new Sprint(
+                                    "lantern-" + i,
+                                    "lantern",
+                                    "Lantern " + i,
+                                    TODAY.plusDays(14 * (i - 1) - 3),
+                                    TODAY.plusDays(14 * (i - 1) + 10),
+                                    null,
+                                    null));
+        }
+        var ladder = ladder().with(workspace);
+        ladder = Trees.after(ladder, Trees.edit(3, "sprint", "lantern-1"));
+        ladder = Trees.after(ladder, Trees.edit(4, "sprint", "lantern-2"));
+
+        assertThat(found(ladder, part(ladder, "sprint", "current"))).isEqualTo("A");
+        assertThat(part(ladder, "sprint", "current", "lantern-2").words())
+                .isEqualTo("Sprint: current or Lantern 2");
+    }
+
+    @Test
+    public void countsShouldTellWhatPickingAValueWouldFind() {
+        var ladder = ladder();
+        var facets = new Facets(lens(ladder));
+        var filter =
+                new Filter(List.of(part(ladder, "kind", "bug"), part(ladder, "label", "rain")));
+
+        var counts = filter.counts(facets.all(), stories(ladder));
+
+        assertThat(counts.get("kind"))
+                .extracting(Filter.Count::value, Filter.Count::items)
+                .containsExactly(tuple("story", 1), tuple("bug", 1));
+        assertThat(counts.get("label"))
+                .extracting(Filter.Count::value, Filter.Count::items)
+                .containsExactly(tuple("night", 1), tuple("rain", 1), tuple("", 1));
+        assertThat(counts.get("in.epic")).extracting(Filter.Count::value).containsExactly("MSF2");
+    }
+
+    private static Tuple tuple(Object... values) {
+        return Tuple.tuple(values);
+    }
+
+    /** For random filters, a count is what adding that value alone finds. */
+    @Test
+    public void countsShouldAgreeWithTheFiltersThatTheyAnnounce() {
+        var random = new Random(7);
+        var ladder = ladder();
+        var facets = new Facets(lens(ladder));
+        var nodes = stories(ladder);
+        for (int i = 0; i < 40; i++) {
+            var picked = facets.all().get(random.nextInt(facets.all().size()));
+            var other = facets.all().get(random.nextInt(facets.all().size()));
+            if (picked == other) {
+                continue;
+            }
+            var values = new Filter(List.of()).counts(List.of(picked), nodes).get(picked.id());
+            var value = values.get(random.nextInt(values.size())).value();
+            var one = Filter.part(picked, List.of(value));
+
+            new Filter(List.of(one))
+                    .counts(List.of(other), nodes)
+                    .get(other.id())
+                    .forEach(count -> {
+                        var both =
+                                new Filter(
+                                        List.of(one, Filter.part(other, List.of(count.value()))));
+                        assertThat(nodes.stream().filter(both::lets).count())
+                                .as("%s and %s %s", one.words(), other.id(), count.value())
+                                .isEqualTo(count.items());
+                    });
+        }
+    }
+
+    @Test
+    public void filterThatFindsNothingShouldSayWhichPartLeftEverythingOut() {
+        var ladder = ladder();
+        var filter =
+                new Filter(List.of(part(ladder, "kind", "bug"), part(ladder, "category", "done")));
+        var hopeless =
+                new Filter(List.of(part(ladder, "kind", "bug"), part(ladder, "team", "sunk")));
+        var never =
+                new Filter(
+                        List.of(
+                                part(ladder, "loose", "true"),
+                                part(ladder, "category", "done"),
+                                part(ladder, "team", "sunk")));
+
+        assertThat(filter.blames(stories(ladder)))
+                .extracting(blame -> blame.part().words(), Filter.Blame::items)
+                .containsExactly(tuple("Kind: bug", 1), tuple("State category: done", 2));
+        assertThat(hopeless.blames(stories(ladder)))
+                .extracting(blame -> blame.part().words(), Filter.Blame::items)
+                .containsExactly(tuple("Team: sunk", 2));
+        assertThat(never.blames(stories(ladder)))
+                .extracting(blame -> blame.part().words(), Filter.Blame::items)
+                .containsExactly(tuple("Team: sunk", 0));
+    }
+
+    @Test
+    public void groupsShouldComeInTheOrderOfTheirValuesWithTheirPoints() {
+        var ladder = ladder();
+        var facets = new Facets(lens(ladder));
+        var groups =
+                Grouping.of(
+                        List.of(
+                                facets.find("in.epic").orElseThrow(),
+                                facets.find("kind").orElseThrow()),
+                        stories(ladder));
+
+        assertThat(groups)
+                .extracting(group ->
+                        String.join("/", group.words())
+                                + " "
+                                + Trees.titles(group.nodes())
+                                + " "
+                                + group.points())
+                .containsExactly(
+                        "Ramp/story A 3",
+                        "Ramp/bug B 5",
+                        "Quay/story C 0",
+                        "Quay/bug D 0",
+                        "No epic above/story E 8");
+    }
+
+    @DataProvider
+    static Object[][] sortings() {
+        return new Object[][] {
+            {Sorting.RANK, "A B C D E"},
+            {Sorting.SIZE, "A B E C D"},
+            {Sorting.VALUE, "D B A C E"},
+            {Sorting.SCORE, "C A B D E"},
+            {Sorting.TITLE, "A B C D E"},
+            {Sorting.KEY, "A B C D E"},
+        };
+    }
+
+    @Test(dataProvider = "sortings")
+    public void sortingShouldPutWhatHasNoValueLastAndTiesByRank(Sorting sorting, String expected) {
+        var ladder = ladder();
+        ladder = Trees.after(ladder, Trees.edit(6, "value", "9"));
+        ladder = Trees.after(ladder, Trees.edit(4, "value", "2"));
+        for (var factor : List.of("impact", "confidence", "ease")) {
+            ladder = Trees.after(ladder, Trees.edit(3, "factors." + factor, "1"));
+            ladder = Trees.after(ladder, Trees.edit(5, "factors." + factor, "2"));
+        }
+
+        assertThat(Trees.titles(sorting.sorted(lens(ladder), stories(ladder)))).isEqualTo(expected);
+    }
+
+    @Test
+    public void itemsWithoutAPlaceInAnyGroupShouldAllBeCounted() {
+        var ladder = ladder();
+        var facets = new Facets(lens(ladder)).all();
+        var all = new ArrayList<Node>();
+        IntStream.range(0, facets.size())
+                .forEach(i ->
+                        Grouping.of(List.of(facets.get(i)), stories(ladder))
+                                .forEach(group -> all.addAll(group.nodes())));
+
+        assertThat(all).hasSize(facets.size() * stories(ladder).size());
+        assertThat(Stream.of(Sorting.values()).map(Sorting::id)).doesNotHaveDuplicates();
+    }
+}

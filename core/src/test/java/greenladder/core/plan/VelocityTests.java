@@ -1,0 +1,68 @@
+package greenladder.core.plan;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.Trees;
+import greenladder.core.item.Sprint;
+import greenladder.core.item.Team;
+import greenladder.core.ladder.Ladder;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import org.testng.annotations.Test;
+
+public class VelocityTests {
+    /** Four sprints, of which the first {@code closed} are closed; sprint i holds story i. */
+    private static Ladder ladder(int closed) {
+        var ladder =
+                Trees.of(
+                        """
+                        story A size=20 state=done
+                        story B size=7 state=done
+                        story C size=8 state=done
+                        story D size=10 state=done
+                          task T
+                        story E size=5
+                        """);
+        var team = new Team("lantern", "Lantern", List.of(), List.of("MSF"), Map.of());
+        ladder = ladder.with(ladder.workspace().with(team));
+        for (int i = 1; i <= 4; i++) {
+            ladder = ladder.with(ladder.workspace().with(sprint(i, null)));
+            ladder = Trees.after(ladder, Trees.edit(i, "sprint", "lantern-" + i));
+        }
+        ladder = Trees.after(ladder, Trees.edit(6, "sprint", "lantern-4"));
+        for (int i = 1; i <= closed; i++) {
+            ladder = ladder.with(ladder.workspace().with(sprint(i, Trees.NOW)));
+        }
+        return ladder;
+    }
+
+    private static Sprint sprint(int i, Instant closedAt) {
+        var start = LocalDate.parse("2026-01-05").plusWeeks(2L * i);
+        return new Sprint(
+                "lantern-" + i, "lantern", "L" + i, start, start.plusDays(13), null, closedAt);
+    }
+
+    @Test
+    public void velocityShouldBeTheMeanOfTheLastClosedSprintsWithLeastAndMost() {
+        var velocity = Velocity.of(ladder(4), "lantern", 3);
+
+        assertThat(velocity.sprints())
+                .extracting(one -> one.sprint().name() + " " + one.points())
+                .containsExactly("L4 10", "L3 8", "L2 7");
+        assertThat(velocity.mean().orElseThrow()).hasToString("8.333");
+        assertThat(velocity.least()).hasToString("7");
+        assertThat(velocity.most()).hasToString("10");
+        assertThat(velocity.isShort()).isFalse();
+    }
+
+    @Test
+    public void velocityOfFewerSprintsShouldTellSo() {
+        var velocity = Velocity.of(ladder(2), "lantern", 3);
+
+        assertThat(velocity.mean().orElseThrow()).hasToString("13.5");
+        assertThat(velocity.isShort()).isTrue();
+        assertThat(Velocity.of(ladder(0), "lantern", 3).mean()).isEmpty();
+    }
+}

@@ -1,0 +1,89 @@
+package greenladder.core.ready;
+
+import static greenladder.core.Trees.after;
+import static greenladder.core.Trees.edit;
+import static greenladder.core.Trees.node;
+import static greenladder.core.Trees.problems;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.Trees;
+import greenladder.core.item.ReadyCheck;
+import greenladder.core.item.ReadyCheck.Kind;
+import greenladder.core.item.Refining;
+import greenladder.core.ladder.Ladder;
+import java.util.List;
+import java.util.stream.Stream;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+public class ReadinessTests {
+    private static final ReadyCheck BY_HAND =
+            new ReadyCheck("seen", "seen by a skipper", Kind.BY_HAND, null);
+    private static final Refining REFINING =
+            new Refining(
+                    List.of(),
+                    List.of(),
+                    "",
+                    Refining.STANDARD.scale(),
+                    Stream.concat(
+                                    Stream.of(Kind.values())
+                                            .filter(kind -> kind != Kind.BY_HAND)
+                                            .map(ReadyCheck::of),
+                                    Stream.of(BY_HAND))
+                            .toList());
+
+    private static final Ladder LADDER =
+            Trees.of(
+                    """
+                    feature F
+                      story Ready size=5 acceptance=quick description=words
+                    story Bare size=13 blocked=wind question=which?
+                    """);
+
+    @DataProvider
+    static Object[][] missing() {
+        return new Object[][] {
+            {2, List.of(Kind.BY_HAND)},
+            {
+                3,
+                List.of(
+                        Kind.HAS_CRITERIA,
+                        Kind.HAS_PARENT,
+                        Kind.NO_HINDRANCE,
+                        Kind.SMALL_ENOUGH,
+                        Kind.HAS_DESCRIPTION,
+                        Kind.NO_QUESTION,
+                        Kind.BY_HAND)
+            },
+        };
+    }
+
+    @Test(dataProvider = "missing")
+    public void checksShouldNameWhatIsMissing(int number, List<Kind> expected) {
+        var readiness = Readiness.of(REFINING, node(LADDER, number));
+
+        assertThat(
+                        readiness.results().stream()
+                                .filter(result -> !result.passed())
+                                .map(result -> result.check().kind()))
+                .containsExactlyElementsOf(expected);
+        assertThat(readiness.isReady()).isFalse();
+    }
+
+    @Test
+    public void checkWhenTickedByHandShouldPass() {
+        var ladder = LADDER.with(LADDER.requireProduct("MSF").withRefining(REFINING));
+        ladder = after(ladder, edit(2, "ready", "+seen"));
+
+        assertThat(Readiness.isReady(REFINING, node(ladder, 2))).isTrue();
+        assertThat(Readiness.isReady(REFINING, node(after(ladder, edit(2, "ready", "-seen")), 2)))
+                .isFalse();
+        assertThat(problems(ladder, edit(2, "ready", "is-sized")).inWords())
+                .contains("no check that is ticked by hand");
+    }
+
+    @Test
+    public void itemWithoutASizeShouldNotBeTooLarge() {
+        assertThat(Readiness.passes(ReadyCheck.of(Kind.SMALL_ENOUGH), node(LADDER, 1))).isTrue();
+    }
+}
