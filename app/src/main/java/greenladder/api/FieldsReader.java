@@ -100,6 +100,9 @@ final class FieldsReader {
             case "checklist" -> readLines(name, value, "done");
             case "links" -> readLinks(value);
             case "custom" -> readCustom(value);
+            case "factors" -> readFactors(value);
+            case "candidate" -> readCandidate(value);
+            case "ready" -> readReady(value);
             default ->
                     text(name, value, NUMBERS.contains(name))
                             .ifPresent(text -> fields.put(name, text));
@@ -194,6 +197,42 @@ final class FieldsReader {
                             .collect(Collectors.joining("\n")));
         } else {
             problem("links", "Links are a list of objects with address and name.");
+        }
+    }
+
+    /** Numbers by the keys of factors; null empties one. */
+    private void readFactors(JsonNode factors) {
+        if (!factors.isObject()) {
+            problem("factors", "Factors are an object of numbers by their keys.");
+            return;
+        }
+        factors.properties()
+                .forEach(member -> {
+                    var name = "factors." + member.getKey();
+                    text(name, member.getValue(), true).ifPresent(text -> fields.put(name, text));
+                });
+    }
+
+    private void readCandidate(JsonNode candidate) {
+        if (candidate.isBoolean() || candidate.isNull()) {
+            fields.put("candidate", candidate.asBoolean(false) ? "yes" : "no");
+        } else {
+            problem("candidate", "Candidate is true or false.");
+        }
+    }
+
+    /** The checks that are ticked by hand; the others follow from the item. */
+    private void readReady(JsonNode ready) {
+        var ticked = ready.path("ticked");
+        if (ready.isObject()
+                && ready.size() == 1
+                && ticked.isArray()
+                && ticked.valueStream().allMatch(JsonNode::isString)) {
+            fields.put(
+                    "ready",
+                    ticked.valueStream().map(JsonNode::asString).collect(Collectors.joining("\n")));
+        } else {
+            problem("ready", "Ready is an object with ticked, a list of keys of checks.");
         }
     }
 

@@ -5,11 +5,14 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
 import greenladder.core.ladder.Ladder;
+import greenladder.core.ready.Readiness;
+import greenladder.core.score.Scores;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /** An item as programs see it. Absent values are null. */
@@ -31,6 +34,14 @@ record ItemJson(
         @Nullable BigDecimal firstEstimate,
         HoursJson hours,
         @Nullable BigDecimal value,
+        Map<String, BigDecimal> factors,
+        @Nullable BigDecimal score,
+        @Nullable String band,
+        ReadyJson ready,
+        @Nullable String agenda,
+        @Nullable String question,
+        boolean candidate,
+        List<DecisionJson> decisions,
         @Nullable LocalDate start,
         @Nullable LocalDate finish,
         @Nullable BlockedJson blocked,
@@ -54,6 +65,14 @@ record ItemJson(
             @Nullable BigDecimal estimate,
             @Nullable BigDecimal invested,
             @Nullable BigDecimal remaining) {}
+
+    /**
+     * @param ticked the keys of the checks that were ticked by hand
+     * @param missing the keys of the checks that are not passed
+     */
+    record ReadyJson(boolean ready, List<String> ticked, List<String> missing) {}
+
+    record DecisionJson(LocalDate on, String by, String words) {}
 
     record BlockedJson(String reason) {}
 
@@ -94,6 +113,17 @@ record ItemJson(
                         decimal(item.hours().invested()),
                         decimal(item.remainingHours())),
                 decimal(item.value()),
+                factors(item),
+                new Scores(List.of(ladder.requireProduct(item.key().product())))
+                        .of(ladder.requireNode(item.key())),
+                item.details().refinement().band(),
+                ready(ladder, item),
+                item.details().refinement().agenda(),
+                item.details().refinement().question(),
+                item.details().refinement().candidate(),
+                item.details().refinement().decisions().stream()
+                        .map(note -> new DecisionJson(note.on(), note.by(), note.words()))
+                        .toList(),
                 item.start(),
                 item.finish(),
                 item.blocked() == null ? null : new BlockedJson(item.blocked()),
@@ -120,6 +150,29 @@ record ItemJson(
                 item.createdAt(),
                 item.updatedAt(),
                 item.version());
+    }
+
+    private static Map<String, BigDecimal> factors(Item item) {
+        var factors = new TreeMap<String, BigDecimal>();
+        item.details()
+                .refinement()
+                .factors()
+                .forEach((key, amount) -> factors.put(key, amount.toDecimal()));
+        return factors;
+    }
+
+    private static ReadyJson ready(Ladder ladder, Item item) {
+        var readiness =
+                Readiness.of(
+                        ladder.requireProduct(item.key().product()).refining(),
+                        ladder.requireNode(item.key()));
+        return new ReadyJson(
+                readiness.isReady(),
+                item.details().refinement().ticked(),
+                readiness.results().stream()
+                        .filter(result -> !result.passed())
+                        .map(result -> result.check().key())
+                        .toList());
     }
 
     private static List<CriterionJson> criteria(Lines lines) {

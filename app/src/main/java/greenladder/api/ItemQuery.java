@@ -2,42 +2,30 @@ package greenladder.api;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
-import greenladder.core.item.Item;
+import greenladder.core.filter.Filter;
+import greenladder.core.filter.Filter.Part;
+import greenladder.core.filter.Sorting;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
+import greenladder.list.ListLines;
+import greenladder.list.ListState;
+import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
-import java.util.Locale;
-import java.util.Objects;
-import java.util.function.Function;
-import java.util.function.Predicate;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.util.MultiValueMap;
 
-/** Which items of a product are asked for, in which order, and from where on. */
+/**
+ * Which items of a product are asked for, in which order, and from where on: the same filters as
+ * those of the lists that people see.
+ */
 final class ItemQuery {
-    private static final List<String> FILTERS =
-            List.of(
-                    "level",
-                    "kind",
-                    "state",
-                    "category",
-                    "team",
-                    "assignee",
-                    "sprint",
-                    "release",
-                    "label",
-                    "parent",
-                    "under",
-                    "text",
-                    "loose",
-                    "unsized",
-                    "blocked");
-    private static final List<String> OTHERS = List.of("sort", "cursor", "limit");
+    private static final List<String> OTHERS = List.of("under", "text", "sort", "cursor", "limit");
+    private static final String LABEL = "label";
 
     private final Ladder ladder;
     private final Product product;
@@ -53,21 +41,24 @@ final class ItemQuery {
     /**
      * @throws Failure.Invalid for an unknown parameter or a value that it does not take
      */
-    Page<ItemJson> page() {
-        asked.keySet().stream()
-                .filter(name -> !FILTERS.contains(name) && !OTHERS.contains(name))
-                .forEach(name -> problem(name, "There is no parameter “%s”.".formatted(name)));
-        var filter = filter();
-        var order = order();
+    Page<ItemJson> page(ListLines lines, SignedIn reader) {
+        asked.forEach(this::check);
+        var sorting = sorting();
         int limit = limit();
+        var under = under();
         if (!problems.isEmpty()) {
             throw new Failure.Invalid(new Problems(problems));
         }
-        // Items come in rank order already.
-        var found =
-                isByRank()
-                        ? items().filter(filter).toList()
-                        : items().filter(filter).sorted(order).toList();
+        // Labels are the same in capitals or not; the lists pick from those in use.
+        var state = ListState.read(asked).without(LABEL);
+        var narrowed = lines.narrowed(ladder, List.of(product), state, reader);
+        var parts = new ArrayList<Part>(narrowed.filter().parts());
+        if (!under.isEmpty()) {
+            parts.add(Filter.under(ladder, under));
+        }
+        labels(asked.getOrDefault(LABEL, List.of())).forEach(parts::add);
+        var filter = new Filter(parts);
+        var found = sorting.sorted(narrowed.lens(), items().filter(filter::lets).toList());
         int from = from(found);
         int to = Math.min(found.size(), from + limit);
         return new Page<>(
@@ -75,6 +66,16 @@ final class ItemQuery {
                         .map(node -> ItemJson.of(ladder, node.item()))
                         .toList(),
                 to < found.size() ? found.get(to - 1).item().key().toString() : null);
+    }
+
+    private void check(String name, List<String> values) {
+        if (ListState.isFlag(name)
+                && !values.stream().allMatch(value -> List.of("true", "false").contains(value))) {
+            problem(name, "%s is true or false.".formatted(name));
+        }
+        if (!ListState.isFacet(name) && !OTHERS.contains(name)) {
+            problem(name, "There is no parameter “%s”.".formatted(name));
+        }
     }
 
     private Stream<Node> items() {
@@ -88,108 +89,46 @@ final class ItemQuery {
                 .map(slot -> ladder.requireNode(slot.key()));
     }
 
-    private Predicate<Node> filter() {
-        return ofItem("level", item -> item.level().key())
-                .and(ofItem("kind", Item::kind))
-                .and(ofItem("state", item -> item.state().key()))
-                .and(ofItem("category", item -> item.category().word()))
-                .and(ofItem("assignee", item -> Objects.requireNonNullElse(item.assignee(), "")))
-                .and(ofItem("team", item -> Objects.requireNonNullElse(item.team(), "")))
-                .and(ofItem("sprint", item -> item.sprint() == null ? "" : item.sprint().key()))
-                .and(ofItem("release", item -> item.release() == null ? "" : item.release().key()))
-                .and(
-                        ofItem(
-                                "parent",
-                                item -> item.parent() == null ? "" : item.parent().toString()))
-                .and(label())
-                .and(flag("loose", node -> node.item().isLoose()))
-                .and(flag("blocked", node -> node.item().blocked() != null))
-                .and(
-                        flag(
-                                "unsized",
+    private static List<Part> labels(List<String> wanted) {
+        return wanted.isEmpty()
+                ? List.of()
+                : List.of(
+                        new Part(
+                                LABEL,
+                                "",
                                 node ->
-                                        node.item().level().carriesPoints()
-                                                && node.rollUp().effective() == null))
-                .and(under())
-                .and(text());
+                                        node.item().details().labels().stream()
+                                                .anyMatch(label ->
+                                                        wanted.stream()
+                                                                .anyMatch(
+                                                                        label::equalsIgnoreCase))));
     }
 
-    private Predicate<Node> label() {
-        var wanted = asked.getOrDefault("label", List.of());
-        return node ->
-                wanted.isEmpty()
-                        || node.item().details().labels().stream()
-                                .anyMatch(
-                                        label -> wanted.stream().anyMatch(label::equalsIgnoreCase));
+    private List<ItemKey> under() {
+        return asked.getOrDefault("under", List.of()).stream()
+                .flatMap(text -> {
+                    var key = ItemKey.parse(text).filter(one -> ladder.findItem(one).isPresent());
+                    if (key.isEmpty()) {
+                        problem("under", "There is no item “%s”.".formatted(text));
+                    }
+                    return key.stream();
+                })
+                .toList();
     }
 
-    private Predicate<Node> ofItem(String name, Function<Item, String> value) {
-        var wanted = asked.getOrDefault(name, List.of());
-        return node -> wanted.isEmpty() || wanted.contains(value.apply(node.item()));
-    }
-
-    private Predicate<Node> flag(String name, Predicate<Node> holds) {
-        var wanted = asked.getFirst(name);
-        if (wanted == null) {
-            return any -> true;
+    private Sorting sorting() {
+        var text = asked.getFirst("sort");
+        var sorting = Sorting.find(text == null ? "rank" : text);
+        if (sorting.isEmpty()) {
+            problem(
+                    "sort",
+                    "Items are sorted by %s."
+                            .formatted(
+                                    Stream.of(Sorting.values())
+                                            .map(Sorting::id)
+                                            .collect(Collectors.joining(", "))));
         }
-        if (!List.of("true", "false").contains(wanted)) {
-            problem(name, "%s is true or false.".formatted(name));
-        }
-        return wanted.equals("true") ? holds : holds.negate();
-    }
-
-    private Predicate<Node> under() {
-        var roots =
-                asked.getOrDefault("under", List.of()).stream()
-                        .map(text ->
-                                ItemKey.parse(text)
-                                        .filter(key -> ladder.findItem(key).isPresent())
-                                        .orElseGet(() -> {
-                                            problem(
-                                                    "under",
-                                                    "There is no item “%s”.".formatted(text));
-                                            return new ItemKey(product.code(), 1);
-                                        }))
-                        .toList();
-        return node ->
-                roots.isEmpty()
-                        || roots.stream().anyMatch(root -> ladder.isUnder(node.item(), root));
-    }
-
-    private Predicate<Node> text() {
-        var words =
-                asked.getOrDefault("text", List.of()).stream()
-                        .map(text -> text.toLowerCase(Locale.ROOT))
-                        .toList();
-        return node ->
-                words.isEmpty()
-                        || words.stream()
-                                .anyMatch(word ->
-                                        (node.item().title() + "\n" + node.item().description())
-                                                .toLowerCase(Locale.ROOT)
-                                                .contains(word));
-    }
-
-    private boolean isByRank() {
-        return Objects.requireNonNullElse(asked.getFirst("sort"), "rank").equals("rank");
-    }
-
-    private Comparator<Node> order() {
-        Comparator<Node> byKey = Comparator.comparing(node -> node.item().key());
-        return switch (Objects.requireNonNullElse(asked.getFirst("sort"), "rank")) {
-            case "rank" ->
-                    Comparator.comparing((Node node) -> node.item().rank()).thenComparing(byKey);
-            case "key" -> byKey;
-            case "updated" ->
-                    Comparator.comparing((Node node) -> node.item().updatedAt())
-                            .reversed()
-                            .thenComparing(byKey);
-            default -> {
-                problem("sort", "Items are sorted by rank, key or updated.");
-                yield byKey;
-            }
-        };
+        return sorting.orElse(Sorting.RANK);
     }
 
     private int limit() {

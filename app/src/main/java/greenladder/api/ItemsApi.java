@@ -17,6 +17,7 @@ import greenladder.item.ItemStore;
 import greenladder.item.ItemStore.Logged;
 import greenladder.item.ItemStore.Point;
 import greenladder.item.LadderKeeper;
+import greenladder.list.ListLines;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
@@ -54,6 +55,7 @@ class ItemsApi {
     private final LadderKeeper keeper;
     private final Door door;
     private final ItemStore store;
+    private final ListLines lines;
 
     record ChangeJson(
             long operation,
@@ -63,7 +65,8 @@ class ItemsApi {
             @Nullable String before,
             @Nullable String after) {}
 
-    ItemsApi(LadderKeeper keeper, Door door, ItemStore store) {
+    ItemsApi(LadderKeeper keeper, Door door, ItemStore store, ListLines lines) {
+        this.lines = lines;
         this.keeper = keeper;
         this.door = door;
         this.store = store;
@@ -73,13 +76,18 @@ class ItemsApi {
     @Operation(
             summary = "A product's items",
             description =
-                    "Filters: level, kind, state, category, team, assignee, sprint, release, label,"
-                            + " parent, under, text, loose, unsized, blocked; sort=rank, key or"
-                            + " updated. A parameter given several times means any of its values.")
+                    "Filters: level, kind, state, category, band, team, assignee (me: yourself),"
+                        + " sprint (current: those under way), release, label, parent, in.{level},"
+                        + " custom.{key}, under, text; true or false: loose, unsized, ready,"
+                        + " blocked, scored, agenda, candidate, question, changed. An empty value"
+                        + " means none. sort=rank, score, value, size, title, key, made, updated or"
+                        + " finish. A parameter given several times means any of its values.")
     Page<ItemJson> list(
-            @PathVariable String code, @RequestParam MultiValueMap<String, String> asked) {
+            @PathVariable String code,
+            @RequestParam MultiValueMap<String, String> asked,
+            @AuthenticationPrincipal SignedIn me) {
         var ladder = keeper.current();
-        return new ItemQuery(ladder, ProductsApi.require(ladder, code), asked).page();
+        return new ItemQuery(ladder, ProductsApi.require(ladder, code), asked).page(lines, me);
     }
 
     @PostMapping("/products/{code}/items")

@@ -63,7 +63,8 @@ class ProductsApi {
             List<StateJson> states,
             List<String> teams,
             List<FieldJson> fields,
-            List<TemplateJson> templates) {}
+            List<TemplateJson> templates,
+            RefiningJson refining) {}
 
     record FieldJson(String key, String name, String type, List<String> choices) {}
 
@@ -242,6 +243,7 @@ class ProductsApi {
                         .map(Team::key)
                         .toList(),
                 product.fields().stream().map(SetupApi::json).toList(),
-                product.templates().stream().map(SetupApi::json).toList());
+                product.templates().stream().map(SetupApi::json).toList(),
+                RefiningJson.of(product.refining()));
     }
 }

@@ -11,12 +11,14 @@ import greenladder.core.ladder.LevelTotal;
 import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
 import greenladder.item.Rights;
+import greenladder.list.Narrowed;
 import greenladder.people.SignedIn;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** Makes the columns: a whole level, one item's children, or the loose items. */
@@ -35,6 +37,7 @@ final class Columns {
     private final Rights rights;
     private final SignedIn reader;
     private final int atOnce;
+    private final Narrowed narrowed;
 
     Columns(
             Ladder ladder,
@@ -43,7 +46,9 @@ final class Columns {
             Cards cards,
             Rights rights,
             SignedIn reader,
-            int atOnce) {
+            int atOnce,
+            Narrowed narrowed) {
+        this.narrowed = narrowed;
         this.ladder = ladder;
         this.product = product;
         this.place = place;
@@ -142,11 +147,28 @@ final class Columns {
             return new Stretch.Source(
                     slots.size(),
                     place -> ladder.requireNode(slots.get(place).key()),
-                    node -> place.dropped() || !isFoldedAway(node, true));
+                    node -> isShown(node, true));
         }
         var children =
                 ItemKey.parse(id).flatMap(ladder::findNode).map(Node::children).orElse(List.of());
-        return Stretch.Source.of(children, node -> place.dropped() || !isFoldedAway(node, false));
+        return Stretch.Source.of(children, node -> isShown(node, false));
+    }
+
+    private boolean isShown(Node node, boolean inLevel) {
+        return (place.dropped() || !isFoldedAway(node, inLevel)) && narrowed.shows(node);
+    }
+
+    /** How many of a column's items are there for themselves; empty where nothing narrows it. */
+    private String foundIn(Stretch.Source source) {
+        if (!narrowed.isNarrow()) {
+            return "";
+        }
+        long found =
+                IntStream.range(0, source.size())
+                        .mapToObj(source.at())
+                        .filter(node -> source.isShown().test(node) && narrowed.finds(node))
+                        .count();
+        return "%d found of ".formatted(found);
     }
 
     /** In a whole level, what stands under something dropped is folded away with it. */
@@ -171,7 +193,7 @@ final class Columns {
         return new Column(
                 id,
                 heading,
-                figures,
+                foundIn(source) + figures,
                 cards.mark(level),
                 stem,
                 parent,

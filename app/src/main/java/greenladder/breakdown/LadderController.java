@@ -6,6 +6,7 @@ import greenladder.core.ladder.Ladder;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
 import greenladder.item.LadderKeeper;
+import greenladder.list.ListState;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletRequest;
@@ -13,6 +14,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestHeader;
@@ -36,6 +38,7 @@ class LadderController {
     String ladder(
             @PathVariable("product") String code,
             PlaceForm form,
+            @RequestParam MultiValueMap<String, String> asked,
             @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             HttpServletRequest request,
@@ -45,12 +48,12 @@ class LadderController {
         var frame = frames.of(me, require(keeper.current(), code), View.LADDER);
         var ladder = keeper.current();
         var product = require(ladder, code);
-        if (form.isEmpty()) {
+        if (form.isEmpty() && !ListState.read(asked).isNarrow()) {
             var lastPlace = LastPlace.read(request, code);
             return "redirect:"
                     + lastPlace.orElseGet(() -> PlaceReader.first(ladder, product).url());
         }
-        var place = PlaceReader.read(ladder, product, form);
+        var place = PlaceReader.read(ladder, product, form, ListState.read(asked));
         var page = pages.page(ladder, product, place, me);
         LastPlace.keep(response, code, page.url());
         model.addAttribute("page", page);
@@ -62,6 +65,7 @@ class LadderController {
     String more(
             @PathVariable("product") String code,
             PlaceForm form,
+            @RequestParam MultiValueMap<String, String> asked,
             @RequestParam String column,
             @RequestParam int offset,
             @RequestParam(defaultValue = "false") boolean earlier,
@@ -69,7 +73,7 @@ class LadderController {
             Model model) {
         var ladder = keeper.current();
         var product = require(ladder, code);
-        var place = PlaceReader.read(ladder, product, form);
+        var place = PlaceReader.read(ladder, product, form, ListState.read(asked));
         model.addAttribute("more", pages.more(ladder, product, place, me, column, offset, earlier));
         return "breakdown/ladder :: more";
     }

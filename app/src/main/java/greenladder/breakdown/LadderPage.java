@@ -1,5 +1,6 @@
 package greenladder.breakdown;
 
+import greenladder.list.ListLine;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.Labels.Label;
 import greenladder.web.RungMark;
@@ -19,6 +20,7 @@ public record LadderPage(
         String product,
         String url,
         String way,
+        ListLine line,
         List<RailRung> rail,
         List<Column> columns,
         @Nullable ItemPanel panel,

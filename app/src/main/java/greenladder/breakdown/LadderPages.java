@@ -10,6 +10,8 @@ import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.LevelTotal;
 import greenladder.core.ladder.Node;
 import greenladder.item.Rights;
+import greenladder.list.ListLines;
+import greenladder.list.Narrowed;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
 import greenladder.web.GreenLadderProperties;
@@ -30,12 +32,15 @@ public class LadderPages {
 
     private final ItemPanels panels;
     private final Rights rights;
+    private final ListLines lines;
     private final int atOnce;
 
     /** The cards of a long column that were not drawn at first. */
     public record More(@Nullable String earlierUrl, List<Card> cards, @Nullable String moreUrl) {}
 
-    LadderPages(ItemPanels panels, Rights rights, GreenLadderProperties properties) {
+    LadderPages(
+            ItemPanels panels, Rights rights, ListLines lines, GreenLadderProperties properties) {
+        this.lines = lines;
         this.panels = panels;
         this.rights = rights;
         this.atOnce = properties.cardsAtOnce();
@@ -44,7 +49,8 @@ public class LadderPages {
     LadderPage page(Ladder ladder, Product product, Place asked, SignedIn reader) {
         var way = way(ladder, asked);
         var place = settled(asked, way);
-        var columns = columns(ladder, product, place, reader, way);
+        var narrowed = lines.narrowed(ladder, List.of(product), place.filter(), reader);
+        var columns = columns(ladder, product, place, reader, way, narrowed);
         var totals = ladder.levelTotals(product);
         var laid = new ArrayList<Column>();
         if (place.loose()) {
@@ -64,6 +70,13 @@ public class LadderPages {
                 way.stream()
                         .map(node -> node.item().key().toString())
                         .collect(Collectors.joining(",")),
+                lines.line(
+                        narrowed,
+                        "ladder",
+                        place.parameters(),
+                        reader,
+                        ladder.roots(product.code()).stream().filter(narrowed::shows).toList(),
+                        ladder.roots(product.code())),
                 rail(place, totals),
                 laid,
                 place.panel() && !place.kept().contains(PANEL)
@@ -98,8 +111,10 @@ public class LadderPages {
             boolean earlier) {
         var way = way(ladder, place);
         var cards = cards(ladder, place, reader, way);
+        var narrowed = lines.narrowed(ladder, List.of(product), place.filter(), reader);
         var source =
-                new Columns(ladder, product, place, cards, rights, reader, atOnce).source(column);
+                new Columns(ladder, product, place, cards, rights, reader, atOnce, narrowed)
+                        .source(column);
         var stretch =
                 earlier
                         ? Stretch.before(source, offset, atOnce)
@@ -115,9 +130,21 @@ public class LadderPages {
     }
 
     private Columns columns(
-            Ladder ladder, Product product, Place place, SignedIn reader, List<Node> way) {
+            Ladder ladder,
+            Product product,
+            Place place,
+            SignedIn reader,
+            List<Node> way,
+            Narrowed narrowed) {
         return new Columns(
-                ladder, product, place, cards(ladder, place, reader, way), rights, reader, atOnce);
+                ladder,
+                product,
+                place,
+                cards(ladder, place, reader, way),
+                rights,
+                reader,
+                atOnce,
+                narrowed);
     }
 
     private Cards cards(Ladder ladder, Place place, SignedIn reader, List<Node> way) {

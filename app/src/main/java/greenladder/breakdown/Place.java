@@ -2,9 +2,8 @@ package greenladder.breakdown;
 
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
-import java.net.URLEncoder;
-import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
+import greenladder.list.ListState;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -27,7 +26,8 @@ record Place(
         @Nullable String looseText,
         boolean dropped,
         Map<String, Shown> shown,
-        Set<String> kept) {
+        Set<String> kept,
+        ListState filter) {
 
     /** What a long column has drawn: its first card's key, and how many cards there are. */
     record Shown(String first, int count) {}
@@ -38,23 +38,23 @@ record Place(
     }
 
     Place at(@Nullable ItemKey key) {
-        return new Place(product, from, key, panel, looseText, dropped, shown, kept);
+        return new Place(product, from, key, panel, looseText, dropped, shown, kept, filter);
     }
 
     Place from(Level level) {
-        return new Place(product, level, null, panel, looseText, dropped, shown, kept);
+        return new Place(product, level, null, panel, looseText, dropped, shown, kept, filter);
     }
 
     Place withPanel(boolean open) {
-        return new Place(product, from, at, open, looseText, dropped, shown, kept);
+        return new Place(product, from, at, open, looseText, dropped, shown, kept, filter);
     }
 
     Place withLoose(boolean open) {
-        return new Place(product, from, at, panel, open ? "" : null, dropped, shown, kept);
+        return new Place(product, from, at, panel, open ? "" : null, dropped, shown, kept, filter);
     }
 
     Place withDropped(boolean open) {
-        return new Place(product, from, at, panel, looseText, open, shown, kept);
+        return new Place(product, from, at, panel, looseText, open, shown, kept, filter);
     }
 
     boolean loose() {
@@ -67,20 +67,25 @@ record Place(
 
     /** The part of the URL behind the question mark. */
     String query() {
-        var parts = new ArrayList<String>();
-        parts.add("from=" + from.key());
-        picked().ifPresent(key -> parts.add("at=" + key));
-        parts.add("panel=" + (panel ? 1 : 0));
+        return filter.query(parameters());
+    }
+
+    /** The parameters of the URL beside those of the filter. */
+    Map<String, String> parameters() {
+        var parameters = new LinkedHashMap<String, String>();
+        parameters.put("from", from.key());
+        picked().ifPresent(key -> parameters.put("at", key.toString()));
+        parameters.put("panel", panel ? "1" : "0");
         if (looseText != null) {
-            parts.add("loose=1");
+            parameters.put("loose", "1");
             if (!looseText.isEmpty()) {
-                parts.add("find=" + URLEncoder.encode(looseText, StandardCharsets.UTF_8));
+                parameters.put("find", looseText);
             }
         }
         if (dropped) {
-            parts.add("dropped=1");
+            parameters.put("dropped", "1");
         }
-        return String.join("&", parts);
+        return parameters;
     }
 
     String url() {

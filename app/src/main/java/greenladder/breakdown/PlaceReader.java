@@ -7,6 +7,7 @@ import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
+import greenladder.list.ListState;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -39,7 +40,7 @@ final class PlaceReader {
         }
     }
 
-    static Place read(Ladder ladder, Product product, PlaceForm form) {
+    static Place read(Ladder ladder, Product product, PlaceForm form, ListState filter) {
         var at = Optional.ofNullable(form.at()).flatMap(ItemKey::parse).flatMap(ladder::findItem);
         var from =
                 Optional.ofNullable(form.from())
@@ -55,7 +56,8 @@ final class PlaceReader {
                 "1".equals(form.loose()) ? (form.find() == null ? "" : form.find().strip()) : null,
                 "1".equals(form.dropped()),
                 shown(form.shown()),
-                form.kept() == null ? Set.of() : new HashSet<>(List.of(form.kept().split(","))));
+                form.kept() == null ? Set.of() : new HashSet<>(List.of(form.kept().split(","))),
+                filter);
     }
 
     /**
@@ -68,7 +70,17 @@ final class PlaceReader {
                         .filter(level -> ladder.orderOf(product.code(), level).size() > 0)
                         .findFirst()
                         .orElse(product.levels().top());
-        var place = new Place(product.code(), from, null, true, null, false, Map.of(), Set.of());
+        var place =
+                new Place(
+                        product.code(),
+                        from,
+                        null,
+                        true,
+                        null,
+                        false,
+                        Map.of(),
+                        Set.of(),
+                        ListState.NONE);
         var start = promising(ladder.level(product, from));
         var below = start.flatMap(node -> promising(node.children()));
         return place.at(below.or(() -> start).map(node -> node.item().key()).orElse(null));

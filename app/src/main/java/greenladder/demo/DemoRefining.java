@@ -95,7 +95,10 @@ class DemoRefining {
         var past = new ArrayList<Past>();
         for (int band = 0; band < IN_BANDS.length; band++) {
             int place = band;
-            past.add(new Past(at, owner, ladder -> banded(ladder, place)));
+            past.add(new Past(at, owner, ladder -> banded(ladder, "MSF", place)));
+            if (band < 3) {
+                past.add(new Past(at, owner, ladder -> banded(ladder, "QUA", place)));
+            }
         }
         for (int i = 0; i < 110; i++) {
             int place = i;
@@ -104,6 +107,7 @@ class DemoRefining {
                 past.add(new Past(at, owner, ladder -> refined(ladder, "QUA", place)));
             }
         }
+        past.add(new Past(at, owner, DemoRefining::candidates));
         DemoContent.text(FILE)
                 .lines()
                 .filter(line -> !line.startsWith("#"))
@@ -122,17 +126,30 @@ class DemoRefining {
         return past;
     }
 
+    /** Some more than the team usually completes. */
+    private static Command candidates(Ladder ladder) {
+        var keys =
+                stories(ladder, "MSF").stream()
+                        .map(Node::item)
+                        .filter(item -> item.category() == Category.TO_DO && item.size() != null)
+                        .filter(item -> item.sprint() == null && "lantern".equals(item.team()))
+                        .limit(5)
+                        .map(Item::key)
+                        .toList();
+        return new Command.Edit(keys, Map.of("candidate", "yes"));
+    }
+
     private static Command marked(ItemKey key, String field, String text, SignedIn owner) {
         return field.equals(Field.DECISIONS.label())
-                ? new Command.Settle(key, owner.handle(), text)
+                ? new Command.Settle(key, owner.handle(), text, false)
                 : new Command.Edit(List.of(key), Map.of(field, text));
     }
 
     /** The stories of a stretch of the order that ends behind so many that are still to do. */
-    private static Command banded(Ladder ladder, int band) {
+    private static Command banded(Ladder ladder, String product, int band) {
         var keys = new ArrayList<ItemKey>();
         int toDo = 0;
-        for (var node : stories(ladder, "MSF")) {
+        for (var node : stories(ladder, product)) {
             var item = node.item();
             if (item.details().refinement().band() != null) {
                 continue;
@@ -142,7 +159,8 @@ class DemoRefining {
             }
             keys.add(item.key());
         }
-        return new Command.Edit(keys, Map.of("band", Refining.STANDARD.bands().get(band).key()));
+        var bands = ladder.requireProduct(product).refining().bands();
+        return new Command.Edit(keys, Map.of("band", bands.get(band).key()));
     }
 
     /** Factors for all but a few stories that are still to do, criteria for the first of them. */

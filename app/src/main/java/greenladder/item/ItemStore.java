@@ -192,6 +192,36 @@ public class ItemStore {
                         0L));
     }
 
+    /** The items of which a field was emptied since, and that was not taken back. */
+    public Set<ItemKey> emptiedSince(Instant since, Field field) {
+        return sessions.fromStatelessSession(session -> {
+            var first =
+                    session.createQuery(
+                                    "select min(id) from OperationRow where at >= :since",
+                                    Long.class)
+                            .setParameter("since", since)
+                            .getSingleResultOrNull();
+            return first == null
+                    ? Set.of()
+                    : session
+                            .createQuery(
+                                    """
+                                    select distinct c.item from ChangeRow c
+                                    join OperationRow o on o.id = c.operation
+                                    where c.operation >= :first and c.field = :field
+                                    and c.after is null and o.undoneBy is null
+                                    and o.undoes is null
+                                    """,
+                                    String.class)
+                            .setParameter("first", first)
+                            .setParameter("field", field.label())
+                            .list()
+                            .stream()
+                            .flatMap(key -> ItemKey.parse(key).stream())
+                            .collect(Collectors.toSet());
+        });
+    }
+
     /** An item that somebody moved. */
     public record Moved(ItemKey item, String actor) {}
 

@@ -33,7 +33,7 @@ public final class Narrowed {
     /**
      * @param hits the items in which the words of the state stand; only looked at where it has some
      */
-    Narrowed(Lens lens, ListState state, Set<ItemKey> hits) {
+    public Narrowed(Lens lens, ListState state, Set<ItemKey> hits) {
         this.lens = lens;
         this.state = state;
         this.facets = new Facets(lens);

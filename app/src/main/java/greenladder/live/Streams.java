@@ -75,6 +75,11 @@ public class Streams {
         tell(new Event("notices", Map.of()), stream -> changed.people().contains(stream.handle()));
     }
 
+    @TransactionalEventListener(fallbackExecution = true)
+    void on(Happened happened) {
+        tell(new Event(happened.name(), happened.data()), any -> true);
+    }
+
     @TransactionalEventListener
     void on(SignedOut signedOut) {
         open.stream()

@@ -49,6 +49,11 @@ public final class Answers {
         return answer(0, words, Map.of());
     }
 
+    /** Leads to another page. */
+    public static ResponseEntity<String> leadTo(String url) {
+        return answer(0, "", Map.of("leadto", Map.of("url", url)));
+    }
+
     private static String what(Saved saved) {
         var items = saved.items();
         return items.size() == 1 ? items.getFirst().toString() : items.size() + " items";

@@ -96,7 +96,7 @@ class ReadinessController {
             @AuthenticationPrincipal SignedIn me) {
         var item = require(key).item().key();
         return Answers.done(
-                "Noted on", door.submit(me, new Command.Settle(item, me.handle(), words)));
+                "Noted on", door.submit(me, new Command.Settle(item, me.handle(), words, false)));
     }
 
     private Node require(String text) {

@@ -60,6 +60,7 @@ public class FullText {
                     Field.DESCRIPTION,
                     Field.ACCEPTANCE,
                     Field.DECISIONS,
+                    Field.BLOCKED,
                     Field.MERGED);
     private static final String OPERATION = "operation";
     private static final String TIME = "time";
@@ -243,6 +244,7 @@ public class FullText {
     private static Entry entry(Item item, List<String> said) {
         var texts = new ArrayList<String>(said);
         texts.add(item.description());
+        Stream.ofNullable(item.blocked()).forEach(texts::add);
         item.details().acceptance().all().forEach(line -> texts.add(line.text()));
         item.details().refinement().decisions().forEach(note -> texts.add(note.words()));
         return new Entry(item.key(), item.title(), String.join("\n", texts));

@@ -15,11 +15,11 @@ export function closeMenu() {
 }
 
 document.addEventListener("click", (event) => {
-  const button = event.target.closest("[data-menu], [data-ready]");
+  const button = event.target.closest("[data-menu], [data-ready], [data-split-here]");
   if (button) {
     opener = button;
-    const { key } = button.closest("[data-key]").dataset;
-    const what = button.matches("[data-ready]") ? "ready" : "menu";
+    const key = button.dataset.splitHere ?? button.closest("[data-key]").dataset.key;
+    const what = button.matches("[data-split-here]") ? "split" : button.matches("[data-ready]") ? "ready" : "menu";
     htmx.ajax("GET", `/items/${key}/${what}`, { source: menu, target: menu, swap: "innerHTML" });
   }
   else if (!event.target.closest("#menu")) closeMenu();

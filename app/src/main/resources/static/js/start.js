@@ -16,6 +16,8 @@ import "./scatter.js";
 import "./chart-download.js";
 import "./sources.js";
 import "./filling.js";
+import "./agenda.js";
+import "./rounds.js";
 import "./ladder-keys.js";
 import "./ladder-drag.js";
 import "./thread-keys.js";

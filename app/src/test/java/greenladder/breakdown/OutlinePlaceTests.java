@@ -8,13 +8,18 @@ import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.Target;
+import greenladder.core.filter.Lens;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
 import greenladder.core.item.StandardLevels;
 import greenladder.core.ladder.Ladder;
+import greenladder.list.ListState;
+import greenladder.list.Narrowed;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.testng.annotations.Test;
 
 public class OutlinePlaceTests {
@@ -45,11 +50,17 @@ public class OutlinePlaceTests {
 
     private static OutlinePlace read(String under, String to, String turned, String dropped) {
         return OutlinePlace.read(
-                ladder(), PRODUCT, new Form(under, to, turned, null, null, dropped, null));
+                ladder(),
+                PRODUCT,
+                new Form(under, to, turned, null, null, dropped, null),
+                ListState.NONE);
     }
 
     private static List<String> rows(OutlinePlace place) {
-        return OutlineRows.of(ladder(), place).all().stream()
+        var lens = new Lens(ladder(), List.of(PRODUCT), LocalDate.EPOCH, "oona.marsh", null);
+        return OutlineRows.of(ladder(), place, new Narrowed(lens, place.filter(), Set.of()))
+                .all()
+                .stream()
                 .map(row -> row.depth() + row.node().item().title())
                 .toList();
     }

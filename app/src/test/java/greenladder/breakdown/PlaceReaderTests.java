@@ -11,6 +11,7 @@ import greenladder.core.change.Target;
 import greenladder.core.item.Product;
 import greenladder.core.item.StandardLevels;
 import greenladder.core.ladder.Ladder;
+import greenladder.list.ListState;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
@@ -72,7 +73,8 @@ public class PlaceReaderTests {
 
     @Test(dataProvider = "places")
     public void placeShouldPassOverWhatIsNotThere(PlaceForm form, String query) {
-        assertThat(PlaceReader.read(LADDER, PRODUCT, form).query()).isEqualTo(query);
+        assertThat(PlaceReader.read(LADDER, PRODUCT, form, ListState.NONE).query())
+                .isEqualTo(query);
     }
 
     @Test
@@ -87,7 +89,7 @@ public class PlaceReaderTests {
                         null,
                         "goal:MSF1:250,MSF1:MSF2:999999,x:,:3",
                         "goal,MSF1");
-        var place = PlaceReader.read(LADDER, PRODUCT, form);
+        var place = PlaceReader.read(LADDER, PRODUCT, form, ListState.NONE);
         assertThat(place.shown()).containsOnly(Map.entry("goal", new Place.Shown("MSF1", 250)));
         assertThat(place.kept()).containsOnly("goal", "MSF1");
         assertThat(
@@ -102,7 +104,8 @@ public class PlaceReaderTests {
                                                 null,
                                                 null,
                                                 "goal:MSF1:99999",
-                                                null))
+                                                null),
+                                        ListState.NONE)
                                 .shown())
                 .containsOnly(Map.entry("goal", new Place.Shown("MSF1", 5_000)));
     }

@@ -78,8 +78,10 @@ public sealed interface Command {
      * Notes what was decided about an item.
      *
      * @param by the sign-in name of who writes it down
+     * @param words nothing is noted where they are blank and the item is talked through
+     * @param through whether the item goes off the agenda
      */
-    record Settle(ItemKey item, String by, String words) implements Command {}
+    record Settle(ItemKey item, String by, String words, boolean through) implements Command {}
 
     /** Changes one line of one of an item's lists: checklist, acceptance, definition of done. */
     record EditList(ItemKey item, Field list, ListStep step) implements Command {}

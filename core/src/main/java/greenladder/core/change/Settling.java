@@ -5,10 +5,14 @@ import greenladder.core.change.FieldReader.Reading;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.DecisionNote;
 import greenladder.core.item.Field;
+import greenladder.core.item.Item;
 import greenladder.core.ladder.Ladder;
 import java.time.Instant;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.stream.Collectors;
 
 /** Draws up a note of what was decided about an item, with the day and who wrote it down. */
 final class Settling {
@@ -18,33 +22,44 @@ final class Settling {
 
     static Drawn settled(Ladder ladder, Command.Settle command, Instant at, Found found) {
         var item = ladder.requireNode(command.item()).item();
-        switch (DetailReader.line(command.words())) {
-            case Reading.Wrong(var message) -> found.add(Problem.SINGLE, "words", message);
+        var changes = new ArrayList<Change>();
+        if (!command.words().isBlank() || !command.through()) {
+            note(item, command, at, found).ifPresent(changes::add);
+        }
+        var agenda = item.details().refinement().agenda();
+        if (command.through() && agenda != null) {
+            changes.add(new Change(item.key(), Field.AGENDA, agenda, null));
+        }
+        return new Drawn(List.of(item.key()), changes);
+    }
+
+    private static Optional<Change> note(
+            Item item, Command.Settle command, Instant at, Found found) {
+        return switch (DetailReader.line(command.words())) {
+            case Reading.Wrong(var message) -> {
+                found.add(Problem.SINGLE, "words", message);
+                yield Optional.empty();
+            }
             case Reading.Kept(var words) -> {
-                if (item.details().refinement().decisions().size() >= MOST_NOTES) {
+                var notes = new ArrayList<>(item.details().refinement().decisions());
+                if (notes.size() >= MOST_NOTES) {
                     found.add(
                             Problem.SINGLE,
                             "words",
                             "%d decisions are noted on it already; no more fit."
                                     .formatted(MOST_NOTES));
-                    break;
                 }
-                var note =
-                        new DecisionNote(
-                                at.atZone(ZoneOffset.UTC).toLocalDate(),
-                                command.by(),
-                                String.valueOf(words));
-                var before = Field.DECISIONS.textOf(item);
-                return new Drawn(
-                        List.of(item.key()),
-                        List.of(
-                                new Change(
-                                        item.key(),
-                                        Field.DECISIONS,
-                                        before,
-                                        before == null ? note.toString() : before + "\n" + note)));
+                var today = at.atZone(ZoneOffset.UTC).toLocalDate();
+                notes.add(new DecisionNote(today, command.by(), String.valueOf(words)));
+                yield Optional.of(
+                        new Change(
+                                item.key(),
+                                Field.DECISIONS,
+                                Field.DECISIONS.textOf(item),
+                                notes.stream()
+                                        .map(DecisionNote::toString)
+                                        .collect(Collectors.joining("\n"))));
             }
-        }
-        return new Drawn(List.of(), List.of());
+        };
     }
 }

@@ -72,7 +72,7 @@ public final class Formula {
                     .build();
 
     /** Formulas that were read, so that what is remembered of them lasts. */
-    private static final Map<String, Formula> READ = new ConcurrentHashMap<>();
+    private static final Map<Source, Optional<Formula>> READ = new ConcurrentHashMap<>();
 
     private static final int MOST_READ = 500;
 
@@ -103,16 +103,20 @@ public final class Formula {
                                     Factor.upToTen("risk_reduction", "Risk reduction"))),
                     new Preset("Value for size", "value / size", List.of()));
 
+    private record Source(String text, List<Factor> factors) {}
+
     /** The product's formula; empty where it has none, or one that its factors do not fit. */
     public static Optional<Formula> of(Refining refining) {
-        var text = refining.formula();
-        if (text.isBlank() || problem(text, refining.factors()).isPresent()) {
-            return Optional.empty();
-        }
         if (READ.size() > MOST_READ) {
             READ.clear();
         }
-        return Optional.of(READ.computeIfAbsent(text, Formula::read));
+        return READ.computeIfAbsent(
+                new Source(refining.formula(), refining.factors()),
+                source ->
+                        source.text().isBlank()
+                                        || problem(source.text(), source.factors()).isPresent()
+                                ? Optional.empty()
+                                : Optional.of(read(source.text())));
     }
 
     /** What is wrong with a formula over these factors, in words; empty where it can be used. */
@@ -210,7 +214,8 @@ public final class Formula {
         }
         try {
             var score = expression.copy().withValues(values).evaluate();
-            return Optional.of(score.getNumberValue().stripTrailingZeros());
+            var shortest = score.getNumberValue().stripTrailingZeros();
+            return Optional.of(shortest.setScale(Math.max(0, shortest.scale())));
         } catch (EvaluationException | ParseException | ArithmeticException e) {
             // A division by zero, or the root of a negative number: no score.
             return Optional.empty();

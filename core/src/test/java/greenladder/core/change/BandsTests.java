@@ -187,16 +187,20 @@ public class BandsTests {
 
     @Test
     public void decisionWhenNotedShouldStandOnTheItemWithDayAndName() {
-        var ladder = banded();
-        ladder = after(ladder, new Command.Settle(key(1), "oona.marsh", "both ramps\n first"));
-        ladder = after(ladder, new Command.Settle(key(1), "oona.marsh", "card only"));
+        var ladder = after(banded(), edit(1, "agenda", "which ramp?"));
+        ladder =
+                after(
+                        ladder,
+                        new Command.Settle(key(1), "oona.marsh", "both ramps\n first", false));
+        ladder = after(ladder, new Command.Settle(key(1), "oona.marsh", "card only", true));
 
         assertThat(node(ladder, 1).item().details().refinement().decisions())
                 .map(Object::toString)
                 .containsExactly(
                         "2026-05-04 oona.marsh both ramps first",
                         "2026-05-04 oona.marsh card only");
-        assertThat(problems(ladder, new Command.Settle(key(1), "oona.marsh", " ")).inWords())
+        assertThat(node(ladder, 1).item().details().refinement().agenda()).isNull();
+        assertThat(problems(ladder, new Command.Settle(key(1), "oona.marsh", " ", false)).inWords())
                 .contains("A line needs a text");
     }
 

@@ -1,0 +1,104 @@
+package greenladder.refine;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Problems;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Door;
+import greenladder.item.LadderKeeper;
+import greenladder.panel.Answers;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import java.util.List;
+import java.util.Map;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Walks a product's agenda, item by item. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/agenda")
+class AgendaController {
+    private final LadderKeeper keeper;
+    private final AgendaPages pages;
+    private final Frames frames;
+    private final Door door;
+
+    AgendaController(LadderKeeper keeper, AgendaPages pages, Frames frames, Door door) {
+        this.keeper = keeper;
+        this.pages = pages;
+        this.frames = frames;
+        this.door = door;
+    }
+
+    @GetMapping
+    String agenda(
+            @PathVariable("product") String code,
+            @RequestParam(defaultValue = "") String at,
+            @AuthenticationPrincipal SignedIn me,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        var frame = frames.of(me, require(keeper.current(), code), View.AGENDA);
+        var ladder = keeper.current();
+        model.addAttribute(
+                "page",
+                pages.page(ladder, require(ladder, code), ItemKey.parse(at).orElse(null), me));
+        model.addAttribute("frame", frame);
+        return fragment ? "refine/agenda :: view" : "refine/agenda";
+    }
+
+    /** Takes an item off the agenda, with what was decided noted on it, if anything. */
+    @PostMapping("/{key}/through")
+    ResponseEntity<String> through(
+            @PathVariable String key,
+            @RequestParam(defaultValue = "") String words,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.done(
+                "Talked through",
+                door.submit(me, new Command.Settle(key(key), me.handle(), words, true)));
+    }
+
+    /** Sends an item back: off the agenda, with what has to be answered first. */
+    @PostMapping("/{key}/back")
+    ResponseEntity<String> back(
+            @PathVariable String key,
+            @RequestParam(defaultValue = "") String question,
+            @AuthenticationPrincipal SignedIn me) {
+        if (question.isBlank()) {
+            throw new Failure.Invalid(
+                    Problems.of("question", "What has to be answered? A question is needed."));
+        }
+        return Answers.done(
+                "Sent back",
+                door.submit(
+                        me,
+                        new Command.Edit(
+                                List.of(key(key)),
+                                Map.of(
+                                        Field.AGENDA.label(),
+                                        "",
+                                        Field.QUESTION.label(),
+                                        question))));
+    }
+
+    private static ItemKey key(String text) {
+        return ItemKey.parse(text)
+                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(text)));
+    }
+
+    private static Product require(Ladder ladder, String code) {
+        return ladder.findProduct(code)
+                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
+    }
+}

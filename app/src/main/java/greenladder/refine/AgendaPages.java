@@ -1,0 +1,186 @@
+package greenladder.refine;
+
+import greenladder.core.filter.Facets;
+import greenladder.core.filter.Grouping;
+import greenladder.core.filter.Lens;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.item.ItemStore;
+import greenladder.item.Rights;
+import greenladder.panel.ItemPanels;
+import greenladder.people.SignedIn;
+import greenladder.refine.AgendaPage.Entry;
+import greenladder.refine.AgendaPage.Group;
+import greenladder.refine.AgendaPage.Step;
+import greenladder.refine.AgendaPage.Talk;
+import greenladder.web.Words;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes a product's agenda: what is to be talked about, by epic, and what was today. */
+@Component
+class AgendaPages {
+    private final ItemPanels panels;
+    private final Rights rights;
+    private final ItemStore store;
+    private final AgendaRoom room;
+    private final Clock clock;
+
+    AgendaPages(ItemPanels panels, Rights rights, ItemStore store, AgendaRoom room, Clock clock) {
+        this.panels = panels;
+        this.rights = rights;
+        this.store = store;
+        this.room = room;
+        this.clock = clock;
+    }
+
+    static String url(Product product, @Nullable ItemKey at) {
+        return "/%s/agenda%s".formatted(product.code(), at == null ? "" : "?at=" + at);
+    }
+
+    AgendaPage page(Ladder ladder, Product product, @Nullable ItemKey asked, SignedIn reader) {
+        var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        var through =
+                store.emptiedSince(today.atStartOfDay().toInstant(ZoneOffset.UTC), Field.AGENDA);
+        var nodes = new ArrayList<Node>();
+        var all = new ArrayList<Node>();
+        ladder.roots(product.code())
+                .forEach(root ->
+                        root.walk(node -> {
+                            all.add(node);
+                            if (isToCome(node.item()) || through.contains(node.item().key())) {
+                                nodes.add(node);
+                            }
+                        }));
+        var grouped = grouped(ladder, product, nodes, today, reader);
+        var order = grouped.stream().flatMap(group -> group.nodes().stream()).toList();
+        var at = current(order, asked);
+        if (at != null) {
+            room.step(reader, at);
+        }
+        long toCome = order.stream().filter(node -> isToCome(node.item())).count();
+        long done = order.size() - toCome;
+        return new AgendaPage(
+                product.code(),
+                url(product, at),
+                "%s to talk about%s"
+                        .formatted(
+                                Words.count(toCome, "item"),
+                                done == 0 ? "" : ", %d talked through today".formatted(done)),
+                grouped.stream()
+                        .map(group ->
+                                new Group(
+                                        group.words().getFirst(),
+                                        group.nodes().stream()
+                                                .map(node -> entry(product, node, at, reader))
+                                                .toList()))
+                        .toList(),
+                at == null ? null : talk(ladder, product, order, at, reader),
+                Candidates.of(ladder, product, all));
+    }
+
+    private static boolean isToCome(Item item) {
+        return item.details().refinement().agenda() != null && !item.isDropped();
+    }
+
+    private static List<Grouping.Group> grouped(
+            Ladder ladder, Product product, List<Node> nodes, LocalDate today, SignedIn reader) {
+        var lens = new Lens(ladder, List.of(product), today, reader.handle(), null);
+        var facets = new Facets(lens);
+        return facets.find(Facets.IN + groupLevel(product).key())
+                .map(facet -> Grouping.of(List.of(facet), nodes))
+                .orElseGet(() ->
+                        List.of(
+                                new Grouping.Group(
+                                        List.of(product.name()), nodes, Grouping.pointsOf(nodes))));
+    }
+
+    /** Two levels above the lowest that carries points: the epics of a ladder of six. */
+    private static Level groupLevel(Product product) {
+        var lowest = RankPlace.lowestWithPoints(product.levels());
+        return product.levels().all().get(Math.max(0, lowest.index() - 2));
+    }
+
+    /** What was asked for, or else the first that is still to come, or the first of all. */
+    private static @Nullable ItemKey current(List<Node> order, @Nullable ItemKey asked) {
+        var keys = order.stream().map(node -> node.item().key()).toList();
+        if (asked != null && keys.contains(asked)) {
+            return asked;
+        }
+        return order.stream()
+                .filter(node -> isToCome(node.item()))
+                .findFirst()
+                .or(() -> order.stream().findFirst())
+                .map(node -> node.item().key())
+                .orElse(null);
+    }
+
+    private Entry entry(Product product, Node node, @Nullable ItemKey at, SignedIn reader) {
+        var item = node.item();
+        var refinement = item.details().refinement();
+        return new Entry(
+                item.key().toString(),
+                item.title(),
+                Objects.requireNonNullElse(refinement.agenda(), ""),
+                Words.of(node.rollUp().effective()),
+                url(product, item.key()),
+                item.key().equals(at),
+                !isToCome(item),
+                refinement.candidate(),
+                room.at(item.key(), reader));
+    }
+
+    private Talk talk(
+            Ladder ladder, Product product, List<Node> order, ItemKey at, SignedIn reader) {
+        var keys = order.stream().map(node -> node.item().key()).toList();
+        int place = keys.indexOf(at);
+        var node = order.get(place);
+        var item = node.item();
+        var size = item.size();
+        return new Talk(
+                at.toString(),
+                Objects.requireNonNullElse(item.details().refinement().agenda(), ""),
+                "%d of %d".formatted(place + 1, keys.size()),
+                url(product, keys.get(Math.max(0, place - 1))),
+                url(product, next(order, place)),
+                product.refining().scale().steps().stream()
+                        .map(step ->
+                                new Step(
+                                        step.label(),
+                                        step.size().toString(),
+                                        step.size().equals(size)))
+                        .toList(),
+                item.details().refinement().candidate(),
+                rights.mayEdit(reader, item, Field.SIZE),
+                rights.mayEdit(reader, item, Field.CANDIDATE),
+                rights.mayEdit(reader, item, Field.AGENDA),
+                rights.mayShape(reader, product.code(), item.level()),
+                panels.of(at, reader, one -> link(product, keys, one)));
+    }
+
+    private static String link(Product product, List<ItemKey> keys, Item item) {
+        return keys.contains(item.key()) ? url(product, item.key()) : "/items/" + item.key();
+    }
+
+    /** The next that is still to come, those before the place after all behind it. */
+    private static ItemKey next(List<Node> order, int place) {
+        for (int i = 1; i < order.size(); i++) {
+            var node = order.get((place + i) % order.size());
+            if (isToCome(node.item())) {
+                return node.item().key();
+            }
+        }
+        return order.get(place).item().key();
+    }
+}

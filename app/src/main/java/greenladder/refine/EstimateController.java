@@ -1,0 +1,118 @@
+package greenladder.refine;
+
+import greenladder.core.change.Problems;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.LadderKeeper;
+import greenladder.panel.Answers;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Sizing together: the view, and the steps of a round. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/estimate")
+class EstimateController {
+    private final LadderKeeper keeper;
+    private final EstimatePages pages;
+    private final SizingRounds rounds;
+    private final Frames frames;
+
+    EstimateController(
+            LadderKeeper keeper, EstimatePages pages, SizingRounds rounds, Frames frames) {
+        this.keeper = keeper;
+        this.pages = pages;
+        this.rounds = rounds;
+        this.frames = frames;
+    }
+
+    @GetMapping
+    String estimate(
+            @PathVariable("product") String code,
+            @RequestParam(required = false) @Nullable Long round,
+            @AuthenticationPrincipal SignedIn me,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        var frame = frames.of(me, require(keeper.current(), code), View.ESTIMATE);
+        var ladder = keeper.current();
+        model.addAttribute("page", pages.page(ladder, require(ladder, code), round, me));
+        model.addAttribute("frame", frame);
+        return fragment ? "refine/estimate :: view" : "refine/estimate";
+    }
+
+    @PostMapping("/rounds")
+    ResponseEntity<String> start(
+            @PathVariable("product") String code,
+            @RequestParam String item,
+            @AuthenticationPrincipal SignedIn me) {
+        var key =
+                ItemKey.parse(item.strip())
+                        .orElseThrow(() ->
+                                new Failure.Invalid(
+                                        Problems.of(
+                                                "item",
+                                                "“%s” is no item's key; keys look like MSF104."
+                                                        .formatted(item))));
+        long id = rounds.start(me, key);
+        return Answers.leadTo("/%s/estimate?round=%d".formatted(key.product(), id));
+    }
+
+    @PostMapping("/rounds/{id}/pick")
+    ResponseEntity<String> pick(
+            @PathVariable long id,
+            @RequestParam String label,
+            @AuthenticationPrincipal SignedIn me) {
+        rounds.pick(me, id, label);
+        return Answers.said("");
+    }
+
+    @PostMapping("/rounds/{id}/show")
+    ResponseEntity<String> show(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+        rounds.show(me, id);
+        return Answers.said("");
+    }
+
+    @PostMapping("/rounds/{id}/again")
+    ResponseEntity<String> again(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+        rounds.again(me, id);
+        return Answers.said("Everybody picks anew.");
+    }
+
+    @PostMapping("/rounds/{id}/agree")
+    ResponseEntity<String> agree(
+            @PathVariable long id,
+            @RequestParam String size,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.done("Sized", rounds.agree(me, id, size));
+    }
+
+    @PostMapping("/rounds/{id}/end")
+    ResponseEntity<String> end(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+        rounds.end(me, id);
+        return Answers.said("The round is over, without a size.");
+    }
+
+    @PostMapping("/rounds/{id}/leave")
+    ResponseEntity<String> leave(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+        rounds.leave(me, id);
+        return Answers.said("");
+    }
+
+    private static Product require(Ladder ladder, String code) {
+        return ladder.findProduct(code)
+                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
+    }
+}
