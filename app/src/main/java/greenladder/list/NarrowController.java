@@ -266,14 +266,22 @@ class NarrowController {
                 !picked.isEmpty());
     }
 
+    /** Both answers for each, also where one finds nothing. */
     private static List<FacetChoices> flags(Narrowed narrowed, Map<String, List<Count>> counts) {
         return narrowed.facets().all().stream()
                 .filter(Facet::isFlag)
-                .map(facet ->
-                        choices(
-                                facet,
-                                narrowed.state(),
-                                counts.getOrDefault(facet.id(), List.of())))
+                .map(facet -> {
+                    var counted = counts.getOrDefault(facet.id(), List.of());
+                    var both =
+                            Stream.of(Facet.TRUE, Facet.FALSE)
+                                    .map(value ->
+                                            counted.stream()
+                                                    .filter(one -> one.value().equals(value))
+                                                    .findFirst()
+                                                    .orElse(new Count(value, 0)))
+                                    .toList();
+                    return choices(facet, narrowed.state(), both);
+                })
                 .toList();
     }
 

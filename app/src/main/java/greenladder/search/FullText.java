@@ -80,6 +80,12 @@ public class FullText {
             Executors.newSingleThreadExecutor(
                     Thread.ofPlatform().name("full text").daemon(true).factory());
 
+    /** What the index knew when it was opened; empty for a new one. */
+    private final Map<String, String> noted;
+
+    /** Whether all that came before is in the index: only then is it noted how far it goes. */
+    private volatile boolean caughtUp;
+
     /** Done when the writer has seen everything that was saved so far. */
     private volatile CompletableFuture<Void> latest = CompletableFuture.completedFuture(null);
 
@@ -100,6 +106,7 @@ public class FullText {
                         ? Files.createTempDirectory("greenladder-search")
                         : Files.createDirectories(Path.of(properties.search()));
         index = TextIndex.open(directory);
+        noted = index.noted();
     }
 
     /** The items in which all words of a text stand, in any of what is searched. */
@@ -128,7 +135,7 @@ public class FullText {
     @EventListener(ApplicationReadyEvent.class)
     void catchUp() {
         write(() -> {
-            var noted = index.noted();
+            caughtUp = true;
             if (noted.isEmpty()) {
                 putAll();
                 return;
@@ -194,6 +201,9 @@ public class FullText {
             long operation = store.lastOperation();
             writing.run();
             index.show();
+            if (!caughtUp) {
+                return;
+            }
             index.commit(
                     Map.of(OPERATION, Long.toString(operation), TIME, clock.instant().toString()));
         } catch (IOException e) {

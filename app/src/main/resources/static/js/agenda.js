@@ -17,7 +17,7 @@ draw();
 document.addEventListener("live-agenda", ({ detail }) => {
   if (!isOpen() || detail.product !== view().dataset.product) return;
   const here = document.querySelector(".agenda-entry.is-current")?.dataset.key;
-  const writes = document.activeElement?.matches("input, textarea, select");
+  const writes = document.activeElement?.matches("input:not([type=checkbox]), textarea, select");
   if (sessionStorage.getItem(TOGETHER) === "yes" && detail.at !== here && !writes) go(`/${detail.product}/agenda?at=${detail.at}`);
   else refresh();
 });

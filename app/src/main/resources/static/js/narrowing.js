@@ -56,9 +56,12 @@ document.addEventListener("submit", async (event) => {
   if (!target.matches?.("[data-narrow-form], [data-view-form]")) return;
   event.preventDefault();
   if (target.matches("[data-narrow-form]")) return pick(target);
+  // What is typed into the form outlasts further picks; what it keeps is the list as it stands now.
+  target.elements.query.value = document.getElementById("narrow-inner").dataset.query;
   try {
     tell((await post(target.getAttribute("action"), new FormData(target))).said.words);
     target.reset();
+    document.activeElement?.blur();
     target.querySelector(".error").textContent = "";
     await refresh(["panel"]);
     await fetchPicks();

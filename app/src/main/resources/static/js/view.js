@@ -5,7 +5,8 @@ import { tell } from "./toasts.js";
 const isBeingEdited = (node) =>
   (node.classList?.contains("value-field") && node.querySelector("[data-field-form]")) ||
   (node.matches?.("[data-column-find]") && node === document.activeElement) ||
-  (node.matches?.("[data-add], [data-comment-form], [data-line-form]") && (node.contains(document.activeElement) || [...node.querySelectorAll("textarea")].some((text) => text.value)));
+  (node.matches?.("[data-view-form]") && (node.contains(document.activeElement) || node.elements.name.value)) ||
+  (node.matches?.("[data-add], [data-comment-form], [data-line-form], [data-typing]") && (node.contains(document.activeElement) || [...node.querySelectorAll("textarea")].some((text) => text.value)));
 
 const stays = (old, fresh) => old.nodeType === 1 && (isBeingEdited(old) || fresh.dataset?.kept !== undefined);
 

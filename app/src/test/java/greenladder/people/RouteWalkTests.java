@@ -1,5 +1,6 @@
 package greenladder.people;
 
+import static java.util.Map.entry;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
@@ -57,6 +58,13 @@ public class RouteWalkTests extends RunningDemo {
                     "POST /items/{key}/watch",
                     "POST /text/preview",
                     "POST /{product:[A-Z]{2,5}}/outline/columns",
+                    "POST /{product:[A-Z]{2,5}}/rank/columns",
+                    "POST /{product:[A-Z]{2,5}}/rank/intake/{list}/add",
+                    "POST /{product:[A-Z]{2,5}}/views",
+                    "POST /{product:[A-Z]{2,5}}/views/{id}/pin",
+                    "POST /{product:[A-Z]{2,5}}/views/{id}/remove",
+                    "POST /{product:[A-Z]{2,5}}/seen",
+                    "POST /{product:[A-Z]{2,5}}/estimate/rounds/{id}/leave",
                     "POST /{product:[A-Z]{2,5}}/outline/read",
                     "POST /{product:[A-Z]{2,5}}/quick-add/read",
                     "POST /items/{key}/comments",
@@ -92,6 +100,17 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("POST /items/{key}/promote", "at=0&line=Walk&level=story");
         WRITES.put("POST /{product:[A-Z]{2,5}}/outline/write", "text=Walk&level=goal");
         WRITES.put("POST /{product:[A-Z]{2,5}}/quick-add", "line=Walk");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/rank/move", "keys=MSF29&to=first&list=level=story");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/rank/order", "by=score&list=level=story");
+        WRITES.put(
+                "POST /{product:[A-Z]{2,5}}/rank/intake",
+                "team=tidewater&name=Walk&into=QUA story");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/rank/intake/take-up", "entries=1");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/rank/intake/entries/{entry}/drop", "");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/refining", "formula=1");
+        WRITES.put("PUT /api/v1/products/{code}/refining", "{\"formula\":\"1\"}");
+        WRITES.put("POST /api/v1/products/{code}/order", "{\"level\":\"story\",\"by\":\"score\"}");
+        WRITES.put("POST /api/v1/search/rebuild", "");
         WRITES.put("POST /{product:[A-Z]{2,5}}/fields", "name=Walk&type=TEXT");
         WRITES.put("POST /{product:[A-Z]{2,5}}/fields/{key}", "do=remove");
         WRITES.put("POST /{product:[A-Z]{2,5}}/templates", "name=Walk&kind=story/story");
@@ -138,17 +157,22 @@ public class RouteWalkTests extends RunningDemo {
 
     /** What members may do on every item, and stakeholders may not. */
     private static final Map<String, String> WORK =
-            Map.of(
-                    "POST /items/{key}/lists/{field}",
-                    "step=add&at=0&text=Walk",
-                    "POST /items/{key}/files",
-                    "name=walk.txt",
-                    "POST /items/{key}/files/remove",
-                    "file=0",
-                    "POST /api/v1/items/{key}/attachments",
-                    "name=walk.txt",
-                    "DELETE /api/v1/items/{key}/attachments/{id}",
-                    "");
+            Map.ofEntries(
+                    entry("POST /items/{key}/lists/{field}", "step=add&at=0&text=Walk"),
+                    entry("POST /items/{key}/files", "name=walk.txt"),
+                    entry("POST /items/{key}/files/remove", "file=0"),
+                    entry("POST /items/{key}/settle", "words=Walk"),
+                    entry("POST /{product:[A-Z]{2,5}}/agenda/{key}/through", "words=Walk"),
+                    entry("POST /{product:[A-Z]{2,5}}/agenda/{key}/back", "question=Walk"),
+                    entry("POST /{product:[A-Z]{2,5}}/estimate/rounds", "item=MSF29"),
+                    entry("POST /{product:[A-Z]{2,5}}/estimate/rounds/{id}/pick", "label=5"),
+                    entry("POST /{product:[A-Z]{2,5}}/estimate/rounds/{id}/show", ""),
+                    entry("POST /{product:[A-Z]{2,5}}/estimate/rounds/{id}/again", ""),
+                    entry("POST /{product:[A-Z]{2,5}}/estimate/rounds/{id}/agree", "size=5"),
+                    entry("POST /{product:[A-Z]{2,5}}/estimate/rounds/{id}/end", ""),
+                    entry("POST /api/v1/items/{key}/decisions", "{\"words\":\"Walk\"}"),
+                    entry("POST /api/v1/items/{key}/attachments", "name=walk.txt"),
+                    entry("DELETE /api/v1/items/{key}/attachments/{id}", ""));
 
     /** Pages that only administrators or product owners see. */
     private static final Set<String> GUARDED =
@@ -160,6 +184,7 @@ public class RouteWalkTests extends RunningDemo {
                     "GET /{product:[A-Z]{2,5}}/setup",
                     "GET /{product:[A-Z]{2,5}}/fields",
                     "GET /{product:[A-Z]{2,5}}/templates",
+                    "GET /{product:[A-Z]{2,5}}/refining",
                     "GET /api/v1/invitations");
 
     @Autowired private MockMvcTester mvc;
@@ -169,6 +194,7 @@ public class RouteWalkTests extends RunningDemo {
     @Autowired private Tokens tokens;
 
     private String operation;
+    private String round;
 
     @BeforeClass
     public void prepare() {
@@ -177,6 +203,16 @@ public class RouteWalkTests extends RunningDemo {
         operation =
                 api().patch("/items/MSF45", "{'title':'Taken back by nobody'}")
                         .header("Operation-Id");
+        var started =
+                mvc.post()
+                        .uri("/MSF/estimate/rounds")
+                        .param("item", "MSF29")
+                        .with(csrf())
+                        .with(user(people.findByHandle("ines.rowe").orElseThrow()))
+                        .exchange();
+        round =
+                String.valueOf(started.getResponse().getHeader("HX-Trigger"))
+                        .replaceAll("(?s).*round=(\\d+).*", "$1");
     }
 
     private List<String> routes() {
@@ -210,7 +246,10 @@ public class RouteWalkTests extends RunningDemo {
                 .replace("{key}", "MSF29")
                 .replace("{field}", "title")
                 .replace("{handle}", "lio.fenn")
+                .replace("/rounds/{id}", "/rounds/" + round)
                 .replace("{id}", "1")
+                .replace("{list}", "1")
+                .replace("{entry}", "1")
                 .replace("{secret}", "nothing")
                 .replaceAll("/\\*\\*$", "/x");
     }
@@ -229,7 +268,7 @@ public class RouteWalkTests extends RunningDemo {
             request = request.contentType(MediaType.APPLICATION_JSON).content(body);
         } else if (!body.isEmpty()) {
             for (var pair : body.split("&")) {
-                request = request.param(pair.split("=")[0], pair.split("=")[1]);
+                request = request.param(pair.split("=", 2)[0], pair.split("=", 2)[1]);
             }
         }
         return request.exchange();

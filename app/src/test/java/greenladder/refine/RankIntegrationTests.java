@@ -1,0 +1,304 @@
+package greenladder.refine;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
+import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
+
+import greenladder.RunningDemo;
+import greenladder.people.People;
+import java.io.UnsupportedEncodingException;
+import java.util.List;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.http.HttpMethod;
+import org.springframework.test.web.servlet.assertj.MockMvcTester;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** The ranked list, rounds, intake lists and the setup of refining, as pages show and post them. */
+public class RankIntegrationTests extends RunningDemo {
+    private static final Pattern TITLES = Pattern.compile("class=\"row-link\"[^>]*>([^<]*)</a>");
+
+    @Autowired private MockMvcTester mvc;
+    @Autowired private People people;
+
+    private record Answer(int status, String body) {}
+
+    private Answer send(HttpMethod method, String who, String path, String... parameters) {
+        var request =
+                mvc.method(method)
+                        .uri(path)
+                        .with(user(people.findByHandle(who).orElseThrow()))
+                        .with(csrf())
+                        .header("HX-Request", "true");
+        for (int i = 0; i < parameters.length; i += 2) {
+            request = request.param(parameters[i], parameters[i + 1]);
+        }
+        try {
+            var response = request.exchange().getResponse();
+            return new Answer(
+                    response.getStatus(),
+                    response.getContentAsString()
+                            + String.valueOf(response.getHeader("HX-Trigger")));
+        } catch (UnsupportedEncodingException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private Answer post(String path, String... parameters) {
+        return send(HttpMethod.POST, "ines.rowe", path, parameters);
+    }
+
+    private String get(String path) {
+        return send(HttpMethod.GET, "ines.rowe", path).body();
+    }
+
+    private static List<String> titles(String html) {
+        return TITLES.matcher(html).results().map(found -> found.group(1)).toList();
+    }
+
+    private String productWith(int stories) {
+        var code = api().newProduct();
+        api().post(
+                        "/products/" + code + "/items",
+                        IntStream.rangeClosed(1, stories)
+                                .mapToObj("{'level':'story','title':'S%d'}"::formatted)
+                                .collect(Collectors.joining(",", "{'items':[", "]}")));
+        return code;
+    }
+
+    @DataProvider
+    static Object[][] positions() {
+        return new Object[][] {
+            {"0", "There is no position 0; positions in this list go from 1 to 3."},
+            {"-1", "There is no position -1"},
+            {"10000000", "There is no position 10,000,000"},
+            {"third", "A position is a whole number, not “third”."},
+        };
+    }
+
+    @Test(dataProvider = "positions")
+    public void positionThatThereIsNotShouldBeRefusedInWords(String position, String words) {
+        var code = productWith(3);
+
+        var answer = post("/" + code + "/rank/move", "keys", code + "1", "position", position);
+
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.body()).contains(words);
+        assertThat(titles(get("/" + code + "/rank"))).containsExactly("S1", "S2", "S3");
+    }
+
+    @Test
+    public void positionShouldCountAmongWhatIsListed() {
+        var code = productWith(6);
+        api().patch("/items/" + code + "1", "{'state':'done'}");
+        api().patch("/items/" + code + "3", "{'state':'done'}");
+
+        post(
+                "/" + code + "/rank/move",
+                "keys",
+                code + "6",
+                "position",
+                "2",
+                "list",
+                "category=to+do&level=story");
+
+        assertThat(titles(get("/" + code + "/rank"))).containsExactly("S2", "S6", "S4", "S5");
+        assertThat(titles(get("/" + code + "/rank?level=story")))
+                .containsExactly("S1", "S2", "S6", "S3", "S4", "S5");
+    }
+
+    @Test
+    public void listThatIsSortedShouldNotBeMovedIn() {
+        var code = productWith(2);
+
+        var answer =
+                post(
+                        "/" + code + "/rank/move",
+                        "keys",
+                        code + "1",
+                        "to",
+                        "last",
+                        "list",
+                        "level=story&sort=size");
+
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.body()).contains("does not stand in rank order");
+    }
+
+    @Test
+    public void orderByAColumnShouldBeMadeOnceAndTakenBackAsOne() {
+        var code = productWith(4);
+        for (int i = 1; i <= 4; i++) {
+            api().patch("/items/" + code + i, "{'value':%d}".formatted(i));
+        }
+
+        post("/" + code + "/rank/order", "by", "value", "list", "level=story");
+        assertThat(titles(get("/" + code + "/rank"))).containsExactly("S4", "S3", "S2", "S1");
+        post("/operations/undo-last");
+
+        assertThat(titles(get("/" + code + "/rank"))).containsExactly("S1", "S2", "S3", "S4");
+        assertThat(post("/" + code + "/rank/order", "by", "charm").status()).isEqualTo(422);
+    }
+
+    @Test
+    public void storiesShouldBeOrderedAsTheirFeaturesStand() {
+        var code = api().newProduct();
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'items':[{'level':'feature','title':'F','ref':'f'},"
+                                + "{'level':'feature','title':'G','ref':'g'},"
+                                + "{'level':'story','title':'of G','parentRef':'g'},"
+                                + "{'level':'story','title':'of F','parentRef':'f'}]}");
+
+        post("/" + code + "/rank/order", "by", "parents", "list", "level=story");
+
+        assertThat(titles(get("/" + code + "/rank"))).containsExactly("of F", "of G");
+    }
+
+    @Test
+    public void groupsAndMarksShouldShowInTheList() {
+        var code = productWith(3);
+        api().patch("/items/" + code + "2", "{'kind':'bug'}");
+
+        var html = get("/" + code + "/rank?level=story&group=kind&mark=kind~bug~3");
+
+        assertThat(html).contains("item-card item-row mark-3").contains("in groups of kind");
+        assertThat(titles(html)).containsExactly("S1", "S3", "S2");
+        assertThat(html.indexOf("<span>story</span>")).isLessThan(html.indexOf("<span>bug</span>"));
+    }
+
+    @Test
+    public void viewThatNamesADeletedTeamShouldSayThatItFindsNothing() {
+        var code = productWith(1);
+        var team =
+                api().post(
+                                "/teams",
+                                "{'name':'Passing %s','products':['%s'],'members':['ines.rowe']}"
+                                        .formatted(code, code))
+                        .body()
+                        .path("id")
+                        .asString();
+        var query = "level=story&team=" + team;
+        assertThat(
+                        post(
+                                        "/" + code + "/views",
+                                        "name",
+                                        "Theirs",
+                                        "path",
+                                        "rank",
+                                        "query",
+                                        query,
+                                        "share",
+                                        "team:" + team)
+                                .status())
+                .isEqualTo(200);
+        send(HttpMethod.POST, "edda.quill", "/teams/" + team + "/remove");
+
+        assertThat(get("/" + code + "/narrow?view=rank")).contains("was for a team that is gone");
+        assertThat(get("/" + code + "/rank?" + query))
+                .contains(
+                        "“Team: " + team + "” leaves everything out; without it there are 1 item");
+        assertThat(send(HttpMethod.GET, "bram.holt", "/" + code + "/narrow?view=rank").body())
+                .doesNotContain("Theirs");
+    }
+
+    @Test
+    public void viewShouldNeedAName() {
+        var code = productWith(1);
+
+        var answer =
+                post(
+                        "/" + code + "/views",
+                        "name",
+                        " ",
+                        "path",
+                        "rank",
+                        "query",
+                        "",
+                        "share",
+                        "private");
+
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.body()).contains("A name of at most 80 characters is needed.");
+    }
+
+    @Test
+    public void pickAfterTheShowingShouldBeRefusedAndAnUnknownStepToo() {
+        var code = productWith(1);
+        var started = post("/" + code + "/estimate/rounds", "item", code + "1");
+        var id = started.body().replaceAll("(?s).*round=(\\d+).*", "$1");
+        var round = "/" + code + "/estimate/rounds/" + id;
+
+        assertThat(post(round + "/show").body()).contains("Nobody has picked yet.");
+        assertThat(post(round + "/pick", "label", "4").body()).contains("“4” is no step");
+        assertThat(post(round + "/pick", "label", "?").status()).isEqualTo(200);
+        assertThat(post(round + "/show").status()).isEqualTo(200);
+        assertThat(get("/" + code + "/estimate?round=" + id)).contains("Nobody could say.");
+        assertThat(post(round + "/pick", "label", "5").status()).isEqualTo(409);
+        assertThat(post(round + "/agree", "size", "much").status()).isEqualTo(422);
+        assertThat(post(round + "/end").status()).isEqualTo(200);
+        assertThat(post(round + "/again").body()).contains("This round is over.");
+        assertThat(post("/" + code + "/estimate/rounds", "item", "cable").status()).isEqualTo(422);
+    }
+
+    @Test
+    public void picksOfOthersShouldNotBeToldBeforeTheyAreShown() {
+        var code = productWith(1);
+        var started = post("/" + code + "/estimate/rounds", "item", code + "1");
+        var id = started.body().replaceAll("(?s).*round=(\\d+).*", "$1");
+        var page = "/" + code + "/estimate?round=" + id;
+        var before = send(HttpMethod.GET, "bram.holt", page).body();
+        post("/" + code + "/estimate/rounds/" + id + "/pick", "label", "13");
+
+        var after = send(HttpMethod.GET, "bram.holt", page).body();
+
+        assertThat(rod(after)).isEqualTo(rod(before));
+        assertThat(after).contains("1 of 2 have picked.");
+    }
+
+    private static String rod(String html) {
+        return html.substring(html.indexOf("<fieldset class=\"rod\""), html.indexOf("</fieldset>"));
+    }
+
+    @Test
+    public void entriesOfAnIntakeListShouldBeReadFromLines() {
+        assertThat(IntakeLists.read("- Lamp on the ramp, red, 3 points, value 8"))
+                .isEqualTo(new IntakeLists.Read("Lamp on the ramp, red", "3", "8"));
+        assertThat(IntakeLists.read("2. Fog, and who is told"))
+                .isEqualTo(new IntakeLists.Read("Fog, and who is told", null, null));
+    }
+
+    @Test
+    public void setupOfRefiningShouldKeepWhatWasTypedAndNameEveryFault() {
+        var code = productWith(1);
+        var answer =
+                post(
+                        "/" + code + "/refining",
+                        "bands",
+                        "Only one",
+                        "factors",
+                        "impact: Impact, 5 to 1",
+                        "formula",
+                        "glory / 0",
+                        "scaleName",
+                        "Mine",
+                        "steps",
+                        "5\n3",
+                        "small",
+                        "few",
+                        "checks",
+                        "SMALL_ENOUGH");
+
+        assertThat(answer.status()).isEqualTo(422);
+        assertThat(answer.body())
+                .contains("There are from 2 to 7 bands.")
+                .contains("a range goes from a number to a larger one")
+                .contains("There is no factor “glory”")
+                .contains("The sizes go up from line to line.")
+                .contains("What is small enough for a sprint is a number of points.")
+                .contains("glory / 0");
+    }
+}
