@@ -330,18 +330,22 @@ public class RefineJourneyTests extends BrowserTest {
         page.navigate("/sign-in");
         page.locator(".samples button").first().click();
         page.waitForURL("**/ladder?**");
+        var code = productWith(3);
+        api().patch(
+                        "/items/" + code + "1",
+                        "{'kind':'bug','size':3,'band':'must','agenda':'why?','candidate':true,"
+                                + "'factors':{'impact':4,'confidence':5,'ease':2}}");
         for (var path :
                 List.of(
-                        "/MSF/rank?level=story&mark=kind~bug~3",
-                        "/MSF/rank?level=story&group=in.epic&sort=score&side=nothing",
-                        "/QUA/rank?queue=tidewater",
-                        "/MSF/agenda",
-                        "/MSF/estimate",
-                        "/MSF/refining")) {
+                        "/" + code + "/rank?level=story&mark=kind~bug~3",
+                        "/QUA/rank?queue=tidewater&text=fog",
+                        "/" + code + "/agenda",
+                        "/" + code + "/estimate",
+                        "/" + code + "/refining")) {
             page.navigate(path);
             requireAccessible(page, path + " " + scheme);
         }
-        page.navigate("/MSF/rank");
+        page.navigate("/" + code + "/rank");
         page.locator("#narrow-choice summary").click();
         assertThat(page.locator(".narrow-quick")).isVisible();
         page.locator("#facet-kind summary").click();

@@ -8,6 +8,7 @@ import greenladder.RunningDemo;
 import greenladder.people.People;
 import java.io.UnsupportedEncodingException;
 import java.util.List;
+import java.util.Locale;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -173,14 +174,17 @@ public class RankIntegrationTests extends RunningDemo {
     @Test
     public void viewThatNamesADeletedTeamShouldSayThatItFindsNothing() {
         var code = productWith(1);
-        var team =
-                api().post(
-                                "/teams",
-                                "{'name':'Passing %s','products':['%s'],'members':['ines.rowe']}"
-                                        .formatted(code, code))
-                        .body()
-                        .path("id")
-                        .asString();
+        var team = "passing-" + code.toLowerCase(Locale.ROOT);
+        send(
+                HttpMethod.POST,
+                "edda.quill",
+                "/teams",
+                "name",
+                "Passing " + code,
+                "products",
+                code,
+                "members",
+                "ines.rowe");
         var query = "level=story&team=" + team;
         assertThat(
                         post(
