@@ -1,6 +1,7 @@
 package greenladder.refine;
 
 import greenladder.core.filter.Sorting;
+import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
@@ -33,7 +34,7 @@ class RankPages {
     /** In pixels; the style sheet says the same. */
     static final int ROW_HEIGHT = 30;
 
-    private static final int DRAWN = 120;
+    private static final int DRAWN = 90;
     private static final int MOST_ON_AGENDA = 8;
     private static final List<String> FIRST = List.of("ready", "score", "size", "sofar");
 
@@ -126,7 +127,7 @@ class RankPages {
                         : null,
                 place.side() == Side.PICTURE ? agenda(ladder, product) : List.of(),
                 place.side() == Side.PICTURE
-                        ? Candidates.of(ladder, product, ladder.level(product, place.level()))
+                        ? Candidates.of(ladder, product, list.all())
                         : List.of(),
                 place.side() == Side.SOURCES && place.queue() != null
                         ? intakes.sources(ladder, place, reader)
@@ -218,17 +219,14 @@ class RankPages {
                 .toList();
     }
 
+    /** What is marked to be talked about, the highest levels first, by rank. */
     static List<Node> onAgenda(Ladder ladder, Product product) {
-        var nodes = new ArrayList<Node>();
-        ladder.roots(product.code())
-                .forEach(root ->
-                        root.walk(node -> {
-                            if (node.item().details().refinement().agenda() != null
-                                    && !node.item().isDropped()) {
-                                nodes.add(node);
-                            }
-                        }));
-        return nodes;
+        return product.levels().all().stream()
+                .filter(Level::carriesPoints)
+                .flatMap(level -> ladder.level(product, level).stream())
+                .filter(node -> node.item().details().refinement().agenda() != null)
+                .filter(node -> !node.item().isDropped())
+                .toList();
     }
 
     private static List<AgendaLine> agenda(Ladder ladder, Product product) {

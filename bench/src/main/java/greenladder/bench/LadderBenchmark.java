@@ -5,6 +5,9 @@ import greenladder.core.change.Decision;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.Target;
+import greenladder.core.filter.Facets;
+import greenladder.core.filter.Filter;
+import greenladder.core.filter.Lens;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Details;
 import greenladder.core.item.Hours;
@@ -17,6 +20,7 @@ import greenladder.core.ladder.Node;
 import greenladder.core.rank.Rank;
 import greenladder.core.rollup.RollUpSum;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Iterator;
 import java.util.List;
@@ -34,14 +38,15 @@ import org.openjdk.jmh.infra.Blackhole;
 
 /**
  * What a change costs on a large ladder, and what all roll-ups cost from nothing beside one plain
- * pass over the same items. Each goal holds 4 initiatives of 4 epics of 5 features of 6 stories of
- * 4 tasks.
+ * pass over the same items, and what a filter with its counts costs. Each goal holds 4 initiatives
+ * of 4 epics of 5 features of 6 stories of 4 tasks.
  */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
 public class LadderBenchmark {
     private static final int[] FAN_OUT = {4, 4, 5, 6, 4};
+    private static final LocalDate TODAY = LocalDate.parse("2026-05-04");
     private static final Instant NOW = Instant.parse("2026-05-04T09:00:00Z");
 
     @Param({"100000", "1000000"})
@@ -50,6 +55,7 @@ public class LadderBenchmark {
     private Ladder ladder;
     private List<Item> items;
     private Node[] bottomUp;
+    private List<Node> nodes;
     private ItemKey story;
     private int turn;
 
@@ -65,6 +71,7 @@ public class LadderBenchmark {
         var order = new ArrayList<Node>();
         ladder.roots("BIG").forEach(root -> root.walk(order::add));
         bottomUp = order.reversed().toArray(Node[]::new);
+        nodes = order;
         story =
                 items.stream()
                         .filter(item -> item.level().key().equals("story"))
@@ -149,6 +156,19 @@ public class LadderBenchmark {
             sum += own == null ? 0 : own.thousandths();
         }
         return sum;
+    }
+
+    /** A filter of three parts over everything, with the count of every value of every facet. */
+    @Benchmark
+    public Map<String, List<Filter.Count>> filterWithCounts() {
+        var products = List.copyOf(ladder.products());
+        var facets = new Facets(new Lens(ladder, products, TODAY, "ines.rowe", NOW));
+        var parts =
+                List.of(
+                        Filter.part(facets.find("category").orElseThrow(), List.of("to do")),
+                        Filter.part(facets.find("level").orElseThrow(), List.of("story", "task")),
+                        Filter.part(facets.find("loose").orElseThrow(), List.of("false")));
+        return new Filter(parts).counts(facets.all(), nodes);
     }
 
     private static Map<String, String> size(int points) {

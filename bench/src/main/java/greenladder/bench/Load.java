@@ -108,7 +108,24 @@ final class Load {
                                                             .get(random.nextInt(3))),
                                     FRAGMENT,
                                     "true"));
-        } else if (turn < 51) {
+        } else if (turn < 49) {
+            timed(
+                    "Picks with their counts",
+                    () ->
+                            visitor.get(
+                                    "/BIG/narrow?view=rank&level=story&category=to+do",
+                                    FRAGMENT,
+                                    "true"));
+        } else if (turn < 50) {
+            timed(
+                    "Rank, a stretch of rows",
+                    () ->
+                            visitor.get(
+                                    "/BIG/rank?level=story&category=to+do&from="
+                                            + random.nextInt(items / 4),
+                                    FRAGMENT,
+                                    "true"));
+        } else if (turn < 52) {
             timed(
                     "Outline, a stretch of rows",
                     () ->

@@ -136,6 +136,12 @@ final class Report {
                 "≤ 50 µs",
                 String.format(Locale.ROOT, "%.0f µs", path),
                 path <= 50);
+        double counts = scores.getOrDefault("filterWithCounts 100000", 0.0) / 1000;
+        figure(
+                "A filter with all its counts, 100,000 items",
+                "≤ 150 ms",
+                milliseconds(counts),
+                counts <= 150);
         double times =
                 scores.getOrDefault("allRollUps 1000000", 0.0)
                         / scores.getOrDefault("plainPass 1000000", 1.0);

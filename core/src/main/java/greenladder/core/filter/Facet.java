@@ -62,7 +62,9 @@ public record Facet(
         var list = new ArrayList<String>();
         values.of(node, list::add);
         list.removeIf(NONE::equals);
-        list.sort(order());
+        if (list.size() > 1) {
+            list.sort(order());
+        }
         return list;
     }
 

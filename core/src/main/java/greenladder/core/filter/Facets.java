@@ -12,16 +12,20 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
 import greenladder.core.item.Refinement;
+import greenladder.core.item.Refining;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.State;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
 import greenladder.core.ladder.Node;
+import greenladder.core.rank.Rank;
 import greenladder.core.ready.Readiness;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
@@ -51,9 +55,20 @@ public final class Facets {
     private final Workspace workspace;
     private final List<Facet> all = new ArrayList<>();
 
+    /** The ways up that were walked. They belong to one request, as the lens does. */
+    private final Map<ItemKey, Step> steps = new HashMap<>();
+
+    private final Map<String, Optional<Rank>> ranks = new HashMap<>();
+
+    private final Map<String, Refining> refinings = new HashMap<>();
+
+    /** An item on the way up, by its level and its key. */
+    private record Step(String level, String key, @Nullable Step above) {}
+
     public Facets(Lens lens) {
         this.lens = lens;
         this.workspace = lens.ladder().workspace();
+        lens.products().forEach(product -> refinings.put(product.code(), product.refining()));
         addKinds();
         addPlans();
         addPlaces();
@@ -183,11 +198,7 @@ public final class Facets {
     private void addPlaces() {
         Comparator<String> byRank =
                 Comparator.comparing(
-                        key ->
-                                ItemKey.parse(key)
-                                        .flatMap(lens.ladder()::findItem)
-                                        .map(Item::rank)
-                                        .orElse(null),
+                        key -> ranks.computeIfAbsent(key, this::rankOf).orElse(null),
                         Comparator.nullsLast(Comparator.naturalOrder()));
         for (var level : levels()) {
             if (level.carriesPoints()
@@ -223,7 +234,7 @@ public final class Facets {
         flag(
                 "ready",
                 "Ready",
-                node -> Readiness.isReady(lens.productOf(node.item()).refining(), node));
+                node -> Readiness.isReady(refinings.get(node.item().key().product()), node));
         flag("blocked", "Blocked", node -> node.item().blocked() != null);
         flag("scored", "Scored", node -> lens.scores().of(node) != null);
         flag("agenda", "On the agenda", node -> refinement(node).agenda() != null);
@@ -285,15 +296,30 @@ public final class Facets {
 
     /** The nearest item of a level above; empty for none. */
     private String above(Item item, Level level) {
-        var parent = item.parent();
-        while (parent != null) {
-            var node = lens.ladder().requireNode(parent);
-            if (node.item().level().key().equals(level.key())) {
-                return parent.toString();
+        for (var step = stepTo(item.parent()); step != null; step = step.above()) {
+            if (step.level().equals(level.key())) {
+                return step.key();
             }
-            parent = node.item().parent();
         }
         return NONE;
+    }
+
+    /** The way up from an item on; all items under it share it. */
+    private @Nullable Step stepTo(@Nullable ItemKey key) {
+        if (key == null) {
+            return null;
+        }
+        var step = steps.get(key);
+        if (step == null) {
+            var item = lens.ladder().requireNode(key).item();
+            step = new Step(item.level().key(), key.toString(), stepTo(item.parent()));
+            steps.put(key, step);
+        }
+        return step;
+    }
+
+    private Optional<Rank> rankOf(String key) {
+        return ItemKey.parse(key).flatMap(lens.ladder()::findItem).map(Item::rank);
     }
 
     private String titleOf(String key) {

@@ -4,9 +4,10 @@ import greenladder.core.item.Amount;
 import greenladder.core.ladder.Node;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.TreeMap;
+import java.util.Map;
 import java.util.stream.Collectors;
 
 /** A list put into groups by one facet, or by two, the second within the first. */
@@ -28,15 +29,16 @@ public final class Grouping {
 
     /**
      * Groups in the order of the facets' values; what has none comes last. An item of several
-     * values stands once, in the group of all its values together. Time O(n log g).
+     * values stands once, in the group of all its values together. Time O(n + g log g).
      */
     public static List<Group> of(List<Facet> facets, List<Node> nodes) {
-        var groups = new TreeMap<List<List<String>>, List<Node>>(order(facets));
+        var groups = new HashMap<List<List<String>>, List<Node>>();
         for (var node : nodes) {
             var values = facets.stream().map(facet -> facet.listOf(node)).toList();
             groups.computeIfAbsent(values, any -> new ArrayList<>()).add(node);
         }
         return groups.entrySet().stream()
+                .sorted(Map.Entry.comparingByKey(order(facets)))
                 .map(group ->
                         new Group(
                                 words(facets, group.getKey()),

@@ -1,6 +1,5 @@
 package greenladder.core.filter;
 
-import greenladder.core.item.Item;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.score.Scores;
@@ -35,9 +34,5 @@ public record Lens(
             String reader,
             @Nullable Instant lastLook) {
         this(ladder, products, today, reader, lastLook, new Scores(products));
-    }
-
-    Product productOf(Item item) {
-        return ladder.requireProduct(item.key().product());
     }
 }

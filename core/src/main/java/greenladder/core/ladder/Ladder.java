@@ -31,7 +31,7 @@ public final class Ladder {
     private final PMap<String, Integer> lastNumbers;
     private final PMap<ItemKey, Node> nodes;
     private final Orders orders;
-    private final LevelTotalsMemo totals;
+    private final LevelMemo memo;
 
     private static final Ladder EMPTY =
             new Ladder(
@@ -39,19 +39,19 @@ public final class Ladder {
                     TreePMap.empty(),
                     HashTreePMap.empty(),
                     Orders.NONE,
-                    new LevelTotalsMemo());
+                    new LevelMemo());
 
     private Ladder(
             Workspace workspace,
             PMap<String, Integer> lastNumbers,
             PMap<ItemKey, Node> nodes,
             Orders orders,
-            LevelTotalsMemo totals) {
+            LevelMemo memo) {
         this.workspace = workspace;
         this.lastNumbers = lastNumbers;
         this.nodes = nodes;
         this.orders = orders;
-        this.totals = totals;
+        this.memo = memo;
     }
 
     public static Ladder empty() {
@@ -78,7 +78,7 @@ public final class Ladder {
     }
 
     private Ladder inWorkspace(Workspace next) {
-        return new Ladder(next, lastNumbers, nodes, orders, new LevelTotalsMemo());
+        return new Ladder(next, lastNumbers, nodes, orders, new LevelMemo());
     }
 
     public Ladder with(Product product) {
@@ -98,7 +98,7 @@ public final class Ladder {
     public Ladder withLastNumber(String product, int number) {
         return number <= lastNumber(product)
                 ? this
-                : new Ladder(workspace, lastNumbers.plus(product, number), nodes, orders, totals);
+                : new Ladder(workspace, lastNumbers.plus(product, number), nodes, orders, memo);
     }
 
     /**
@@ -126,7 +126,7 @@ public final class Ladder {
                         lastNumbers,
                         rebuilt.applyTo(nodes),
                         orders.changed(this::findItem, changed),
-                        new LevelTotalsMemo());
+                        new LevelMemo());
         for (var key : changed.keySet()) {
             next = next.withLastNumber(key.product(), key.number());
         }
@@ -186,9 +186,11 @@ public final class Ladder {
         return orders.all();
     }
 
-    /** A product's items of one level in rank order. */
+    /** A product's items of one level in rank order; kept for as long as the ladder is. */
     public List<Node> level(Product product, Level level) {
-        return nodes(orderOf(product.code(), level));
+        return memo.nodes(
+                new LevelOf(product.code(), level.key()),
+                () -> nodes(orderOf(product.code(), level)));
     }
 
     /** The places of a product's items of one level. */
@@ -248,7 +250,7 @@ public final class Ladder {
      * a ladder is asked; kept after that.
      */
     public Map<Level, LevelTotal> levelTotals(Product product) {
-        return totals.of(product, () -> LevelTotals.of(product, roots(product.code())));
+        return memo.totals(product, () -> LevelTotals.of(product, roots(product.code())));
     }
 
     private List<Node> nodes(RankOrder<ItemKey> order) {
