@@ -150,7 +150,7 @@ class NarrowController {
                 NarrowPage.markable(narrowed, counts),
                 state.query(ofView(asked, ranked)),
                 views.of(me, product.code()),
-                shares(narrowed.lens().ladder(), product, me));
+                shares(narrowed.lens().ladder(), product));
     }
 
     /** The parameters that make a view up, without what is only open at the moment. */
@@ -312,7 +312,7 @@ class NarrowController {
                 .toList();
     }
 
-    private static List<Choice> shares(Ladder ladder, Product product, SignedIn me) {
+    private static List<Choice> shares(Ladder ladder, Product product) {
         return Stream.concat(
                         Stream.of(
                                 new Choice("private", "myself", 0, true),

@@ -86,7 +86,7 @@ class AgendaPages {
                                                 .map(node -> entry(product, node, at, reader))
                                                 .toList()))
                         .toList(),
-                at == null ? null : talk(ladder, product, order, at, reader),
+                at == null ? null : talk(product, order, at, reader),
                 Candidates.of(ladder, product, all));
     }
 
@@ -141,8 +141,7 @@ class AgendaPages {
                 room.at(item.key(), reader));
     }
 
-    private Talk talk(
-            Ladder ladder, Product product, List<Node> order, ItemKey at, SignedIn reader) {
+    private Talk talk(Product product, List<Node> order, ItemKey at, SignedIn reader) {
         var keys = order.stream().map(node -> node.item().key()).toList();
         int place = keys.indexOf(at);
         var node = order.get(place);

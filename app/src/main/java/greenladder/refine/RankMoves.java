@@ -6,6 +6,7 @@ import greenladder.core.change.Problems;
 import greenladder.core.change.Target;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Team;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import greenladder.item.ChangeWords;
@@ -73,18 +74,19 @@ class RankMoves {
         }
         var list = RankList.of(ladder, place, pages.narrowed(ladder, place, me));
         var queue = place.queue();
-        boolean joins =
-                queue != null
-                        && keys.stream()
-                                .flatMap(key -> ladder.findItem(key).stream())
-                                .anyMatch(item -> !queue.key().equals(item.team()));
+        var joins = queue == null ? Map.<String, String>of() : joining(ladder, keys, queue);
         return door.submit(
                 me,
-                new Command.Move(
-                        keys,
-                        new Target.Parent.Same(),
-                        target(list, keys, form),
-                        joins ? Map.of("team", queue.key()) : Map.of()));
+                new Command.Move(keys, new Target.Parent.Same(), target(list, keys, form), joins));
+    }
+
+    /** What makes items a team's where some of them are not yet. */
+    private static Map<String, String> joining(Ladder ladder, List<ItemKey> keys, Team queue) {
+        boolean allThere =
+                keys.stream()
+                        .flatMap(key -> ladder.findItem(key).stream())
+                        .allMatch(item -> queue.key().equals(item.team()));
+        return allThere ? Map.of() : Map.of("team", queue.key());
     }
 
     private void requireStillThere(SignedIn me, Ladder ladder, List<ItemKey> keys, long seen) {

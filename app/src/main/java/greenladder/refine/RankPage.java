@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param from the index of the first line drawn
  * @param above the height, in pixels, of the lines before it
  * @param below the height of those after the last
+ * @param marked how many items are on the agenda, of which the first are named
  * @param byRank whether the list stands in the one order, so that moving means something
  * @param sorted what it is sorted by otherwise; empty for the one order
  */
@@ -39,6 +40,7 @@ public record RankPage(
         String side,
         List<Choice> sides,
         @Nullable Scatter scatter,
+        int marked,
         List<AgendaLine> agenda,
         List<Candidates> candidates,
         @Nullable Sources sources,

@@ -22,6 +22,7 @@ import greenladder.refine.RankPage.Line;
 import greenladder.refine.RankPlace.Side;
 import greenladder.web.Words;
 import java.util.ArrayList;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -66,16 +67,16 @@ class RankPages {
     }
 
     Narrowed narrowed(Ladder ladder, RankPlace place, SignedIn reader) {
-        var products =
-                Stream.concat(
-                                Stream.of(place.product()),
-                                Stream.ofNullable(place.queue())
-                                        .flatMap(team -> team.products().stream())
-                                        .flatMap(code -> ladder.findProduct(code).stream()))
-                        .distinct()
-                        .toList();
-        var state = place.queue() == null ? place.filter() : place.filter().without("level");
-        return lines.narrowed(ladder, products, state, reader);
+        var queue = place.queue();
+        var products = new LinkedHashSet<Product>();
+        products.add(place.product());
+        if (queue != null) {
+            queue.products().stream()
+                    .flatMap(code -> ladder.findProduct(code).stream())
+                    .forEach(products::add);
+        }
+        var state = queue == null ? place.filter() : place.filter().without("level");
+        return lines.narrowed(ladder, List.copyOf(products), state, reader);
     }
 
     RankPage page(
@@ -95,7 +96,7 @@ class RankPages {
         }
         boolean byRank =
                 place.filter().sorting() == Sorting.RANK && place.filter().groups().isEmpty();
-        boolean item = place.side() == Side.ITEM && place.at() != null;
+        var at = place.side() == Side.ITEM ? place.at() : null;
         return new RankPage(
                 product.code(),
                 place.url(),
@@ -125,6 +126,7 @@ class RankPages {
                                 list.found(),
                                 node -> place.at(node.item().key()).url())
                         : null,
+                place.side() == Side.PICTURE ? onAgenda(ladder, product).size() : 0,
                 place.side() == Side.PICTURE ? agenda(ladder, product) : List.of(),
                 place.side() == Side.PICTURE
                         ? Candidates.of(ladder, product, list.all())
@@ -132,10 +134,10 @@ class RankPages {
                 place.side() == Side.SOURCES && place.queue() != null
                         ? intakes.sources(ladder, place, reader)
                         : null,
-                item && !panelKept
-                        ? panels.of(place.at(), reader, one -> place.at(one.key()).url())
+                at != null && !panelKept
+                        ? panels.of(at, reader, one -> place.at(one.key()).url())
                         : null,
-                item && panelKept);
+                at != null && panelKept);
     }
 
     /** A queue's filter has no level of its own; its URL keeps the one that was chosen. */

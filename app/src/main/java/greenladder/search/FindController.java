@@ -4,26 +4,39 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
 import greenladder.item.LadderKeeper;
+import greenladder.panel.Answers;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.stream.Collectors;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Goes to an item by its key, or finds it by words of its title. */
+/** Goes to an item by its key, or finds it by words: of titles first, then of all its text. */
 @Controller
 class FindController {
     private static final int MOST = 12;
 
     private final LadderKeeper keeper;
+    private final FullText search;
 
-    record Hit(String key, String title, String level, String url) {}
+    /**
+     * @param where it was found, if not in the title
+     */
+    record Hit(String key, String title, String level, String where, String url) {}
 
-    FindController(LadderKeeper keeper) {
+    FindController(LadderKeeper keeper, FullText search) {
         this.keeper = keeper;
+        this.search = search;
     }
 
     @GetMapping("/find")
@@ -34,16 +47,16 @@ class FindController {
         return "search/hits :: hits";
     }
 
-    private static List<Hit> hits(Ladder ladder, String text) {
+    private List<Hit> hits(Ladder ladder, String text) {
         var hits = new ArrayList<Hit>();
-        ItemKey.parse(text).flatMap(ladder::findItem).ifPresent(item -> hits.add(hit(item)));
+        ItemKey.parse(text).flatMap(ladder::findItem).ifPresent(item -> hits.add(hit(item, "")));
         var words = Arrays.stream(text.toLowerCase(Locale.ROOT).split("\\s+")).toList();
         for (var product : ladder.products()) {
             for (var level : product.levels().all()) {
                 for (var slot : ladder.orderOf(product.code(), level).slots()) {
                     var item = ladder.requireNode(slot.key()).item();
                     if (words.stream().allMatch(word -> contains(item.title(), word))) {
-                        hits.add(hit(item));
+                        hits.add(hit(item, ""));
                     }
                     if (hits.size() >= MOST) {
                         return hits;
@@ -51,7 +64,23 @@ class FindController {
                 }
             }
         }
+        var keys = hits.stream().map(Hit::key).collect(Collectors.toSet());
+        search.find(text).stream()
+                .filter(key -> !keys.contains(key.toString()))
+                .flatMap(key -> ladder.findItem(key).stream())
+                .limit(MOST - hits.size())
+                .forEach(item -> hits.add(hit(item, "in its text")));
         return hits;
+    }
+
+    /** Builds the full-text index anew. */
+    @PostMapping("/search/rebuild")
+    ResponseEntity<String> rebuild(@AuthenticationPrincipal SignedIn me) {
+        if (!me.may(Permission.ADMINISTER)) {
+            throw new Failure.Forbidden("Only administrators build the index anew.");
+        }
+        search.rebuild();
+        return Answers.said("The search index is being built anew.");
     }
 
     /** Whether a text has a word in it, in capitals or not; makes no copy of the text. */
@@ -69,12 +98,13 @@ class FindController {
         return false;
     }
 
-    private static Hit hit(Item item) {
+    private static Hit hit(Item item, String where) {
         var key = item.key();
         return new Hit(
                 key.toString(),
                 item.title(),
                 item.level().name(),
+                where,
                 "/" + key.product() + "/ladder?at=" + key + "&panel=1");
     }
 }

@@ -125,8 +125,8 @@ public class FullText {
     }
 
     /** Builds the index anew from what is kept; searches go on in the old one meanwhile. */
-    public CompletableFuture<Void> rebuild() {
-        return write(() -> {
+    public void rebuild() {
+        write(() -> {
             index.clear();
             putAll();
         });
@@ -190,10 +190,8 @@ public class FullText {
         void run() throws IOException;
     }
 
-    private CompletableFuture<Void> write(Writing writing) {
-        var done = CompletableFuture.runAsync(() -> written(writing), writer);
-        latest = done;
-        return done;
+    private void write(Writing writing) {
+        latest = CompletableFuture.runAsync(() -> written(writing), writer);
     }
 
     private void written(Writing writing) {

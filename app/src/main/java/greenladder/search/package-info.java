@@ -1,6 +1,6 @@
 /**
- * Finding items by key or by words of the title. Read {@link greenladder.search.FindController}
- * first.
+ * Finding items by key, by words of the title, and by all words that stand in them. Read {@link
+ * greenladder.search.FullText} first.
  */
 @NullMarked
 package greenladder.search;

@@ -110,6 +110,7 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("POST /{product:[A-Z]{2,5}}/refining", "formula=1");
         WRITES.put("PUT /api/v1/products/{code}/refining", "{\"formula\":\"1\"}");
         WRITES.put("POST /api/v1/products/{code}/order", "{\"level\":\"story\",\"by\":\"score\"}");
+        WRITES.put("POST /search/rebuild", "");
         WRITES.put("POST /api/v1/search/rebuild", "");
         WRITES.put("POST /{product:[A-Z]{2,5}}/fields", "name=Walk&type=TEXT");
         WRITES.put("POST /{product:[A-Z]{2,5}}/fields/{key}", "do=remove");

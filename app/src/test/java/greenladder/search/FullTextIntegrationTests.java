@@ -48,7 +48,7 @@ public class FullTextIntegrationTests extends RunningDemo {
         var key = story("Octant drawer", "");
         var before = search.find("ramp");
 
-        search.rebuild().join();
+        search.rebuild();
 
         assertThat(search.find("ramp")).isNotEmpty().isEqualTo(before);
         assertThat(search.find("octant")).containsExactly(key);

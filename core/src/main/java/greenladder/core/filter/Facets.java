@@ -231,10 +231,7 @@ public final class Facets {
     private void addFlags() {
         flag("loose", "No parent", node -> node.item().isLoose());
         flag("unsized", "Not sized", Facets::isUnsized);
-        flag(
-                "ready",
-                "Ready",
-                node -> Readiness.isReady(refinings.get(node.item().key().product()), node));
+        flag("ready", "Ready", node -> Readiness.isReady(refiningOf(node), node));
         flag("blocked", "Blocked", node -> node.item().blocked() != null);
         flag("scored", "Scored", node -> lens.scores().of(node) != null);
         flag("agenda", "On the agenda", node -> refinement(node).agenda() != null);
@@ -284,6 +281,10 @@ public final class Facets {
                         words,
                         byPlace(field.choices(), choice -> choice),
                         Set::of));
+    }
+
+    private Refining refiningOf(Node node) {
+        return refinings.getOrDefault(node.item().key().product(), Refining.STANDARD);
     }
 
     private static boolean isUnsized(Node node) {

@@ -159,9 +159,12 @@ public final class Filter {
                     .forEach(finds::add);
         }
         var blames = new ArrayList<Blame>();
-        parts.stream()
-                .filter(without::containsKey)
-                .forEach(part -> blames.add(new Blame(part, without.get(part))));
+        for (var part : parts) {
+            int items = without.getOrDefault(part, 0);
+            if (items > 0) {
+                blames.add(new Blame(part, items));
+            }
+        }
         if (blames.isEmpty()) {
             parts.stream()
                     .filter(part -> !finds.contains(part))

@@ -55,7 +55,8 @@ public record Velocity(int window, List<Completed> sprints) {
         return new Velocity(
                 window,
                 last.stream()
-                        .map(sprint -> new Completed(sprint, done.get(sprint.key())))
+                        .map(sprint ->
+                                new Completed(sprint, done.getOrDefault(sprint.key(), Amount.ZERO)))
                         .toList());
     }
 
