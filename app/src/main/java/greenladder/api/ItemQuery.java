@@ -26,6 +26,7 @@ import org.springframework.util.MultiValueMap;
 final class ItemQuery {
     private static final List<String> OTHERS = List.of("under", "text", "sort", "cursor", "limit");
     private static final String LABEL = "label";
+    private static final String NO_PARAMETER = "There is no parameter “%s”.";
 
     private final Ladder ladder;
     private final Product product;
@@ -52,6 +53,12 @@ final class ItemQuery {
         // Labels are the same in capitals or not; the lists pick from those in use.
         var state = ListState.read(asked).without(LABEL);
         var narrowed = lines.narrowed(ladder, List.of(product), state, reader);
+        state.picks().keySet().stream()
+                .filter(name -> narrowed.facets().find(name).isEmpty())
+                .forEach(name -> problem(name, NO_PARAMETER.formatted(name)));
+        if (!problems.isEmpty()) {
+            throw new Failure.Invalid(new Problems(problems));
+        }
         var parts = new ArrayList<Part>(narrowed.filter().parts());
         if (!under.isEmpty()) {
             parts.add(Filter.under(ladder, under));
@@ -74,7 +81,7 @@ final class ItemQuery {
             problem(name, "%s is true or false.".formatted(name));
         }
         if (!ListState.isFacet(name) && !OTHERS.contains(name)) {
-            problem(name, "There is no parameter “%s”.".formatted(name));
+            problem(name, NO_PARAMETER.formatted(name));
         }
     }
 

@@ -1,28 +1,11 @@
 package greenladder.list;
 
-import greenladder.core.filter.Facet;
-import greenladder.core.filter.Facets;
-import greenladder.core.filter.Filter.Count;
-import greenladder.core.filter.Sorting;
 import greenladder.core.item.Product;
-import greenladder.core.item.Team;
 import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.item.LadderKeeper;
-import greenladder.list.NarrowPage.Choice;
-import greenladder.list.NarrowPage.FacetChoices;
-import greenladder.list.NarrowPage.Hidden;
-import greenladder.list.NarrowPage.Quick;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
-import java.util.List;
-import java.util.Map;
-import java.util.Optional;
-import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -38,16 +21,14 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}")
 class NarrowController {
-    private static final int MOST_VALUES = 40;
-
     private final LadderKeeper keeper;
-    private final ListLines lines;
+    private final NarrowPages pages;
     private final SavedViews views;
     private final LastLook looks;
 
-    NarrowController(LadderKeeper keeper, ListLines lines, SavedViews views, LastLook looks) {
+    NarrowController(LadderKeeper keeper, NarrowPages pages, SavedViews views, LastLook looks) {
         this.keeper = keeper;
-        this.lines = lines;
+        this.pages = pages;
         this.views = views;
         this.looks = looks;
     }
@@ -60,11 +41,7 @@ class NarrowController {
             Model model) {
         var ladder = keeper.current();
         var product = require(ladder, code);
-        var view = Optional.ofNullable(asked.getFirst("view")).orElse("rank");
-        var state = ListState.read(asked);
-        var products = productsOf(ladder, product, asked.getFirst("queue"));
-        var narrowed = lines.narrowed(ladder, products, state, me);
-        model.addAttribute("page", page(narrowed, product, view, asked, me));
+        model.addAttribute("page", pages.page(ladder, product, asked, me));
         return "shared/narrow :: narrow";
     }
 
@@ -100,230 +77,6 @@ class NarrowController {
         require(keeper.current(), code);
         looks.seen(me, code);
         return Answers.said("All changes up to now count as seen.");
-    }
-
-    private NarrowPage page(
-            Narrowed narrowed,
-            Product product,
-            String view,
-            MultiValueMap<String, String> asked,
-            SignedIn me) {
-        var state = narrowed.state();
-        boolean ranked = view.equals("rank");
-        var hidden = new ArrayList<Hidden>();
-        asked.forEach((name, values) -> {
-            boolean shown =
-                    name.equals("view")
-                            || name.equals("text")
-                            || name.equals("sort")
-                            || name.equals("group")
-                            || name.equals("mark")
-                            || ListState.isFacet(name) && !(ranked && name.equals("level"));
-            if (!shown) {
-                values.forEach(value -> hidden.add(new Hidden(name, value)));
-            }
-        });
-        var facets =
-                narrowed.facets().all().stream()
-                        .filter(facet -> !(ranked && facet.id().equals("level")))
-                        .filter(facet -> !facet.id().equals("parent"))
-                        .toList();
-        var counts = narrowed.filter().counts(facets, nodes(narrowed, ranked));
-        return new NarrowPage(
-                product.code(),
-                view,
-                "/%s/%s".formatted(product.code(), view),
-                hidden,
-                state.text(),
-                quick(narrowed, counts),
-                facets.stream()
-                        .filter(facet -> !facet.isFlag())
-                        .map(facet ->
-                                choices(facet, state, counts.getOrDefault(facet.id(), List.of())))
-                        .filter(facet -> facet.choices().size() > 1 || facet.picked())
-                        .toList(),
-                flags(narrowed, counts),
-                ranked ? sortings(state) : List.of(),
-                ranked ? groups(narrowed, state, 0) : List.of(),
-                ranked ? groups(narrowed, state, 1) : List.of(),
-                NarrowPage.marks(narrowed),
-                NarrowPage.markable(narrowed, counts),
-                state.query(ofView(asked, ranked)),
-                views.of(me, product.code()),
-                shares(narrowed.lens().ladder(), product));
-    }
-
-    /** The parameters that make a view up, without what is only open at the moment. */
-    private static Map<String, String> ofView(MultiValueMap<String, String> asked, boolean ranked) {
-        var kept = new LinkedHashMap<String, String>();
-        for (var name : ranked ? List.of("queue") : List.of("from", "to", "under")) {
-            var value = asked.getFirst(name);
-            if (value != null) {
-                kept.put(name, value);
-            }
-        }
-        return kept;
-    }
-
-    private static List<Node> nodes(Narrowed narrowed, boolean ranked) {
-        var lens = narrowed.lens();
-        var level = narrowed.state().picks().getOrDefault("level", List.of());
-        if (ranked && level.size() == 1) {
-            return lens.products().stream()
-                    .flatMap(product ->
-                            product.levels().find(level.getFirst()).stream()
-                                    .flatMap(one -> lens.ladder().level(product, one).stream()))
-                    .toList();
-        }
-        var nodes = new ArrayList<Node>();
-        lens.products()
-                .forEach(product ->
-                        lens.ladder().roots(product.code()).forEach(root -> root.walk(nodes::add)));
-        return nodes;
-    }
-
-    private static List<Product> productsOf(
-            Ladder ladder, Product product, @Nullable String queue) {
-        var team = ladder.workspace().findTeam(queue);
-        return Stream.concat(
-                        Stream.of(product),
-                        team.stream()
-                                .flatMap(one -> one.products().stream())
-                                .flatMap(code -> ladder.findProduct(code).stream()))
-                .distinct()
-                .toList();
-    }
-
-    private static List<Quick> quick(Narrowed narrowed, Map<String, List<Count>> counts) {
-        return List.of(
-                quick(narrowed, counts, "Mine", "assignee", Facets.ME),
-                quick(narrowed, counts, "Current sprint", "sprint", Facets.CURRENT),
-                quick(narrowed, counts, "No parent", "loose", Facet.TRUE),
-                quick(narrowed, counts, "Not sized", "unsized", Facet.TRUE),
-                quick(narrowed, counts, "Not ready", "ready", Facet.FALSE),
-                quick(narrowed, counts, "Blocked", "blocked", Facet.TRUE),
-                quick(narrowed, counts, "Changed since I last looked", "changed", Facet.TRUE));
-    }
-
-    private static Quick quick(
-            Narrowed narrowed,
-            Map<String, List<Count>> counts,
-            String label,
-            String facet,
-            String value) {
-        var stands =
-                narrowed.facets().find(facet).map(one -> one.resolve().of(value)).orElseThrow();
-        int count =
-                counts.getOrDefault(facet, List.of()).stream()
-                        .filter(one -> stands.contains(one.value()))
-                        .mapToInt(Count::items)
-                        .sum();
-        return new Quick(
-                label,
-                facet,
-                value,
-                ListState.isFlag(facet),
-                count,
-                picked(narrowed.state(), facet, value));
-    }
-
-    private static boolean picked(ListState state, String facet, String value) {
-        return state.picks().getOrDefault(facet, List.of()).contains(value);
-    }
-
-    /** The most frequent values where there are many, and all that are picked. */
-    private static FacetChoices choices(Facet facet, ListState state, List<Count> counts) {
-        var picked = state.picks().getOrDefault(facet.id(), List.of());
-        int least =
-                counts.size() <= MOST_VALUES
-                        ? 0
-                        : counts.stream()
-                                .map(Count::items)
-                                .sorted((one, other) -> Integer.compare(other, one))
-                                .toList()
-                                .get(MOST_VALUES - 1);
-        var choices = new ArrayList<Choice>();
-        counts.stream()
-                .filter(count -> count.items() >= least || picked.contains(count.value()))
-                .limit(MOST_VALUES + picked.size())
-                .forEach(count ->
-                        choices.add(
-                                new Choice(
-                                        count.value(),
-                                        facet.words().apply(count.value()),
-                                        count.items(),
-                                        picked.contains(count.value()))));
-        picked.stream()
-                .filter(value -> counts.stream().noneMatch(count -> count.value().equals(value)))
-                .filter(value -> !value.equals(Facets.ME) && !value.equals(Facets.CURRENT))
-                .forEach(value ->
-                        choices.add(new Choice(value, facet.words().apply(value), 0, true)));
-        return new FacetChoices(
-                facet.id(),
-                facet.label(),
-                choices,
-                Math.max(0, counts.size() - choices.size()),
-                !picked.isEmpty());
-    }
-
-    /** Both answers for each, also where one finds nothing. */
-    private static List<FacetChoices> flags(Narrowed narrowed, Map<String, List<Count>> counts) {
-        return narrowed.facets().all().stream()
-                .filter(Facet::isFlag)
-                .map(facet -> {
-                    var counted = counts.getOrDefault(facet.id(), List.of());
-                    var both =
-                            Stream.of(Facet.TRUE, Facet.FALSE)
-                                    .map(value ->
-                                            counted.stream()
-                                                    .filter(one -> one.value().equals(value))
-                                                    .findFirst()
-                                                    .orElse(new Count(value, 0)))
-                                    .toList();
-                    return choices(facet, narrowed.state(), both);
-                })
-                .toList();
-    }
-
-    private static List<Choice> sortings(ListState state) {
-        return Stream.of(Sorting.values())
-                .map(sorting ->
-                        new Choice(sorting.id(), sorting.label(), 0, sorting == state.sorting()))
-                .toList();
-    }
-
-    private static List<Choice> groups(Narrowed narrowed, ListState state, int place) {
-        var now = state.groups().size() > place ? state.groups().get(place) : "";
-        return Stream.concat(
-                        Stream.of(
-                                new Choice(
-                                        "",
-                                        place == 0 ? "bands" : "nothing more",
-                                        0,
-                                        now.isEmpty())),
-                        narrowed.facets().all().stream()
-                                .filter(facet -> !facet.id().equals("level"))
-                                .map(facet ->
-                                        new Choice(
-                                                facet.id(),
-                                                facet.label(),
-                                                0,
-                                                facet.id().equals(now))))
-                .toList();
-    }
-
-    private static List<Choice> shares(Ladder ladder, Product product) {
-        return Stream.concat(
-                        Stream.of(
-                                new Choice("private", "myself", 0, true),
-                                new Choice("product", "everybody here", 0, false)),
-                        ladder.workspace().teamsOf(product.code()).stream()
-                                .map(NarrowController::teamChoice))
-                .toList();
-    }
-
-    private static Choice teamChoice(Team team) {
-        return new Choice("team:" + team.key(), "team " + team.name(), 0, false);
     }
 
     private static Product require(Ladder ladder, String code) {

@@ -5,7 +5,6 @@ import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.change.Target;
-import greenladder.core.item.Amount;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
 import greenladder.core.item.Team;
@@ -29,8 +28,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.regex.Pattern;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -42,17 +39,10 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 public class IntakeLists {
     private static final int LONGEST_NAME = 80;
-    private static final int LONGEST_TITLE = 500;
     private static final int MOST_LISTS = 20;
     private static final int MOST_ENTRIES = 1_000;
     private static final int MOST_AT_ONCE = 500;
     private static final int MOST_RANKED = 60;
-
-    /** A line's size and value: {@code Lamp on the ramp, 3 points, value 8}. */
-    private static final Pattern POINTS = Pattern.compile("([\\d.]{1,8})\\s*(?:points?|pts?)");
-
-    private static final Pattern VALUE = Pattern.compile("value\\s*([\\d.]{1,8})");
-    private static final Pattern BULLET = Pattern.compile("^\\s*(?:[-*+]|\\d+[.)])\\s+");
 
     private final EntityManager entities;
     private final LadderKeeper keeper;
@@ -65,9 +55,6 @@ public class IntakeLists {
         this.door = door;
         this.clock = clock;
     }
-
-    /** A line as it was read. */
-    record Read(String title, @Nullable String size, @Nullable String value) {}
 
     /** What a team's queue can be filled from. */
     @Transactional(readOnly = true)
@@ -204,7 +191,7 @@ public class IntakeLists {
         if (!me.mayIn(list.product, Permission.COMMENT)) {
             throw new Failure.Forbidden("You may not ask for things here.");
         }
-        var lines = text.lines().filter(line -> !line.isBlank()).map(IntakeLists::read).toList();
+        var lines = text.lines().filter(line -> !line.isBlank()).map(IntakeLine::read).toList();
         var problems = new ArrayList<Problem>();
         if (lines.isEmpty()) {
             problems.add(new Problem("text", "There is nothing to add yet."));
@@ -217,7 +204,7 @@ public class IntakeLists {
                                     .formatted(MOST_AT_ONCE, MOST_ENTRIES)));
         }
         for (int i = 0; i < lines.size(); i++) {
-            check(lines.get(i), i + 1, problems);
+            lines.get(i).check(i + 1, problems);
         }
         requireNone(problems);
         for (var line : lines) {
@@ -231,45 +218,6 @@ public class IntakeLists {
             entities.persist(row);
         }
         return lines.size();
-    }
-
-    private static void check(Read line, int number, List<Problem> problems) {
-        if (line.title().isEmpty() || line.title().length() > LONGEST_TITLE) {
-            problems.add(
-                    new Problem(
-                            "text",
-                            "Line %d needs a title of at most %d characters."
-                                    .formatted(number, LONGEST_TITLE)));
-        }
-        for (var amount : new @Nullable String[] {line.size(), line.value()}) {
-            if (amount != null
-                    && Amount.parse(amount)
-                            .filter(read -> read.compareTo(Amount.LARGEST) <= 0)
-                            .isEmpty()) {
-                problems.add(
-                        new Problem(
-                                "text", "Line %d: “%s” is no number.".formatted(number, amount)));
-            }
-        }
-    }
-
-    /** What follows the title after commas: points, and a value; anything else belongs to it. */
-    static Read read(String line) {
-        String size = null;
-        String value = null;
-        var title = new ArrayList<String>();
-        for (var part : BULLET.matcher(line).replaceFirst("").split(",")) {
-            var points = POINTS.matcher(part.strip());
-            var worth = VALUE.matcher(part.strip());
-            if (!title.isEmpty() && points.matches()) {
-                size = points.group(1);
-            } else if (!title.isEmpty() && worth.matches()) {
-                value = worth.group(1);
-            } else {
-                title.add(part.strip());
-            }
-        }
-        return new Read(String.join(", ", title), size, value);
     }
 
     /**

@@ -14,6 +14,14 @@ export function closeMenu() {
   opener?.closest(".item-card")?.querySelector(".card-link, td")?.focus();
 }
 
+/** As near to where it was opened as the window lets it stand whole. */
+function fit(top) {
+  menu.style.top = `${Math.max(8, Math.min(top, innerHeight - menu.offsetHeight - 8))}px`;
+}
+
+// A part of the menu that opens makes it taller. The event does not bubble.
+document.addEventListener("toggle", (event) => menu?.contains(event.target) && fit(menu.getBoundingClientRect().top), true);
+
 document.addEventListener("click", (event) => {
   const button = event.target.closest("[data-menu], [data-ready], [data-split-here]");
   if (button) {
@@ -30,7 +38,7 @@ document.addEventListener("htmx:afterSwap", (event) => {
   menu.hidden = false;
   const box = opener.getBoundingClientRect();
   menu.style.left = `${Math.max(8, Math.min(box.left, innerWidth - menu.offsetWidth - 8))}px`;
-  menu.style.top = `${Math.max(8, Math.min(box.bottom + 4, innerHeight - menu.offsetHeight - 8))}px`;
+  fit(box.bottom + 4);
   const { key } = menu.firstElementChild.dataset;
   const keys = subjects(key);
   if (menu.querySelector("[data-alone]")) return menu.querySelector("input, button, textarea")?.focus();

@@ -60,6 +60,8 @@ public class RefineApiIntegrationTests extends RunningDemo {
         var code = product();
 
         assertThat(api().get("/products/" + code + "/items?colour=red").status()).isEqualTo(422);
+        assertThat(api().get("/products/" + code + "/items?in.shelf=x").status()).isEqualTo(422);
+        assertThat(api().get("/products/" + code + "/items?custom.mood=x").status()).isEqualTo(422);
         assertThat(api().get("/products/" + code + "/items?ready=soon").body().toString())
                 .contains("ready is true or false.");
         assertThat(api().get("/products/" + code + "/items?sort=charm").body().toString())

@@ -215,8 +215,8 @@ public class LadderJourneyTests extends BrowserTest {
         page.locator("#menu [name=position]").press("Enter");
         orderIs(page, code + "3", "C", "A", "B");
         openMenu(page, "A");
-        page.locator("#menu select[name=value]").selectOption("dropped");
-        page.locator("#menu select[name=value] >> xpath=ancestor::form >> button").click();
+        page.locator("#menu form:has([value=state]) select").selectOption("dropped");
+        page.locator("#menu form:has([value=state]) button").click();
         orderIs(page, code + "3", "C", "B");
         assertThat(page.locator(".dropped-fold")).hasText("1 dropped");
         openMenu(page, "B");

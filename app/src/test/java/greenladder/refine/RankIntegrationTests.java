@@ -269,10 +269,10 @@ public class RankIntegrationTests extends RunningDemo {
 
     @Test
     public void entriesOfAnIntakeListShouldBeReadFromLines() {
-        assertThat(IntakeLists.read("- Lamp on the ramp, red, 3 points, value 8"))
-                .isEqualTo(new IntakeLists.Read("Lamp on the ramp, red", "3", "8"));
-        assertThat(IntakeLists.read("2. Fog, and who is told"))
-                .isEqualTo(new IntakeLists.Read("Fog, and who is told", null, null));
+        assertThat(IntakeLine.read("- Lamp on the ramp, red, 3 points, value 8"))
+                .isEqualTo(new IntakeLine("Lamp on the ramp, red", "3", "8"));
+        assertThat(IntakeLine.read("2. Fog, and who is told"))
+                .isEqualTo(new IntakeLine("Fog, and who is told", null, null));
     }
 
     @Test
