@@ -1,0 +1,105 @@
+package greenladder;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Decision.Accepted;
+import greenladder.core.change.Decisions;
+import greenladder.core.change.Target;
+import greenladder.core.filter.Lens;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Person;
+import greenladder.core.item.Product;
+import greenladder.core.item.StandardLevels;
+import greenladder.core.item.Team;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+
+/** Small ladders for tests without a database: one item a line, {@code level Title field=value}. */
+public final class Ladders {
+    public static final Instant NOW = Instant.parse("2026-05-04T09:00:00Z");
+    public static final LocalDate TODAY = LocalDate.parse("2026-05-04");
+
+    private Ladders() {}
+
+    public static Ladder of(String text) {
+        var empty =
+                Ladder.empty()
+                        .with(new Product("MSF", "Crossing", StandardLevels.six()))
+                        .with(new Person("oona.marsh", "Oona Marsh"));
+        var team = new Team("lantern", "Lantern", List.of("oona.marsh"), List.of("MSF"), Map.of());
+        var ladder = empty.with(empty.workspace().with(team));
+        var entries = new ArrayList<NewItem>();
+        for (var line : text.lines().filter(line -> !line.isBlank()).toList()) {
+            Map<String, String> fields = new HashMap<>();
+            var words = line.strip().split(" ");
+            fields.put("level", words[0]);
+            fields.put("title", words[1]);
+            String parentRef = null;
+            for (int i = 2; i < words.length; i++) {
+                var pair = words[i].split("=", 2);
+                if (pair[0].equals("under")) {
+                    parentRef = pair[1];
+                } else {
+                    fields.put(pair[0], pair[1]);
+                }
+            }
+            fields.remove("band");
+            entries.add(new NewItem(words[1], parentRef, fields, new Target.Stay()));
+        }
+        var made = after(ladder, new Command.Create("MSF", entries));
+        return banded(made, text);
+    }
+
+    /** Bands are given one after the other, since each takes its item to its end. */
+    private static Ladder banded(Ladder ladder, String text) {
+        var banded = ladder;
+        int number = 0;
+        for (var line : text.lines().filter(line -> !line.isBlank()).toList()) {
+            number++;
+            for (var word : line.strip().split(" ")) {
+                if (word.startsWith("band=")) {
+                    banded = after(banded, edit(number, "band", word.substring(5)));
+                }
+            }
+        }
+        return banded;
+    }
+
+    public static Ladder after(Ladder ladder, Command command) {
+        if (Decisions.decide(ladder, command, NOW) instanceof Accepted accepted) {
+            return accepted.after();
+        }
+        throw new AssertionError("refused: " + command);
+    }
+
+    public static Command.Edit edit(int number, String field, String value) {
+        return new Command.Edit(List.of(key(number)), Map.of(field, value));
+    }
+
+    public static ItemKey key(int number) {
+        return new ItemKey("MSF", number);
+    }
+
+    public static Node node(Ladder ladder, int number) {
+        return ladder.requireNode(key(number));
+    }
+
+    public static Product product(Ladder ladder) {
+        return ladder.requireProduct("MSF");
+    }
+
+    public static List<Node> stories(Ladder ladder) {
+        var product = product(ladder);
+        return ladder.level(product, product.levels().find("story").orElseThrow());
+    }
+
+    public static Lens lens(Ladder ladder) {
+        return new Lens(ladder, List.of(product(ladder)), TODAY, "oona.marsh", null);
+    }
+}
