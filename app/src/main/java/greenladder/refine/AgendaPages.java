@@ -8,6 +8,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
+import greenladder.core.item.Refinement;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import greenladder.item.ItemStore;
@@ -132,13 +133,21 @@ class AgendaPages {
         return new Entry(
                 item.key().toString(),
                 item.title(),
-                Objects.requireNonNullElse(refinement.agenda(), ""),
+                why(refinement),
                 Words.of(node.rollUp().effective()),
                 url(product, item.key()),
                 item.key().equals(at),
                 !isToCome(item),
                 refinement.candidate(),
                 room.at(item.key(), reader));
+    }
+
+    /** Why it is talked about; what it was sent back with, once it was. */
+    private static String why(Refinement refinement) {
+        if (refinement.agenda() != null) {
+            return refinement.agenda();
+        }
+        return refinement.question() == null ? "" : "sent back: " + refinement.question();
     }
 
     private Talk talk(Product product, List<Node> order, ItemKey at, SignedIn reader) {

@@ -309,6 +309,12 @@ public class RefineJourneyTests extends BrowserTest {
     public void requestShouldBeDraggedFromItsIntakeListIntoTheQueue() {
         var page = at("Kit Arden", "/QUA/rank?queue=tidewater");
         var request = page.locator(".intake-card", new Page.LocatorOptions().setHasText("berth"));
+        int waiting = page.locator(".intake-card").count();
+        var typed = page.locator(".intake-form textarea").first();
+        typed.fill("Rope for the bell, 2 points\nPaint, value 3");
+        page.locator(".intake-form button").first().click();
+        assertThat(page.locator(".intake-card")).hasCount(waiting + 2);
+        assertThat(typed).hasValue("");
         var first = page.locator(".ranked .item-row").first();
         request.dragTo(first, new Locator.DragToOptions().setTargetPosition(300, 25));
 
