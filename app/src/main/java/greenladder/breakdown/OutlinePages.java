@@ -63,7 +63,11 @@ class OutlinePages {
             SignedIn reader,
             boolean panelKept) {
         var columns =
-                columns(product, preferences.find(reader, preference(product.code())).orElse(null));
+                columns(
+                        product,
+                        place.filter().columns().isEmpty()
+                                ? preferences.find(reader, preference(product.code())).orElse(null)
+                                : place.filter().columns());
         var narrowed = lines.narrowed(ladder, List.of(product), place.filter(), reader);
         var outline = OutlineRows.of(ladder, place, narrowed);
         var all = outline.all();

@@ -24,13 +24,16 @@ import org.springframework.util.MultiValueMap;
  * @param picks the values asked for, by the ids of facets
  * @param text words to be found; empty for none
  * @param groups the ids of at most two facets
+ * @param columns those of a saved view, as {@link TableColumns#text} writes them; empty for the
+ *     reader's own
  */
 public record ListState(
         Map<String, List<String>> picks,
         String text,
         Sorting sorting,
         List<String> groups,
-        List<Mark> marks) {
+        List<Mark> marks,
+        String columns) {
     private static final Set<String> FACETS =
             Set.of(
                     "level",
@@ -59,6 +62,7 @@ public record ListState(
     private static final int MOST_VALUES = 60;
     private static final int MOST_MARKS = 6;
     private static final int LONGEST_TEXT = 200;
+    private static final int LONGEST_COLUMNS = 1_500;
 
     /** Rows of a value in a tint, such as bugs. */
     public record Mark(String facet, String value, int tint) {
@@ -78,7 +82,7 @@ public record ListState(
     }
 
     public static final ListState NONE =
-            new ListState(Map.of(), "", Sorting.RANK, List.of(), List.of());
+            new ListState(Map.of(), "", Sorting.RANK, List.of(), List.of(), "");
 
     /** Reads the parameters of a URL; what is none of a list's is passed over. */
     public static ListState read(MultiValueMap<String, String> asked) {
@@ -112,7 +116,12 @@ public record ListState(
                         .flatMap(mark -> Stream.ofNullable(Mark.parse(mark)))
                         .filter(mark -> isFacet(mark.facet()))
                         .limit(MOST_MARKS)
-                        .toList());
+                        .toList(),
+                columns(asked.getFirst("columns")));
+    }
+
+    private static String columns(@Nullable String asked) {
+        return asked == null || asked.length() > LONGEST_COLUMNS ? "" : asked.strip();
     }
 
     /** The parameters of a query, as {@link #query} writes it. */
@@ -170,27 +179,27 @@ public record ListState(
         } else {
             picked.put(facet, values);
         }
-        return new ListState(picked, text, sorting, groups, marks);
+        return new ListState(picked, text, sorting, groups, marks, columns);
     }
 
     /** Without one of its parts: a facet, or {@code text}. */
     public ListState without(String part) {
         return part.equals("text")
-                ? new ListState(picks, "", sorting, groups, marks)
+                ? new ListState(picks, "", sorting, groups, marks, columns)
                 : with(part, List.of());
     }
 
     public ListState sorted(Sorting by) {
-        return new ListState(picks, text, by, groups, marks);
+        return new ListState(picks, text, by, groups, marks, columns);
     }
 
     public ListState marked(List<Mark> now) {
-        return new ListState(picks, text, sorting, groups, now);
+        return new ListState(picks, text, sorting, groups, now, columns);
     }
 
     /** Without anything that narrows it down. */
     public ListState wide() {
-        return new ListState(Map.of(), "", sorting, groups, marks);
+        return new ListState(Map.of(), "", sorting, groups, marks, columns);
     }
 
     /** The parameters of a URL: those of a view first, then the list's own. */
@@ -218,7 +227,15 @@ public record ListState(
         if (!marks.isEmpty()) {
             parameters.put("mark", marks.stream().map(Mark::toString).toList());
         }
+        if (!columns.isEmpty()) {
+            parameters.put("columns", List.of(columns));
+        }
         return parameters;
+    }
+
+    /** With the columns that a view is kept with, where it has none yet. */
+    ListState withColumns(String own) {
+        return columns.isEmpty() ? new ListState(picks, text, sorting, groups, marks, own) : this;
     }
 
     private static String encoded(String text) {

@@ -12,6 +12,7 @@ import greenladder.list.NarrowPage.Choice;
 import greenladder.list.NarrowPage.FacetChoices;
 import greenladder.list.NarrowPage.Hidden;
 import greenladder.list.NarrowPage.Quick;
+import greenladder.people.Preferences;
 import greenladder.people.SignedIn;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -31,8 +32,10 @@ class NarrowPages {
 
     private final ListLines lines;
     private final SavedViews views;
+    private final Preferences preferences;
 
-    NarrowPages(ListLines lines, SavedViews views) {
+    NarrowPages(ListLines lines, SavedViews views, Preferences preferences) {
+        this.preferences = preferences;
         this.lines = lines;
         this.views = views;
     }
@@ -98,7 +101,8 @@ class NarrowPages {
                 ranked ? groups(narrowed, state, 1) : List.of(),
                 NarrowPage.marks(narrowed),
                 NarrowPage.markable(narrowed, counts),
-                state.query(ofView(asked, ranked)),
+                state.withColumns(preferences.find(me, view + "." + product.code()).orElse(""))
+                        .query(ofView(asked, ranked)),
                 views.of(me, product.code()),
                 shares(narrowed.lens().ladder(), product));
     }

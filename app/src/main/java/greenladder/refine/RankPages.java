@@ -85,7 +85,11 @@ class RankPages {
         var narrowed = narrowed(ladder, place, reader);
         var list = RankList.of(ladder, place, narrowed);
         var columns =
-                columns(product, preferences.find(reader, preference(product.code())).orElse(null));
+                columns(
+                        product,
+                        place.filter().columns().isEmpty()
+                                ? preferences.find(reader, preference(product.code())).orElse(null)
+                                : place.filter().columns());
         var entries = list.entries();
         int from = Math.clamp(place.from(), 0, Math.max(0, entries.size() - DRAWN));
         int to = Math.min(entries.size(), from + DRAWN);

@@ -1,5 +1,5 @@
 // The columns of a table: chosen, ordered and sized, by mouse or in a list, and kept for the reader.
-import { refresh } from "./view.js";
+import { go, view } from "./view.js";
 import { post } from "./server.js";
 import { tell } from "./toasts.js";
 
@@ -9,7 +9,10 @@ const columnsNow = () =>
 async function keep(columns) {
   try {
     await post(document.querySelector("[data-columns-form]").dataset.url, { columns: columns.map(([id, width]) => `${id}:${Math.round(width)}`).join(" ") });
-    await refresh(["panel"]);
+    // A saved view brings columns of its own; what is chosen now takes their place.
+    const url = new URL(view().dataset.url, location.href);
+    url.searchParams.delete("columns");
+    await go(url.pathname + url.search, ["panel"]);
   } catch (failure) {
     tell(failure.message, true);
   }

@@ -23,6 +23,7 @@ public class ListStateTests {
             {"unsized=true&sort=score"},
             {"group=in.epic&group=kind"},
             {"mark=kind%7Ebug%7E3"},
+            {"kind=bug&columns=title%3A380+size%3A74"},
             {""},
         };
     }

@@ -210,6 +210,23 @@ public class RankIntegrationTests extends RunningDemo {
     }
 
     @Test
+    public void viewShouldBeKeptWithItsColumns() {
+        var code = productWith(1);
+        post("/" + code + "/rank/columns", "columns", "title:380 value:80 score:70");
+
+        assertThat(get("/" + code + "/narrow?view=rank&level=story"))
+                .contains("columns=title%3A380+value%3A80+score%3A70");
+        assertThat(
+                        send(
+                                        HttpMethod.GET,
+                                        "bram.holt",
+                                        "/" + code + "/rank?level=story&columns=title:380 value:90")
+                                .body())
+                .contains("<col width=\"90\">")
+                .doesNotContain("data-col=\"sofar\"");
+    }
+
+    @Test
     public void viewShouldNeedAName() {
         var code = productWith(1);
 
