@@ -20,9 +20,12 @@ export async function start(cell, typed = "") {
   // What was entered here before is on its way: its answer comes first, or the two would be taken for two people.
   if (spot.querySelector("form")) await settled();
   const answer = await fetch(`/items/${keyIn(cell)}/edit/${field}`, { headers: { "HX-Request": "true" } }).catch(() => null);
+  const words = (await answer?.text().catch(() => null)) ?? "The server cannot be reached.";
+  // Only now: until the form stands in the cell, every key is one typed ahead.
   opening.delete(cell);
-  if (!answer?.ok) return tell(answer ? await answer.text() : "The server cannot be reached.", true);
-  spot.innerHTML = await answer.text();
+  if (typing.left) return;
+  if (!answer?.ok) return tell(words, true);
+  spot.innerHTML = words;
   const form = spot.querySelector("form");
   const input = form?.querySelector("[name=value]:not([type=hidden])");
   if (!input) return;
@@ -47,7 +50,8 @@ export function typeAhead(cell, event) {
   else if (event.key === "Enter") {
     typing.entered = true;
     step(cell, 1);
-  } else if (event.key === "Backspace") typing.text = typing.text.slice(0, -1);
+  } else if (event.key === "Escape") typing.left = true;
+  else if (event.key === "Backspace") typing.text = typing.text.slice(0, -1);
   else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey) typing.text += event.key;
   else return;
   event.preventDefault();

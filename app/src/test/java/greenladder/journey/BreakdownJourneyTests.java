@@ -129,6 +129,29 @@ public class BreakdownJourneyTests extends BrowserTest {
     }
 
     @Test
+    public void keysShouldBeKeptUntilTheFormStandsInTheCell() {
+        var code = outline("- feature: A\n  - B");
+        var page = signedIn("Ines Rowe");
+        page.addInitScript(
+                """
+                const fetchNow = window.fetch;
+                window.fetch = async (url, ...rest) => {
+                  const answer = await fetchNow(url, ...rest);
+                  const text = answer.text.bind(answer);
+                  if (String(url).includes("/edit/")) answer.text = () => new Promise((go) => (window.bring = () => go(text())));
+                  return answer;
+                };
+                """);
+        page.navigate("/" + code + "/outline?to=task");
+        cell(page, code + "2", "size").focus();
+        page.keyboard().type("8");
+        page.waitForFunction("() => window.bring");
+        page.keyboard().press("Enter");
+        page.evaluate("() => window.bring()");
+        assertThat(cell(page, code + "2", "size")).hasText("8");
+    }
+
+    @Test
     public void sizeShouldBeSetOnThirtyItemsAndTakenBackWithOneKey() {
         var stories =
                 IntStream.rangeClosed(1, 30)
