@@ -10,12 +10,12 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import greenladder.item.Beginnings;
+import greenladder.item.ChangeLog;
+import greenladder.item.ChangeLog.Logged;
+import greenladder.item.ChangeLog.Point;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
 import greenladder.item.Door.Seen;
-import greenladder.item.ItemStore;
-import greenladder.item.ItemStore.Logged;
-import greenladder.item.ItemStore.Point;
 import greenladder.item.LadderKeeper;
 import greenladder.list.ListLines;
 import greenladder.people.SignedIn;
@@ -54,7 +54,7 @@ class ItemsApi {
 
     private final LadderKeeper keeper;
     private final Door door;
-    private final ItemStore store;
+    private final ChangeLog log;
     private final ListLines lines;
 
     record ChangeJson(
@@ -65,11 +65,11 @@ class ItemsApi {
             @Nullable String before,
             @Nullable String after) {}
 
-    ItemsApi(LadderKeeper keeper, Door door, ItemStore store, ListLines lines) {
+    ItemsApi(LadderKeeper keeper, Door door, ChangeLog log, ListLines lines) {
         this.lines = lines;
         this.keeper = keeper;
         this.door = door;
-        this.store = store;
+        this.log = log;
     }
 
     @GetMapping("/products/{code}/items")
@@ -205,7 +205,7 @@ class ItemsApi {
             @RequestParam(defaultValue = "" + Page.DEFAULT_LIMIT) int limit) {
         var item = require(keeper.current(), key).item().key();
         Page.requireLimit(limit);
-        var logged = store.history(item, point(cursor), limit + 1);
+        var logged = log.history(item, point(cursor), limit + 1);
         var shown = logged.subList(0, Math.min(limit, logged.size()));
         return new Page<>(
                 shown.stream().map(ItemsApi::json).toList(),

@@ -43,6 +43,7 @@ public class Door {
     static final String RANKS = "ranks";
 
     private final ItemStore store;
+    private final ChangeLog log;
     private final LadderKeeper keeper;
     private final Rights rights;
     private final ApplicationEventPublisher events;
@@ -52,6 +53,7 @@ public class Door {
 
     Door(
             ItemStore store,
+            ChangeLog log,
             LadderKeeper keeper,
             Rights rights,
             ApplicationEventPublisher events,
@@ -59,6 +61,7 @@ public class Door {
             EntityManager entities,
             Clock clock) {
         this.store = store;
+        this.log = log;
         this.keeper = keeper;
         this.rights = rights;
         this.events = events;
@@ -261,7 +264,7 @@ public class Door {
             case Command.ChangeLevel ignored -> "level";
             case Command.ShortenRanks ignored -> RANKS;
             case Command.Reverse reverse ->
-                    store.findOperation(reverse.operation())
+                    log.findOperation(reverse.operation())
                             .filter(operation -> operation.what().equals("undo"))
                             .map(operation -> "redo")
                             .orElse("undo");

@@ -2,7 +2,6 @@ package greenladder.item;
 
 import greenladder.core.change.Change;
 import greenladder.core.item.Details;
-import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
@@ -11,24 +10,19 @@ import greenladder.item.LogRows.ChangeRow;
 import greenladder.item.LogRows.OperationRow;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
-import java.util.Optional;
-import java.util.Set;
-import java.util.stream.Collectors;
 import org.hibernate.Session;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
- * Keeps items and the change log. What is written in one call is committed whole when the call
- * comes back.
+ * Writes items and the change log, which {@link ChangeLog} reads. What is written in one call is
+ * committed whole when the call comes back.
  */
 @Component
 public class ItemStore {
@@ -39,27 +33,6 @@ public class ItemStore {
     ItemStore(EntityManagerFactory factory) {
         this.sessions = factory.unwrap(SessionFactory.class);
     }
-
-    /** A change with the operation that made it. */
-    public record Logged(
-            Point point, Instant at, String actor, @Nullable Long undoneBy, Change change) {}
-
-    /** A place in the log. */
-    public record Point(long operation, int place) {}
-
-    /**
-     * An operation as the log keeps it.
-     *
-     * @param undoes the operation that it took back
-     * @param undoneBy the operation that took it back
-     */
-    public record Operation(
-            long id,
-            Instant at,
-            String actor,
-            String what,
-            @Nullable Long undoes,
-            @Nullable Long undoneBy) {}
 
     /** An operation that is to be written: its row, and the changes that it makes. */
     record Written(OperationRow row, List<Change> changes) {}
@@ -176,238 +149,5 @@ public class ItemStore {
             }
             return items;
         });
-    }
-
-    public Optional<Operation> findOperation(long id) {
-        return sessions.fromStatelessSession(session ->
-                Optional.ofNullable(session.get(OperationRow.class, id)).map(ItemStore::operation));
-    }
-
-    /** The last operation in the log; 0 where there is none. */
-    public long lastOperation() {
-        return sessions.fromStatelessSession(session ->
-                Objects.requireNonNullElse(
-                        session.createQuery("select max(id) from OperationRow", Long.class)
-                                .getSingleResultOrNull(),
-                        0L));
-    }
-
-    /** The items of which a field was emptied since, and that was not taken back. */
-    public Set<ItemKey> emptiedSince(Instant since, Field field) {
-        return sessions.fromStatelessSession(session -> {
-            var first =
-                    session.createQuery(
-                                    "select min(id) from OperationRow where at >= :since",
-                                    Long.class)
-                            .setParameter("since", since)
-                            .getSingleResultOrNull();
-            return first == null
-                    ? Set.of()
-                    : session
-                            .createQuery(
-                                    """
-                                    select distinct c.item from ChangeRow c
-                                    join OperationRow o on o.id = c.operation
-                                    where c.operation >= :first and c.field = :field
-                                    and c.after is null and o.undoneBy is null
-                                    and o.undoes is null
-                                    """,
-                                    String.class)
-                            .setParameter("first", first)
-                            .setParameter("field", field.label())
-                            .list()
-                            .stream()
-                            .flatMap(key -> ItemKey.parse(key).stream())
-                            .collect(Collectors.toSet());
-        });
-    }
-
-    /** An item that somebody moved. */
-    public record Moved(ItemKey item, String actor) {}
-
-    /** Those of some items that others moved in the order after an operation, the latest first. */
-    public List<Moved> movedSince(long operation, Collection<ItemKey> items, String except) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                """
-                                select c.item, o.actor from ChangeRow c
-                                join OperationRow o on o.id = c.operation
-                                where c.operation > :operation and c.item in :items
-                                and c.field = 'rank' and o.actor <> :except
-                                and o.what <> 'ranks' and c.before is not null
-                                order by c.operation desc
-                                """,
-                                Object[].class)
-                        .setParameter("operation", operation)
-                        .setParameter("items", items.stream().map(ItemKey::toString).toList())
-                        .setParameter("except", except)
-                        .list()
-                        .stream()
-                        .map(row ->
-                                new Moved(
-                                        ItemKey.parse((String) row[0]).orElseThrow(),
-                                        (String) row[1]))
-                        .toList());
-    }
-
-    /** The items that operations after this one changed. */
-    public Set<ItemKey> changedSince(long operation) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                "select distinct item from ChangeRow where operation > :operation",
-                                String.class)
-                        .setParameter("operation", operation)
-                        .list()
-                        .stream()
-                        .flatMap(key -> ItemKey.parse(key).stream())
-                        .collect(Collectors.toSet()));
-    }
-
-    /** An operation's changes, in the order in which they were made. */
-    public List<Change> changesOf(long operation) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                "from ChangeRow where operation = :operation order by place",
-                                ChangeRow.class)
-                        .setParameter("operation", operation)
-                        .list()
-                        .stream()
-                        .map(ChangeRow::toChange)
-                        .toList());
-    }
-
-    /**
-     * Somebody's last operations that are not taken back and can be, the newest first.
-     *
-     * @param undos whether those that took another one back, or the others
-     */
-    List<Operation> lastOf(String actor, boolean undos, int most) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                "from OperationRow where actor = :actor and undoneBy is null and "
-                                        + (undos
-                                                ? "what = 'undo'"
-                                                : "what not in ('undo', 'levels')")
-                                        + " order by id desc",
-                                OperationRow.class)
-                        .setParameter("actor", actor)
-                        .setMaxResults(most)
-                        .list()
-                        .stream()
-                        .map(ItemStore::operation)
-                        .toList());
-    }
-
-    /** The last operation of somebody that took nothing back, whatever became of it; 0 for none. */
-    long lastDone(String actor) {
-        return sessions.fromStatelessSession(session ->
-                Objects.requireNonNullElse(
-                        session.createQuery(
-                                        "select max(id) from OperationRow where actor = :actor and"
-                                                + " undoes is null",
-                                        Long.class)
-                                .setParameter("actor", actor)
-                                .getSingleResultOrNull(),
-                        0L));
-    }
-
-    /** The operations after one that moved an item in the order and are not taken back. */
-    List<Operation> standingMoves(ItemKey item, long operation) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                """
-                                select o from ChangeRow c join OperationRow o on o.id = c.operation
-                                where c.item = :item and c.field = :rank and c.operation > :operation
-                                    and o.what <> :hidden and o.undoneBy is null\
-                                """,
-                                OperationRow.class)
-                        .setParameter("item", item.toString())
-                        .setParameter("rank", Field.RANK.label())
-                        .setParameter("operation", operation)
-                        .setParameter("hidden", Door.RANKS)
-                        .list()
-                        .stream()
-                        .map(ItemStore::operation)
-                        .toList());
-    }
-
-    /** The operations of a kind after one, the oldest first. */
-    List<Operation> since(long operation, String what) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                "from OperationRow where id > :operation and what = :what order by"
-                                        + " id",
-                                OperationRow.class)
-                        .setParameter("operation", operation)
-                        .setParameter("what", what)
-                        .list()
-                        .stream()
-                        .map(ItemStore::operation)
-                        .toList());
-    }
-
-    /** The operations after one that changed something that people see, the oldest first. */
-    public List<Operation> since(long operation, int most) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                "from OperationRow where id > :operation and what <> :hidden order"
-                                        + " by id",
-                                OperationRow.class)
-                        .setParameter("operation", operation)
-                        .setParameter("hidden", Door.RANKS)
-                        .setMaxResults(most)
-                        .list()
-                        .stream()
-                        .map(ItemStore::operation)
-                        .toList());
-    }
-
-    /**
-     * An item's changes, newest operation first; those of one operation in the order in which they
-     * were made.
-     *
-     * @param before where the page before ended; null for the newest
-     */
-    public List<Logged> history(ItemKey key, @Nullable Point before, int most) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                """
-                                select c, o from ChangeRow c join OperationRow o on o.id = c.operation
-                                where c.item = :item and o.what <> :hidden
-                                    and (c.operation < :operation or c.operation = :operation and c.place > :place)
-                                order by c.operation desc, c.place\
-                                """,
-                                Object[].class)
-                        .setParameter("item", key.toString())
-                        .setParameter("hidden", Door.RANKS)
-                        .setParameter(
-                                "operation", before == null ? Long.MAX_VALUE : before.operation())
-                        .setParameter("place", before == null ? -1 : before.place())
-                        .setMaxResults(most)
-                        .list()
-                        .stream()
-                        .map(pair -> {
-                            var operation = (OperationRow) pair[1];
-                            var row = (ChangeRow) pair[0];
-                            return new Logged(
-                                    new Point(row.operation, row.place),
-                                    operation.at,
-                                    operation.actor,
-                                    operation.undoneBy,
-                                    row.toChange());
-                        })
-                        .toList());
-    }
-
-    private static Operation operation(OperationRow row) {
-        return new Operation(idOf(row), row.at, row.actor, row.what, row.undoes, row.undoneBy);
     }
 }

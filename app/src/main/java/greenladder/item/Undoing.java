@@ -5,8 +5,8 @@ import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.item.ChangeLog.Operation;
 import greenladder.item.Door.Saved;
-import greenladder.item.ItemStore.Operation;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.List;
@@ -21,12 +21,12 @@ import org.springframework.stereotype.Component;
 @Component
 public class Undoing {
     private final Door door;
-    private final ItemStore store;
+    private final ChangeLog log;
     private final LadderKeeper keeper;
 
-    Undoing(Door door, ItemStore store, LadderKeeper keeper) {
+    Undoing(Door door, ChangeLog log, LadderKeeper keeper) {
         this.door = door;
-        this.store = store;
+        this.log = log;
         this.keeper = keeper;
     }
 
@@ -42,7 +42,7 @@ public class Undoing {
         keeper.lock().lock();
         try {
             var operation =
-                    store.findOperation(id)
+                    log.findOperation(id)
                             .filter(one -> !one.what().equals(Door.RANKS))
                             .orElseThrow(() ->
                                     new Failure.NotFound("There is no operation " + id + "."));
@@ -61,7 +61,7 @@ public class Undoing {
         try {
             return takeBack(
                     actor,
-                    store.lastOf(actor.handle(), false, 1).stream()
+                    log.lastOf(actor.handle(), false, 1).stream()
                             .findFirst()
                             .map(Operation::id)
                             .orElseThrow(() -> nothing("There is nothing of yours to take back.")));
@@ -74,10 +74,10 @@ public class Undoing {
     public Saved redoLast(SignedIn actor) {
         keeper.lock().lock();
         try {
-            long lastDone = store.lastDone(actor.handle());
+            long lastDone = log.lastDone(actor.handle());
             return takeBack(
                     actor,
-                    store.lastOf(actor.handle(), true, 1).stream()
+                    log.lastOf(actor.handle(), true, 1).stream()
                             .map(Operation::id)
                             .filter(id -> id > lastDone)
                             .findFirst()
@@ -89,15 +89,15 @@ public class Undoing {
 
     /** Whether an operation took another one back, rather than doing it or doing it again. */
     public boolean isUndo(long operation) {
-        return store.findOperation(operation).filter(one -> one.what().equals("undo")).isPresent();
+        return log.findOperation(operation).filter(one -> one.what().equals("undo")).isPresent();
     }
 
     private Command.Reverse reversal(Operation operation) {
         var shortenings =
-                store.since(operation.id(), Door.RANKS).stream()
-                        .map(one -> store.changesOf(one.id()))
+                log.since(operation.id(), Door.RANKS).stream()
+                        .map(one -> log.changesOf(one.id()))
                         .toList();
-        var changes = store.changesOf(operation.id());
+        var changes = log.changesOf(operation.id());
         return new Command.Reverse(
                 operation.id(), changes, shortenings, placesAsLeft(operation.id(), changes));
     }
@@ -110,7 +110,7 @@ public class Undoing {
                         .map(Change::item)
                         .collect(Collectors.toSet());
         moved.removeIf(item ->
-                store.standingMoves(item, operation).stream()
+                log.standingMoves(item, operation).stream()
                         .anyMatch(later -> !isBackFrom(later, operation)));
         return moved;
     }

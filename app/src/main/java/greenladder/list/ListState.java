@@ -46,7 +46,14 @@ public record ListState(
                     "sprint",
                     "release",
                     "label",
-                    "parent");
+                    "parent",
+                    "size",
+                    "value",
+                    "score",
+                    "start",
+                    "finish",
+                    "made",
+                    "updated");
     private static final Set<String> FLAGS =
             Set.of(
                     "loose",
@@ -58,7 +65,7 @@ public record ListState(
                     "candidate",
                     "question",
                     "changed");
-    private static final String CUSTOM = "custom.";
+    private static final List<String> PREFIXES = List.of("custom.", "factors.", Facets.IN);
     private static final int MOST_VALUES = 60;
     private static final int MOST_MARKS = 6;
     private static final int LONGEST_TEXT = 200;
@@ -154,8 +161,7 @@ public record ListState(
     public static boolean isFacet(String name) {
         return FACETS.contains(name)
                 || FLAGS.contains(name)
-                || name.startsWith(CUSTOM)
-                || name.startsWith(Facets.IN);
+                || PREFIXES.stream().anyMatch(name::startsWith);
     }
 
     public static boolean isFlag(String name) {

@@ -1,7 +1,7 @@
 package greenladder.live;
 
+import greenladder.item.ChangeLog;
 import greenladder.item.Door.Saved;
-import greenladder.item.ItemStore;
 import greenladder.people.People.SignedOut;
 import greenladder.people.SignedIn;
 import greenladder.talk.Comments.CommentsChanged;
@@ -30,8 +30,8 @@ public class Streams {
     private final Deque<Stream> open = new ConcurrentLinkedDeque<>();
     private final AtomicLong last = new AtomicLong();
 
-    Streams(ItemStore store) {
-        last.set(store.lastOperation());
+    Streams(ChangeLog log) {
+        last.set(log.lastOperation());
     }
 
     /** The number of the last operation that pages were told of. */

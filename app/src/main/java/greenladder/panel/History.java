@@ -2,9 +2,9 @@ package greenladder.panel;
 
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
+import greenladder.item.ChangeLog;
+import greenladder.item.ChangeLog.Logged;
 import greenladder.item.ChangeWords;
-import greenladder.item.ItemStore;
-import greenladder.item.ItemStore.Logged;
 import greenladder.item.LadderKeeper;
 import greenladder.panel.ItemPanel.HistoryEntry;
 import greenladder.web.Words;
@@ -22,12 +22,12 @@ import org.springframework.stereotype.Component;
 class History {
     private static final int MOST_CHANGES = 120;
 
-    private final ItemStore store;
+    private final ChangeLog log;
     private final LadderKeeper keeper;
     private final Clock clock;
 
-    History(ItemStore store, LadderKeeper keeper, Clock clock) {
-        this.store = store;
+    History(ChangeLog log, LadderKeeper keeper, Clock clock) {
+        this.log = log;
         this.keeper = keeper;
         this.clock = clock;
     }
@@ -50,7 +50,7 @@ class History {
     private List<HistoryEntry> entries(Ladder ladder, ItemKey key, String before) {
         var now = clock.instant();
         Map<Long, List<Logged>> byOperation = new LinkedHashMap<>();
-        store.history(key, null, MOST_CHANGES)
+        log.history(key, null, MOST_CHANGES)
                 .forEach(logged ->
                         byOperation
                                 .computeIfAbsent(

@@ -8,10 +8,10 @@ import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
 import greenladder.item.Beginnings;
+import greenladder.item.ChangeLog;
 import greenladder.item.ChangeWords;
 import greenladder.item.Door;
 import greenladder.item.Door.SeenField;
-import greenladder.item.ItemStore;
 import greenladder.item.LadderKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -44,7 +44,7 @@ class ItemWritesController {
 
     private final Door door;
     private final LadderKeeper keeper;
-    private final ItemStore store;
+    private final ChangeLog log;
     private final Clock clock;
 
     /**
@@ -80,10 +80,10 @@ class ItemWritesController {
      */
     record EditForm(String keys, String field, @Nullable String value, @Nullable String seen) {}
 
-    ItemWritesController(Door door, LadderKeeper keeper, ItemStore store, Clock clock) {
+    ItemWritesController(Door door, LadderKeeper keeper, ChangeLog log, Clock clock) {
         this.door = door;
         this.keeper = keeper;
-        this.store = store;
+        this.log = log;
         this.clock = clock;
     }
 
@@ -127,7 +127,7 @@ class ItemWritesController {
         var key = ItemKey.parse(failure.item()).orElseThrow();
         var field = Field.findEditable(failure.field()).orElseThrow();
         var last =
-                store.history(key, null, MOST_SEARCHED).stream()
+                log.history(key, null, MOST_SEARCHED).stream()
                         .filter(logged -> logged.change().field() == field)
                         .findFirst();
         var mine = Objects.requireNonNullElse(request.getParameter("value"), "");

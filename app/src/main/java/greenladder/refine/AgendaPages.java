@@ -11,7 +11,7 @@ import greenladder.core.item.Product;
 import greenladder.core.item.Refinement;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
-import greenladder.item.ItemStore;
+import greenladder.item.ChangeLog;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
@@ -34,14 +34,14 @@ import org.springframework.stereotype.Component;
 class AgendaPages {
     private final ItemPanels panels;
     private final Rights rights;
-    private final ItemStore store;
+    private final ChangeLog log;
     private final AgendaRoom room;
     private final Clock clock;
 
-    AgendaPages(ItemPanels panels, Rights rights, ItemStore store, AgendaRoom room, Clock clock) {
+    AgendaPages(ItemPanels panels, Rights rights, ChangeLog log, AgendaRoom room, Clock clock) {
         this.panels = panels;
         this.rights = rights;
-        this.store = store;
+        this.log = log;
         this.room = room;
         this.clock = clock;
     }
@@ -53,7 +53,7 @@ class AgendaPages {
     AgendaPage page(Ladder ladder, Product product, @Nullable ItemKey asked, SignedIn reader) {
         var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
         var through =
-                store.emptiedSince(today.atStartOfDay().toInstant(ZoneOffset.UTC), Field.AGENDA);
+                log.emptiedSince(today.atStartOfDay().toInstant(ZoneOffset.UTC), Field.AGENDA);
         var nodes = new ArrayList<Node>();
         var all = new ArrayList<Node>();
         ladder.roots(product.code())

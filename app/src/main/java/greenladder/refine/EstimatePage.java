@@ -26,6 +26,7 @@ public record EstimatePage(
      * @param words what the picks come to
      * @param talk who should talk first; empty for nobody
      * @param middle the size to begin with when agreeing
+     * @param left whether the reader left it
      */
     public record RoundView(
             long id,
@@ -44,6 +45,7 @@ public record EstimatePage(
             String middle,
             String agreed,
             boolean maySize,
+            boolean left,
             List<Similar> similar,
             ItemPanel panel) {}
 

@@ -108,13 +108,12 @@ class EstimatePages {
 
     private static RoundLine line(
             Ladder ladder, Product product, Round round, @Nullable Long asked) {
-        long picked = round.seats().stream().filter(Seat::picked).count();
         return new RoundLine(
                 round.item().toString(),
                 ladder.requireNode(round.item()).item().title(),
                 round.stage() == Stage.SHOWN
                         ? "all picks are shown"
-                        : "%d of %d picked".formatted(picked, round.seats().size()),
+                        : "%d of %d picked".formatted(round.picked(), round.present().size()),
                 url(product, round.id()),
                 Objects.equals(asked, round.id()));
     }
@@ -144,6 +143,7 @@ class EstimatePages {
                 middle < 0 ? "" : scale.steps().get(middle).size().toString(),
                 round.agreed(),
                 rights.mayEdit(reader, node.item(), Field.SIZE),
+                round.wasLeftBy(reader.handle()),
                 similar(ladder, node, scale),
                 panels.of(round.item(), reader, item -> "/items/" + item.key()));
     }
@@ -180,11 +180,10 @@ class EstimatePages {
     }
 
     private static String waiting(Round round) {
-        var here = round.seats().stream().filter(seat -> !seat.gone()).toList();
-        long waiting = here.stream().filter(seat -> !seat.picked()).count();
-        return waiting == 0
+        int present = round.present().size();
+        return present > 0 && round.picked() == present
                 ? "Everybody has picked."
-                : "%d of %d have picked.".formatted(here.size() - waiting, here.size());
+                : "%d of %d have picked.".formatted(round.picked(), present);
     }
 
     private static String spread(Picks picks) {

@@ -9,10 +9,10 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Team;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
+import greenladder.item.ChangeLog;
 import greenladder.item.ChangeWords;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
-import greenladder.item.ItemStore;
 import greenladder.item.LadderKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -32,7 +32,7 @@ class RankMoves {
 
     private final Door door;
     private final LadderKeeper keeper;
-    private final ItemStore store;
+    private final ChangeLog log;
     private final RankPages pages;
 
     /**
@@ -49,10 +49,10 @@ class RankMoves {
             @Nullable String to,
             @Nullable Long seen) {}
 
-    RankMoves(Door door, LadderKeeper keeper, ItemStore store, RankPages pages) {
+    RankMoves(Door door, LadderKeeper keeper, ChangeLog log, RankPages pages) {
         this.door = door;
         this.keeper = keeper;
-        this.store = store;
+        this.log = log;
         this.pages = pages;
     }
 
@@ -90,7 +90,7 @@ class RankMoves {
     }
 
     private void requireStillThere(SignedIn me, Ladder ladder, List<ItemKey> keys, long seen) {
-        store.movedSince(seen, keys, me.handle()).stream()
+        log.movedSince(seen, keys, me.handle()).stream()
                 .findFirst()
                 .ifPresent(moved -> {
                     var item = ladder.findItem(moved.item());

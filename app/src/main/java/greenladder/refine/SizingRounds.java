@@ -25,6 +25,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -66,6 +67,20 @@ class SizingRounds {
         boolean isOpen() {
             return stage == Stage.PICKING || stage == Stage.SHOWN;
         }
+
+        boolean wasLeftBy(String handle) {
+            return seats.stream().anyMatch(seat -> seat.gone() && seat.handle().equals(handle));
+        }
+
+        /** Those who are in it still. */
+        List<Seat> present() {
+            return seats.stream().filter(seat -> !seat.gone()).toList();
+        }
+
+        /** How many of those who are in it have picked. */
+        long picked() {
+            return present().stream().filter(Seat::picked).count();
+        }
     }
 
     SizingRounds(
@@ -94,6 +109,8 @@ class SizingRounds {
                         .setParameter("item", item.toString())
                         .getResultList();
         if (!open.isEmpty()) {
+            sit(me, open.getFirst());
+            tell(open.getFirst());
             return idOf(open.getFirst());
         }
         var row = new RoundRow();
@@ -123,13 +140,17 @@ class SizingRounds {
                 .toList();
     }
 
-    /** A round, in which a reader who may size sits down. */
+    /**
+     * A round, in which a reader who may size sits down on coming to it for the first time. Whoever
+     * left comes back by picking: their page may still be open and look again.
+     */
     Optional<Round> join(SignedIn reader, long id) {
         var row = entities.find(RoundRow.class, id);
         if (row == null || keeper.current().findItem(key(row)).isEmpty()) {
             return Optional.empty();
         }
-        if (isOpen(row) && maySize(reader, key(row)) && sit(reader, row)) {
+        if (isOpen(row) && findSeat(reader, row) == null && maySize(reader, key(row))) {
+            sit(reader, row);
             tell(row);
         }
         return Optional.of(round(row, reader));
@@ -204,26 +225,26 @@ class SizingRounds {
     /** Somebody leaves; the others go on. */
     void leave(SignedIn me, long id) {
         var row = entities.find(RoundRow.class, id);
-        var seat = entities.find(SeatRow.class, new SeatRow.Key(id, me.handle()));
+        var seat = row == null ? null : findSeat(me, row);
         if (row != null && seat != null && !seat.gone) {
             seat.gone = true;
             tell(row);
         }
     }
 
-    /** Whether somebody sat down who did not sit there. */
-    private boolean sit(SignedIn me, RoundRow round) {
-        var seat = entities.find(SeatRow.class, new SeatRow.Key(idOf(round), me.handle()));
+    private void sit(SignedIn me, RoundRow round) {
+        var seat = findSeat(me, round);
         if (seat == null) {
             seat = new SeatRow();
             seat.round = idOf(round);
             seat.person = me.handle();
             entities.persist(seat);
-            return true;
         }
-        boolean back = seat.gone;
         seat.gone = false;
-        return back;
+    }
+
+    private @Nullable SeatRow findSeat(SignedIn person, RoundRow round) {
+        return entities.find(SeatRow.class, new SeatRow.Key(idOf(round), person.handle()));
     }
 
     private Round round(RoundRow row, SignedIn reader) {

@@ -5,8 +5,8 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
+import greenladder.item.ChangeLog;
 import greenladder.item.Door.Saved;
-import greenladder.item.ItemStore;
 import greenladder.item.LadderKeeper;
 import greenladder.search.TextIndex.Entry;
 import greenladder.talk.Comment;
@@ -70,7 +70,7 @@ public class FullText {
     private static final Duration ONCE_MORE = Duration.ofMinutes(5);
 
     private final LadderKeeper keeper;
-    private final ItemStore store;
+    private final ChangeLog log;
     private final Comments comments;
     private final Clock clock;
     private final Path directory;
@@ -91,13 +91,13 @@ public class FullText {
 
     FullText(
             LadderKeeper keeper,
-            ItemStore store,
+            ChangeLog log,
             Comments comments,
             Clock clock,
             GreenLadderProperties properties)
             throws IOException {
         this.keeper = keeper;
-        this.store = store;
+        this.log = log;
         this.comments = comments;
         this.clock = clock;
         passing = properties.search().isBlank();
@@ -143,9 +143,7 @@ public class FullText {
             var since = Instant.parse(noted.get(TIME)).minus(ONCE_MORE);
             var keys =
                     Stream.concat(
-                                    store
-                                            .changedSince(Long.parseLong(noted.get(OPERATION)))
-                                            .stream(),
+                                    log.changedSince(Long.parseLong(noted.get(OPERATION))).stream(),
                                     comments.touchedSince(since).stream()
                                             .flatMap(key -> ItemKey.parse(key).stream()))
                             .collect(Collectors.toCollection(LinkedHashSet::new));
@@ -196,7 +194,7 @@ public class FullText {
 
     private void written(Writing writing) {
         try {
-            long operation = store.lastOperation();
+            long operation = log.lastOperation();
             writing.run();
             index.show();
             if (!caughtUp) {

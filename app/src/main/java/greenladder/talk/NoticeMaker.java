@@ -1,7 +1,7 @@
 package greenladder.talk;
 
+import greenladder.item.ChangeLog;
 import greenladder.item.Door.Saved;
-import greenladder.item.ItemStore;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import org.slf4j.Logger;
@@ -21,16 +21,16 @@ class NoticeMaker implements DisposableBean {
     private static final int STEP = 500;
 
     private final NoticeDesk desk;
-    private final ItemStore store;
+    private final ChangeLog log;
     private final ExecutorService worker =
             Executors.newSingleThreadExecutor(Thread.ofVirtual().name("notices").factory());
 
     /** How many operations were followed without progress having been noted. */
     private int unnoted;
 
-    NoticeMaker(NoticeDesk desk, ItemStore store) {
+    NoticeMaker(NoticeDesk desk, ChangeLog log) {
         this.desk = desk;
-        this.store = store;
+        this.log = log;
     }
 
     @EventListener
@@ -44,12 +44,10 @@ class NoticeMaker implements DisposableBean {
     void catchUp() {
         worker.execute(() -> {
             // A workspace whose history was brought in whole owes nobody notices of it.
-            long from = desk.progress().orElseGet(store::lastOperation);
-            for (var some = store.since(from, STEP);
-                    !some.isEmpty();
-                    some = store.since(from, STEP)) {
+            long from = desk.progress().orElseGet(log::lastOperation);
+            for (var some = log.since(from, STEP); !some.isEmpty(); some = log.since(from, STEP)) {
                 for (var one : some) {
-                    desk.operated(one.id(), one.actor(), one.at(), store.changesOf(one.id()), true);
+                    desk.operated(one.id(), one.actor(), one.at(), log.changesOf(one.id()), true);
                     from = one.id();
                 }
             }

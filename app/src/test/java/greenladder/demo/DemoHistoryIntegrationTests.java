@@ -8,8 +8,8 @@ import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Sprint;
-import greenladder.item.ItemStore;
-import greenladder.item.ItemStore.Operation;
+import greenladder.item.ChangeLog;
+import greenladder.item.ChangeLog.Operation;
 import greenladder.item.LadderKeeper;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -29,7 +29,7 @@ import org.testng.annotations.Test;
 public class DemoHistoryIntegrationTests extends RunningDemo {
     private static final List<String> DEMO = List.of("MSF", "QUA");
 
-    @Autowired private ItemStore store;
+    @Autowired private ChangeLog log;
     @Autowired private LadderKeeper keeper;
 
     private record Event(Instant at, Change change) {}
@@ -39,10 +39,10 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
     @BeforeClass
     public void readTheLog() {
         long from = 0;
-        for (var some = store.since(from, 1000); !some.isEmpty(); some = store.since(from, 1000)) {
+        for (var some = log.since(from, 1000); !some.isEmpty(); some = log.since(from, 1000)) {
             for (Operation operation : some) {
                 // Other tests make products, and histories, of their own.
-                store.changesOf(operation.id()).stream()
+                log.changesOf(operation.id()).stream()
                         .filter(change -> DEMO.contains(change.item().product()))
                         .forEach(change -> events.add(new Event(operation.at(), change)));
                 from = operation.id();

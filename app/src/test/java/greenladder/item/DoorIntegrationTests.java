@@ -27,7 +27,7 @@ public class DoorIntegrationTests extends RunningDemo {
 
     @Autowired private Door door;
     @Autowired private Undoing undoing;
-    @Autowired private ItemStore store;
+    @Autowired private ChangeLog log;
     @Autowired private LadderKeeper keeper;
     @Autowired private People people;
     @Autowired private Products products;
@@ -58,7 +58,7 @@ public class DoorIntegrationTests extends RunningDemo {
         assertThat(item.createdAt()).isEqualTo(THEN);
         assertThat(item.updatedAt()).isEqualTo(THEN.plusSeconds(540));
         assertThat(item.version()).isEqualTo(3);
-        assertThat(store.history(key, null, 50))
+        assertThat(log.history(key, null, 50))
                 .extracting(logged -> logged.at())
                 .containsOnly(THEN, THEN.plusSeconds(300), THEN.plusSeconds(540));
         assertThat(products.lastNumbers()).containsEntry(code, 1);
@@ -76,7 +76,7 @@ public class DoorIntegrationTests extends RunningDemo {
                                         List.of(new ItemKey(code, 1)), Map.of("size", "many"))));
         assertThatThrownBy(() -> door.live(history)).isInstanceOf(Failure.Invalid.class);
         assertThat(keeper.current().findItem(new ItemKey(code, 1))).isEmpty();
-        assertThat(store.history(new ItemKey(code, 1), null, 5)).isEmpty();
+        assertThat(log.history(new ItemKey(code, 1), null, 5)).isEmpty();
     }
 
     @Test
@@ -141,7 +141,7 @@ public class DoorIntegrationTests extends RunningDemo {
             assertThatThrownBy(() -> undoing.takeBack(ines(), ranks.operation()))
                     .isInstanceOf(Failure.NotFound.class);
         }
-        assertThat(store.history(new ItemKey(code, 1), null, 50))
+        assertThat(log.history(new ItemKey(code, 1), null, 50))
                 .extracting(logged -> logged.actor())
                 .containsOnly("ines.rowe");
     }
@@ -157,7 +157,7 @@ public class DoorIntegrationTests extends RunningDemo {
                         ines(),
                         new Command.Edit(
                                 List.of(new ItemKey(code, 2)), Map.of("state", "under-way")));
-        assertThat(store.changesOf(saved.operation()))
+        assertThat(log.changesOf(saved.operation()))
                 .filteredOn(change -> change.followed())
                 .singleElement()
                 .satisfies(change -> {

@@ -3,7 +3,6 @@ package greenladder.item;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.ApiClient;
-import java.io.File;
 import java.io.IOException;
 import java.net.ServerSocket;
 import java.nio.file.Files;
@@ -20,7 +19,7 @@ import tools.jackson.core.JacksonException;
  * A process that is killed in the midst of writes, again and again, has lost nothing it answered.
  */
 public class KilledProcessTests {
-    private static final int KILLS = 3;
+    private static final int KILLS = 2;
     private static final int WRITERS = 4;
     private static final int ANSWERS_BEFORE_THE_KILL = 60;
 
@@ -88,7 +87,7 @@ public class KilledProcessTests {
         }
     }
 
-    private static Running start(Path data) throws IOException, InterruptedException {
+    private static Running start(Path data) throws IOException {
         int port = freePort();
         var process =
                 new ProcessBuilder(
@@ -105,22 +104,18 @@ public class KilledProcessTests {
                                         "--server.port=" + port,
                                         "--greenladder.data=" + data.resolve("greenladder")))
                         .redirectErrorStream(true)
-                        .redirectOutput(new File(data.toFile(), "log"))
                         .start();
-        var api = new ApiClient("http://localhost:" + port, "demo-token");
-        while (!isUp(api)) {
-            assertThat(process.isAlive()).as(Files.readString(data.resolve("log"))).isTrue();
-            Thread.onSpinWait();
+        var log = process.inputReader();
+        var told = new StringBuilder();
+        var line = log.readLine();
+        while (line != null && !line.contains("Started GreenLadderApplication")) {
+            told.append(line).append('\n');
+            line = log.readLine();
         }
-        return new Running(process, api);
-    }
-
-    private static boolean isUp(ApiClient api) {
-        try {
-            return api.get("/products/MSF").status() == 200;
-        } catch (java.io.UncheckedIOException e) {
-            return false;
-        }
+        assertThat(line).as(told.toString()).isNotNull();
+        // Read on, or the process would wait for somebody who does.
+        Thread.ofVirtual().start(() -> log.lines().forEach(any -> {}));
+        return new Running(process, new ApiClient("http://localhost:" + port, "demo-token"));
     }
 
     private static int freePort() throws IOException {

@@ -4,12 +4,10 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.ColorScheme;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.assertj.core.api.Assertions;
-import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** Lists pasted and re-shaped, lines that grow, items split, many changed at once. */
@@ -295,24 +293,17 @@ public class BreakdownJourneyTests extends BrowserTest {
         assertThat(page.locator(".toast").last()).containsText("Added " + code + "3");
     }
 
-    @DataProvider
-    public Object[][] pages() {
-        return new Object[][] {
-            {"/MSF/outline?to=story", ColorScheme.LIGHT},
-            {"/MSF/outline?to=story&write", ColorScheme.DARK},
-            {"/MSF/fields", ColorScheme.LIGHT},
-            {"/MSF/templates", ColorScheme.DARK},
-            {"/items/MSF20", ColorScheme.DARK},
-        };
-    }
-
-    @Test(dataProvider = "pages")
-    public void pagesShouldBeAccessible(String url, ColorScheme scheme) {
-        var page = newPage(scheme);
-        page.navigate("/sign-in");
-        page.locator(".samples button", new Page.LocatorOptions().setHasText("Ines Rowe")).click();
-        page.waitForURL("**/ladder?**");
-        page.navigate(url);
-        requireAccessible(page, url);
+    @Test
+    public void pagesShouldBeAccessible() {
+        var page = signedIn("Ines Rowe");
+        for (var url :
+                List.of(
+                        "/MSF/outline?to=story&write",
+                        "/MSF/fields",
+                        "/MSF/templates",
+                        "/items/MSF20")) {
+            page.navigate(url);
+            requireAccessible(page, url);
+        }
     }
 }

@@ -7,7 +7,9 @@ import com.microsoft.playwright.BrowserType.LaunchOptions;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.assertions.PlaywrightAssertions;
 import com.microsoft.playwright.options.ColorScheme;
+import com.microsoft.playwright.options.ReducedMotion;
 import greenladder.RunningDemo;
 import java.io.File;
 import java.nio.file.Path;
@@ -17,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import org.assertj.core.api.Assertions;
 import org.testng.annotations.AfterClass;
+import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeClass;
 
 /**
@@ -40,6 +43,8 @@ public abstract class BrowserTest extends RunningDemo {
 
     @BeforeClass
     public void launch() {
+        // Long enough for a slow machine; a test that holds does not wait for it.
+        PlaywrightAssertions.setDefaultAssertionTimeout(60_000);
         playwright =
                 Playwright.create(
                         new Playwright.CreateOptions()
@@ -51,6 +56,12 @@ public abstract class BrowserTest extends RunningDemo {
                                 new LaunchOptions()
                                         .setExecutablePath(chromium())
                                         .setArgs(ARGUMENTS));
+    }
+
+    /** What is still open would go on listening to everything that the next test does. */
+    @AfterMethod(alwaysRun = true)
+    public void closePages() {
+        List.copyOf(browser.contexts()).forEach(BrowserContext::close);
     }
 
     @AfterClass(alwaysRun = true)
@@ -70,20 +81,20 @@ public abstract class BrowserTest extends RunningDemo {
                                 "chromium is not on the PATH; ./ladder test installs it"));
     }
 
-    protected Page newPage(ColorScheme scheme) {
+    protected Page newPage() {
         BrowserContext context =
                 browser.newContext(
                         new Browser.NewContextOptions()
                                 .setBaseURL("http://localhost:" + port)
                                 .setViewportSize(1280, 800)
-                                .setColorScheme(scheme));
+                                .setReducedMotion(ReducedMotion.REDUCE));
         var page = context.newPage();
         page.onPageError(error -> Assertions.fail("script error: " + error));
         return page;
     }
 
     protected Page signedIn(String name) {
-        var page = newPage(ColorScheme.LIGHT);
+        var page = newPage();
         page.navigate("/sign-in");
         page.locator(".samples button", new Page.LocatorOptions().setHasText(name)).click();
         page.waitForURL("**/ladder?**");
@@ -102,13 +113,23 @@ public abstract class BrowserTest extends RunningDemo {
         return page.locator("#cards-" + column + " .card-link").allInnerTexts();
     }
 
+    /** By every rule as it stands, and by those about colour in the dark theme too. */
     protected static void requireAccessible(Page page, String what) {
-        var found =
+        requireNone(
                 new AxeBuilder(page)
-                        .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"))
-                        .analyze();
+                        .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")),
+                what);
+        page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.DARK));
+        requireNone(
+                new AxeBuilder(page).withRules(List.of("color-contrast", "link-in-text-block")),
+                what + " in the dark");
+        page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.LIGHT));
+    }
+
+    private static void requireNone(AxeBuilder rules, String what) {
         var told = new ArrayList<String>();
-        found.getViolations()
+        rules.analyze()
+                .getViolations()
                 .forEach(rule ->
                         rule.getNodes()
                                 .forEach(node -> told.add(rule.getId() + ": " + node.getHtml())));

@@ -4,13 +4,11 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.ColorScheme;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.assertj.core.api.Assertions;
-import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** The heart of a product owner's week: one order, the agenda, sizing together. */
@@ -325,14 +323,9 @@ public class RefineJourneyTests extends BrowserTest {
         assertThat(request).hasCount(1);
     }
 
-    @DataProvider
-    public Object[][] schemes() {
-        return new Object[][] {{ColorScheme.LIGHT}, {ColorScheme.DARK}};
-    }
-
-    @Test(dataProvider = "schemes")
-    public void pagesShouldBeAccessible(ColorScheme scheme) {
-        var page = newPage(scheme);
+    @Test
+    public void pagesShouldBeAccessible() {
+        var page = newPage();
         page.navigate("/sign-in");
         page.locator(".samples button").first().click();
         page.waitForURL("**/ladder?**");
@@ -349,12 +342,12 @@ public class RefineJourneyTests extends BrowserTest {
                         "/" + code + "/estimate",
                         "/" + code + "/refining")) {
             page.navigate(path);
-            requireAccessible(page, path + " " + scheme);
+            requireAccessible(page, path);
         }
         page.navigate("/" + code + "/rank");
         page.locator("#narrow-choice summary").click();
         assertThat(page.locator(".narrow-quick")).isVisible();
         page.locator("#facet-kind summary").click();
-        requireAccessible(page, "picks " + scheme);
+        requireAccessible(page, "picks");
     }
 }

@@ -280,6 +280,24 @@ public class RankIntegrationTests extends RunningDemo {
         assertThat(after).contains("1 of 2 have picked.");
     }
 
+    @Test
+    public void whoeverLeftARoundShouldComeBackByAPickAndNotByLooking() {
+        var code = productWith(1);
+        var started = post("/" + code + "/estimate/rounds", "item", code + "1");
+        var id = started.body().replaceAll("(?s).*round=(\\d+).*", "$1");
+        var page = "/" + code + "/estimate?round=" + id;
+        send(HttpMethod.GET, "bram.holt", page);
+
+        post("/" + code + "/estimate/rounds/" + id + "/leave");
+
+        assertThat(get(page)).contains("You left this round", "0 of 1 have picked.");
+        post("/" + code + "/estimate/rounds/" + id + "/pick", "label", "5");
+        assertThat(get(page)).doesNotContain("You left this round").contains("1 of 2 have picked.");
+        post("/" + code + "/estimate/rounds/" + id + "/leave");
+        post("/" + code + "/estimate/rounds", "item", code + "1");
+        assertThat(get(page)).doesNotContain("You left this round");
+    }
+
     private static String rod(String html) {
         return html.substring(html.indexOf("<fieldset class=\"rod\""), html.indexOf("</fieldset>"));
     }

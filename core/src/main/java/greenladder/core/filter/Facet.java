@@ -2,12 +2,15 @@ package greenladder.core.filter;
 
 import greenladder.core.ladder.Node;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import java.util.function.Consumer;
+import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
+import java.util.stream.Collectors;
 
 /**
  * Something about items that lists are narrowed down by, grouped and counted by.
@@ -17,6 +20,7 @@ import java.util.function.UnaryOperator;
  * @param words a value as people read it
  * @param order of values, by what they are; ties by their words
  * @param resolve what a value that is asked for stands for, such as the sprints that are under way
+ * @param picking lets through the items that have one of the values asked for
  * @param isFlag whether it is true or false of an item
  */
 public record Facet(
@@ -26,6 +30,7 @@ public record Facet(
         UnaryOperator<String> words,
         Comparator<String> order,
         Resolution resolve,
+        Picking picking,
         boolean isFlag) {
     public Facet(
             String id,
@@ -34,7 +39,21 @@ public record Facet(
             UnaryOperator<String> words,
             Comparator<String> order,
             Resolution resolve) {
-        this(id, label, values, words, order, resolve, false);
+        this(id, label, values, words, order, resolve, having(values, resolve), false);
+    }
+
+    /** A facet that is true or false of an item. */
+    static Facet flag(String id, String label, Predicate<Node> holds) {
+        Values values = (node, each) -> each.accept(holds.test(node) ? TRUE : FALSE);
+        return new Facet(
+                id,
+                label,
+                values,
+                value -> value.equals(TRUE) ? "yes" : "no",
+                Comparator.comparing(FALSE::equals),
+                Set::of,
+                having(values, Set::of),
+                true);
     }
 
     /** The value of what has none. */
@@ -55,6 +74,26 @@ public record Facet(
     @FunctionalInterface
     public interface Resolution {
         Set<String> of(String asked);
+    }
+
+    /** Makes of values asked for what lets items through. */
+    @FunctionalInterface
+    public interface Picking {
+        Predicate<Node> of(Collection<String> asked);
+    }
+
+    private static Picking having(Values values, Resolution resolve) {
+        return asked -> {
+            var wanted =
+                    asked.stream()
+                            .flatMap(value -> resolve.of(value).stream())
+                            .collect(Collectors.toSet());
+            return node -> {
+                var found = new boolean[1];
+                values.of(node, value -> found[0] |= wanted.contains(value));
+                return found[0];
+            };
+        };
     }
 
     /** The item's values in words, in order, as one text to group by; empty for none. */

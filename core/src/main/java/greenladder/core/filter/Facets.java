@@ -1,12 +1,11 @@
 package greenladder.core.filter;
 
-import static greenladder.core.filter.Facet.FALSE;
 import static greenladder.core.filter.Facet.NONE;
-import static greenladder.core.filter.Facet.TRUE;
 
+import greenladder.core.item.Amount;
 import greenladder.core.item.Band;
 import greenladder.core.item.Category;
-import greenladder.core.item.CustomField;
+import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
@@ -21,6 +20,9 @@ import greenladder.core.item.Workspace;
 import greenladder.core.ladder.Node;
 import greenladder.core.rank.Rank;
 import greenladder.core.ready.Readiness;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -28,9 +30,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.function.Function;
 import java.util.function.Predicate;
-import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -55,23 +57,22 @@ public final class Facets {
     private final Workspace workspace;
     private final List<Facet> all = new ArrayList<>();
 
-    /** The ways up that were walked. They belong to one request, as the lens does. */
-    private final Map<ItemKey, Step> steps = new HashMap<>();
+    private final WaysUp waysUp;
 
     private final Map<String, Optional<Rank>> ranks = new HashMap<>();
 
     private final Map<String, Refining> refinings = new HashMap<>();
 
-    /** An item on the way up, by its level and its key. */
-    private record Step(String level, String key, @Nullable Step above) {}
-
     public Facets(Lens lens) {
         this.lens = lens;
+        this.waysUp = new WaysUp(lens.ladder());
         this.workspace = lens.ladder().workspace();
         lens.products().forEach(product -> refinings.put(product.code(), product.refining()));
         addKinds();
         addPlans();
         addPlaces();
+        addAmounts();
+        addDays();
         addFlags();
         addOwnFields();
     }
@@ -131,11 +132,7 @@ public final class Facets {
                         "assignee",
                         "With",
                         one(Item::assignee),
-                        handle ->
-                                workspace
-                                        .findPerson(handle)
-                                        .map(Person::name)
-                                        .orElse(orNone(handle)),
+                        handle -> nameOf(workspace, handle),
                         Comparator.comparing(handle -> people.containsKey(handle) ? 0 : 1),
                         asked -> asked.equals(ME) ? Set.of(lens.reader()) : Set.of(asked)));
         ordered(
@@ -207,7 +204,8 @@ public final class Facets {
                         new Facet(
                                 IN + level.key(),
                                 level.name() + " above",
-                                (node, values) -> values.accept(above(node.item(), level)),
+                                (node, values) ->
+                                        values.accept(waysUp.keyAbove(node.item(), level)),
                                 this::titleOf,
                                 byRank,
                                 Set::of));
@@ -226,6 +224,50 @@ public final class Facets {
     /** Whether levels that carry points stand below one. */
     private static boolean below(List<Level> levels, Level level) {
         return levels.stream().anyMatch(one -> one.carriesPoints() && level.isAbove(one));
+    }
+
+    private void addAmounts() {
+        var steps = new TreeMap<Amount, String>();
+        refinings
+                .values()
+                .forEach(refining ->
+                        refining.scale()
+                                .steps()
+                                .forEach(step -> steps.put(step.size(), step.label())));
+        var sizes = new AmountSpans(steps);
+        add(sizes.facet("size", "Size", node -> node.rollUp().effective()));
+        add(AmountSpans.EVENLY.facet("value", "Value", node -> node.item().value()));
+        add(
+                AmountSpans.EVENLY.facet(
+                        "score", "Score", node -> AmountSpans.of(lens.scores().of(node))));
+        lens.products().stream()
+                .flatMap(product -> product.refining().factors().stream())
+                .filter(factor -> find(Field.factor(factor.key()).label()).isEmpty())
+                .forEach(factor ->
+                        add(
+                                AmountSpans.EVENLY.facet(
+                                        Field.factor(factor.key()).label(),
+                                        factor.name(),
+                                        node -> refinement(node).factors().get(factor.key()))));
+    }
+
+    private void addDays() {
+        add(
+                DaySpans.AHEAD.facet(
+                        "start", "Start", lens.today(), node -> node.rollUp().dates().start()));
+        add(
+                DaySpans.AHEAD.facet(
+                        "finish", "Finish", lens.today(), node -> node.rollUp().dates().finish()));
+        add(ages("made", "Made", Item::createdAt));
+        add(ages("updated", "Last changed", Item::updatedAt));
+    }
+
+    private Facet ages(String id, String label, Function<Item, Instant> time) {
+        return DaySpans.AGO.facet(
+                id,
+                label,
+                lens.today(),
+                node -> LocalDate.ofInstant(time.apply(node.item()), ZoneOffset.UTC));
     }
 
     private void addFlags() {
@@ -248,39 +290,7 @@ public final class Facets {
         lens.products().stream()
                 .flatMap(product -> product.fields().stream())
                 .filter(field -> find(field.field().label()).isEmpty())
-                .filter(field ->
-                        field.type().hasChoices()
-                                || field.type() == CustomField.Type.YES_NO
-                                || field.type() == CustomField.Type.PERSON)
-                .forEach(this::addOwnField);
-    }
-
-    private void addOwnField(CustomField field) {
-        UnaryOperator<String> words =
-                field.type() == CustomField.Type.PERSON
-                        ? handle ->
-                                workspace
-                                        .findPerson(handle)
-                                        .map(Person::name)
-                                        .orElse(orNone(handle))
-                        : Facets::orNone;
-        add(
-                new Facet(
-                        field.field().label(),
-                        field.name(),
-                        (node, values) -> {
-                            var text = node.item().details().custom().get(field.key());
-                            if (text == null) {
-                                values.accept(NONE);
-                            } else if (field.type() == CustomField.Type.MANY_OF) {
-                                Stream.of(text.split(", ")).forEach(values);
-                            } else {
-                                values.accept(text);
-                            }
-                        },
-                        words,
-                        byPlace(field.choices(), choice -> choice),
-                        Set::of));
+                .forEach(field -> OwnField.facet(field, lens).ifPresent(this::add));
     }
 
     private Refining refiningOf(Node node) {
@@ -293,30 +303,6 @@ public final class Facets {
 
     private static Refinement refinement(Node node) {
         return node.item().details().refinement();
-    }
-
-    /** The nearest item of a level above; empty for none. */
-    private String above(Item item, Level level) {
-        for (var step = stepTo(item.parent()); step != null; step = step.above()) {
-            if (step.level().equals(level.key())) {
-                return step.key();
-            }
-        }
-        return NONE;
-    }
-
-    /** The way up from an item on; all items under it share it. */
-    private @Nullable Step stepTo(@Nullable ItemKey key) {
-        if (key == null) {
-            return null;
-        }
-        var step = steps.get(key);
-        if (step == null) {
-            var item = lens.ladder().requireNode(key).item();
-            step = new Step(item.level().key(), key.toString(), stepTo(item.parent()));
-            steps.put(key, step);
-        }
-        return step;
     }
 
     private Optional<Rank> rankOf(String key) {
@@ -337,15 +323,7 @@ public final class Facets {
     }
 
     private void flag(String id, String label, Predicate<Node> holds) {
-        add(
-                new Facet(
-                        id,
-                        label,
-                        (node, values) -> values.accept(holds.test(node) ? TRUE : FALSE),
-                        value -> value.equals(TRUE) ? "yes" : "no",
-                        Comparator.comparing(FALSE::equals),
-                        Set::of,
-                        true));
+        add(Facet.flag(id, label, holds));
     }
 
     /** A facet of one value, whose values are things in an order of their own. */
@@ -367,7 +345,7 @@ public final class Facets {
                         Set::of));
     }
 
-    private static <T> Comparator<String> byPlace(List<T> things, Function<T, String> key) {
+    static <T> Comparator<String> byPlace(List<T> things, Function<T, String> key) {
         var places =
                 IntStream.range(0, things.size())
                         .boxed()
@@ -380,6 +358,10 @@ public final class Facets {
                 places.getOrDefault(value, value.isEmpty() ? Integer.MAX_VALUE : things.size()));
     }
 
+    static String nameOf(Workspace workspace, String handle) {
+        return workspace.findPerson(handle).map(Person::name).orElse(orNone(handle));
+    }
+
     private static Facet.Values one(Function<Item, @Nullable String> value) {
         return (node, values) -> {
             var text = value.apply(node.item());
@@ -387,7 +369,7 @@ public final class Facets {
         };
     }
 
-    private static String orNone(String text) {
+    static String orNone(String text) {
         return text.isEmpty() ? "none" : text;
     }
 

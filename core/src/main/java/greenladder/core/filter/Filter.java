@@ -43,22 +43,11 @@ public final class Filter {
 
     /** A part that lets through what has one of these values of a facet. */
     public static Part part(Facet facet, Collection<String> asked) {
-        Set<String> wanted =
-                asked.stream()
-                        .flatMap(value -> facet.resolve().of(value).stream())
-                        .collect(Collectors.toSet());
         var words =
                 asked.stream()
                         .map(value -> wordsOf(facet, value))
                         .collect(Collectors.joining(" or "));
-        return new Part(
-                facet.id(),
-                facet.label() + ": " + words,
-                node -> {
-                    var found = new boolean[1];
-                    facet.values().of(node, value -> found[0] |= wanted.contains(value));
-                    return found[0];
-                });
+        return new Part(facet.id(), facet.label() + ": " + words, facet.picking().of(asked));
     }
 
     private static String wordsOf(Facet facet, String value) {

@@ -79,6 +79,13 @@ public class FilterTests {
             {"blocked", new String[] {"false"}, "A B C D"},
             {"changed", new String[] {"true"}, ""},
             {"team", new String[] {"sunk"}, ""},
+            {"size", new String[] {"5..8"}, "B"},
+            {"size", new String[] {"..5", "8.."}, "A E"},
+            {"size", new String[] {"8"}, "E"},
+            {"size", new String[] {"many", "-1..", ""}, "A B C D E"},
+            {"value", new String[] {""}, "A B C D E"},
+            {"made", new String[] {"week"}, "A B C D E"},
+            {"updated", new String[] {"older"}, ""},
         };
     }
 

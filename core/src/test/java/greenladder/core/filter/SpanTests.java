@@ -1,0 +1,121 @@
+package greenladder.core.filter;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.Trees;
+import greenladder.core.item.Amount;
+import greenladder.core.ladder.Node;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+public class SpanTests {
+    private static final LocalDate TODAY = LocalDate.parse("2026-05-04");
+    private static final SortedMap<Amount, String> SHIRTS =
+            new TreeMap<>(Map.of(Amount.of(2), "S", Amount.of(5), "M"));
+    private static final Node ANY = Trees.of("story A").requireNode(Trees.key(1));
+
+    private static String spanOf(Facet facet) {
+        var values = new ArrayList<String>();
+        facet.values().of(ANY, values::add);
+        return values.getFirst() + " = " + facet.words().apply(values.getFirst());
+    }
+
+    private static @Nullable Amount amount(String text) {
+        return text.isEmpty() ? null : Amount.parse(text).orElseThrow();
+    }
+
+    @DataProvider
+    static Object[][] amounts() {
+        return new Object[][] {
+            {"0", "0..0.1 = 0 to under 0.1"},
+            {"0.5", "0.5..1 = 0.5 to under 1"},
+            {"49.999", "20..50 = 20 to under 50"},
+            {"50", "50..100 = 50 to under 100"},
+            {"-3", "..0 = under 0"},
+            {"9000000", "5000000.. = 5000000 and more"},
+            {"", " = none"},
+        };
+    }
+
+    @Test(dataProvider = "amounts")
+    public void amountWithoutScaleShouldStandInAnEvenSpan(String text, String expected) {
+        assertThat(spanOf(AmountSpans.EVENLY.facet("value", "Value", node -> amount(text))))
+                .isEqualTo(expected);
+    }
+
+    @DataProvider
+    static Object[][] sizes() {
+        return new Object[][] {
+            {"1", "0..2 = 0 to under 2"},
+            {"2", "2..5 = S, 2 to under 5"},
+            {"5", "5..10 = M, 5 to under 10"},
+            {"13", "10..20 = 10 to under 20"},
+        };
+    }
+
+    @Test(dataProvider = "sizes")
+    public void sizeShouldStandInTheSpanOfItsStepAndEvenlyBeyondTheLast(
+            String text, String expected) {
+        assertThat(spanOf(new AmountSpans(SHIRTS).facet("size", "Size", node -> amount(text))))
+                .isEqualTo(expected);
+    }
+
+    @Test
+    public void spansShouldBeInOrderWithNoneLast() {
+        var order = AmountSpans.EVENLY.facet("value", "Value", node -> null).order();
+
+        assertThat(List.of("", "10..20", "2..5", "..0").stream().sorted(order))
+                .containsExactly("..0", "2..5", "10..20", "");
+    }
+
+    @DataProvider
+    static Object[][] numbers() {
+        return new Object[][] {
+            {"0.66666", "0.666"}, {"-0.0001", "-0.001"}, {"1e40", "9223372036854775.807"},
+        };
+    }
+
+    @Test(dataProvider = "numbers")
+    public void computedNumberShouldBeTakenToAThousandth(String number, String expected) {
+        assertThat(AmountSpans.of(new BigDecimal(number))).hasToString(expected);
+    }
+
+    @DataProvider
+    static Object[][] days() {
+        return new Object[][] {
+            {DaySpans.AHEAD, -1, "past = passed"},
+            {DaySpans.AHEAD, 0, "week = within 7 days"},
+            {DaySpans.AHEAD, 8, "month = in 8 to 30 days"},
+            {DaySpans.AHEAD, 91, "quarter = in 31 to 91 days"},
+            {DaySpans.AHEAD, 92, "later = later"},
+            {DaySpans.AGO, 0, "week = in the last 7 days"},
+            {DaySpans.AGO, -8, "month = 8 to 30 days ago"},
+            {DaySpans.AGO, -91, "quarter = 31 to 91 days ago"},
+            {DaySpans.AGO, -365, "year = 92 to 365 days ago"},
+            {DaySpans.AGO, -366, "older = longer ago"},
+        };
+    }
+
+    @Test(dataProvider = "days")
+    public void dayShouldStandInTheSpanOfItsDistanceFromToday(
+            DaySpans spans, int after, String expected) {
+        assertThat(spanOf(spans.facet("day", "Day", TODAY, node -> TODAY.plusDays(after))))
+                .isEqualTo(expected);
+    }
+
+    @Test
+    public void daySpansShouldBeInOrderWithNoneLast() {
+        var order = DaySpans.AGO.facet("made", "Made", TODAY, node -> null).order();
+
+        assertThat(List.of("", "older", "month").stream().sorted(order))
+                .containsExactly("month", "older", "");
+    }
+}
