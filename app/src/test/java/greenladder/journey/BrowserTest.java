@@ -117,11 +117,14 @@ public abstract class BrowserTest extends RunningDemo {
     protected static void requireAccessible(Page page, String what) {
         requireNone(
                 new AxeBuilder(page)
+                        .setLegacyMode(true)
                         .withTags(List.of("wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa")),
                 what);
         page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.DARK));
         requireNone(
-                new AxeBuilder(page).withRules(List.of("color-contrast", "link-in-text-block")),
+                new AxeBuilder(page)
+                        .setLegacyMode(true)
+                        .withRules(List.of("color-contrast", "link-in-text-block")),
                 what + " in the dark");
         page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.LIGHT));
     }
