@@ -53,8 +53,8 @@ class FindController {
         var words = Arrays.stream(text.toLowerCase(Locale.ROOT).split("\\s+")).toList();
         for (var product : ladder.products()) {
             for (var level : product.levels().all()) {
-                for (var slot : ladder.orderOf(product.code(), level).slots()) {
-                    var item = ladder.requireNode(slot.key()).item();
+                for (var node : ladder.level(product, level)) {
+                    var item = node.item();
                     if (words.stream().allMatch(word -> contains(item.title(), word))) {
                         hits.add(hit(item, ""));
                     }
@@ -65,7 +65,7 @@ class FindController {
             }
         }
         var keys = hits.stream().map(Hit::key).collect(Collectors.toSet());
-        search.find(text).stream()
+        search.findBest(text, MOST + hits.size()).stream()
                 .filter(key -> !keys.contains(key.toString()))
                 .flatMap(key -> ladder.findItem(key).stream())
                 .limit(MOST - hits.size())

@@ -30,8 +30,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
+import java.util.concurrent.ScheduledThreadPoolExecutor;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
 import java.util.stream.Collectors;
@@ -48,7 +47,8 @@ import org.springframework.util.FileSystemUtils;
  * Searching in titles, descriptions, criteria and comments. The index follows the change log: it
  * notes the last operation that it knows, catches up at the start with what came after it, and can
  * be built anew from what is kept at any time. One thread writes it, and whoever searches waits
- * until it has seen what was saved before.
+ * until it has seen what was saved before. It is made last every few seconds only: the log knows
+ * what would be lost with it.
  */
 @Component
 public class FullText {
@@ -65,6 +65,7 @@ public class FullText {
     private static final String OPERATION = "operation";
     private static final String TIME = "time";
     private static final long PATIENCE_SECONDS = 2;
+    private static final long COMMIT_AFTER_SECONDS = 5;
 
     /** Comments carry a time and no number: those of the last moments are taken once more. */
     private static final Duration ONCE_MORE = Duration.ofMinutes(5);
@@ -76,15 +77,18 @@ public class FullText {
     private final Path directory;
     private final boolean passing;
     private final TextIndex index;
-    private final ExecutorService writer =
-            Executors.newSingleThreadExecutor(
-                    Thread.ofPlatform().name("full text").daemon(true).factory());
+    private final ScheduledThreadPoolExecutor writer =
+            new ScheduledThreadPoolExecutor(
+                    1, Thread.ofPlatform().name("full text").daemon(true).factory());
 
     /** What the index knew when it was opened; empty for a new one. */
     private final Map<String, String> noted;
 
     /** Whether all that came before is in the index: only then is it noted how far it goes. */
     private volatile boolean caughtUp;
+
+    /** How far the index goes since the last commit; the writer's own, empty for no further. */
+    private Map<String, String> uncommitted = Map.of();
 
     /** Done when the writer has seen everything that was saved so far. */
     private volatile CompletableFuture<Void> latest = CompletableFuture.completedFuture(null);
@@ -107,12 +111,19 @@ public class FullText {
                         : Files.createDirectories(Path.of(properties.search()));
         index = TextIndex.open(directory);
         noted = index.noted();
+        writer.setExecuteExistingDelayedTasksAfterShutdownPolicy(false);
     }
 
     /** The items in which all words of a text stand, in any of what is searched. */
     public Set<ItemKey> find(String text) {
         waitForLatest();
-        return index.withAll(text);
+        return new LinkedHashSet<>(index.withAll(text, Integer.MAX_VALUE));
+    }
+
+    /** At most so many of them, those first in which the words stand most. */
+    List<ItemKey> findBest(String text, int most) {
+        waitForLatest();
+        return index.withAll(text, most);
     }
 
     /** The items that have most words in common with one, the most alike first. */
@@ -170,6 +181,7 @@ public class FullText {
 
     @PreDestroy
     void close() throws IOException {
+        writer.execute(this::commit);
         writer.shutdown();
         try {
             if (!writer.awaitTermination(PATIENCE_SECONDS, TimeUnit.SECONDS)) {
@@ -195,16 +207,31 @@ public class FullText {
     private void written(Writing writing) {
         try {
             long operation = log.lastOperation();
+            var time = clock.instant();
             writing.run();
             index.show();
             if (!caughtUp) {
                 return;
             }
-            index.commit(
-                    Map.of(OPERATION, Long.toString(operation), TIME, clock.instant().toString()));
+            if (uncommitted.isEmpty()) {
+                writer.schedule(this::commit, COMMIT_AFTER_SECONDS, TimeUnit.SECONDS);
+            }
+            uncommitted = Map.of(OPERATION, Long.toString(operation), TIME, time.toString());
         } catch (IOException e) {
             LOG.error("The full-text index could not be written", e);
             throw new UncheckedIOException(e);
+        }
+    }
+
+    private void commit() {
+        if (uncommitted.isEmpty()) {
+            return;
+        }
+        try {
+            index.commit(uncommitted);
+            uncommitted = Map.of();
+        } catch (IOException e) {
+            LOG.error("The full-text index could not be kept", e);
         }
     }
 

@@ -6,10 +6,8 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
 import java.util.ArrayList;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import org.apache.lucene.document.BinaryDocValuesField;
 import org.apache.lucene.document.Document;
 import org.apache.lucene.document.Field.Store;
@@ -98,8 +96,11 @@ final class TextIndex implements Closeable {
         writer.commit();
     }
 
-    /** The items in which every word stands, as written, by its stem or by its beginning. */
-    Set<ItemKey> withAll(String text) {
+    /**
+     * At most so many items in which every word stands, as written, by its stem or by its
+     * beginning, the best first.
+     */
+    List<ItemKey> withAll(String text, int most) {
         var query = new BooleanQuery.Builder();
         for (var word : limited(words.asWritten(text))) {
             var any = new BooleanQuery.Builder();
@@ -112,9 +113,7 @@ final class TextIndex implements Closeable {
             query.add(any.build(), Occur.MUST);
         }
         var all = query.build();
-        return all.clauses().isEmpty()
-                ? Set.of()
-                : new LinkedHashSet<>(search(all, Integer.MAX_VALUE));
+        return all.clauses().isEmpty() ? List.of() : search(all, most);
     }
 
     /** The items with most words of a text, the best first. */

@@ -16,6 +16,8 @@ import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 public class TextIndexTests {
+    private static final int MANY = 10;
+
     private Path directory;
     private TextIndex index;
 
@@ -51,9 +53,14 @@ public class TextIndexTests {
 
     @Test(dataProvider = "searches")
     public void searchShouldFindWhereEveryWordStands(String words, int[] expected) {
-        assertThat(index.withAll(words))
+        assertThat(index.withAll(words, MANY))
                 .extracting(key -> key.number())
                 .containsExactlyInAnyOrder(Arrays.stream(expected).boxed().toArray(Integer[]::new));
+    }
+
+    @Test
+    public void searchShouldGiveNoMoreThanAskedForTheBestFirst() {
+        assertThat(index.withAll("ticket", 1)).containsExactly(key(3));
     }
 
     @Test
@@ -68,8 +75,8 @@ public class TextIndexTests {
         index.remove(key(1));
         index.show();
 
-        assertThat(index.withAll("ticket")).isEmpty();
-        assertThat(index.withAll("pier")).containsExactly(key(3));
+        assertThat(index.withAll("ticket", MANY)).isEmpty();
+        assertThat(index.withAll("pier", MANY)).containsExactly(key(3));
     }
 
     @Test
@@ -80,7 +87,7 @@ public class TextIndexTests {
         index = TextIndex.open(directory);
 
         assertThat(index.noted()).containsEntry("operation", "12");
-        assertThat(index.withAll("ticket")).hasSize(2);
+        assertThat(index.withAll("ticket", MANY)).hasSize(2);
     }
 
     @Test
@@ -88,6 +95,6 @@ public class TextIndexTests {
         index.clear();
         index.show();
 
-        assertThat(index.withAll("ticket")).isEmpty();
+        assertThat(index.withAll("ticket", MANY)).isEmpty();
     }
 }

@@ -1,8 +1,8 @@
 package greenladder.core.filter;
 
 import greenladder.core.ladder.Node;
+import java.time.Instant;
 import java.time.LocalDate;
-import java.time.temporal.ChronoUnit;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
@@ -31,6 +31,8 @@ enum DaySpans {
                     new Span("year", "92 to 365 days ago", -365, -92),
                     new Span("older", "longer ago", Long.MIN_VALUE, -366)));
 
+    private static final long SECONDS_OF_A_DAY = 86_400;
+
     private final List<Span> spans;
 
     DaySpans(List<Span> spans) {
@@ -44,22 +46,43 @@ enum DaySpans {
         }
     }
 
-    Facet facet(String id, String label, LocalDate today, Function<Node, @Nullable LocalDate> day) {
-        return new Facet(
+    /** A facet of days; its value is none where there is no day. */
+    Facet ofDays(
+            String id, String label, LocalDate today, Function<Node, @Nullable LocalDate> day) {
+        long now = today.toEpochDay();
+        return facet(
                 id,
                 label,
                 (node, values) -> {
                     var its = day.apply(node);
-                    values.accept(
-                            its == null ? Facet.NONE : of(ChronoUnit.DAYS.between(today, its)).id);
-                },
-                this::words,
-                Comparator.comparing(this::place),
-                Set::of);
+                    values.accept(its == null ? Facet.NONE : idOf(its.toEpochDay() - now));
+                });
     }
 
-    private Span of(long days) {
-        return spans.stream().filter(span -> span.has(days)).findFirst().orElseThrow();
+    /** A facet of moments, by their days in universal time. */
+    Facet ofMoments(String id, String label, LocalDate today, Function<Node, Instant> moment) {
+        long now = today.toEpochDay();
+        return facet(
+                id,
+                label,
+                (node, values) -> {
+                    long seconds = moment.apply(node).getEpochSecond();
+                    values.accept(idOf(Math.floorDiv(seconds, SECONDS_OF_A_DAY) - now));
+                });
+    }
+
+    private Facet facet(String id, String label, Facet.Values values) {
+        return new Facet(
+                id, label, values, this::words, Comparator.comparing(this::place), Set::of);
+    }
+
+    private String idOf(long days) {
+        for (var span : spans) {
+            if (span.has(days)) {
+                return span.id;
+            }
+        }
+        throw new IllegalStateException(this + " has no span for " + days);
     }
 
     private String words(String id) {

@@ -18,11 +18,7 @@ import greenladder.core.item.State;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
 import greenladder.core.ladder.Node;
-import greenladder.core.rank.Rank;
 import greenladder.core.ready.Readiness;
-import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -58,8 +54,6 @@ public final class Facets {
     private final List<Facet> all = new ArrayList<>();
 
     private final WaysUp waysUp;
-
-    private final Map<String, Optional<Rank>> ranks = new HashMap<>();
 
     private final Map<String, Refining> refinings = new HashMap<>();
 
@@ -195,8 +189,7 @@ public final class Facets {
     private void addPlaces() {
         Comparator<String> byRank =
                 Comparator.comparing(
-                        key -> ranks.computeIfAbsent(key, this::rankOf).orElse(null),
-                        Comparator.nullsLast(Comparator.naturalOrder()));
+                        waysUp::rankOf, Comparator.nullsLast(Comparator.naturalOrder()));
         for (var level : levels()) {
             if (level.carriesPoints()
                     && lens.products().stream().anyMatch(p -> below(p.levels().all(), level))) {
@@ -253,21 +246,15 @@ public final class Facets {
 
     private void addDays() {
         add(
-                DaySpans.AHEAD.facet(
+                DaySpans.AHEAD.ofDays(
                         "start", "Start", lens.today(), node -> node.rollUp().dates().start()));
         add(
-                DaySpans.AHEAD.facet(
+                DaySpans.AHEAD.ofDays(
                         "finish", "Finish", lens.today(), node -> node.rollUp().dates().finish()));
-        add(ages("made", "Made", Item::createdAt));
-        add(ages("updated", "Last changed", Item::updatedAt));
-    }
-
-    private Facet ages(String id, String label, Function<Item, Instant> time) {
-        return DaySpans.AGO.facet(
-                id,
-                label,
-                lens.today(),
-                node -> LocalDate.ofInstant(time.apply(node.item()), ZoneOffset.UTC));
+        add(DaySpans.AGO.ofMoments("made", "Made", lens.today(), node -> node.item().createdAt()));
+        add(
+                DaySpans.AGO.ofMoments(
+                        "updated", "Last changed", lens.today(), node -> node.item().updatedAt()));
     }
 
     private void addFlags() {
@@ -303,10 +290,6 @@ public final class Facets {
 
     private static Refinement refinement(Node node) {
         return node.item().details().refinement();
-    }
-
-    private Optional<Rank> rankOf(String key) {
-        return ItemKey.parse(key).flatMap(lens.ladder()::findItem).map(Item::rank);
     }
 
     private String titleOf(String key) {

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -21,6 +22,8 @@ import org.jspecify.annotations.Nullable;
  * any of the values asked for will do.
  */
 public final class Filter {
+    private static final int BLOCK = 256;
+
     private final List<Part> parts;
 
     /**
@@ -100,17 +103,30 @@ public final class Filter {
      */
     public Map<String, List<Count>> counts(List<Facet> facets, Iterable<Node> nodes) {
         var tallies = facets.stream().map(Tally::new).toList();
+        var own = new IdentityHashMap<Part, Tally>();
+        for (var part : parts) {
+            tallies.stream()
+                    .filter(tally -> tally.facet.id().equals(part.id()))
+                    .forEach(tally -> own.put(part, tally));
+        }
+        // By blocks, one facet after the other: a block stays in the processor's cache.
+        var block = new ArrayList<Node>(BLOCK);
         for (var node : nodes) {
             var failing = failing(node);
-            if (failing == MANY) {
-                continue;
-            }
-            for (var tally : tallies) {
-                if (failing == null || failing.id().equals(tally.facet.id())) {
-                    tally.facet.values().of(node, tally);
+            if (failing == null) {
+                block.add(node);
+                if (block.size() == BLOCK) {
+                    tallies.forEach(tally -> tally.count(block));
+                    block.clear();
+                }
+            } else {
+                var only = own.get(failing);
+                if (only != null) {
+                    only.facet.values().of(node, only);
                 }
             }
         }
+        tallies.forEach(tally -> tally.count(block));
         return tallies.stream().collect(Collectors.toMap(tally -> tally.facet.id(), Tally::counts));
     }
 
@@ -165,19 +181,27 @@ public final class Filter {
     private static final class Tally implements Consumer<String> {
         final Facet facet;
         final Map<String, int[]> counts = new HashMap<>();
+        private @Nullable String last;
+        private int[] lastCount = new int[1];
 
         Tally(Facet facet) {
             this.facet = facet;
         }
 
+        void count(List<Node> nodes) {
+            for (var node : nodes) {
+                facet.values().of(node, this);
+            }
+        }
+
+        /** Items next to each other mostly have the same value, as the same object. */
         @Override
         public void accept(String value) {
-            var count = counts.get(value);
-            if (count == null) {
-                counts.put(value, new int[] {1});
-            } else {
-                count[0]++;
+            if (value != last) {
+                last = value;
+                lastCount = counts.computeIfAbsent(value, any -> new int[1]);
             }
+            lastCount[0]++;
         }
 
         List<Count> counts() {

@@ -24,7 +24,7 @@ final class OwnField {
                                     field.name(),
                                     node -> text(node, field).flatMap(Amount::parse).orElse(null));
                     case DATE ->
-                            DaySpans.AHEAD.facet(
+                            DaySpans.AHEAD.ofDays(
                                     id,
                                     field.name(),
                                     lens.today(),

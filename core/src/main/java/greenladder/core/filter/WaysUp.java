@@ -4,8 +4,11 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.ladder.Ladder;
+import greenladder.core.rank.Rank;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -14,6 +17,12 @@ import org.jspecify.annotations.Nullable;
 final class WaysUp {
     private final Ladder ladder;
     private final Map<ItemKey, Step> steps = new HashMap<>();
+    private final Map<String, Optional<Rank>> ranks = new HashMap<>();
+
+    /** The last way that was asked for: items next to each other mostly share it. */
+    private @Nullable ItemKey lastParent;
+
+    private @Nullable Step lastStep;
 
     /** An item on the way up, by its level and its key. */
     private record Step(String level, String key, @Nullable Step above) {}
@@ -24,7 +33,11 @@ final class WaysUp {
 
     /** The key of the nearest item of a level above; {@link Facet#NONE} for none. */
     String keyAbove(Item item, Level level) {
-        for (var step = stepTo(item.parent()); step != null; step = step.above()) {
+        if (!Objects.equals(item.parent(), lastParent)) {
+            lastParent = item.parent();
+            lastStep = stepTo(lastParent);
+        }
+        for (var step = lastStep; step != null; step = step.above()) {
             if (step.level().equals(level.key())) {
                 return step.key();
             }
@@ -41,7 +54,15 @@ final class WaysUp {
             var item = ladder.requireNode(key).item();
             step = new Step(item.level().key(), key.toString(), stepTo(item.parent()));
             steps.put(key, step);
+            ranks.put(step.key(), Optional.of(item.rank()));
         }
         return step;
+    }
+
+    /** The rank of an item by its key; null where there is none. */
+    @Nullable Rank rankOf(String key) {
+        return ranks.computeIfAbsent(
+                        key, text -> ItemKey.parse(text).flatMap(ladder::findItem).map(Item::rank))
+                .orElse(null);
     }
 }

@@ -96,11 +96,11 @@ public final class Formula {
                             Refining.STANDARD.factors()),
                     new Preset(
                             "Cost of waiting against size",
-                            "(business_value + time_criticality + risk_reduction) / size",
+                            "(benefit + urgency + risk_avoided) / size",
                             List.of(
-                                    Factor.upToTen("business_value", "Business value"),
-                                    Factor.upToTen("time_criticality", "Time criticality"),
-                                    Factor.upToTen("risk_reduction", "Risk reduction"))),
+                                    Factor.upToTen("benefit", "Benefit"),
+                                    Factor.upToTen("urgency", "Urgency"),
+                                    Factor.upToTen("risk_avoided", "Risk avoided"))),
                     new Preset("Value for size", "value / size", List.of()));
 
     private record Source(String text, List<Factor> factors) {}

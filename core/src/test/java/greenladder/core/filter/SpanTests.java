@@ -6,6 +6,7 @@ import greenladder.core.Trees;
 import greenladder.core.item.Amount;
 import greenladder.core.ladder.Node;
 import java.math.BigDecimal;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -107,13 +108,30 @@ public class SpanTests {
     @Test(dataProvider = "days")
     public void dayShouldStandInTheSpanOfItsDistanceFromToday(
             DaySpans spans, int after, String expected) {
-        assertThat(spanOf(spans.facet("day", "Day", TODAY, node -> TODAY.plusDays(after))))
+        assertThat(spanOf(spans.ofDays("day", "Day", TODAY, node -> TODAY.plusDays(after))))
                 .isEqualTo(expected);
+    }
+
+    @DataProvider
+    static Object[][] moments() {
+        return new Object[][] {
+            {"2026-05-04T23:59:59Z", "week"},
+            {"2026-04-27T00:00:00Z", "week"},
+            {"2026-04-26T23:59:59Z", "month"},
+            {"1969-12-31T12:00:00Z", "older"},
+        };
+    }
+
+    @Test(dataProvider = "moments")
+    public void momentShouldStandInTheSpanOfItsDay(String moment, String expected) {
+        var facet = DaySpans.AGO.ofMoments("made", "Made", TODAY, node -> Instant.parse(moment));
+
+        assertThat(spanOf(facet)).startsWith(expected + " = ");
     }
 
     @Test
     public void daySpansShouldBeInOrderWithNoneLast() {
-        var order = DaySpans.AGO.facet("made", "Made", TODAY, node -> null).order();
+        var order = DaySpans.AGO.ofDays("made", "Made", TODAY, node -> null).order();
 
         assertThat(List.of("", "older", "month").stream().sorted(order))
                 .containsExactly("month", "older", "");
