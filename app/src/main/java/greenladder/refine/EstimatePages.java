@@ -111,9 +111,7 @@ class EstimatePages {
         return new RoundLine(
                 round.item().toString(),
                 ladder.requireNode(round.item()).item().title(),
-                round.stage() == Stage.SHOWN
-                        ? "all picks are shown"
-                        : "%d of %d picked".formatted(round.picked(), round.present().size()),
+                round.stage() == Stage.SHOWN ? "all picks are shown" : waiting(round),
                 url(product, round.id()),
                 Objects.equals(asked, round.id()));
     }
@@ -181,7 +179,10 @@ class EstimatePages {
 
     private static String waiting(Round round) {
         int present = round.present().size();
-        return present > 0 && round.picked() == present
+        if (present == 0) {
+            return "Nobody is in it any more.";
+        }
+        return round.picked() == present
                 ? "Everybody has picked."
                 : "%d of %d have picked.".formatted(round.picked(), present);
     }

@@ -294,6 +294,8 @@ public class RankIntegrationTests extends RunningDemo {
         post("/" + code + "/estimate/rounds/" + id + "/pick", "label", "5");
         assertThat(get(page)).doesNotContain("You left this round").contains("1 of 2 have picked.");
         post("/" + code + "/estimate/rounds/" + id + "/leave");
+        send(HttpMethod.POST, "bram.holt", "/" + code + "/estimate/rounds/" + id + "/leave");
+        assertThat(get(page)).contains("Nobody is in it any more.");
         post("/" + code + "/estimate/rounds", "item", code + "1");
         assertThat(get(page)).doesNotContain("You left this round");
     }

@@ -12,6 +12,7 @@ import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
@@ -163,7 +164,9 @@ public class FilterTests {
         var random = new Random(7);
         var ladder = ladder();
         var facets = new Facets(lens(ladder));
-        var nodes = stories(ladder);
+        // Enough of them for several blocks, and a last one that is not full.
+        var nodes =
+                Collections.nCopies(130, stories(ladder)).stream().flatMap(List::stream).toList();
         for (int i = 0; i < 40; i++) {
             var picked = facets.all().get(random.nextInt(facets.all().size()));
             var other = facets.all().get(random.nextInt(facets.all().size()));
