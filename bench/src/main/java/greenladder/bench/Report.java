@@ -159,7 +159,7 @@ final class Report {
         Written by `./ladder bench` on %s, on %d processors. People work with two to six seconds between two
         acts, each with an open stream of events; the load runs on the same machine as the application and takes
         its share of it. Times are as the client sees them, over loopback. Why a figure is missed, and what is planned,
-                stands in [performance-plan.md](performance-plan.md).
+        stands in [performance-plan.md](performance-plan.md).
 
         | figure | wanted | measured | met |
         | --- | --- | --- | --- |
