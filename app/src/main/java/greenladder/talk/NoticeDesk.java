@@ -94,7 +94,8 @@ class NoticeDesk {
         var byItem = new LinkedHashMap<ItemKey, List<Change>>();
         var concerned = new HashSet<ItemKey>();
         for (var change : changes) {
-            if (change.field() == Field.ASSIGNEE || !watching.of(change.item()).isEmpty()) {
+            if (change.field() == Field.ASSIGNEE
+                    || !watching.before(operation, change.item()).isEmpty()) {
                 concerned.add(change.item());
             }
         }
@@ -103,7 +104,7 @@ class NoticeDesk {
                 byItem.computeIfAbsent(change.item(), any -> new ArrayList<>()).add(change);
             }
         }
-        byItem.forEach((item, some) -> tellOf(ladder, item, actor, at, some, told));
+        byItem.forEach((item, some) -> tellOf(ladder, item, operation, actor, at, some, told));
         if (!told.isEmpty() || noteProgress) {
             entities.merge(new FollowerRow(FOLLOWER, operation));
         }
@@ -120,15 +121,16 @@ class NoticeDesk {
     private void tellOf(
             Ladder ladder,
             ItemKey item,
+            long operation,
             String actor,
             Instant at,
             List<Change> changes,
             Set<String> told) {
-        var watchers = watching.of(item);
+        var watchers = watching.before(operation, item);
         var given = givenTo(changes);
         given.ifPresent(handle -> {
             tell(handle, Kind.GIVEN, item, actor, "gave it to you", at, told);
-            watching.start(handle, item);
+            watching.start(handle, item, operation);
         });
         // A place in the order changes with every drag; that is no news to a watcher.
         var words =

@@ -1,13 +1,14 @@
 package greenladder.talk;
 
 import greenladder.core.item.ItemKey;
+import greenladder.item.ChangeLog;
 import greenladder.people.SignedIn;
 import jakarta.persistence.EntityManager;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
-import java.util.concurrent.ConcurrentSkipListSet;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -20,11 +21,16 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 public class Watching {
     private final EntityManager entities;
-    private final Map<ItemKey, Set<String>> watchers = new ConcurrentHashMap<>();
+    private final ChangeLog log;
+
+    /** By person, the operation after which they began to watch; 0 for before the start. */
+    private final Map<ItemKey, Map<String, Long>> watchers = new ConcurrentHashMap<>();
+
     private volatile boolean loaded;
 
-    Watching(EntityManager entities) {
+    Watching(EntityManager entities, ChangeLog log) {
         this.entities = entities;
+        this.log = log;
     }
 
     @Transactional(propagation = Propagation.SUPPORTS)
@@ -35,7 +41,24 @@ public class Watching {
     /** Those who watch an item, in the order of their sign-in names. */
     @Transactional(propagation = Propagation.SUPPORTS)
     public Set<String> of(ItemKey item) {
-        return new TreeSet<>(watchers().getOrDefault(item, Set.of()));
+        return new TreeSet<>(watchers().getOrDefault(item, Map.of()).keySet());
+    }
+
+    /**
+     * Those who watched an item already when an operation came: operations are told of a little
+     * later than they happen.
+     */
+    @Transactional(propagation = Propagation.SUPPORTS)
+    Set<String> before(long operation, ItemKey item) {
+        var before = new TreeSet<String>();
+        watchers()
+                .getOrDefault(item, Map.of())
+                .forEach((handle, since) -> {
+                    if (since < operation) {
+                        before.add(handle);
+                    }
+                });
+        return before;
     }
 
     public void watch(SignedIn me, ItemKey item, boolean on) {
@@ -46,19 +69,25 @@ public class Watching {
             if (row != null) {
                 entities.remove(row);
             }
-            watchers().getOrDefault(item, new TreeSet<>()).remove(me.handle());
+            watchers().getOrDefault(item, new HashMap<>()).remove(me.handle());
         }
     }
 
     void start(String handle, ItemKey item) {
+        start(handle, item, log.lastOperation());
+    }
+
+    void start(String handle, ItemKey item, long operation) {
         var key = new WatchRow.Key(handle, item.toString());
         if (entities.find(WatchRow.class, key) == null) {
             entities.persist(new WatchRow(handle, item.toString()));
         }
-        watchers().computeIfAbsent(item, any -> new ConcurrentSkipListSet<>()).add(handle);
+        watchers()
+                .computeIfAbsent(item, any -> new ConcurrentHashMap<>())
+                .putIfAbsent(handle, operation);
     }
 
-    private Map<ItemKey, Set<String>> watchers() {
+    private Map<ItemKey, Map<String, Long>> watchers() {
         if (!loaded) {
             synchronized (watchers) {
                 if (!loaded) {
@@ -67,8 +96,8 @@ public class Watching {
                             .forEach(row ->
                                     watchers.computeIfAbsent(
                                                     ItemKey.parse(row.item).orElseThrow(),
-                                                    any -> new ConcurrentSkipListSet<>())
-                                            .add(row.person));
+                                                    any -> new ConcurrentHashMap<>())
+                                            .putIfAbsent(row.person, 0L));
                     loaded = true;
                 }
             }
