@@ -1,5 +1,6 @@
 package greenladder;
 
+import greenladder.operating.Shell;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
 import java.time.Clock;
@@ -9,11 +10,16 @@ import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Profile;
 import org.springframework.orm.jpa.SharedEntityManagerCreator;
+import org.springframework.scheduling.annotation.EnableScheduling;
 
 @SpringBootApplication
+@EnableScheduling
 @ConfigurationPropertiesScan
 public class GreenLadderApplication {
     public static void main(String[] args) {
+        if (Shell.takes(args)) {
+            System.exit(Shell.run(args));
+        }
         SpringApplication.run(GreenLadderApplication.class, args);
     }
 

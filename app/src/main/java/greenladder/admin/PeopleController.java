@@ -6,6 +6,7 @@ import greenladder.admin.PeoplePage.InviteForm;
 import greenladder.admin.PeoplePage.PersonEntry;
 import greenladder.admin.PeoplePage.RemovalPage;
 import greenladder.admin.PeoplePage.RoleException;
+import greenladder.admin.PeoplePage.TokenEntry;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Person;
 import greenladder.core.item.Team;
@@ -17,7 +18,9 @@ import greenladder.people.People;
 import greenladder.people.Permission;
 import greenladder.people.Role;
 import greenladder.people.SignedIn;
+import greenladder.people.Tokens;
 import greenladder.web.Failure;
+import greenladder.web.GreenLadderProperties;
 import greenladder.web.Words;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -47,18 +50,24 @@ class PeopleController {
     private final Leaving leaving;
     private final LadderKeeper keeper;
     private final Frames frames;
+    private final Tokens tokens;
+    private final GreenLadderProperties properties;
 
     PeopleController(
             People people,
             Invitations invitations,
             Leaving leaving,
             LadderKeeper keeper,
-            Frames frames) {
+            Frames frames,
+            Tokens tokens,
+            GreenLadderProperties properties) {
         this.people = people;
         this.invitations = invitations;
         this.leaving = leaving;
         this.keeper = keeper;
         this.frames = frames;
+        this.tokens = tokens;
+        this.properties = properties;
     }
 
     @GetMapping
@@ -75,11 +84,7 @@ class PeopleController {
             Model model) {
         try {
             var made = invitations.invite(me, form.name(), form.handle(), role(form.role()));
-            var link =
-                    ServletUriComponentsBuilder.fromContextPath(request)
-                            .path("/invitation/" + made.secret())
-                            .toUriString();
-            return show(me, InviteForm.EMPTY, link, null, model);
+            return show(me, InviteForm.EMPTY, link(made, request), null, model);
         } catch (Failure.Invalid e) {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
             return show(me, form, null, e.problems(), model);
@@ -123,8 +128,34 @@ class PeopleController {
     @PostMapping("/{handle}/sign-out")
     String signOut(@PathVariable String handle, @AuthenticationPrincipal SignedIn me) {
         requireAdministrator(me);
-        people.signOutEverywhere(require(handle));
+        people.signOutEverywhere(require(handle), true);
         return "redirect:/people";
+    }
+
+    /** Makes a link by which somebody who forgot their password chooses another. */
+    @PostMapping("/{handle}/password-link")
+    String letChoosePassword(
+            @PathVariable String handle,
+            @AuthenticationPrincipal SignedIn me,
+            HttpServletRequest request,
+            Model model) {
+        requireAdministrator(me);
+        var made = invitations.letChoosePassword(me, require(handle));
+        return show(me, InviteForm.EMPTY, link(made, request), null, model);
+    }
+
+    @PostMapping("/tokens/{id}/revoke")
+    String revoke(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        tokens.revokeFor(me, id);
+        return "redirect:/people";
+    }
+
+    /** Links name the host that the setting gives, where there is one, not the one asked for. */
+    private String link(Invitations.Made made, HttpServletRequest request) {
+        var path = "/invitation/" + made.secret();
+        return properties.address().isBlank()
+                ? ServletUriComponentsBuilder.fromContextPath(request).path(path).toUriString()
+                : properties.address().replaceFirst("/$", "") + path;
     }
 
     @GetMapping("/{handle}/remove")
@@ -176,11 +207,13 @@ class PeopleController {
                         people.allSignedIn().stream().map(one -> entry(one, me, items)).toList(),
                         invitations.open(me).stream().map(PeopleController::entry).toList(),
                         Arrays.stream(Role.values())
+                                .filter(role -> role != Role.NO_ACCESS)
                                 .map(role -> new Choice(role.name(), role.label()))
                                 .toList(),
                         workspace.products().stream()
                                 .map(product -> new Choice(product.code(), product.name()))
                                 .toList(),
+                        tokens.all(me).stream().map(PeopleController::entry).toList(),
                         link,
                         form));
         model.addAttribute("problems", problems);
@@ -239,7 +272,16 @@ class PeopleController {
                 invitation.handle(),
                 invitation.role().label(),
                 Words.day(invitation.expiresAt().atZone(ZoneOffset.UTC).toLocalDate()),
-                invitation.over());
+                invitation.over(),
+                invitation.reset());
+    }
+
+    private static TokenEntry entry(Tokens.Token token) {
+        return new TokenEntry(
+                token.id(),
+                token.person(),
+                token.name(),
+                Words.day(token.expiresAt().atZone(ZoneOffset.UTC).toLocalDate()));
     }
 
     private SignedIn require(String handle) {

@@ -13,6 +13,7 @@ record PeoplePage(
         List<InvitationEntry> invitations,
         List<Choice> roles,
         List<Choice> products,
+        List<TokenEntry> tokens,
         @Nullable String link,
         InviteForm form) {
 
@@ -36,7 +37,15 @@ record PeoplePage(
     record RoleException(String product, String productName, String role, String roleLabel) {}
 
     record InvitationEntry(
-            String id, String name, String handle, String role, String until, boolean over) {}
+            String id,
+            String name,
+            String handle,
+            String role,
+            String until,
+            boolean over,
+            boolean reset) {}
+
+    record TokenEntry(String id, String person, String name, String until) {}
 
     record InviteForm(String name, String handle, String role) {
         static final InviteForm EMPTY = new InviteForm("", "", "TEAM_MEMBER");

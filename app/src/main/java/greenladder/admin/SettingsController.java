@@ -11,6 +11,7 @@ import greenladder.web.Words;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
+import java.time.ZoneOffset;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -43,9 +44,10 @@ class SettingsController {
             List<TokenEntry> tokens,
             @Nullable String secret,
             @Nullable String said,
-            String tokenName) {}
+            String tokenName,
+            int mostDays) {}
 
-    record TokenEntry(String id, String name, String made, String used) {}
+    record TokenEntry(String id, String name, String made, String used, String until) {}
 
     SettingsController(
             People people, Tokens tokens, Entrance entrance, Frames frames, Clock clock) {
@@ -79,12 +81,13 @@ class SettingsController {
     String changePassword(
             @RequestParam String old,
             @RequestParam String password,
+            @RequestParam(defaultValue = "false") boolean tokens,
             @AuthenticationPrincipal SignedIn me,
             HttpServletRequest request,
             HttpServletResponse response,
             Model model) {
         try {
-            var now = people.changePassword(me, old, password);
+            var now = people.changePassword(me, old, password, tokens);
             entrance.letIn(now, request, response);
             return show(
                     now,
@@ -99,19 +102,22 @@ class SettingsController {
     }
 
     @PostMapping("/sign-out-everywhere")
-    String signOutEverywhere(@AuthenticationPrincipal SignedIn me) {
-        people.signOutEverywhere(me);
+    String signOutEverywhere(
+            @RequestParam(defaultValue = "false") boolean tokens,
+            @AuthenticationPrincipal SignedIn me) {
+        people.signOutEverywhere(me, tokens);
         return "redirect:/sign-in";
     }
 
     @PostMapping("/tokens")
     String makeToken(
             @RequestParam String name,
+            @RequestParam(defaultValue = "90") int days,
             @AuthenticationPrincipal SignedIn me,
             HttpServletResponse response,
             Model model) {
         try {
-            return show(me, tokens.make(me, name).secret(), null, "", null, model);
+            return show(me, tokens.make(me, name, days).secret(), null, "", null, model);
         } catch (Failure.Invalid e) {
             return refused(me, name, e, response, model);
         }
@@ -149,10 +155,22 @@ class SettingsController {
                                         Words.since(token.createdAt(), clock.instant()),
                                         token.lastUsedAt() == null
                                                 ? "never"
-                                                : Words.since(token.lastUsedAt(), clock.instant())))
+                                                : Words.since(token.lastUsedAt(), clock.instant()),
+                                        Words.day(
+                                                token.expiresAt()
+                                                        .atZone(ZoneOffset.UTC)
+                                                        .toLocalDate())))
                         .toList();
         model.addAttribute(
-                "page", new SettingsPage(me.name(), me.handle(), entries, secret, said, tokenName));
+                "page",
+                new SettingsPage(
+                        me.name(),
+                        me.handle(),
+                        entries,
+                        secret,
+                        said,
+                        tokenName,
+                        Tokens.MOST_DAYS));
         model.addAttribute("problems", problems);
         model.addAttribute("frame", frames.of(me, null, "Settings"));
         return "admin/settings";

@@ -18,6 +18,7 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import tools.jackson.core.JacksonException;
 
 /** Turns failures into problem details. */
 @RestControllerAdvice(annotations = RestController.class)
@@ -87,6 +88,17 @@ class ApiFailures {
                 "unreadable",
                 "Unreadable",
                 "The body is not JSON that can be read.",
+                List.of(),
+                null);
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemJson> unreadable(JacksonException e) {
+        return answer(
+                HttpStatus.BAD_REQUEST,
+                "unreadable",
+                "Unreadable",
+                "A value of the body cannot be read.",
                 List.of(),
                 null);
     }

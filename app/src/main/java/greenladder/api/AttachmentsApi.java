@@ -54,7 +54,7 @@ class AttachmentsApi {
         var item = requireItem(key);
         var node = keeper.current().requireNode(item);
         if (!rights.mayEdit(me, node.item(), greenladder.core.item.Field.ATTACHMENTS)) {
-            throw new Failure.Forbidden("You may not attach files here.");
+            throw new Failure.Forbidden("You cannot attach files here.");
         }
         var file = files.keep(me, name, request.getInputStream());
         return ReshapeApi.items(

@@ -24,6 +24,7 @@ import tools.jackson.databind.JsonNode;
  */
 final class FieldsReader {
     private static final Set<String> NUMBERS = Set.of("size", "value");
+    private static final int LONGEST_SCALE = 40;
     private static final String HOURS = "hours";
     private static final String BLOCKED = "blocked";
 
@@ -101,7 +102,7 @@ final class FieldsReader {
             case "links" -> readLinks(value);
             case "custom" -> readCustom(value);
             case "factors" -> readFactors(value);
-            case "candidate" -> readCandidate(value);
+            case "candidate", "brokenDown" -> readYesOrNo(name, value);
             case "ready" -> readReady(value);
             default ->
                     text(name, value, NUMBERS.contains(name))
@@ -213,11 +214,11 @@ final class FieldsReader {
                 });
     }
 
-    private void readCandidate(JsonNode candidate) {
-        if (candidate.isBoolean() || candidate.isNull()) {
-            fields.put("candidate", candidate.asBoolean(false) ? "yes" : "no");
+    private void readYesOrNo(String name, JsonNode value) {
+        if (value.isBoolean() || value.isNull()) {
+            fields.put(name, value.asBoolean(false) ? "yes" : "no");
         } else {
-            problem("candidate", "Candidate is true or false.");
+            problem(name, "The field %s is true or false.".formatted(name));
         }
     }
 
@@ -248,15 +249,26 @@ final class FieldsReader {
                     var text =
                             value.isArray()
                                     ? value.valueStream()
-                                            .map(JsonNode::asString)
+                                            .map(FieldsReader::plain)
                                             .collect(Collectors.joining(", "))
                                     : value.isNull()
                                             ? ""
                                             : value.isBoolean()
                                                     ? (value.asBoolean() ? "yes" : "no")
-                                                    : value.asString();
+                                                    : plain(value);
                     fields.put("custom." + member.getKey(), text);
                 });
+    }
+
+    /** A number without an exponent, unless it would get long; a text as it is. */
+    private static String plain(JsonNode value) {
+        if (!value.isNumber()) {
+            return value.asString("");
+        }
+        var number = value.decimalValue();
+        return Math.abs((long) number.scale()) > LONGEST_SCALE
+                ? number.toString()
+                : number.toPlainString();
     }
 
     /** A value as text, empty where JSON says null; nothing where it is of the wrong type. */
@@ -265,7 +277,7 @@ final class FieldsReader {
             return Optional.of("");
         }
         if (number ? value.isNumber() : value.isString()) {
-            return Optional.of(number ? value.decimalValue().toPlainString() : value.asString());
+            return Optional.of(plain(value));
         }
         if (Field.findEditable(name).isEmpty()) {
             return Optional.of(value.toString());

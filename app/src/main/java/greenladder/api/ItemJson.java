@@ -41,6 +41,7 @@ record ItemJson(
         @Nullable String agenda,
         @Nullable String question,
         boolean candidate,
+        boolean brokenDown,
         List<DecisionJson> decisions,
         @Nullable LocalDate start,
         @Nullable LocalDate finish,
@@ -121,6 +122,7 @@ record ItemJson(
                 item.details().refinement().agenda(),
                 item.details().refinement().question(),
                 item.details().refinement().candidate(),
+                item.details().refinement().brokenDown(),
                 item.details().refinement().decisions().stream()
                         .map(note -> new DecisionJson(note.on(), note.by(), note.words()))
                         .toList(),

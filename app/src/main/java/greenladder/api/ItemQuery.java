@@ -56,6 +56,14 @@ final class ItemQuery {
         state.picks().keySet().stream()
                 .filter(name -> narrowed.facets().find(name).isEmpty())
                 .forEach(name -> problem(name, NO_PARAMETER.formatted(name)));
+        state.picks()
+                .forEach((name, values) ->
+                        narrowed.facets()
+                                .find(name)
+                                .ifPresent(facet ->
+                                        values.stream()
+                                                .filter(facet.known().negate())
+                                                .forEach(value -> unknown(name, value))));
         if (!problems.isEmpty()) {
             throw new Failure.Invalid(new Problems(problems));
         }
@@ -167,6 +175,11 @@ final class ItemQuery {
         throw new Failure.Invalid(
                 Problems.of(
                         "cursor", "This cursor leads nowhere any more; start again without one."));
+    }
+
+    private void unknown(String name, String value) {
+        var shown = value.length() > 60 ? value.substring(0, 60) + "…" : value;
+        problem(name, "“%s” is no %s that there is.".formatted(shown, name));
     }
 
     private void problem(String field, String message) {

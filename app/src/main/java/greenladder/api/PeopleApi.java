@@ -65,9 +65,15 @@ class PeopleApi {
             String name,
             Instant createdAt,
             @Nullable Instant lastUsedAt,
+            Instant expiresAt,
             @Nullable String secret) {}
 
-    record NameBody(@Nullable String name) {}
+    /**
+     * @param days how long it lasts; 90 where nothing is said, 365 at most
+     */
+    record TokenBody(@Nullable String name, @Nullable Integer days) {}
+
+    private static final int USUAL_DAYS = 90;
 
     record InvitationBody(@Nullable String name, @Nullable String handle, @Nullable String role) {}
 
@@ -143,8 +149,12 @@ class PeopleApi {
     @PostMapping("/tokens")
     @Operation(summary = "Make a token; its secret is in this answer only")
     ResponseEntity<TokenJson> makeToken(
-            @RequestBody NameBody body, @AuthenticationPrincipal SignedIn me) {
-        var made = tokens.make(me, Objects.requireNonNullElse(body.name(), ""));
+            @RequestBody TokenBody body, @AuthenticationPrincipal SignedIn me) {
+        var made =
+                tokens.make(
+                        me,
+                        Objects.requireNonNullElse(body.name(), ""),
+                        Objects.requireNonNullElse(body.days(), USUAL_DAYS));
         return ResponseEntity.status(HttpStatus.CREATED).body(json(made.token(), made.secret()));
     }
 
@@ -219,7 +229,12 @@ class PeopleApi {
 
     private static TokenJson json(Tokens.Token token, @Nullable String secret) {
         return new TokenJson(
-                token.id(), token.name(), token.createdAt(), token.lastUsedAt(), secret);
+                token.id(),
+                token.name(),
+                token.createdAt(),
+                token.lastUsedAt(),
+                token.expiresAt(),
+                secret);
     }
 
     private static InvitationJson json(Invitations.Open invitation, @Nullable String path) {

@@ -12,6 +12,7 @@ import greenladder.item.Rights;
 import greenladder.panel.Labels;
 import greenladder.people.SignedIn;
 import greenladder.web.RungMark;
+import greenladder.web.SizeWords;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.HashMap;
@@ -69,7 +70,7 @@ final class Cards {
                 item.parent() == null ? "" : item.parent().toString(),
                 mark(item.level()),
                 item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
-                sizeWords(item, figures),
+                sizeWords(node),
                 sizeField.label(),
                 rights.mayEdit(reader, item, sizeField),
                 person.map(Person::name).orElse(""),
@@ -86,9 +87,10 @@ final class Cards {
                 Labels.of(item.details().labels()));
     }
 
-    private static String sizeWords(Item item, RollUp figures) {
+    private String sizeWords(Node node) {
+        var item = node.item();
         if (item.level().carriesPoints()) {
-            return figures.effective() == null ? "–" : Words.of(figures.effective());
+            return node.rollUp().effective() == null ? "–" : SizeWords.of(ladder, node);
         }
         return item.remainingHours() == null ? "–" : Words.of(item.remainingHours()) + " h";
     }

@@ -17,23 +17,42 @@ import java.security.DigestInputStream;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.HexFormat;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Semaphore;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.springframework.util.FileSystemUtils;
 
 /**
- * Keeps the contents of files, each once, under the digest of its bytes. Nothing is ever deleted
- * from it: taking a file off an item can be taken back.
+ * Keeps the contents of files, each once, under the digest of its bytes. Taking a file off an item
+ * deletes nothing, since that can be undone.
  */
 @Component
 public class FileStore {
     public static final long MOST_BYTES = 20L * 1024 * 1024;
     private static final int LONGEST_NAME = 200;
+    private static final long MEGABYTE = 1024L * 1024;
+    private static final int UNREFERRED_DAYS = 30;
+
+    /** So many files of one person arrive at once. */
+    private static final int AT_ONCE = 3;
+
+    private static final Duration LONGEST_UPLOAD = Duration.ofMinutes(2);
+
+    private final Map<String, Semaphore> underWay = new ConcurrentHashMap<>();
 
     private final EntityManager entities;
+    private final TransactionTemplate transactions;
     private final Clock clock;
+    private final long quota;
     private final Path directory;
 
     /** Whether the directory goes when the application ends. */
@@ -41,10 +60,16 @@ public class FileStore {
 
     private final MediaTypes types = new MediaTypes();
 
-    FileStore(EntityManager entities, Clock clock, GreenLadderProperties properties)
+    FileStore(
+            EntityManager entities,
+            TransactionTemplate transactions,
+            Clock clock,
+            GreenLadderProperties properties)
             throws IOException {
         this.entities = entities;
+        this.transactions = transactions;
         this.clock = clock;
+        quota = properties.quota() * MEGABYTE;
         passing = properties.files().isBlank();
         if (passing) {
             directory = Files.createTempDirectory("greenladder-files");
@@ -72,9 +97,23 @@ public class FileStore {
      *
      * @throws Failure.Invalid if it is empty, too large, or not what its name says
      */
-    @Transactional
     public Attachment keep(SignedIn actor, String name, InputStream body) {
         var called = requireName(name);
+        var uploads = underWay.computeIfAbsent(actor.handle(), any -> new Semaphore(AT_ONCE));
+        if (!uploads.tryAcquire()) {
+            throw invalid(
+                    "%d of your files are on their way already; wait for one of them."
+                            .formatted(AT_ONCE));
+        }
+        try {
+            return received(actor, called, body);
+        } finally {
+            uploads.release();
+        }
+    }
+
+    /** The body is here before the database is asked for anything. */
+    private Attachment received(SignedIn actor, String called, InputStream body) {
         try {
             var arriving = Files.createTempFile(directory, "arriving", "");
             try {
@@ -83,10 +122,11 @@ public class FileStore {
                         types.typeOf(arriving, called)
                                 .orElseThrow(() -> invalid(notWhatItSays(called, arriving)));
                 var bytes = Files.size(arriving);
+                requireRoom(bytes);
                 var path = pathOf(id);
                 Files.createDirectories(path.getParent());
                 Files.move(arriving, path, StandardCopyOption.REPLACE_EXISTING);
-                remember(actor, id, bytes, type);
+                transactions.executeWithoutResult(any -> remember(actor, id, bytes, type));
                 return new Attachment(id, bytes, type, called);
             } finally {
                 Files.deleteIfExists(arriving);
@@ -112,7 +152,71 @@ public class FileStore {
         return MediaTypes.isShown(file.type());
     }
 
-    private static String copied(InputStream body, Path to) throws IOException {
+    private void requireRoom(long bytes) {
+        long kept =
+                Objects.requireNonNull(
+                        transactions.execute(any ->
+                                entities.createQuery(
+                                                "select coalesce(sum(bytes), 0) from StoredFileRow",
+                                                Long.class)
+                                        .getSingleResult()));
+        if (kept + bytes > quota) {
+            throw invalid(
+                    "The files of this workspace would take more than %,d MB together. Nothing was kept."
+                            .formatted(quota / MEGABYTE));
+        }
+    }
+
+    /** The name of a content among all, with a slash between its parts. */
+    public String nameOf(Path content) {
+        return directory.relativize(content).toString().replace('\\', '/');
+    }
+
+    /** Where the contents lie. */
+    public List<Path> all() throws IOException {
+        try (var paths = Files.walk(directory, 2)) {
+            return paths.filter(Files::isRegularFile)
+                    .filter(path -> directory.relativize(path).getNameCount() == 2)
+                    .sorted()
+                    .toList();
+        }
+    }
+
+    /**
+     * Forgets contents that nothing refers to, no item and no change that could be undone, once
+     * they are thirty days old.
+     *
+     * @param referred the ids that are referred to
+     */
+    void sweep(Set<String> referred) {
+        var before = clock.instant().minus(Duration.ofDays(UNREFERRED_DAYS));
+        var gone =
+                Objects.requireNonNull(
+                        transactions.execute(any -> {
+                            var rows =
+                                    entities
+                                            .createQuery(
+                                                    "from StoredFileRow where at < :before",
+                                                    StoredFileRow.class)
+                                            .setParameter("before", before)
+                                            .getResultList()
+                                            .stream()
+                                            .filter(row -> !referred.contains(row.id))
+                                            .toList();
+                            rows.forEach(entities::remove);
+                            return rows.stream().map(row -> row.id).toList();
+                        }));
+        for (var id : gone) {
+            try {
+                Files.deleteIfExists(pathOf(id));
+            } catch (IOException e) {
+                throw new UncheckedIOException(e);
+            }
+        }
+    }
+
+    private String copied(InputStream body, Path to) throws IOException {
+        var deadline = clock.instant().plus(LONGEST_UPLOAD);
         try {
             var digest = MessageDigest.getInstance("SHA-256");
             try (var out = Files.newOutputStream(to)) {
@@ -121,6 +225,9 @@ public class FileStore {
                 long bytes = 0;
                 for (int read = in.read(part); read >= 0; read = in.read(part)) {
                     bytes += read;
+                    if (clock.instant().isAfter(deadline)) {
+                        throw invalid("The file took too long to arrive. Nothing was kept.");
+                    }
                     if (bytes > MOST_BYTES) {
                         throw invalid("The file is larger than 20 MB. Nothing was kept.");
                     }

@@ -47,6 +47,12 @@ class HomeController {
         return "frame/new-product";
     }
 
+    /** A page that was refused and is loaded once more. */
+    @GetMapping("/products")
+    String newProductAgain() {
+        return "redirect:/products/new";
+    }
+
     @PostMapping("/products")
     String addProduct(
             @AuthenticationPrincipal SignedIn me,

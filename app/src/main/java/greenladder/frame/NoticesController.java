@@ -102,7 +102,12 @@ class NoticesController {
         var key = notice.item();
         return keeper.current().findItem(key).isEmpty()
                 ? "redirect:/notices"
-                : "redirect:" + View.LADDER.url(key.product()) + "?at=" + key + "&panel=1";
+                : "redirect:"
+                        + View.LADDER.url(key.product())
+                        + "?at="
+                        + key
+                        + "&panel=1"
+                        + (notice.target().isEmpty() ? "" : "#" + notice.target());
     }
 
     @PostMapping("/notices/{id}/read")
@@ -141,6 +146,7 @@ class NoticesController {
             case GIVEN -> "gave you";
             case COMMENTED -> "says on";
             case CHANGED -> "changed";
+            case ROUND -> "sizes";
         };
     }
 }

@@ -130,9 +130,13 @@ public final class ChangeWords {
                     case QUESTION -> after == null ? "closed the question" : "asked: " + after;
                     case CANDIDATE ->
                             after == null
-                                    ? "made it no candidate any more"
+                                    ? "removed it as a candidate"
                                     : "made it a candidate for the next sprint";
                     case READY -> "ticked its readiness";
+                    case BROKEN_DOWN ->
+                            after == null
+                                    ? "said that it is not broken down yet"
+                                    : "said that it is broken down";
                     case DECISIONS -> after == null ? null : "noted: " + lastNote(after);
                     case CUSTOM ->
                             fromTo(

@@ -24,6 +24,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
@@ -123,28 +124,68 @@ public class Door {
         return submit(actor, command, ladder -> SeenChecks.requireUnchanged(ladder, seen));
     }
 
-    private Saved submit(
-            SignedIn actor, Command command, java.util.function.Consumer<Ladder> precondition) {
+    /**
+     * Does what is asked, or nothing, and writes rows of other features in the same transaction.
+     *
+     * @param making reads what the command is made of and makes it, under the lock and within the
+     *     transaction, so that nobody else can have used it meanwhile
+     * @param companion writes the rows that go with it
+     */
+    public Saved submit(
+            SignedIn actor, Function<Ladder, Command> making, Consumer<Accepted> companion) {
+        return submitted(actor, making, any -> {}, companion);
+    }
+
+    private Saved submit(SignedIn actor, Command command, Consumer<Ladder> precondition) {
+        return submitted(actor, any -> command, precondition, any -> {});
+    }
+
+    private Saved submitted(
+            SignedIn actor,
+            Function<Ladder, Command> making,
+            Consumer<Ladder> precondition,
+            Consumer<Accepted> companion) {
         keeper.lock().lock();
         try {
-            var before = keeper.current();
-            rights.check(actor, command, before);
-            precondition.accept(before);
+            var before = keeper.whole();
             var now = now();
-            var accepted = requireAccepted(Decisions.decide(before, command, now));
-            if (accepted.changes().isEmpty()) {
-                return new Saved(0, actor, now, accepted, before);
+            var saved =
+                    Objects.requireNonNull(
+                            transactions.execute(status -> {
+                                var command = making.apply(before);
+                                rights.check(actor, command, before);
+                                precondition.accept(before);
+                                var accepted = decided(actor, command, before, now);
+                                long id = 0;
+                                if (!accepted.changes().isEmpty()) {
+                                    var row = written(now, actor, command, accepted.changes());
+                                    id = store.writeWithin(entities, row, before, accepted.after());
+                                }
+                                companion.accept(accepted);
+                                return new Saved(id, actor, now, accepted, before);
+                            }));
+            if (saved.operation() == 0) {
+                return saved;
             }
-            long id =
-                    store.write(
-                            List.of(written(now, actor, command, accepted.changes())),
-                            before,
-                            accepted.after());
-            keeper.advance(ignored -> accepted.after());
-            return published(new Saved(id, actor, now, accepted, before));
+            keeper.advance(ignored -> saved.accepted().after());
+            return published(saved);
         } finally {
             keeper.lock().unlock();
         }
+    }
+
+    /**
+     * What a command comes to. For somebody to whom products are hidden it is decided on what they
+     * see first, so that nothing that they may not see answers in any other way than what is not
+     * there.
+     */
+    private Accepted decided(SignedIn actor, Command command, Ladder before, Instant at) {
+        if (!actor.hidden().isEmpty()) {
+            requireAccepted(Decisions.decide(keeper.seenBy(actor), command, at));
+        }
+        var accepted = requireAccepted(Decisions.decide(before, command, at));
+        rights.checkDecided(actor, before, accepted);
+        return accepted;
     }
 
     /**
@@ -156,7 +197,7 @@ public class Door {
     public void live(List<Past> past) {
         keeper.lock().lock();
         try {
-            var before = keeper.current();
+            var before = keeper.whole();
             var ladder = before;
             var written = new ArrayList<Written>();
             for (var one : past) {
@@ -191,7 +232,7 @@ public class Door {
             Runnable keep) {
         keeper.lock().lock();
         try {
-            var before = keeper.current();
+            var before = keeper.whole();
             var now = now();
             var outcome = Reshaping.decide(before, next.apply(before.workspace()), choices, now);
             if (outcome instanceof Outcome.Accepted(var changes, var after)) {

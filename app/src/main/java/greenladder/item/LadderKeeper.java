@@ -4,12 +4,17 @@ import greenladder.core.item.Workspace;
 import greenladder.core.ladder.Ladder;
 import greenladder.people.People;
 import greenladder.people.People.PersonChanged;
+import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import greenladder.product.Teams;
 import greenladder.product.WorkspaceChanged;
+import java.util.Map;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.UnaryOperator;
+import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionalEventListener;
 
@@ -21,6 +26,13 @@ import org.springframework.transaction.event.TransactionalEventListener;
 public class LadderKeeper {
     private final AtomicReference<Ladder> current;
     private final ReentrantLock lock = new ReentrantLock();
+
+    /** What readers see to whom products are hidden, by the products; made when it is asked for. */
+    private final Map<Set<String>, Seen> seen = new ConcurrentHashMap<>();
+
+    private static final int MOST_SEEN = 20;
+
+    private record Seen(Ladder whole, Ladder ladder) {}
 
     LadderKeeper(ItemStore store, Products products, Teams teams, People people) {
         var workspace = Workspace.EMPTY;
@@ -46,8 +58,35 @@ public class LadderKeeper {
         current = new AtomicReference<>(ladder.withItems(store.loadItems(workspace)));
     }
 
+    /** Everything there is, as whoever asks may see it; the application itself sees all of it. */
     public Ladder current() {
+        var signedIn = SecurityContextHolder.getContext().getAuthentication();
+        return signedIn != null && signedIn.getPrincipal() instanceof SignedIn reader
+                ? seenBy(reader)
+                : whole();
+    }
+
+    /** Everything there is, whoever asks. */
+    public Ladder whole() {
         return current.get();
+    }
+
+    /** Everything there is but the products that are hidden from a reader. */
+    public Ladder seenBy(SignedIn reader) {
+        var whole = whole();
+        var hidden = reader.hidden();
+        if (hidden.isEmpty()) {
+            return whole;
+        }
+        var kept = seen.get(hidden);
+        if (kept == null || kept.whole() != whole) {
+            kept = new Seen(whole, whole.without(hidden));
+            if (seen.size() >= MOST_SEEN) {
+                seen.clear();
+            }
+            seen.put(hidden, kept);
+        }
+        return kept.ladder();
     }
 
     /** Held by whoever decides on the current ladder what the next one is. */

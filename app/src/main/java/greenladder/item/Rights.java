@@ -2,6 +2,7 @@ package greenladder.item;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
+import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Target;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
@@ -9,14 +10,16 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.ladder.Ladder;
 import greenladder.people.Permission;
+import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -51,11 +54,59 @@ public class Rights {
     void check(SignedIn actor, Command command, Ladder ladder) {
         for (var product : productsOf(command)) {
             if (!may(actor, product, command, ladder)) {
-                throw new Failure.Forbidden(
-                        "As %s you may not do this."
-                                .formatted(actor.roleIn(product).label().toLowerCase(Locale.ROOT)));
+                throw refused(actor, product);
             }
         }
+    }
+
+    /**
+     * Judges what was decided: every item that changes, and every parent that an item leaves or
+     * comes under, whatever the request named. What only follows needs no right of its own.
+     */
+    void checkDecided(SignedIn actor, Ladder before, Accepted accepted) {
+        for (var change : accepted.changes()) {
+            if (change.followed()) {
+                continue;
+            }
+            boolean isTask = isTask(before, change) && isTask(accepted.after(), change);
+            boolean keepsTrue =
+                    change.field() == Field.FIRST_ESTIMATE
+                            || KEPT_TRUE_BY_WORKERS.contains(change.field().label());
+            require(
+                    actor,
+                    change.item().product(),
+                    isTask || keepsTrue ? Permission.WORK : Permission.SHAPE);
+            if (change.field() == Field.PARENT) {
+                Stream.of(change.before(), change.after())
+                        .flatMap(text -> Optional.ofNullable(text).flatMap(ItemKey::parse).stream())
+                        .forEach(parent ->
+                                require(
+                                        actor,
+                                        parent.product(),
+                                        isTask ? Permission.WORK : Permission.SHAPE));
+            }
+        }
+    }
+
+    /** Whether an item is a task where it is, or is not there. */
+    private static boolean isTask(Ladder ladder, Change change) {
+        return ladder.findItem(change.item())
+                .map(item -> !item.level().carriesPoints())
+                .orElse(true);
+    }
+
+    private static void require(SignedIn actor, String product, Permission permission) {
+        if (!actor.mayIn(product, permission)) {
+            throw refused(actor, product);
+        }
+    }
+
+    private static Failure refused(SignedIn actor, String product) {
+        var role = actor.roleIn(product);
+        return role == Role.NO_ACCESS
+                ? new Failure.Forbidden("This touches work that is not open to you.")
+                : new Failure.Forbidden(
+                        "%ss cannot do this in %s.".formatted(role.label(), product));
     }
 
     /** Whether somebody may change a field of an item of this level. */

@@ -2,6 +2,8 @@ package greenladder.item;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
+import greenladder.core.change.Decision;
+import greenladder.core.change.Decisions;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
@@ -9,6 +11,9 @@ import greenladder.item.ChangeLog.Operation;
 import greenladder.item.Door.Saved;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -20,6 +25,8 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class Undoing {
+    private static final int MOST_SKIPPED = 100;
+
     private final Door door;
     private final ChangeLog log;
     private final LadderKeeper keeper;
@@ -46,8 +53,9 @@ public class Undoing {
                             .filter(one -> !one.what().equals(Door.RANKS))
                             .orElseThrow(() ->
                                     new Failure.NotFound("There is no operation " + id + "."));
+            requireSeen(actor, operation);
             if (operation.undoneBy() != null) {
-                throw new Failure.Invalid(Problems.of("operation", "This was taken back already."));
+                throw new Failure.Invalid(Problems.of("operation", "This was undone already."));
             }
             return door.submit(actor, reversal(operation));
         } finally {
@@ -59,15 +67,94 @@ public class Undoing {
     public Saved undoLast(SignedIn actor) {
         keeper.lock().lock();
         try {
-            return takeBack(
-                    actor,
-                    log.lastOf(actor.handle(), false, 1).stream()
-                            .findFirst()
-                            .map(Operation::id)
-                            .orElseThrow(() -> nothing("There is nothing of yours to take back.")));
+            return takeBack(actor, requireLast(actor, Set.of()));
         } finally {
             keeper.lock().unlock();
         }
+    }
+
+    /**
+     * The number of the last operation that somebody did and has not taken back yet.
+     *
+     * @param skipped operations that are passed over, since they cannot be taken back
+     */
+    public long requireLast(SignedIn actor, Set<Long> skipped) {
+        return log
+                .lastOf(actor.handle(), false, Math.min(skipped.size(), MOST_SKIPPED) + 1)
+                .stream()
+                .map(Operation::id)
+                .filter(id -> !skipped.contains(id))
+                .findFirst()
+                .orElseThrow(() -> nothing("There is nothing of yours left to undo."));
+    }
+
+    /**
+     * Takes back of an operation what nobody has changed since: items whole where that goes, else
+     * field by field.
+     *
+     * @throws Failure.Invalid where nothing of it can be taken back
+     */
+    public Saved takeBackParts(SignedIn actor, long id) {
+        keeper.lock().lock();
+        try {
+            var operation =
+                    log.findOperation(id)
+                            .orElseThrow(() ->
+                                    new Failure.NotFound("There is no operation " + id + "."));
+            requireSeen(actor, operation);
+            var whole = reversal(operation);
+            var kept = new ArrayList<Change>();
+            for (var unit : units(whole)) {
+                var more = new ArrayList<>(kept);
+                more.addAll(unit);
+                if (Decisions.decide(keeper.whole(), of(whole, more), Instant.EPOCH)
+                        instanceof Decision.Accepted) {
+                    kept.addAll(unit);
+                }
+            }
+            if (kept.isEmpty()) {
+                throw nothing("No part of this can be undone any more.");
+            }
+            return door.submit(actor, of(whole, kept));
+        } finally {
+            keeper.lock().unlock();
+        }
+    }
+
+    private List<List<Change>> units(Command.Reverse whole) {
+        var byItem = new LinkedHashMap<ItemKey, List<Change>>();
+        whole.changes()
+                .forEach(change ->
+                        byItem.computeIfAbsent(change.item(), any -> new ArrayList<>())
+                                .add(change));
+        var units = new ArrayList<List<Change>>();
+        for (var changes : byItem.values()) {
+            boolean goesWhole =
+                    changes.stream().anyMatch(change -> change.field() == Field.EXISTS)
+                            || Decisions.decide(keeper.whole(), of(whole, changes), Instant.EPOCH)
+                                    instanceof Decision.Accepted;
+            if (goesWhole) {
+                units.add(changes);
+            } else {
+                changes.forEach(change -> units.add(List.of(change)));
+            }
+        }
+        return units;
+    }
+
+    private static Command.Reverse of(Command.Reverse whole, List<Change> changes) {
+        return new Command.Reverse(
+                whole.operation(), changes, whole.shortenings(), whole.placesAsLeft());
+    }
+
+    /** What a reversal took back, in words to follow a verb; empty where that is many things. */
+    public String wordsOf(Saved saved) {
+        var undone = log.findOperation(saved.operation()).map(Operation::undoes).orElse(null);
+        if (undone == null || saved.items().size() != 1) {
+            return "";
+        }
+        var words = ChangeWords.of(saved.before(), log.changesOf(undone));
+        return words.isEmpty() ? "" : ": " + words.getFirst();
     }
 
     /** Does again what somebody took back last, as long as they have done nothing else since. */
@@ -81,9 +168,19 @@ public class Undoing {
                             .map(Operation::id)
                             .filter(id -> id > lastDone)
                             .findFirst()
-                            .orElseThrow(() -> nothing("There is nothing to do again.")));
+                            .orElseThrow(() -> nothing("There is nothing to redo.")));
         } finally {
             keeper.lock().unlock();
+        }
+    }
+
+    /** Of what somebody may not see, nothing can be taken back, nor that it happened be known. */
+    private void requireSeen(SignedIn actor, Operation operation) {
+        boolean hidden =
+                log.changesOf(operation.id()).stream()
+                        .anyMatch(change -> actor.hidden().contains(change.item().product()));
+        if (hidden) {
+            throw new Failure.NotFound("There is no operation " + operation.id() + ".");
         }
     }
 

@@ -100,8 +100,13 @@ public class ListLines {
 
     private static List<Blame> blames(
             Narrowed narrowed, String base, Map<String, String> ofView, Collection<Node> all) {
+        // Dropped items are shown only where they are asked for.
+        var shown =
+                all.stream()
+                        .filter(node -> ofView.containsKey("dropped") || !node.item().isDropped())
+                        .toList();
         var blames = new ArrayList<Blame>();
-        for (Filter.Blame blame : narrowed.filter().blames(all)) {
+        for (Filter.Blame blame : narrowed.filter().blames(shown)) {
             var url = base + narrowed.state().without(blame.part().id()).query(ofView);
             blames.add(
                     new Blame(

@@ -52,7 +52,7 @@ class NarrowController {
             @AuthenticationPrincipal SignedIn me) {
         require(keeper.current(), code);
         views.keep(me, code, entered);
-        return Answers.said("The view is kept.");
+        return Answers.said("View saved");
     }
 
     @PostMapping("/views/{id}/pin")
@@ -65,9 +65,43 @@ class NarrowController {
     }
 
     @PostMapping("/views/{id}/remove")
-    ResponseEntity<String> remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+    ResponseEntity<String> remove(
+            @PathVariable String product,
+            @PathVariable long id,
+            @AuthenticationPrincipal SignedIn me) {
         views.remove(me, id);
-        return Answers.said("The view is gone.");
+        return Answers.undoable("View removed", "/%s/views/%d/restore".formatted(product, id));
+    }
+
+    @PostMapping("/views/{id}/restore")
+    ResponseEntity<String> restore(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+        views.restore(me, id);
+        return Answers.said("View put back");
+    }
+
+    @PostMapping("/views/{id}/update")
+    ResponseEntity<String> update(
+            @PathVariable long id,
+            @RequestParam String path,
+            @RequestParam String query,
+            @AuthenticationPrincipal SignedIn me) {
+        views.update(me, id, path, query);
+        return Answers.said("View updated");
+    }
+
+    @PostMapping("/views/{id}/rename")
+    ResponseEntity<String> rename(
+            @PathVariable long id,
+            @RequestParam String name,
+            @AuthenticationPrincipal SignedIn me) {
+        views.rename(me, id, name);
+        return Answers.said("View renamed");
+    }
+
+    @PostMapping("/views/{id}/copy")
+    ResponseEntity<String> copy(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
+        views.copy(me, id);
+        return Answers.said("View copied");
     }
 
     /** Says that all changes up to now were seen. */
@@ -76,7 +110,7 @@ class NarrowController {
             @PathVariable("product") String code, @AuthenticationPrincipal SignedIn me) {
         require(keeper.current(), code);
         looks.seen(me, code);
-        return Answers.said("All changes up to now count as seen.");
+        return Answers.said("All changes marked as seen");
     }
 
     private static Product require(Ladder ladder, String code) {

@@ -38,6 +38,7 @@ final class SavedViewRows {
         String query = "";
         String sharing = Sharing.PRIVATE.name();
         @Nullable String team;
+        boolean removed;
     }
 
     @Entity(name = "SavedViewPinRow")

@@ -72,7 +72,8 @@ public class SavedViews {
                                 .getResultList());
         return entities
                 .createQuery(
-                        "from SavedViewRow where product = :product order by name, id",
+                        "from SavedViewRow where product = :product and removed = false"
+                                + " order by name, id",
                         SavedViewRow.class)
                 .setParameter("product", product)
                 .getResultList()
@@ -87,17 +88,9 @@ public class SavedViews {
     void keep(SignedIn me, String product, Entered entered) {
         var problems = new ArrayList<Problem>();
         var name = entered.name().strip();
-        if (name.isEmpty() || name.length() > LONGEST_NAME) {
-            problems.add(
-                    new Problem(
-                            "name",
-                            "A name of at most %d characters is needed.".formatted(LONGEST_NAME)));
-        } else if (of(me, product).stream()
-                .anyMatch(view -> view.mine() && view.name().equals(name))) {
-            problems.add(new Problem("name", "You have a view “%s” already.".formatted(name)));
-        }
+        checkName(me, product, name, 0, problems);
         if (!PATHS.contains(entered.path()) || entered.query().length() > LONGEST_QUERY) {
-            problems.add(new Problem("name", "This cannot be kept as a view."));
+            problems.add(new Problem("name", "This cannot be saved as a view."));
         }
         var row = new SavedViewRow();
         row.product = product;
@@ -122,7 +115,7 @@ public class SavedViews {
         } else if (share.equals("product")) {
             row.sharing = Sharing.PRODUCT.name();
             if (!me.mayIn(row.product, Permission.WORK)) {
-                problems.add(new Problem("share", "You may keep views for yourself only."));
+                problems.add(new Problem("share", "You can save views for yourself only."));
             }
         } else {
             row.sharing = Sharing.TEAM.name();
@@ -147,20 +140,77 @@ public class SavedViews {
         }
     }
 
+    /** Takes a view away; it can be put back. */
     void remove(SignedIn me, long id) {
-        var row = require(me, id);
-        if (!row.owner.equals(me.handle())) {
-            throw new Failure.Forbidden("Only who made a view takes it away.");
+        requireOwn(me, id).removed = true;
+    }
+
+    void restore(SignedIn me, long id) {
+        requireOwn(me, id).removed = false;
+    }
+
+    /** Keeps the list as it stands now under a view that is there already. */
+    void update(SignedIn me, long id, String path, String query) {
+        if (!PATHS.contains(path) || query.length() > LONGEST_QUERY) {
+            throw new Failure.Invalid(Problems.of("name", "This cannot be saved as a view."));
         }
-        entities.createQuery("delete from SavedViewPinRow where view = :view")
-                .setParameter("view", id)
-                .executeUpdate();
-        entities.remove(row);
+        var row = requireOwn(me, id);
+        row.path = path;
+        row.query = query;
+    }
+
+    void rename(SignedIn me, long id, String wanted) {
+        var row = requireOwn(me, id);
+        var problems = new ArrayList<Problem>();
+        checkName(me, row.product, wanted, id, problems);
+        if (!problems.isEmpty()) {
+            throw new Failure.Invalid(new Problems(problems));
+        }
+        row.name = wanted.strip();
+    }
+
+    /** Makes a view of one's own of one that somebody shares, or a second one of one's own. */
+    void copy(SignedIn me, long id) {
+        var row = require(me, id);
+        var name = "Copy of " + row.name;
+        keep(
+                me,
+                row.product,
+                new Entered(
+                        name.substring(0, Math.min(name.length(), LONGEST_NAME)),
+                        row.path,
+                        row.query,
+                        "private"));
+    }
+
+    private SavedViewRow requireOwn(SignedIn me, long id) {
+        var row = entities.find(SavedViewRow.class, id);
+        if (row == null) {
+            throw new Failure.NotFound("There is no such view.");
+        }
+        if (!row.owner.equals(me.handle())) {
+            throw new Failure.Forbidden("Only its owner changes a view; copy it instead.");
+        }
+        return row;
+    }
+
+    private void checkName(
+            SignedIn me, String product, String typed, long except, List<Problem> problems) {
+        var name = typed.strip();
+        if (name.isEmpty() || name.length() > LONGEST_NAME) {
+            problems.add(
+                    new Problem(
+                            "name",
+                            "A name of at most %d characters is needed.".formatted(LONGEST_NAME)));
+        } else if (of(me, product).stream()
+                .anyMatch(view -> view.mine() && view.id() != except && view.name().equals(name))) {
+            problems.add(new Problem("name", "You have a view “%s” already.".formatted(name)));
+        }
     }
 
     private SavedViewRow require(SignedIn me, long id) {
         var row = entities.find(SavedViewRow.class, id);
-        if (row == null || !sees(me, row)) {
+        if (row == null || row.removed || !sees(me, row)) {
             throw new Failure.NotFound("There is no such view.");
         }
         return row;

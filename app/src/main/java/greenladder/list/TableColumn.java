@@ -13,6 +13,7 @@ import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.score.Formula;
 import greenladder.item.ChangeWords;
+import greenladder.web.SizeWords;
 import greenladder.web.Words;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -60,7 +61,7 @@ public record TableColumn(
                         74,
                         true,
                         item -> item.level().carriesPoints() ? Field.SIZE : null,
-                        (ladder, node) -> Words.of(node.rollUp().effective()),
+                        SizeWords::of,
                         RollUp::effective));
         columns.add(points("first", "First", node -> node.item().firstEstimate(), null));
         columns.add(
@@ -111,8 +112,9 @@ public record TableColumn(
         columns.add(field("agenda", "To talk about", 160, Field.AGENDA));
         columns.add(field("question", "Open question", 160, Field.QUESTION));
         columns.add(field("candidate", "Candidate", 84, Field.CANDIDATE));
+        columns.add(field("brokenDown", "Broken down", 96, Field.BROKEN_DOWN));
         columns.add(new TableColumn(SO_FAR, "So far", 70, true, item -> null, (a, b) -> "", null));
-        columns.add(field("assignee", "With", 130, Field.ASSIGNEE));
+        columns.add(field("assignee", "Assigned to", 130, Field.ASSIGNEE));
         columns.add(field("team", "Team", 100, Field.TEAM));
         columns.add(field("sprint", "Sprint", 120, Field.SPRINT));
         columns.add(field("release", "Release", 120, Field.RELEASE));
@@ -163,7 +165,7 @@ public record TableColumn(
         columns.add(lines("steps", "Steps done", Details::checklist));
         columns.add(count("links", "Links", node -> node.item().details().links().size()));
         columns.add(count("files", "Files", node -> node.item().details().attachments().size()));
-        columns.add(day("made", "Made", Item::createdAt));
+        columns.add(day("made", "Created", Item::createdAt));
         columns.add(day("changed", "Changed", Item::updatedAt));
         product.fields().forEach(custom -> columns.add(custom(custom)));
         return columns;

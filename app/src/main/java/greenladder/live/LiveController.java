@@ -1,6 +1,7 @@
 package greenladder.live;
 
 import greenladder.people.SignedIn;
+import jakarta.servlet.http.HttpServletRequest;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -19,12 +20,14 @@ class LiveController {
     }
 
     @GetMapping("/live")
-    ResponseEntity<SseEmitter> live(@AuthenticationPrincipal SignedIn me) {
+    ResponseEntity<SseEmitter> live(
+            @AuthenticationPrincipal SignedIn me, HttpServletRequest request) {
+        var session = request.getSession(false);
         return ResponseEntity.ok()
                 .contentType(MediaType.TEXT_EVENT_STREAM)
                 .header(HttpHeaders.CACHE_CONTROL, "no-store")
                 .header("X-Accel-Buffering", "no")
-                .body(streams.open(me));
+                .body(streams.open(me, session == null ? "" : session.getId()));
     }
 
     /** Whether one is still signed in: a page that lost its stream asks. */

@@ -2,6 +2,7 @@ package greenladder.live;
 
 import greenladder.live.Streams.Event;
 import java.io.IOException;
+import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.TimeUnit;
@@ -18,21 +19,45 @@ final class Stream {
     private static final long BEAT_SECONDS = 20;
 
     private final String handle;
+    private final String session;
     private final SseEmitter emitter = new SseEmitter(0L);
     private final BlockingQueue<Event> queue = new ArrayBlockingQueue<>(QUEUE);
     private final AtomicBoolean ended = new AtomicBoolean();
     private final Consumer<Stream> onEnd;
 
-    Stream(String handle, Consumer<Stream> onEnd) {
+    /** The products of which the reader sees nothing. */
+    private final Set<String> hidden;
+
+    Stream(String handle, String session, Consumer<Stream> onEnd) {
+        this(handle, session, Set.of(), onEnd);
+    }
+
+    Stream(String handle, String session, Set<String> hidden, Consumer<Stream> onEnd) {
+        this.hidden = hidden;
         this.handle = handle;
+        this.session = session;
         this.onEnd = onEnd;
         emitter.onCompletion(this::end);
         emitter.onTimeout(this::end);
         emitter.onError(any -> end());
     }
 
+    /** Whether the reader may see anything of a product. */
+    boolean sees(String product) {
+        return !hidden.contains(product);
+    }
+
+    Set<String> hidden() {
+        return hidden;
+    }
+
     String handle() {
         return handle;
+    }
+
+    /** The session in which the page was opened; empty where it was opened by a token. */
+    String session() {
+        return session;
     }
 
     SseEmitter start() {

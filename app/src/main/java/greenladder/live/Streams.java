@@ -2,6 +2,8 @@ package greenladder.live;
 
 import greenladder.item.ChangeLog;
 import greenladder.item.Door.Saved;
+import greenladder.people.People.RolesChanged;
+import greenladder.people.People.SessionEnded;
 import greenladder.people.People.SignedOut;
 import greenladder.people.SignedIn;
 import greenladder.talk.Comments.CommentsChanged;
@@ -40,10 +42,10 @@ public class Streams {
     }
 
     /** Opens a stream; where a person has too many, the oldest ends. */
-    SseEmitter open(SignedIn me) {
+    SseEmitter open(SignedIn me, String session) {
         endOldest(stream -> stream.handle().equals(me.handle()), MOST_OF_ONE);
         endOldest(any -> true, MOST);
-        var stream = new Stream(me.handle(), open::remove);
+        var stream = new Stream(me.handle(), session, me.hidden(), open::remove);
         open.add(stream);
         stream.tell(new Event("hello", Map.of("operation", last())));
         return stream.start();
@@ -61,13 +63,20 @@ public class Streams {
         }
         var touched = Touched.by(saved);
         if (!touched.isNothing()) {
-            tell(new Event("changed", touched), any -> true);
+            open.forEach(stream -> {
+                var seen = touched.without(stream.hidden());
+                if (!seen.isNothing()) {
+                    stream.tell(new Event("changed", seen));
+                }
+            });
         }
     }
 
     @TransactionalEventListener
     void on(CommentsChanged changed) {
-        tell(new Event("comments", Map.of("item", changed.item().toString())), any -> true);
+        tell(
+                new Event("comments", Map.of("item", changed.item().toString())),
+                stream -> stream.sees(changed.item().product()));
     }
 
     @TransactionalEventListener
@@ -77,13 +86,31 @@ public class Streams {
 
     @TransactionalEventListener(fallbackExecution = true)
     void on(Happened happened) {
-        tell(new Event(happened.name(), happened.data()), any -> true);
+        tell(
+                new Event(happened.name(), happened.data()),
+                stream -> stream.sees(happened.data().getOrDefault("product", "")));
+    }
+
+    /** What somebody may see changed: their pages come back with what they may see now. */
+    @TransactionalEventListener
+    void on(RolesChanged changed) {
+        open.stream()
+                .filter(stream -> stream.handle().equals(changed.handle()))
+                .forEach(Stream::end);
     }
 
     @TransactionalEventListener
     void on(SignedOut signedOut) {
         open.stream()
                 .filter(stream -> stream.handle().equals(signedOut.handle()))
+                .forEach(Stream::end);
+    }
+
+    /** Whoever signs out in one browser stays signed in in others. */
+    @EventListener
+    void on(SessionEnded ended) {
+        open.stream()
+                .filter(stream -> stream.session().equals(ended.session()))
                 .forEach(Stream::end);
     }
 

@@ -45,6 +45,19 @@ record Touched(long operation, String by, Set<String> items, boolean many, Set<S
                 saved.operation(), saved.actor().handle(), many ? Set.of() : items, many, products);
     }
 
+    /** What somebody is told of it to whom these products are hidden. */
+    Touched without(Set<String> hidden) {
+        if (hidden.isEmpty()) {
+            return this;
+        }
+        var seen = new TreeSet<>(products);
+        seen.removeAll(hidden);
+        var keys = new TreeSet<>(items);
+        keys.removeIf(
+                key -> ItemKey.parse(key).map(one -> hidden.contains(one.product())).orElse(true));
+        return new Touched(operation, by, keys, many && !seen.isEmpty(), seen);
+    }
+
     boolean isNothing() {
         return products.isEmpty() && !many;
     }

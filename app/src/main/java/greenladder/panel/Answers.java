@@ -1,9 +1,12 @@
 package greenladder.panel;
 
+import greenladder.core.ladder.Node;
 import greenladder.item.Door.Saved;
+import greenladder.web.Words;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.http.ResponseEntity;
@@ -40,8 +43,8 @@ public final class Answers {
         return answer(
                 saved.operation(),
                 saved.operation() == 0
-                        ? what(saved) + " stands so already"
-                        : verb + " " + what(saved),
+                        ? unchanged(saved)
+                        : verb + " " + what(saved) + totals(saved),
                 Map.of());
     }
 
@@ -49,9 +52,56 @@ public final class Answers {
         return answer(0, words, Map.of());
     }
 
+    /**
+     * Something done that is no operation on items, and can be taken back all the same.
+     *
+     * @param undo where that is asked for
+     */
+    public static ResponseEntity<String> undoable(String words, String undo) {
+        return told(Map.of("said", Map.of("words", words, "operation", 0, "undo", undo)));
+    }
+
+    /** Where a picture that was kept can be shown from. */
+    static ResponseEntity<String> picture(String url) {
+        return told(Map.of("picture", Map.of("url", url)));
+    }
+
     /** Leads to another page. */
     public static ResponseEntity<String> leadTo(String url) {
         return answer(0, "", Map.of("leadto", Map.of("url", url)));
+    }
+
+    private static String unchanged(Saved saved) {
+        return saved.items().isEmpty()
+                ? "Nothing changed"
+                : "Nothing changed: %s already %s this value"
+                        .formatted(what(saved), saved.items().size() == 1 ? "has" : "have");
+    }
+
+    /** What became of the nearest total above, where the operation moved one; empty otherwise. */
+    private static String totals(Saved saved) {
+        var after = saved.accepted().after();
+        return saved.items().stream()
+                .flatMap(key -> after.findItem(key).stream())
+                .flatMap(item -> after.ancestors(item).stream())
+                .map(above -> moved(saved, above))
+                .filter(words -> !words.isEmpty())
+                .findFirst()
+                .orElse("");
+    }
+
+    private static String moved(Saved saved, Node above) {
+        var was = saved.before().findNode(above.item().key()).map(Node::rollUp);
+        var now = above.rollUp().effective();
+        return was.isEmpty() || Objects.equals(was.get().effective(), now)
+                ? ""
+                : ". %s is now %s (was %s)"
+                        .formatted(
+                                above.item().key(),
+                                now == null ? "not sized" : Words.count(Words.of(now), "point"),
+                                was.get().effective() == null
+                                        ? "not sized"
+                                        : Words.of(was.get().effective()));
     }
 
     private static String what(Saved saved) {
@@ -63,6 +113,10 @@ public final class Answers {
             long operation, String words, Map<String, Map<String, String>> more) {
         Map<String, Object> events = new LinkedHashMap<>(more);
         events.put("said", Map.of("words", words, "operation", operation));
+        return told(events);
+    }
+
+    private static ResponseEntity<String> told(Map<String, ?> events) {
         return ResponseEntity.ok().header("HX-Trigger", JSON.writeValueAsString(events)).body("");
     }
 }

@@ -57,8 +57,8 @@ record FieldForm(
             case STATE -> "State";
             case LEVEL -> "Level";
             case KIND -> "Kind";
-            case PARENT -> "Under (key; empty for nothing)";
-            case ASSIGNEE -> "With";
+            case PARENT -> "Parent";
+            case ASSIGNEE -> "Assigned to";
             case TEAM -> "Team";
             case SPRINT -> "Sprint";
             case RELEASE -> "Release";
@@ -80,6 +80,7 @@ record FieldForm(
             case AGENDA -> "To be talked about, because";
             case QUESTION -> "Open question";
             case CANDIDATE -> "Candidate for the next sprint";
+            case BROKEN_DOWN -> "Broken down: its parts are all there is";
             case READY -> "Ticked checks of readiness";
             case CUSTOM -> custom.map(CustomField::name).orElse(field.customKey());
             case EXISTS,
@@ -97,13 +98,25 @@ record FieldForm(
 
     private static String controlOf(Field field, Optional<CustomField> custom) {
         return switch (field.base()) {
-            case STATE, LEVEL, KIND, ASSIGNEE, TEAM, SPRINT, RELEASE, BAND, CANDIDATE -> "choice";
+            case STATE,
+                    LEVEL,
+                    KIND,
+                    ASSIGNEE,
+                    TEAM,
+                    SPRINT,
+                    RELEASE,
+                    BAND,
+                    CANDIDATE,
+                    BROKEN_DOWN ->
+                    "choice";
+            case PARENT -> "item";
             case DESCRIPTION -> "prose";
             case ACCEPTANCE, DEFINITION_OF_DONE, CHECKLIST, LINKS -> "lines";
             case LABELS -> "labels";
             case CUSTOM -> custom.map(FieldForm::controlOf).orElse("text");
             case START, FINISH -> "date";
-            case SIZE, VALUE, HOURS_ESTIMATE, HOURS_INVESTED, HOURS_REMAINING, FACTOR -> "number";
+            case SIZE -> "size";
+            case VALUE, HOURS_ESTIMATE, HOURS_INVESTED, HOURS_REMAINING, FACTOR -> "number";
             default -> "text";
         };
     }
@@ -182,7 +195,11 @@ record FieldForm(
                             Stream.of(List.of("", "none")),
                             ladder.requireProduct(item.key().product()).refining().bands().stream()
                                     .map(band -> List.of(band.key(), band.name())));
-            case CANDIDATE -> Stream.of(List.of("", "no"), List.of("yes", "yes"));
+            case CANDIDATE, BROKEN_DOWN -> Stream.of(List.of("", "no"), List.of("yes", "yes"));
+            case SIZE ->
+                    ladder.requireProduct(item.key().product()).refining().scale().steps().stream()
+                            .filter(step -> !step.label().equals(step.size().toString()))
+                            .map(step -> List.of(step.label(), step.label()));
             case LABELS ->
                     Labels.inUse(ladder, item.key().product()).stream()
                             .map(label -> List.of(label, label));

@@ -7,6 +7,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
+import greenladder.item.FieldFit;
 import greenladder.item.LadderKeeper;
 import greenladder.item.Rights;
 import greenladder.people.SignedIn;
@@ -20,6 +21,7 @@ import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.RequestParam;
 
 /** The parts of an item that open in place: the form for one field, and the menu. */
 @Controller
@@ -45,7 +47,8 @@ class ItemController {
     /**
      * What the menu offers.
      *
-     * @param position the item's place, from 1, among the {@code last} of its level
+     * @param position the item's place, from 1, among the {@code last} of the list in which it was
+     *     asked for: those beside it, or all of its level
      */
     record Menu(
             String key,
@@ -57,6 +60,7 @@ class ItemController {
             int position,
             int last,
             String levels,
+            boolean amongSiblings,
             String threadUrl,
             String pageUrl,
             List<FieldForm.Option> states,
@@ -84,23 +88,28 @@ class ItemController {
                         .orElseThrow(() ->
                                 new Failure.NotFound("There is no field “%s”.".formatted(field)));
         if (!rights.mayEdit(me, item, known)) {
-            throw new Failure.Forbidden("You may not change this.");
+            throw new Failure.Forbidden("You cannot change this.");
         }
         model.addAttribute("form", FieldForm.of(keeper.current(), item, known));
         return "shared/field-form :: form";
     }
 
     @GetMapping("/items/{key}/menu")
-    String menu(@PathVariable String key, @AuthenticationPrincipal SignedIn me, Model model) {
+    String menu(
+            @PathVariable String key,
+            @RequestParam(defaultValue = "false") boolean siblings,
+            @AuthenticationPrincipal SignedIn me,
+            Model model) {
         var node = require(key);
-        model.addAttribute("menu", menu(node, me));
+        model.addAttribute("menu", menu(node, siblings, me));
         return "shared/item-menu :: menu";
     }
 
-    private Menu menu(Node node, SignedIn me) {
+    private Menu menu(Node node, boolean amongSiblings, SignedIn me) {
         var item = node.item();
         var ladder = keeper.current();
         var key = item.key();
+        var places = amongSiblings ? SiblingPlaces.of(ladder, item) : List.<ItemKey>of();
         return new Menu(
                 key.toString(),
                 item.title(),
@@ -108,9 +117,10 @@ class ItemController {
                 rights.mayEdit(me, item, Field.STATE),
                 rights.mayShape(me, key.product(), item.level()),
                 !node.children().isEmpty(),
-                ladder.position(item),
-                ladder.orderOf(key.product(), item.level()).size(),
-                item.level().plural().toLowerCase(Locale.ROOT),
+                amongSiblings ? places.indexOf(key) + 1 : ladder.position(item),
+                amongSiblings ? places.size() : ladder.orderOf(key.product(), item.level()).size(),
+                amongSiblings ? "here" : item.level().plural().toLowerCase(Locale.ROOT),
+                amongSiblings,
                 "/" + key.product() + "/threads?item=" + key,
                 "/items/" + key,
                 FieldForm.of(ladder, item, Field.STATE).options(),
@@ -133,6 +143,7 @@ class ItemController {
                         product.fields().stream().map(CustomField::field))
                 .flatMap(fields -> fields)
                 .filter(field -> rights.mayEdit(me, item, field))
+                .filter(field -> FieldFit.fits(ladder, item, field))
                 .filter(field ->
                         item.level().carriesPoints()
                                 ? field != Field.HOURS_REMAINING

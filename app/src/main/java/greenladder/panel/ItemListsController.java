@@ -3,6 +3,7 @@ package greenladder.panel;
 import greenladder.core.change.Command;
 import greenladder.core.change.ListStep;
 import greenladder.core.change.Problems;
+import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.files.FileStore;
@@ -101,13 +102,27 @@ class ItemListsController {
             @AuthenticationPrincipal SignedIn me)
             throws IOException {
         var item = require(key);
-        if (!rights.mayEdit(me, keeper.current().requireNode(item).item(), Field.ATTACHMENTS)) {
-            throw new Failure.Forbidden("You may not attach files here.");
-        }
-        var file = files.keep(me, name, request.getInputStream());
+        var file = received(me, item, name, request);
         return Answers.done(
                 "Attached “%s” to".formatted(file.name()),
                 door.submit(me, new Command.Attach(item, file)));
+    }
+
+    /** Takes a picture that is put into a text; it hangs on the item as well. */
+    @PostMapping("/items/{key}/pictures")
+    ResponseEntity<String> picture(
+            @PathVariable String key,
+            @RequestParam String name,
+            HttpServletRequest request,
+            @AuthenticationPrincipal SignedIn me)
+            throws IOException {
+        var item = require(key);
+        var file = received(me, item, name, request);
+        if (!FileStore.isShown(file)) {
+            throw invalid("attachments", "This is no picture that can be shown.");
+        }
+        door.submit(me, new Command.Attach(item, file));
+        return Answers.picture(PanelDetails.url(file));
     }
 
     @PostMapping("/items/{key}/files/remove")
@@ -116,7 +131,15 @@ class ItemListsController {
             @RequestParam String file,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.done(
-                "Took a file off", door.submit(me, new Command.Detach(require(key), file)));
+                "Removed a file from", door.submit(me, new Command.Detach(require(key), file)));
+    }
+
+    private Attachment received(SignedIn me, ItemKey item, String name, HttpServletRequest request)
+            throws IOException {
+        if (!rights.mayEdit(me, keeper.current().requireNode(item).item(), Field.ATTACHMENTS)) {
+            throw new Failure.Forbidden("You cannot attach files here.");
+        }
+        return files.keep(me, name, request.getInputStream());
     }
 
     private ItemKey require(String text) {

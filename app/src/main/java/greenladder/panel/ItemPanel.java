@@ -25,7 +25,7 @@ public record ItemPanel(
         String stateCategory,
         boolean mayState,
         @Nullable String blocked,
-        List<Fact> facts,
+        Facts facts,
         String descriptionHtml,
         boolean mayDescribe,
         ItemDetails details,
@@ -33,6 +33,7 @@ public record ItemPanel(
         @Nullable Stem stem,
         String figures,
         List<String> remarks,
+        @Nullable Question thatIsAll,
         String childrenHead,
         List<ChildRow> children,
         List<CommentEntry> comments,
@@ -52,6 +53,23 @@ public record ItemPanel(
      * @param note what stands beside the value, smaller
      */
     public record Fact(String field, String label, String text, String note, boolean editable) {}
+
+    /**
+     * The item's fields, the most asked for first.
+     *
+     * @param first what stands beside the state
+     * @param given those that have a value
+     * @param empty those that have none; they stay folded
+     */
+    public record Facts(List<Fact> first, List<Fact> given, List<Fact> empty) {}
+
+    /**
+     * Whether the parts are all there is.
+     *
+     * @param words such as "The parts come to 79 of 84 points. Is that all?"
+     * @param mayAnswer whether the reader may say so
+     */
+    public record Question(String words, boolean mayAnswer) {}
 
     public record ChildRow(
             String key,

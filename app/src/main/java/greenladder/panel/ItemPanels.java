@@ -1,6 +1,5 @@
 package greenladder.panel;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
@@ -13,8 +12,8 @@ import greenladder.item.LadderKeeper;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanel.ChildRow;
 import greenladder.panel.ItemPanel.CommentEntry;
-import greenladder.panel.ItemPanel.Fact;
 import greenladder.panel.ItemPanel.Link;
+import greenladder.panel.ItemPanel.Question;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.talk.Comment;
@@ -23,11 +22,10 @@ import greenladder.talk.Watching;
 import greenladder.web.Failure;
 import greenladder.web.Markdown;
 import greenladder.web.RungMark;
+import greenladder.web.SizeWords;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.time.Clock;
-import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
@@ -95,7 +93,7 @@ public class ItemPanels {
                 item.category().name(),
                 may(reader, item, Field.STATE),
                 item.blocked(),
-                facts(ladder, node, reader),
+                new PanelFacts(rights, ladder, node, reader).facts(),
                 markdown.toHtml(item.description()),
                 may(reader, item, Field.DESCRIPTION),
                 new PanelDetails(rights, ladder, item, reader, links).details(),
@@ -107,8 +105,9 @@ public class ItemPanels {
                         : null,
                 points ? Stem.pointsInWords(figures) : Stem.hoursInWords(figures),
                 remarks(item, figures),
+                thatIsAll(reader, item, figures),
                 childrenHead(node),
-                node.children().stream().map(child -> childRow(child, links)).toList(),
+                node.children().stream().map(child -> childRow(ladder, child, links)).toList(),
                 comments.of(key).stream().map(one -> comment(ladder, one, reader)).toList(),
                 comments.mayComment(reader, key),
                 watching.isWatching(reader, key),
@@ -135,176 +134,13 @@ public class ItemPanels {
         return rights.mayEdit(reader, item, field);
     }
 
-    private List<Fact> facts(Ladder ladder, Node node, SignedIn reader) {
-        var item = node.item();
-        var figures = node.rollUp();
-        var facts = new ArrayList<Fact>();
-        if (item.level().carriesPoints()) {
-            facts.add(fact(reader, item, Field.SIZE, "Size", sizeInWords(node), sizeNote(node)));
-            facts.add(
-                    fact(
-                            reader,
-                            item,
-                            Field.VALUE,
-                            "Value",
-                            Words.of(item.value()),
-                            valueNote(node)));
-        } else {
-            facts.add(
-                    fact(
-                            reader,
-                            item,
-                            Field.HOURS_ESTIMATE,
-                            "Estimate",
-                            hours(item.hours().estimate()),
-                            ""));
-            facts.add(
-                    fact(
-                            reader,
-                            item,
-                            Field.HOURS_INVESTED,
-                            "Invested",
-                            hours(item.hours().invested()),
-                            ""));
-            facts.add(
-                    fact(
-                            reader,
-                            item,
-                            Field.HOURS_REMAINING,
-                            "Remaining",
-                            hours(item.remainingHours()),
-                            ""));
-        }
-        var person = ladder.findPerson(item.assignee()).map(Person::name).orElse("nobody");
-        facts.add(fact(reader, item, Field.ASSIGNEE, "With", person, ""));
-        facts.add(fact(reader, item, Field.TEAM, "Team", shown(ladder, item, Field.TEAM), ""));
-        facts.add(
-                fact(
-                        reader,
-                        item,
-                        Field.SPRINT,
-                        "Sprint",
-                        shown(ladder, item, Field.SPRINT),
-                        item.sprint() == null
-                                ? ""
-                                : "%s to %s"
-                                        .formatted(
-                                                Words.day(item.sprint().start()),
-                                                Words.day(item.sprint().finish()))));
-        facts.add(
-                fact(
-                        reader,
-                        item,
-                        Field.RELEASE,
-                        "Release",
-                        shown(ladder, item, Field.RELEASE),
-                        item.release() == null ? "" : Words.day(item.release().date())));
-        facts.add(
-                fact(
-                        reader,
-                        item,
-                        Field.START,
-                        "Start",
-                        Words.day(item.start()),
-                        rolled(item, item.start(), figures.dates().start())));
-        facts.add(
-                fact(
-                        reader,
-                        item,
-                        Field.FINISH,
-                        "Finish",
-                        Words.day(item.finish()),
-                        finishNote(item, figures)));
-        facts.add(fact(reader, item, Field.LEVEL, "Level", item.level().name(), ""));
-        facts.add(fact(reader, item, Field.KIND, "Kind", item.kind(), ""));
-        facts.add(
-                fact(
-                        reader,
-                        item,
-                        Field.PARENT,
-                        "Under",
-                        item.parent() == null ? "nothing" : item.parent().toString(),
-                        item.isLoose() ? "loose" : ""));
-        facts.add(
-                fact(
-                        reader,
-                        item,
-                        Field.BLOCKED,
-                        "Blocked",
-                        item.blocked() == null ? "no" : "yes",
-                        ""));
-        return facts;
-    }
-
-    private Fact fact(
-            SignedIn reader, Item item, Field field, String label, String text, String note) {
-        return new Fact(field.label(), label, text, note, may(reader, item, field));
-    }
-
-    private static String shown(Ladder ladder, Item item, Field field) {
-        var words = ChangeWords.value(ladder, item.key(), field, field.textOf(item));
-        return words.isEmpty() ? "–" : words;
-    }
-
-    private static String sizeInWords(Node node) {
-        return node.rollUp().effective() == null
-                ? "not sized"
-                : Words.of(node.rollUp().effective()) + " points";
-    }
-
-    private static String sizeNote(Node node) {
-        var item = node.item();
-        var figures = node.rollUp();
-        var parts = new ArrayList<String>();
-        if (figures.hasPointChildren() && item.size() != null) {
-            parts.add("own " + Words.of(item.size()));
-        }
-        if (item.firstEstimate() != null) {
-            parts.add("first " + Words.of(item.firstEstimate()));
-        }
-        figures.drift(item)
-                .filter(drift -> drift.thousandths() != 0)
-                .ifPresent(drift -> parts.add("drift " + Words.signed(drift)));
-        return String.join(", ", parts);
-    }
-
-    private static String valueNote(Node node) {
-        var figures = node.rollUp();
-        return figures.hasPointChildren() && figures.value() != null
-                ? "%s of %s below done"
-                        .formatted(Words.of(figures.valueDone()), Words.of(figures.value()))
-                : "";
-    }
-
-    private static String finishNote(Item item, RollUp figures) {
-        var below =
-                rolled(
-                        item,
-                        item.finish(),
-                        item.finish() == null
-                                ? figures.dates().finish()
-                                : figures.childrenFinish());
-        return figures.slipDays(item)
-                .filter(days -> days > 0)
-                .map(days -> below + ", " + Words.count(days, "day") + " late")
-                .orElse(below);
-    }
-
-    private static String rolled(Item item, @Nullable LocalDate own, @Nullable LocalDate rolled) {
-        if (rolled == null || rolled.equals(own)) {
-            return "";
-        }
-        var sprint = item.sprint();
-        if (sprint != null && (rolled.equals(sprint.start()) || rolled.equals(sprint.finish()))) {
-            return Words.day(rolled) + " by its sprint";
-        }
-        return item.release() != null && rolled.equals(item.release().date())
-                ? Words.day(rolled) + " by its release"
-                : Words.day(rolled) + " below";
-    }
-
-    private static String hours(@Nullable Amount amount) {
-        return amount == null ? "–" : Words.of(amount) + " h";
+    private @Nullable Question thatIsAll(SignedIn reader, Item item, RollUp figures) {
+        return figures.asksWhetherThatIsAll()
+                ? new Question(
+                        "The parts come to %s of %s points. Is that all?"
+                                .formatted(Words.of(figures.parts()), Words.of(item.size())),
+                        may(reader, item, Field.BROKEN_DOWN))
+                : null;
     }
 
     private static List<String> remarks(Item item, RollUp figures) {
@@ -312,7 +148,7 @@ public class ItemPanels {
                         figures.unsized() > 0 && figures.hasPointChildren()
                                 ? figures.unsized() + " not sized"
                                 : "",
-                        figures.unbroken().thousandths() > 0
+                        figures.unbroken().thousandths() > 0 && !figures.asksWhetherThatIsAll()
                                 ? Words.of(figures.unbroken()) + " points not broken down yet"
                                 : "",
                         figures.hasPointChildren()
@@ -349,7 +185,7 @@ public class ItemPanels {
         return levels.isEmpty() ? "" : String.join(", ", levels);
     }
 
-    private static ChildRow childRow(Node child, ItemLinks links) {
+    private static ChildRow childRow(Ladder ladder, Node child, ItemLinks links) {
         var item = child.item();
         boolean bar = item.level().carriesPoints() && child.rollUp().hasPointChildren();
         return new ChildRow(
@@ -362,7 +198,7 @@ public class ItemPanels {
                 item.level().carriesPoints()
                         ? (child.rollUp().effective() == null
                                 ? "not sized"
-                                : Words.of(child.rollUp().effective()))
+                                : SizeWords.of(ladder, child))
                         : Stem.hoursInWords(child.rollUp()));
     }
 }

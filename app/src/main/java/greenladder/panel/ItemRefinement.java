@@ -7,6 +7,7 @@ import java.util.List;
  * How far an item is refined, as its panel shows it.
  *
  * @param facts band, factors and score
+ * @param summary what stands on the one line that opens, such as "Must, score 336, 4 of 6 ready"
  * @param ready such as "4 of 6 ready"
  * @param checks whether each check is passed
  * @param agenda why it is to be talked about; empty where it is not
@@ -15,11 +16,13 @@ import java.util.List;
  */
 public record ItemRefinement(
         List<Fact> facts,
+        String summary,
         String ready,
         List<Boolean> checks,
         String agenda,
         String question,
         boolean candidate,
+        boolean canBeCandidate,
         boolean mayMark,
         boolean mayChoose,
         List<Decision> decisions) {

@@ -150,10 +150,19 @@ class ItemWritesController {
 
     @PostMapping("/items/move")
     ResponseEntity<String> move(
-            @RequestParam String keys, MoveForm form, @AuthenticationPrincipal SignedIn me) {
+            @RequestParam String keys,
+            @RequestParam(defaultValue = "false") boolean siblings,
+            MoveForm form,
+            @AuthenticationPrincipal SignedIn me) {
+        var items = keys(keys);
         return Answers.done(
                 "Moved",
-                door.submit(me, new Command.Move(keys(keys), parentOf(form), targetOf(form))));
+                door.submit(
+                        me,
+                        new Command.Move(
+                                items,
+                                parentOf(form),
+                                siblings ? amongSiblings(items, form) : targetOf(form))));
     }
 
     @PostMapping("/items/indent")
@@ -176,6 +185,27 @@ class ItemWritesController {
                         .orElseThrow(() ->
                                 invalid("children", "Children are deleted with it or move up."));
         return Answers.done("Deleted", door.submit(me, new Command.Delete(keys(keys), choice)));
+    }
+
+    private Target amongSiblings(List<ItemKey> items, MoveForm form) {
+        int place = number(Objects.requireNonNullElse(form.position(), ""));
+        var ladder = keeper.current();
+        items.stream()
+                .filter(key -> ladder.findItem(key).isEmpty())
+                .findFirst()
+                .ifPresent(key -> {
+                    throw invalid("item", "There is no item %s.".formatted(key));
+                });
+        if (items.isEmpty()) {
+            return new Target.Stay();
+        }
+        int last = SiblingPlaces.of(ladder, ladder.requireNode(items.getFirst()).item()).size();
+        if (place < 1 || place > last) {
+            throw invalid(
+                    "position",
+                    "There is no position %,d; positions go from 1 to %,d.".formatted(place, last));
+        }
+        return SiblingPlaces.target(ladder, items, place);
     }
 
     private static Target.Parent parentOf(MoveForm form) {

@@ -127,14 +127,16 @@ record PanelDetails(Rights rights, Ladder ladder, Item item, SignedIn reader, It
         return new Link(link.shown(), link.address());
     }
 
+    static String url(Attachment file) {
+        return "/files/%s/%s"
+                .formatted(file.id(), UriUtils.encode(file.name(), StandardCharsets.UTF_8));
+    }
+
     private static FileEntry file(Attachment file) {
         return new FileEntry(
                 file.id(),
                 file.name(),
-                "/files/%s/%s"
-                        .formatted(
-                                file.id(),
-                                UriUtils.encodePathSegment(file.name(), StandardCharsets.UTF_8)),
+                url(file),
                 Words.bytes(file.bytes()),
                 FileStore.isShown(file));
     }

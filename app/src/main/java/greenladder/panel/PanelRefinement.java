@@ -7,6 +7,7 @@ import greenladder.core.ladder.Node;
 import greenladder.core.ready.Readiness;
 import greenladder.core.score.Scores;
 import greenladder.item.ChangeWords;
+import greenladder.item.FieldFit;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanel.Fact;
 import greenladder.people.SignedIn;
@@ -22,13 +23,17 @@ record PanelRefinement(Rights rights, Ladder ladder, Node node, SignedIn reader)
         var item = node.item();
         var refinement = item.details().refinement();
         var results = Readiness.of(ladder.requireProduct(item.key().product()).refining(), node);
+        var ready = "%d of %d ready".formatted(results.passed(), results.results().size());
+        var facts = facts(item);
         return new ItemRefinement(
-                facts(item),
-                "%d of %d ready".formatted(results.passed(), results.results().size()),
+                facts,
+                summary(facts, ready),
+                ready,
                 results.results().stream().map(Readiness.Result::passed).toList(),
                 Objects.requireNonNullElse(refinement.agenda(), ""),
                 Objects.requireNonNullElse(refinement.question(), ""),
                 refinement.candidate(),
+                refinement.candidate() || FieldFit.fits(ladder, item, Field.CANDIDATE),
                 rights.mayEdit(reader, item, Field.AGENDA),
                 rights.mayEdit(reader, item, Field.CANDIDATE),
                 refinement.decisions().reversed().stream()
@@ -38,6 +43,17 @@ record PanelRefinement(Rights rights, Ladder ladder, Node node, SignedIn reader)
                                         Words.day(note.on()),
                                         ChangeWords.nameOf(ladder, note.by())))
                         .toList());
+    }
+
+    private static String summary(List<Fact> facts, String ready) {
+        var parts = new ArrayList<String>();
+        facts.stream()
+                .filter(fact -> !fact.text().equals("–"))
+                .filter(fact -> fact.field().equals("band") || fact.field().equals("score"))
+                .map(fact -> fact.field().equals("band") ? fact.text() : "score " + fact.text())
+                .forEach(parts::add);
+        parts.add(ready);
+        return String.join(", ", parts);
     }
 
     private List<Fact> facts(Item item) {

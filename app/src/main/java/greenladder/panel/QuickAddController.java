@@ -57,7 +57,10 @@ class QuickAddController {
      */
     record Understood(List<String> chips, String words, List<String> notes) {}
 
-    /** What was typed, and picked beside it; what is picked goes before what is said. */
+    /**
+     * What was typed, and picked beside it; what is picked goes before what is said, but for the
+     * parent, which is filled in beforehand.
+     */
     record Form(
             @Nullable String line,
             @Nullable String level,
@@ -72,7 +75,9 @@ class QuickAddController {
             fields.put(Field.LEVEL.label(), standard.key());
             fields.putAll(read.fields());
             put(fields, Field.LEVEL, level);
-            put(fields, Field.PARENT, parent);
+            if (!fields.containsKey(Field.PARENT.label())) {
+                put(fields, Field.PARENT, parent);
+            }
             put(fields, Field.SIZE, size);
             put(fields, Field.ASSIGNEE, assignee);
             put(fields, Field.LABELS, labels);

@@ -24,6 +24,9 @@ class ApiTokenRow {
     @Column(name = "last_used_at")
     @Nullable Instant lastUsedAt;
 
+    @Column(name = "expires_at")
+    Instant expiresAt = Instant.EPOCH;
+
     ApiTokenRow() {}
 
     ApiTokenRow(String tokenHash, String person, String name, Instant createdAt) {

@@ -28,12 +28,13 @@ public class AttemptLimit {
     }
 
     void forget(String source) {
-        sources.invalidate(source);
+        sources.invalidate(Secrets.hash(source));
     }
 
     private Bucket bucket(String source, int most) {
+        // Hashed, so that what somebody sends takes no more room than anything else.
         return sources.get(
-                source,
+                Secrets.hash(source),
                 any ->
                         Bucket.builder()
                                 .addLimit(limit ->

@@ -34,4 +34,7 @@ class InvitationRow {
 
     @Column(name = "used_at")
     @Nullable Instant usedAt;
+
+    /** Whether it lets somebody who is there choose another password. */
+    boolean reset;
 }

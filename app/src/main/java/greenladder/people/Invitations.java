@@ -1,6 +1,7 @@
 package greenladder.people;
 
 import greenladder.core.change.Problem;
+import greenladder.people.Audit.Event;
 import greenladder.people.People.PersonForm;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
@@ -21,11 +22,13 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 public class Invitations {
     private static final Duration LASTS = Duration.ofDays(7);
+    private static final Duration LINK_LASTS = Duration.ofDays(1);
     private static final int ID_LENGTH = 12;
 
     private final EntityManager entities;
     private final People people;
     private final Clock clock;
+    private final Audit audit;
 
     /**
      * An invitation that nobody has taken up yet.
@@ -33,17 +36,24 @@ public class Invitations {
      * @param id names it to administrators; it opens nothing
      */
     public record Open(
-            String id, String handle, String name, Role role, Instant expiresAt, boolean over) {}
+            String id,
+            String handle,
+            String name,
+            Role role,
+            Instant expiresAt,
+            boolean over,
+            boolean reset) {}
 
     /**
      * An invitation that was just made, with the secret of its link, which is never shown again.
      */
     public record Made(Open invitation, String secret) {}
 
-    Invitations(EntityManager entities, People people, Clock clock) {
+    Invitations(EntityManager entities, People people, Clock clock, Audit audit) {
         this.entities = entities;
         this.people = people;
         this.clock = clock;
+        this.audit = audit;
     }
 
     public Made invite(SignedIn actor, String name, String handle, Role role) {
@@ -70,6 +80,28 @@ public class Invitations {
         row.createdAt = clock.instant();
         row.expiresAt = row.createdAt.plus(LASTS);
         entities.persist(row);
+        audit.note(Event.INVITED, row.handle, role.label());
+        return new Made(open(row), secret);
+    }
+
+    /** Makes a link by which somebody who forgot their password chooses another, once. */
+    public Made letChoosePassword(SignedIn actor, SignedIn person) {
+        People.requireAdministrator(actor);
+        rows().stream()
+                .filter(one -> one.reset && one.handle.equals(person.handle()))
+                .forEach(entities::remove);
+        var secret = Secrets.fresh();
+        var row = new InvitationRow();
+        row.tokenHash = Secrets.hash(secret);
+        row.handle = person.handle();
+        row.name = person.name();
+        row.role = person.role();
+        row.madeBy = actor.handle();
+        row.createdAt = clock.instant();
+        row.expiresAt = row.createdAt.plus(LINK_LASTS);
+        row.reset = true;
+        entities.persist(row);
+        audit.note(Event.PASSWORD_LINK, row.handle, "");
         return new Made(open(row), secret);
     }
 
@@ -108,12 +140,21 @@ public class Invitations {
         }
         var problems = new ArrayList<Problem>();
         PersonRules.password(password).ifPresent(problems::add);
-        people.handleProblem(row.handle)
-                .map(problem -> new Problem("password", problem.message()))
-                .ifPresent(problems::add);
+        if (!row.reset) {
+            people.handleProblem(row.handle)
+                    .map(problem -> new Problem("password", problem.message()))
+                    .ifPresent(problems::add);
+        }
         People.requireNone(problems);
-        people.keep(
-                new PersonForm(row.name, row.handle, password), people.encoded(password), row.role);
+        if (row.reset) {
+            people.resetPassword(row.handle, password);
+        } else {
+            people.keep(
+                    new PersonForm(row.name, row.handle, password),
+                    people.encoded(password),
+                    row.role);
+            audit.note(Event.INVITATION_ACCEPTED, row.handle, row.role.label());
+        }
         row.usedAt = clock.instant();
         return new SignedIn(row.handle, row.name, row.role, java.util.Map.of(), "", 0);
     }
@@ -155,6 +196,7 @@ public class Invitations {
                 row.name,
                 row.role,
                 row.expiresAt,
-                row.expiresAt.isBefore(clock.instant()));
+                row.expiresAt.isBefore(clock.instant()),
+                row.reset);
     }
 }

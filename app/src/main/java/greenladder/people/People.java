@@ -3,8 +3,10 @@ package greenladder.people;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Person;
+import greenladder.people.Audit.Event;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
+import jakarta.persistence.LockModeType;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -29,6 +31,10 @@ public class People {
     private final PasswordEncoder passwords;
     private final ApplicationEventPublisher events;
     private final Clock clock;
+    private final Audit audit;
+    private final AttemptLimit attempts;
+
+    private static final int MOST_WRONG_OLD = 5;
 
     /** Everybody who can sign in, as every request needs them; follows each commit. */
     private final Map<String, SignedIn> current = new ConcurrentHashMap<>();
@@ -41,6 +47,12 @@ public class People {
     /** Whoever is signed in as this person has to do so again. */
     public record SignedOut(String handle) {}
 
+    /** Somebody has another role in a product. */
+    public record RolesChanged(String handle) {}
+
+    /** A session ended, by a sign-out or by itself. */
+    public record SessionEnded(String session) {}
+
     /** A person as somebody typed one. */
     public record PersonForm(String name, String handle, String password) {}
 
@@ -48,11 +60,15 @@ public class People {
             EntityManager entities,
             PasswordEncoder passwords,
             ApplicationEventPublisher events,
-            Clock clock) {
+            Clock clock,
+            Audit audit,
+            AttemptLimit attempts) {
         this.entities = entities;
         this.passwords = passwords;
         this.events = events;
         this.clock = clock;
+        this.audit = audit;
+        this.attempts = attempts;
     }
 
     /**
@@ -82,12 +98,41 @@ public class People {
         return Optional.ofNullable(current().get(handle));
     }
 
-    /** Adds the first administrator; refused as soon as there is anybody. */
-    public synchronized void addFirstAdministrator(PersonForm form) {
+    /**
+     * Adds the first administrator; refused as soon as there is anybody. The database takes one row
+     * that says so and no second, however many come at once.
+     */
+    public void addFirstAdministrator(PersonForm form) {
+        guard();
         if (!rows().isEmpty()) {
             throw new Failure.Forbidden("There is an administrator already; please sign in.");
         }
         add(form, Role.ADMINISTRATOR);
+        noteFirstStart();
+    }
+
+    private void noteFirstStart() {
+        if (entities.find(FirstStartRow.class, 1) == null) {
+            var row = new FirstStartRow();
+            row.at = clock.instant();
+            entities.persist(row);
+        }
+    }
+
+    /** Held to the end of the transaction: who is an administrator is decided by one at a time. */
+    private void guard() {
+        entities.find(GuardRow.class, GuardRow.ADMINISTRATORS, LockModeType.PESSIMISTIC_WRITE);
+    }
+
+    /** The actor as the database has them now: they may have been demoted while they waited. */
+    private void guardFor(SignedIn actor) {
+        guard();
+        requireAdministrator(actor);
+        var row = entities.find(PersonRow.class, actor.handle());
+        boolean stillIs = row != null && row.goneAt == null && row.role == Role.ADMINISTRATOR;
+        if (!stillIs && !actor.equals(SignedIn.SYSTEM)) {
+            throw new Failure.Forbidden("Administrators look after people.");
+        }
     }
 
     public void add(PersonForm form, Role role) {
@@ -102,6 +147,7 @@ public class People {
     /** Adds several people with one password between them, as samples have; it is hashed once. */
     public void addSamples(Map<Person, Role> samples, String password) {
         var hash = passwords.encode(password);
+        noteFirstStart();
         samples.forEach((sample, role) ->
                 keep(new PersonForm(sample.name(), sample.handle(), password), hash, role));
     }
@@ -116,12 +162,17 @@ public class People {
 
     /** Gives somebody another role everywhere; there is always an administrator left. */
     public void changeRole(SignedIn actor, String handle, Role role) {
-        requireAdministrator(actor);
+        guardFor(actor);
+        if (role == Role.NO_ACCESS) {
+            throw new Failure.Invalid(
+                    Problems.of("role", "No access is given by product, not everywhere."));
+        }
         var row = require(handle);
         if (row.role == Role.ADMINISTRATOR && role != Role.ADMINISTRATOR) {
             requireAnotherAdministrator(row, "role");
         }
         row.role = role;
+        audit.note(Event.ROLE_CHANGED, handle, role.label() + " everywhere");
         afterCommit(row);
     }
 
@@ -131,7 +182,7 @@ public class People {
             String handle,
             String product,
             @org.jspecify.annotations.Nullable Role role) {
-        requireAdministrator(actor);
+        guardFor(actor);
         var row = require(handle);
         var key = new ProductRoleRow.Key(handle, product);
         var kept = entities.find(ProductRoleRow.class, key);
@@ -146,6 +197,11 @@ public class People {
         } else if (kept != null) {
             entities.remove(kept);
         }
+        audit.note(
+                Event.ROLE_CHANGED,
+                handle,
+                (role == null ? "as everywhere" : role.label()) + " in " + product);
+        events.publishEvent(new RolesChanged(handle));
         afterCommit(row);
     }
 
@@ -179,13 +235,13 @@ public class People {
      * @throws Failure.Invalid for oneself and for the last administrator
      */
     public void remove(SignedIn actor, String handle) {
+        guardFor(actor);
         checkRemoval(actor, handle);
         var row = require(handle);
         row.goneAt = clock.instant();
         row.stamp++;
-        entities.createQuery("delete from ApiTokenRow where person = :person")
-                .setParameter("person", handle)
-                .executeUpdate();
+        removeTokens(handle);
+        audit.note(Event.PERSON_REMOVED, handle, row.name);
         events.publishEvent(new PersonChanged(row.toPerson()));
         events.publishEvent(new SignedOut(handle));
         afterCommit(row);
@@ -196,29 +252,62 @@ public class People {
      *
      * @return oneself, to go on with
      */
-    public SignedIn changePassword(SignedIn me, String old, String fresh) {
+    public SignedIn changePassword(SignedIn me, String old, String fresh, boolean tokensToo) {
+        var source = "old password of " + me.handle();
+        if (!attempts.mayTry(source, MOST_WRONG_OLD)) {
+            throw new Failure.Invalid(
+                    Problems.of("old", "Too many wrong passwords; wait ten minutes."));
+        }
         var row = require(me.handle());
         var problems = new ArrayList<Problem>();
-        if (!passwords.matches(old, row.passwordHash)) {
-            problems.add(new Problem("old", "This is not your present password."));
+        if (old.length() > PersonRules.LONGEST_TYPED || !passwords.matches(old, row.passwordHash)) {
+            attempts.noteFailure(source, MOST_WRONG_OLD);
+            problems.add(new Problem("old", "This is not your current password."));
         }
         PersonRules.password(fresh).ifPresent(problems::add);
         requireNone(problems);
+        setPassword(row, fresh);
+        return signOutEverywhere(me, tokensToo);
+    }
+
+    /** Gives somebody another password, by the link that an administrator made for them. */
+    void resetPassword(String handle, String fresh) {
+        var row = require(handle);
+        setPassword(row, fresh);
+        signOut(row, true);
+    }
+
+    private void setPassword(PersonRow row, String fresh) {
         row.passwordHash = passwords.encode(fresh);
-        return signOutEverywhere(me);
+        audit.note(Event.PASSWORD_CHANGED, row.handle, "");
     }
 
     /**
-     * Ends every sign-in of a person, also those of this moment.
+     * Ends every sign-in of a person, also those of this moment, and their tokens where asked.
      *
      * @return the person, to go on with where it is oneself
      */
-    public SignedIn signOutEverywhere(SignedIn who) {
+    public SignedIn signOutEverywhere(SignedIn who, boolean tokensToo) {
         var row = require(who.handle());
+        signOut(row, tokensToo);
+        return signedIn(row, rolesOf(row.handle));
+    }
+
+    private void signOut(PersonRow row, boolean tokensToo) {
         row.stamp++;
+        if (tokensToo) {
+            removeTokens(row.handle);
+        }
+        audit.note(
+                Event.SIGNED_OUT_EVERYWHERE, row.handle, tokensToo ? "tokens revoked as well" : "");
         events.publishEvent(new SignedOut(row.handle));
         afterCommit(row);
-        return signedIn(row, rolesOf(row.handle));
+    }
+
+    private void removeTokens(String handle) {
+        entities.createQuery("delete from ApiTokenRow where person = :person")
+                .setParameter("person", handle)
+                .executeUpdate();
     }
 
     void keep(PersonForm form, String passwordHash, Role role) {
@@ -246,10 +335,11 @@ public class People {
 
     private void requireAnotherAdministrator(PersonRow row, String field) {
         boolean another =
-                current().values().stream()
+                rows().stream()
                         .anyMatch(one ->
-                                one.role() == Role.ADMINISTRATOR
-                                        && !one.handle().equals(row.handle));
+                                one.role == Role.ADMINISTRATOR
+                                        && one.goneAt == null
+                                        && !one.handle.equals(row.handle));
         if (!another) {
             throw new Failure.Invalid(
                     Problems.of(

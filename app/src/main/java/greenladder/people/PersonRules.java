@@ -6,6 +6,9 @@ import java.util.Optional;
 
 /** What a name, a sign-in name and a password have to be: one method and one message a rule. */
 final class PersonRules {
+    /** Nothing longer that is typed for a password is looked at. */
+    static final int LONGEST_TYPED = 1_000;
+
     private static final int LONGEST_NAME = 120;
     private static final int SHORTEST_PASSWORD = 10;
     private static final int LONGEST_PASSWORD_BYTES = 72;
@@ -14,14 +17,17 @@ final class PersonRules {
 
     static Optional<Problem> name(String name) {
         return problem(
-                name.isBlank() || name.strip().length() > LONGEST_NAME,
+                name.length() > LONGEST_TYPED
+                        || name.isBlank()
+                        || name.strip().length() > LONGEST_NAME,
                 "name",
                 "A name of at most %d characters is needed.".formatted(LONGEST_NAME));
     }
 
     static Optional<Problem> handle(String handle) {
         return problem(
-                !handle.strip().matches("[a-z][a-z0-9.-]{0,58}[a-z0-9]")
+                handle.length() > LONGEST_NAME
+                        || !handle.strip().matches("[a-z][a-z0-9.-]{0,58}[a-z0-9]")
                         || handle.strip().equals("system"),
                 "handle",
                 "A sign-in name has 2 to 60 small letters, digits, dots or dashes, a letter first"
@@ -29,11 +35,18 @@ final class PersonRules {
     }
 
     static Optional<Problem> password(String password) {
-        if (password.getBytes(StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES) {
+        if (password.length() > LONGEST_TYPED
+                || password.getBytes(StandardCharsets.UTF_8).length > LONGEST_PASSWORD_BYTES) {
             return problem(
                     true,
                     "password",
                     "A password has at most %d bytes.".formatted(LONGEST_PASSWORD_BYTES));
+        }
+        if (CommonPasswords.has(password)) {
+            return problem(
+                    true,
+                    "password",
+                    "This password is one of those that are guessed first; choose another.");
         }
         return problem(
                 password.length() < SHORTEST_PASSWORD,

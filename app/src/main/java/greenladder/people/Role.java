@@ -16,6 +16,8 @@ public enum Role {
     TEAM_LEAD("Team lead", Set.of(READ, COMMENT, WORK, SHAPE, PLAN)),
     TEAM_MEMBER("Team member", Set.of(READ, COMMENT, WORK)),
     STAKEHOLDER("Stakeholder", Set.of(READ, COMMENT)),
+    /** In a product: nothing of it is seen. */
+    NO_ACCESS("No access", Set.of()),
     ADMINISTRATOR(
             "Administrator", Set.of(READ, COMMENT, WORK, SHAPE, PLAN, START_PRODUCTS, ADMINISTER));
 

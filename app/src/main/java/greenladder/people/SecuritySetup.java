@@ -1,19 +1,18 @@
 package greenladder.people;
 
+import greenladder.people.Audit.Event;
 import jakarta.servlet.http.HttpServletResponse;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.MediaType;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
 import org.springframework.security.config.http.SessionCreationPolicy;
-import org.springframework.security.core.userdetails.UserDetailsService;
-import org.springframework.security.core.userdetails.UsernameNotFoundException;
 import org.springframework.security.crypto.factory.PasswordEncoderFactories;
 import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.AuthenticationEntryPoint;
 import org.springframework.security.web.SecurityFilterChain;
-import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
-import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
 import org.springframework.security.web.authentication.UsernamePasswordAuthenticationFilter;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextHolderFilter;
@@ -38,13 +37,6 @@ class SecuritySetup {
     }
 
     @Bean
-    UserDetailsService userDetailsService(People people) {
-        return handle ->
-                people.findByHandle(handle)
-                        .orElseThrow(() -> new UsernameNotFoundException("unknown"));
-    }
-
-    @Bean
     SecurityContextRepository securityContextRepository() {
         return new HttpSessionSecurityContextRepository();
     }
@@ -59,8 +51,9 @@ class SecuritySetup {
                         // A token signs in for one call: a session that comes along stays as it is.
                         session.sessionCreationPolicy(SessionCreationPolicy.STATELESS)
                                 .sessionFixation(fixation -> fixation.none()))
+                .headers(SecuritySetup::safe)
                 .addFilterBefore(
-                        new TokenFilter(tokens, attempts),
+                        new TokenFilter(tokens, attempts, "/api/"),
                         UsernamePasswordAuthenticationFilter.class)
                 .authorizeHttpRequests(requests -> requests.anyRequest().authenticated())
                 .exceptionHandling(handling ->
@@ -80,11 +73,17 @@ class SecuritySetup {
     @Bean
     @Order(2)
     SecurityFilterChain forPeople(
-            HttpSecurity http, FirstStart firstStart, People people, AttemptLimit attempts)
+            HttpSecurity http,
+            FirstStart firstStart,
+            People people,
+            Tokens tokens,
+            AttemptLimit attempts,
+            Entrance entrance,
+            Audit audit)
             throws Exception {
-        var signIn = new LoginUrlAuthenticationEntryPoint("/sign-in");
-        var limit = new SignInLimit(attempts);
-        var onSuccess = new SavedRequestAwareAuthenticationSuccessHandler();
+        AuthenticationEntryPoint signIn =
+                (request, response, e) ->
+                        response.sendRedirect(request.getContextPath() + WayBack.signIn(request));
         return http.authorizeHttpRequests(requests ->
                         requests.requestMatchers(
                                         "/sign-in",
@@ -101,29 +100,36 @@ class SecuritySetup {
                                         "/favicon.ico",
                                         "/error",
                                         "/actuator/health",
-                                        "/actuator/health/**",
-                                        "/v3/api-docs",
-                                        "/v3/api-docs/**",
-                                        "/v3/api-docs.yaml")
+                                        "/actuator/health/**")
                                 .permitAll()
                                 .anyRequest()
                                 .authenticated())
+                // Where somebody wanted to go stands in the address, not in a session.
+                .requestCache(cache -> cache.disable())
                 .formLogin(form ->
                         form.loginPage("/sign-in")
                                 .usernameParameter("handle")
                                 .successHandler((request, response, done) -> {
-                                    limit.noteSuccess(request);
-                                    onSuccess.onAuthenticationSuccess(request, response, done);
+                                    entrance.lengthen(request.getSession());
+                                    audit.noteAlone(Event.SIGN_IN, done.getName(), "");
+                                    response.sendRedirect(
+                                            request.getContextPath() + WayBack.of(request));
                                 })
                                 .failureHandler((request, response, e) -> {
-                                    limit.noteFailure(request);
-                                    request.getSession()
-                                            .setAttribute(
-                                                    "typedHandle", request.getParameter("handle"));
+                                    var why =
+                                            e instanceof PasswordCheck.TooMany ? "wait" : "failed";
                                     response.sendRedirect(
-                                            request.getContextPath() + "/sign-in?failed");
+                                            request.getContextPath()
+                                                    + WayBack.signInAgain(request, why));
                                 }))
-                .logout(logout -> logout.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in"))
+                .logout(logout ->
+                        logout.logoutUrl("/sign-out")
+                                .addLogoutHandler((request, response, who) -> {
+                                    if (who != null) {
+                                        audit.noteAlone(Event.SIGN_OUT, who.getName(), "");
+                                    }
+                                })
+                                .logoutSuccessUrl("/sign-in"))
                 .exceptionHandling(handling ->
                         handling.defaultAuthenticationEntryPointFor(
                                         (request, response, e) -> {
@@ -135,13 +141,21 @@ class SecuritySetup {
                                         new RequestHeaderRequestMatcher("HX-Request"))
                                 .defaultAuthenticationEntryPointFor(signIn, any -> true))
                 .addFilterBefore(firstStart, UsernamePasswordAuthenticationFilter.class)
-                .addFilterBefore(limit, UsernamePasswordAuthenticationFilter.class)
+                // Programs read the description of their interface with their token, and nothing
+                // else.
+                .addFilterBefore(
+                        new TokenFilter(tokens, attempts, "/v3/"),
+                        UsernamePasswordAuthenticationFilter.class)
                 .addFilterAfter(new FreshSignIn(people), SecurityContextHolderFilter.class)
-                .headers(headers ->
-                        headers.contentSecurityPolicy(
-                                        policy -> policy.policyDirectives(CONTENT_POLICY))
-                                .referrerPolicy(
-                                        policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN)))
+                .headers(SecuritySetup::safe)
                 .build();
+    }
+
+    /** What every answer carries. */
+    private static void safe(HeadersConfigurer<HttpSecurity> headers) {
+        headers.contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
+                .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN))
+                .permissionsPolicyHeader(
+                        policy -> policy.policy("camera=(), geolocation=(), microphone=()"));
     }
 }

@@ -1,5 +1,6 @@
 package greenladder.people;
 
+import greenladder.people.Audit.Event;
 import greenladder.people.People.PersonForm;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletRequest;
@@ -18,19 +19,28 @@ import org.springframework.web.bind.annotation.RequestParam;
 class SignInController {
     private final People people;
     private final Entrance entrance;
+    private final FirstCode firstCode;
+    private final Audit audit;
     private final boolean demo;
 
-    SignInController(People people, Entrance entrance, Environment environment) {
+    SignInController(
+            People people,
+            Entrance entrance,
+            FirstCode firstCode,
+            Audit audit,
+            Environment environment) {
         this.people = people;
         this.entrance = entrance;
+        this.firstCode = firstCode;
+        this.audit = audit;
         this.demo = environment.acceptsProfiles(Profiles.of("demo"));
     }
 
     @GetMapping("/sign-in")
     String signIn(Model model, HttpServletRequest request) {
-        var session = request.getSession(false);
-        var typed = session == null ? null : session.getAttribute("typedHandle");
-        model.addAttribute("typed", typed == null ? "" : typed);
+        var typed = request.getParameter("as");
+        model.addAttribute("typed", typed == null || typed.length() > 60 ? "" : typed);
+        model.addAttribute("to", WayBack.of(request));
         model.addAttribute("failed", request.getParameter("failed") != null);
         model.addAttribute("wait", request.getParameter("wait") != null);
         model.addAttribute("samples", demo ? people.allSignedIn() : List.of());
@@ -51,7 +61,8 @@ class SignInController {
                 people.findByHandle(handle)
                         .orElseThrow(() -> new Failure.NotFound("There is nobody of that name."));
         entrance.letIn(person, request, response);
-        return "redirect:/";
+        audit.noteAlone(Event.SIGN_IN, person.handle(), "as a sample person");
+        return "redirect:" + WayBack.of(request);
     }
 
     @GetMapping("/start")
@@ -59,18 +70,37 @@ class SignInController {
         if (!people.isEmpty()) {
             return "redirect:/sign-in";
         }
-        model.addAttribute("form", new PersonForm("", "", ""));
+        model.addAttribute("form", new StartForm("", "", "", ""));
         return "people/start";
+    }
+
+    /**
+     * The first administrator as they typed themselves.
+     *
+     * @param code what was printed where the application was started
+     */
+    record StartForm(String name, String handle, String password, String code) {
+        StartForm {
+            name = name == null ? "" : name;
+            handle = handle == null ? "" : handle;
+            password = password == null ? "" : password;
+            code = code == null ? "" : code;
+        }
+
+        PersonForm person() {
+            return new PersonForm(name, handle, password);
+        }
     }
 
     @PostMapping("/start")
     String addFirstAdministrator(
-            PersonForm form,
-            Model model,
-            HttpServletRequest request,
-            HttpServletResponse response) {
+            StartForm form, Model model, HttpServletRequest request, HttpServletResponse response) {
         try {
-            people.addFirstAdministrator(form);
+            if (!people.isEmpty()) {
+                throw new Failure.Forbidden("There is an administrator already; please sign in.");
+            }
+            firstCode.require(form.code(), request.getRemoteAddr());
+            people.addFirstAdministrator(form.person());
             entrance.letIn(
                     people.findByHandle(form.handle().strip()).orElseThrow(), request, response);
             return "redirect:/";

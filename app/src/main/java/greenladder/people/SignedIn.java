@@ -3,6 +3,8 @@ package greenladder.people;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.springframework.security.core.GrantedAuthority;
 import org.springframework.security.core.authority.SimpleGrantedAuthority;
 import org.springframework.security.core.userdetails.UserDetails;
@@ -38,6 +40,14 @@ public record SignedIn(
     /** Whether they may do something in a product. */
     public boolean mayIn(String product, Permission permission) {
         return roleIn(product).may(permission);
+    }
+
+    /** The products of which they see nothing. */
+    public Set<String> hidden() {
+        return productRoles.entrySet().stream()
+                .filter(one -> one.getValue() == Role.NO_ACCESS)
+                .map(Map.Entry::getKey)
+                .collect(Collectors.toUnmodifiableSet());
     }
 
     public Role roleIn(String product) {

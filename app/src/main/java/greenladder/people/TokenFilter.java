@@ -18,10 +18,20 @@ final class TokenFilter extends OncePerRequestFilter {
 
     private final Tokens tokens;
     private final AttemptLimit attempts;
+    private final String under;
 
-    TokenFilter(Tokens tokens, AttemptLimit attempts) {
+    /**
+     * @param under what addresses begin with for which a token counts
+     */
+    TokenFilter(Tokens tokens, AttemptLimit attempts, String under) {
+        this.under = under;
         this.tokens = tokens;
         this.attempts = attempts;
+    }
+
+    @Override
+    protected boolean shouldNotFilter(HttpServletRequest request) {
+        return !request.getRequestURI().startsWith(request.getContextPath() + under);
     }
 
     @Override

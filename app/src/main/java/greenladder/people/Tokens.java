@@ -1,6 +1,7 @@
 package greenladder.people;
 
 import greenladder.core.change.Problems;
+import greenladder.people.Audit.Event;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -21,6 +22,9 @@ public class Tokens {
     private static final int LONGEST_NAME = 80;
     private static final int MOST = 50;
 
+    /** A token lasts a year at most. */
+    public static final int MOST_DAYS = 365;
+
     /** A token's last use is written down at most this often. */
     private static final Duration USE_STEP = Duration.ofMinutes(10);
 
@@ -29,6 +33,7 @@ public class Tokens {
     private final EntityManager entities;
     private final People people;
     private final Clock clock;
+    private final Audit audit;
     private final Map<String, Instant> noted = new ConcurrentHashMap<>();
 
     /**
@@ -36,18 +41,29 @@ public class Tokens {
      *
      * @param id names it to its owner; nothing can be done with it
      */
-    public record Token(String id, String name, Instant createdAt, @Nullable Instant lastUsedAt) {}
+    public record Token(
+            String id,
+            String person,
+            String name,
+            Instant createdAt,
+            @Nullable Instant lastUsedAt,
+            Instant expiresAt) {}
 
     /** A token that was just made, with the secret that is never shown again. */
     public record Made(Token token, String secret) {}
 
-    Tokens(EntityManager entities, People people, Clock clock) {
+    Tokens(EntityManager entities, People people, Clock clock, Audit audit) {
         this.entities = entities;
         this.people = people;
         this.clock = clock;
+        this.audit = audit;
     }
 
-    public Made make(SignedIn me, String name) {
+    public Made make(SignedIn me, String name, int days) {
+        if (days < 1 || days > MOST_DAYS) {
+            throw new Failure.Invalid(
+                    Problems.of("days", "A token lasts from 1 to %d days.".formatted(MOST_DAYS)));
+        }
         if (name.isBlank() || name.strip().length() > LONGEST_NAME) {
             throw new Failure.Invalid(
                     Problems.of(
@@ -60,12 +76,20 @@ public class Tokens {
                     Problems.of("name", "You have %d tokens; revoke some first.".formatted(MOST)));
         }
         var secret = "gl-" + Secrets.fresh();
-        return new Made(add(secret, me.handle(), name.strip()), secret);
+        var made = new Made(add(secret, me.handle(), name.strip(), days), secret);
+        audit.note(Event.TOKEN_MADE, made.token().name(), days + " days");
+        return made;
     }
 
-    /** Adds a token that is known already, as samples have. */
+    /** Adds a token that is known already, as samples have; it lasts as long as one may. */
     public Token add(String secret, String handle, String name) {
-        var row = new ApiTokenRow(Secrets.hash(secret), handle, name, clock.instant());
+        return add(secret, handle, name, MOST_DAYS);
+    }
+
+    private Token add(String secret, String handle, String name, int days) {
+        var now = clock.instant();
+        var row = new ApiTokenRow(Secrets.hash(secret), handle, name, now);
+        row.expiresAt = now.plus(Duration.ofDays(days));
         entities.persist(row);
         return token(row);
     }
@@ -81,13 +105,41 @@ public class Tokens {
                         .filter(one -> one.tokenHash.startsWith(id) && id.length() == ID_LENGTH)
                         .findFirst()
                         .orElseThrow(() -> new Failure.NotFound("You have no such token."));
+        remove(row);
+    }
+
+    /** Everybody's tokens, for administrators. */
+    public List<Token> all(SignedIn actor) {
+        People.requireAdministrator(actor);
+        return allRows().stream().map(Tokens::token).toList();
+    }
+
+    /** Revokes anybody's token, as administrators may. */
+    public void revokeFor(SignedIn actor, String id) {
+        People.requireAdministrator(actor);
+        remove(
+                allRows().stream()
+                        .filter(one -> one.tokenHash.startsWith(id) && id.length() == ID_LENGTH)
+                        .findFirst()
+                        .orElseThrow(() -> new Failure.NotFound("There is no such token.")));
+    }
+
+    private void remove(ApiTokenRow row) {
+        audit.note(Event.TOKEN_REVOKED, row.name, "of " + row.person);
         entities.remove(row);
+    }
+
+    private List<ApiTokenRow> allRows() {
+        return entities.createQuery(
+                        "from ApiTokenRow order by person, createdAt desc, tokenHash",
+                        ApiTokenRow.class)
+                .getResultList();
     }
 
     /** Whom a token signs in; its use is noted. */
     public Optional<SignedIn> findPerson(String secret) {
         var row = entities.find(ApiTokenRow.class, Secrets.hash(secret));
-        if (row == null) {
+        if (row == null || !row.expiresAt.isAfter(clock.instant())) {
             return Optional.empty();
         }
         noteUse(row);
@@ -116,6 +168,11 @@ public class Tokens {
 
     private static Token token(ApiTokenRow row) {
         return new Token(
-                row.tokenHash.substring(0, ID_LENGTH), row.name, row.createdAt, row.lastUsedAt);
+                row.tokenHash.substring(0, ID_LENGTH),
+                row.person,
+                row.name,
+                row.createdAt,
+                row.lastUsedAt,
+                row.expiresAt);
     }
 }

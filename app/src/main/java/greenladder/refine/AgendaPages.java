@@ -19,6 +19,7 @@ import greenladder.refine.AgendaPage.Entry;
 import greenladder.refine.AgendaPage.Group;
 import greenladder.refine.AgendaPage.Step;
 import greenladder.refine.AgendaPage.Talk;
+import greenladder.web.SizeWords;
 import greenladder.web.Words;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -134,7 +135,7 @@ class AgendaPages {
                 item.key().toString(),
                 item.title(),
                 why(refinement),
-                Words.of(node.rollUp().effective()),
+                SizeWords.of(product, node),
                 url(product, item.key()),
                 item.key().equals(at),
                 !isToCome(item),

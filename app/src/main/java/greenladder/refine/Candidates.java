@@ -7,6 +7,7 @@ import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
 import greenladder.core.plan.Velocity;
 import greenladder.web.FillGauge;
+import greenladder.web.SizeWords;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.List;
@@ -37,12 +38,17 @@ record Candidates(
                             .filter(node -> team.key().equals(node.item().team()))
                             .toList();
             if (!those.isEmpty()) {
-                all.add(of(team.name(), those, Velocity.of(ladder, team.key(), Velocity.WINDOW)));
+                all.add(
+                        of(
+                                team.name(),
+                                product,
+                                those,
+                                Velocity.of(ladder, team.key(), Velocity.WINDOW)));
             }
         }
         var others = candidates.stream().filter(node -> isOfNoTeam(ladder, product, node)).toList();
         if (!others.isEmpty()) {
-            all.add(of("no team yet", others, new Velocity(Velocity.WINDOW, List.of())));
+            all.add(of("no team yet", product, others, new Velocity(Velocity.WINDOW, List.of())));
         }
         return all;
     }
@@ -53,7 +59,8 @@ record Candidates(
                 .noneMatch(key -> key.equals(node.item().team()));
     }
 
-    private static Candidates of(String team, List<Node> nodes, Velocity velocity) {
+    private static Candidates of(
+            String team, Product product, List<Node> nodes, Velocity velocity) {
         var sizes =
                 nodes.stream()
                         .map(node -> node.rollUp().effective())
@@ -68,7 +75,7 @@ record Candidates(
                                         node.item().key().toString(),
                                         node.item().title(),
                                         "/items/" + node.item().key(),
-                                        Words.of(node.rollUp().effective())))
+                                        SizeWords.of(product, node)))
                         .toList(),
                 FillGauge.of(sizes, velocity.mean().orElse(Amount.ZERO), WIDTH),
                 usual(velocity),

@@ -70,6 +70,21 @@ class EstimateController {
         return Answers.leadTo("/%s/estimate?round=%d".formatted(key.product(), id));
     }
 
+    /**
+     * Opens a round on the first item that is not sized; asked again and again, on each in turn.
+     */
+    @PostMapping("/next")
+    ResponseEntity<String> next(
+            @PathVariable("product") String code, @AuthenticationPrincipal SignedIn me) {
+        var ladder = keeper.current();
+        var key =
+                pages.firstUnsized(ladder, require(ladder, code))
+                        .orElseThrow(() ->
+                                new Failure.Invalid(
+                                        Problems.of("item", "Everything here is sized.")));
+        return Answers.leadTo("/%s/estimate?round=%d".formatted(code, rounds.start(me, key)));
+    }
+
     @PostMapping("/rounds/{id}/pick")
     ResponseEntity<String> pick(
             @PathVariable long id,

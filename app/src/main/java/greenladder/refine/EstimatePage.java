@@ -12,7 +12,20 @@ public record EstimatePage(
         List<ItemLine> unsized,
         String more,
         boolean maySize,
+        List<NextItem> next,
         @Nullable RoundView round) {
+
+    /**
+     * An item that comes next, with its text.
+     *
+     * @param descriptionHtml sanitised
+     */
+    public record NextItem(
+            String key,
+            String title,
+            String above,
+            String descriptionHtml,
+            List<String> criteria) {}
 
     /** A round that is open. */
     public record RoundLine(String key, String title, String words, String url, boolean current) {}

@@ -14,6 +14,7 @@ import greenladder.panel.ItemPanels;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.refine.EstimatePage.ItemLine;
+import greenladder.refine.EstimatePage.NextItem;
 import greenladder.refine.EstimatePage.Notch;
 import greenladder.refine.EstimatePage.RoundLine;
 import greenladder.refine.EstimatePage.RoundView;
@@ -23,6 +24,8 @@ import greenladder.refine.SizingRounds.Round;
 import greenladder.refine.SizingRounds.Seat;
 import greenladder.refine.SizingRows.Stage;
 import greenladder.search.FullText;
+import greenladder.web.Markdown;
+import greenladder.web.SizeWords;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -32,6 +35,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
@@ -42,6 +46,7 @@ import org.springframework.stereotype.Component;
 @Component
 class EstimatePages {
     private static final int MOST_UNSIZED = 40;
+    private static final int MOST_NEXT = 6;
     private static final int MOST_LIKE = 60;
     private static final int MOST_OF_A_SIZE = 2;
     private static final int MOST_SHOWN = 10;
@@ -50,8 +55,15 @@ class EstimatePages {
     private final ItemPanels panels;
     private final Rights rights;
     private final FullText search;
+    private final Markdown markdown;
 
-    EstimatePages(SizingRounds rounds, ItemPanels panels, Rights rights, FullText search) {
+    EstimatePages(
+            SizingRounds rounds,
+            ItemPanels panels,
+            Rights rights,
+            FullText search,
+            Markdown markdown) {
+        this.markdown = markdown;
         this.rounds = rounds;
         this.panels = panels;
         this.rights = rights;
@@ -82,6 +94,9 @@ class EstimatePages {
                                 .formatted(unsized.size() - MOST_UNSIZED)
                         : "",
                 reader.mayIn(product.code(), Permission.WORK),
+                round == null
+                        ? unsized.stream().limit(MOST_NEXT).map(node -> next(ladder, node)).toList()
+                        : List.of(),
                 round == null ? null : view(ladder, product, round, reader));
     }
 
@@ -96,6 +111,24 @@ class EstimatePages {
                         Comparator.comparing(
                                 node -> node.item().details().refinement().agenda() == null))
                 .toList();
+    }
+
+    private NextItem next(Ladder ladder, Node node) {
+        var item = node.item();
+        return new NextItem(
+                item.key().toString(),
+                item.title(),
+                ladder.ancestors(item).stream()
+                        .findFirst()
+                        .map(above -> above.item().title())
+                        .orElse(""),
+                markdown.toHtml(item.description()),
+                item.details().acceptance().all().stream().map(one -> one.text()).toList());
+    }
+
+    /** The first item that is not sized, in the order in which the view names them. */
+    Optional<ItemKey> firstUnsized(Ladder ladder, Product product) {
+        return unsized(ladder, product).stream().findFirst().map(node -> node.item().key());
     }
 
     private static ItemLine line(Node node) {
@@ -126,7 +159,7 @@ class EstimatePages {
                 round.id(),
                 round.item().toString(),
                 node.item().title(),
-                round.attempt() == 1 ? "First go" : "Go " + round.attempt(),
+                round.attempt() == 1 ? "First round" : "Round " + round.attempt(),
                 round.stage().name().toLowerCase(Locale.ROOT),
                 scale.name(),
                 scale.unit(),
@@ -244,7 +277,7 @@ class EstimatePages {
                         new Similar(
                                 one.item().key().toString(),
                                 one.item().title(),
-                                Words.of(one.rollUp().effective()),
+                                SizeWords.of(ladder, one),
                                 one.item().state().name(),
                                 "/items/" + one.item().key()))
                 .toList();

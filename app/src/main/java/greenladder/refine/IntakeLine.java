@@ -12,8 +12,8 @@ import org.jspecify.annotations.Nullable;
 record IntakeLine(String title, @Nullable String size, @Nullable String value) {
     private static final int LONGEST_TITLE = 500;
 
-    private static final Pattern POINTS = Pattern.compile("([\\d.]{1,8})\\s*(?:points?|pts?)");
-    private static final Pattern VALUE = Pattern.compile("value\\s*([\\d.]{1,8})");
+    private static final Pattern POINTS = Pattern.compile("([-+\\d.]{1,12})\\s*+(?:points?|pts?)");
+    private static final Pattern VALUE = Pattern.compile("value\\s*+([-+\\d.]{1,12})");
     private static final Pattern BULLET = Pattern.compile("^\\s*(?:[-*+]|\\d+[.)])\\s+");
 
     /** What follows the title after commas: points, and a value; anything else belongs to it. */
@@ -47,13 +47,15 @@ record IntakeLine(String title, @Nullable String size, @Nullable String value) {
         Stream.concat(Stream.ofNullable(size), Stream.ofNullable(value))
                 .filter(amount ->
                         Amount.parse(amount)
-                                .filter(read -> read.compareTo(Amount.LARGEST) <= 0)
+                                .filter(read ->
+                                        read.compareTo(Amount.ZERO) >= 0
+                                                && read.compareTo(Amount.LARGEST) <= 0)
                                 .isEmpty())
                 .forEach(amount ->
                         problems.add(
                                 new Problem(
                                         "text",
-                                        "Line %d: “%s” is no amount that fits."
+                                        "Line %d: “%s” must be between 0 and 10,000."
                                                 .formatted(number, amount))));
     }
 }

@@ -19,8 +19,10 @@ import greenladder.people.SignedIn;
 import greenladder.refine.IntakeRows.IntakeEntryRow;
 import greenladder.refine.IntakeRows.IntakeListRow;
 import greenladder.web.Failure;
+import greenladder.web.SizeWords;
 import greenladder.web.Words;
 import jakarta.persistence.EntityManager;
+import jakarta.persistence.LockModeType;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -29,6 +31,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -105,7 +108,7 @@ public class IntakeLists {
                 item.title(),
                 item.details().refinement().band() == null ? "" : RankList.bandName(ladder, item),
                 Words.of(item.value()),
-                Words.of(node.rollUp().effective()));
+                SizeWords.of(ladder, node));
     }
 
     private Sources.Intake intake(Ladder ladder, IntakeListRow list) {
@@ -176,6 +179,7 @@ public class IntakeLists {
                             "kind", "Choose what is made of the entries, and in which product."));
         }
         requireNone(problems);
+        requireShaping(me, product);
         var row = new IntakeListRow();
         row.team = teamKey;
         row.name = name.strip();
@@ -189,7 +193,7 @@ public class IntakeLists {
     public int add(SignedIn me, long listId, String text) {
         var list = requireList(listId);
         if (!me.mayIn(list.product, Permission.COMMENT)) {
-            throw new Failure.Forbidden("You may not ask for things here.");
+            throw new Failure.Forbidden("You cannot add requests here.");
         }
         var lines = text.lines().filter(line -> !line.isBlank()).map(IntakeLine::read).toList();
         var problems = new ArrayList<Problem>();
@@ -225,8 +229,23 @@ public class IntakeLists {
      *
      * @param after an item's key; blank for the end of the queue
      */
+    @Transactional(propagation = Propagation.NOT_SUPPORTED)
     Saved takeUp(SignedIn me, List<Long> ids, String after, String before) {
-        var rows = ids.stream().map(this::requireEntry).toList();
+        var rows = new ArrayList<IntakeEntryRow>();
+        return door.submit(
+                me,
+                ladder -> {
+                    rows.addAll(ids.stream().map(this::requireEntry).toList());
+                    return takingUp(ladder, rows, target(after, before));
+                },
+                accepted -> {
+                    for (int i = 0; i < rows.size(); i++) {
+                        rows.get(i).takenAs = accepted.items().get(i).toString();
+                    }
+                });
+    }
+
+    private Command takingUp(Ladder ladder, List<IntakeEntryRow> rows, Target target) {
         if (rows.isEmpty()) {
             throw new Failure.Invalid(Problems.of("entries", "Nothing was chosen."));
         }
@@ -235,7 +254,6 @@ public class IntakeLists {
             throw new Failure.Invalid(
                     Problems.of("entries", "Entries are taken up from one list at a time."));
         }
-        var ladder = keeper.current();
         rows.stream()
                 .filter(row -> !waits(ladder, row))
                 .findFirst()
@@ -244,17 +262,8 @@ public class IntakeLists {
                             String.valueOf(row.takenAs),
                             "“%s” was taken up meanwhile as %s.".formatted(row.title, row.takenAs));
                 });
-        var target = target(after, before);
-        var saved =
-                door.submit(
-                        me,
-                        new Command.Create(
-                                list.product,
-                                rows.stream().map(row -> entry(list, row, target)).toList()));
-        for (int i = 0; i < rows.size(); i++) {
-            rows.get(i).takenAs = saved.items().get(i).toString();
-        }
-        return saved;
+        return new Command.Create(
+                list.product, rows.stream().map(row -> entry(list, row, target)).toList());
     }
 
     private static Target target(String after, String before) {
@@ -276,11 +285,28 @@ public class IntakeLists {
         return new NewItem(null, null, fields, target);
     }
 
-    /** Takes an entry out of its list. */
+    /** Takes an entry out of its list; it can be put back. */
     void drop(SignedIn me, long id) {
-        var row = requireEntry(id);
-        requireTeam(me, requireList(row.list).team);
-        entities.remove(row);
+        kept(me, id).removedAt = clock.instant();
+    }
+
+    /** Puts an entry back that was taken out. */
+    void restore(SignedIn me, long id) {
+        kept(me, id).removedAt = null;
+    }
+
+    private IntakeEntryRow kept(SignedIn me, long id) {
+        var row =
+                Optional.ofNullable(entities.find(IntakeEntryRow.class, id))
+                        .orElseThrow(IntakeLists::noEntry);
+        requireShaping(me, requireList(row.list).product);
+        return row;
+    }
+
+    private static void requireShaping(SignedIn me, String product) {
+        if (!me.mayIn(product, Permission.SHAPE)) {
+            throw new Failure.Forbidden("Intake lists are kept by product owners and leads.");
+        }
     }
 
     private static boolean mayEdit(SignedIn me, Team team) {
@@ -309,7 +335,9 @@ public class IntakeLists {
 
     private List<IntakeEntryRow> entries(IntakeListRow list) {
         return entities.createQuery(
-                        "from IntakeEntryRow where list = :list order by id", IntakeEntryRow.class)
+                        "from IntakeEntryRow where list = :list and removedAt is null"
+                                + " order by id",
+                        IntakeEntryRow.class)
                 .setParameter("list", list.id)
                 .getResultList();
     }
@@ -320,8 +348,14 @@ public class IntakeLists {
     }
 
     private IntakeEntryRow requireEntry(long id) {
-        return Optional.ofNullable(entities.find(IntakeEntryRow.class, id))
-                .orElseThrow(() -> new Failure.NotFound("There is no such entry any more."));
+        return Optional.ofNullable(
+                        entities.find(IntakeEntryRow.class, id, LockModeType.PESSIMISTIC_WRITE))
+                .filter(row -> row.removedAt == null)
+                .orElseThrow(IntakeLists::noEntry);
+    }
+
+    private static Failure.NotFound noEntry() {
+        return new Failure.NotFound("This request is no longer there.");
     }
 
     private static void requireNone(List<Problem> problems) {

@@ -56,5 +56,8 @@ final class IntakeRows {
         /** The item that it became; it waits again where that item is gone. */
         @Column(name = "taken_as")
         @Nullable String takenAs;
+
+        @Column(name = "removed_at")
+        @Nullable Instant removedAt;
     }
 }

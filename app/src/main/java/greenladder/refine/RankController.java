@@ -146,14 +146,24 @@ class RankController {
             @RequestParam(defaultValue = "") String after,
             @RequestParam(defaultValue = "") String before,
             @AuthenticationPrincipal SignedIn me) {
-        return Answers.done("Took up", intakes.takeUp(me, entries, after, before));
+        return Answers.done("Added to the queue", intakes.takeUp(me, entries, after, before));
     }
 
     @PostMapping("/intake/entries/{entry}/drop")
     ResponseEntity<String> dropEntry(
-            @PathVariable long entry, @AuthenticationPrincipal SignedIn me) {
+            @PathVariable String product,
+            @PathVariable long entry,
+            @AuthenticationPrincipal SignedIn me) {
         intakes.drop(me, entry);
-        return Answers.said("It waits no more.");
+        return Answers.undoable(
+                "Request removed", "/%s/rank/intake/entries/%d/restore".formatted(product, entry));
+    }
+
+    @PostMapping("/intake/entries/{entry}/restore")
+    ResponseEntity<String> restoreEntry(
+            @PathVariable long entry, @AuthenticationPrincipal SignedIn me) {
+        intakes.restore(me, entry);
+        return Answers.said("Request put back");
     }
 
     private RankPlace place(String code, String query) {

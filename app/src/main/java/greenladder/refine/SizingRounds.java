@@ -16,6 +16,7 @@ import greenladder.refine.SizingRows.PickRow;
 import greenladder.refine.SizingRows.RoundRow;
 import greenladder.refine.SizingRows.SeatRow;
 import greenladder.refine.SizingRows.Stage;
+import greenladder.talk.NoticeDesk;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -28,6 +29,7 @@ import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -43,6 +45,7 @@ class SizingRounds {
     private final Door door;
     private final ApplicationEventPublisher events;
     private final Clock clock;
+    private final NoticeDesk notices;
 
     /** Somebody in a round; whoever left does so until they come back. */
     record Seat(String handle, boolean gone, boolean picked) {}
@@ -89,7 +92,9 @@ class SizingRounds {
             Rights rights,
             Door door,
             ApplicationEventPublisher events,
-            Clock clock) {
+            Clock clock,
+            NoticeDesk notices) {
+        this.notices = notices;
         this.entities = entities;
         this.keeper = keeper;
         this.rights = rights;
@@ -119,6 +124,7 @@ class SizingRounds {
         row.startedBy = me.handle();
         row.at = clock.instant();
         entities.persist(row);
+        notices.roundBegan(item, me.handle());
         sit(me, row);
         tell(row);
         return idOf(row);
@@ -204,15 +210,19 @@ class SizingRounds {
     }
 
     /** Gives the item the size agreed on. */
+    @Transactional(propagation = Propagation.NOT_SUPPORTED)
     Saved agree(SignedIn me, long id, String size) {
-        var row = require(me, id);
-        var saved =
-                door.submit(
-                        me, new Command.Edit(List.of(key(row)), Map.of(Field.SIZE.label(), size)));
-        row.stage = Stage.AGREED.name();
-        row.agreed = size;
-        tell(row);
-        return saved;
+        return door.submit(
+                me,
+                ladder ->
+                        new Command.Edit(
+                                List.of(key(require(me, id))), Map.of(Field.SIZE.label(), size)),
+                accepted -> {
+                    var row = require(me, id);
+                    row.stage = Stage.AGREED.name();
+                    row.agreed = size;
+                    tell(row);
+                });
     }
 
     /** Ends a round without a size. */
@@ -301,7 +311,7 @@ class SizingRounds {
             throw new Failure.NotFound("There is no item %s.".formatted(item));
         }
         if (!maySize(me, item)) {
-            throw new Failure.Forbidden("You may not size this.");
+            throw new Failure.Forbidden("You cannot size this.");
         }
     }
 
@@ -327,7 +337,9 @@ class SizingRounds {
                                 "item",
                                 row.item,
                                 "round",
-                                String.valueOf(row.id))));
+                                String.valueOf(row.id),
+                                "stage",
+                                row.stage)));
     }
 
     private static boolean isOpen(RoundRow row) {

@@ -26,6 +26,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 class FindController {
     private static final int MOST = 12;
 
+    private static final int LONGEST = 200;
+
     private final LadderKeeper keeper;
     private final FullText search;
 
@@ -41,10 +43,24 @@ class FindController {
 
     @GetMapping("/find")
     String find(@RequestParam(defaultValue = "") String q, Model model) {
-        var text = q.strip();
+        var text = bounded(q);
         model.addAttribute("text", text);
         model.addAttribute("hits", text.isEmpty() ? List.of() : hits(keeper.current(), text));
         return "search/hits :: hits";
+    }
+
+    /** Items by a part of their title, to choose from in a field. */
+    @GetMapping("/find/items")
+    String items(@RequestParam(defaultValue = "") String q, Model model) {
+        var text = bounded(q);
+        model.addAttribute("hits", text.isEmpty() ? List.of() : hits(keeper.current(), text));
+        return "search/hits :: options";
+    }
+
+    /** Nobody looks for more than that. */
+    private static String bounded(String asked) {
+        var text = asked.strip();
+        return text.length() > LONGEST ? text.substring(0, LONGEST).strip() : text;
     }
 
     private List<Hit> hits(Ladder ladder, String text) {
@@ -77,10 +93,10 @@ class FindController {
     @PostMapping("/search/rebuild")
     ResponseEntity<String> rebuild(@AuthenticationPrincipal SignedIn me) {
         if (!me.may(Permission.ADMINISTER)) {
-            throw new Failure.Forbidden("Only administrators build the index anew.");
+            throw new Failure.Forbidden("Only administrators rebuild the index.");
         }
         search.rebuild();
-        return Answers.said("The search index is being built anew.");
+        return Answers.said("The search index is being rebuilt.");
     }
 
     /** Whether a text has a word in it, in capitals or not; makes no copy of the text. */

@@ -72,6 +72,10 @@ public class FullText {
 
     private final LadderKeeper keeper;
     private final ChangeLog log;
+
+    /** So many more are looked for, since some may be hidden from the reader. */
+    private static final int MOST_HIDDEN = 200;
+
     private final Comments comments;
     private final Clock clock;
     private final Path directory;
@@ -109,9 +113,20 @@ public class FullText {
                 passing
                         ? Files.createTempDirectory("greenladder-search")
                         : Files.createDirectories(Path.of(properties.search()));
-        index = TextIndex.open(directory);
+        index = opened(directory);
         noted = index.noted();
         writer.setExecuteExistingDelayedTasksAfterShutdownPolicy(false);
+    }
+
+    /** Nothing is kept in an index alone: one that cannot be read is built anew. */
+    private static TextIndex opened(Path directory) throws IOException {
+        try {
+            return TextIndex.open(directory);
+        } catch (IOException | IllegalArgumentException e) {
+            LOG.warn("The full-text index is damaged and is built anew: {}", e.getMessage());
+            FileSystemUtils.deleteRecursively(directory);
+            return TextIndex.open(Files.createDirectories(directory));
+        }
     }
 
     /** The items in which all words of a text stand, in any of what is searched. */
@@ -123,14 +138,19 @@ public class FullText {
     /** At most so many of them, those first in which the words stand most. */
     List<ItemKey> findBest(String text, int most) {
         waitForLatest();
-        return index.withAll(text, most);
+        var ladder = keeper.current();
+        return index.withAll(text, most + MOST_HIDDEN).stream()
+                .filter(key -> ladder.findItem(key).isPresent())
+                .limit(most)
+                .toList();
     }
 
     /** The items that have most words in common with one, the most alike first. */
     public List<ItemKey> similar(Item item, int most) {
         waitForLatest();
-        return index.like(item.title() + "\n" + item.description(), most + 1).stream()
-                .filter(key -> !key.equals(item.key()))
+        var ladder = keeper.current();
+        return index.like(item.title() + "\n" + item.description(), most + MOST_HIDDEN).stream()
+                .filter(key -> !key.equals(item.key()) && ladder.findItem(key).isPresent())
                 .limit(most)
                 .toList();
     }

@@ -120,7 +120,7 @@ public class Comments {
         row.at = clock.instant();
         row.body = body;
         entities.persist(row);
-        desk.commented(item, me.handle(), mentioned, body);
+        desk.commented(item, Objects.requireNonNull(row.id), me.handle(), mentioned, body);
         events.publishEvent(new CommentsChanged(item));
         return comment(row);
     }
@@ -133,7 +133,8 @@ public class Comments {
         row.body = body;
         row.editedAt = clock.instant();
         var added = mentioned.stream().filter(handle -> !before.contains(handle)).toList();
-        desk.mentionedLater(key(row), me.handle(), Set.copyOf(added), body);
+        desk.mentionedLater(
+                key(row), Objects.requireNonNull(row.id), me.handle(), Set.copyOf(added), body);
         events.publishEvent(new CommentsChanged(key(row)));
         return comment(row);
     }
@@ -200,7 +201,7 @@ public class Comments {
 
     private void requireMayComment(SignedIn me, ItemKey item) {
         if (!mayComment(me, item)) {
-            throw new Failure.Forbidden("You may not comment here.");
+            throw new Failure.Forbidden("You cannot comment here.");
         }
     }
 

@@ -8,9 +8,18 @@ import java.time.Instant;
  *
  * @param actor who did it
  * @param words what was done, or the beginning of what was said
+ * @param target the part of the item's panel that it is about, such as {@code comment-12}; empty
+ *     for the whole of it
  */
 public record Notice(
-        long id, Kind kind, ItemKey item, String actor, String words, Instant at, boolean read) {
+        long id,
+        Kind kind,
+        ItemKey item,
+        String actor,
+        String words,
+        Instant at,
+        boolean read,
+        String target) {
 
     /** Why somebody is told. */
     public enum Kind {
@@ -21,6 +30,8 @@ public record Notice(
         /** A comment on an item that they watch. */
         COMMENTED,
         /** A change of an item that they watch. */
-        CHANGED
+        CHANGED,
+        /** A sizing round on an item that they watch. */
+        ROUND
     }
 }

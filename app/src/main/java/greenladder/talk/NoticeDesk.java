@@ -7,6 +7,8 @@ import greenladder.core.item.Person;
 import greenladder.core.ladder.Ladder;
 import greenladder.item.ChangeWords;
 import greenladder.item.LadderKeeper;
+import greenladder.people.People;
+import greenladder.people.Permission;
 import greenladder.talk.Notice.Kind;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -25,12 +27,13 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Writes notices: who is told of what. Nobody is told of what they did themselves. */
 @Component
-class NoticeDesk {
+public class NoticeDesk {
     private static final String FOLLOWER = "notices";
     private static final int LONGEST_WORDS = 240;
 
     private final EntityManager entities;
     private final Watching watching;
+    private final People people;
     private final LadderKeeper keeper;
     private final ApplicationEventPublisher events;
     private final Clock clock;
@@ -38,11 +41,13 @@ class NoticeDesk {
     NoticeDesk(
             EntityManager entities,
             Watching watching,
+            People people,
             LadderKeeper keeper,
             ApplicationEventPublisher events,
             Clock clock) {
         this.entities = entities;
         this.watching = watching;
+        this.people = people;
         this.keeper = keeper;
         this.events = events;
         this.clock = clock;
@@ -50,26 +55,45 @@ class NoticeDesk {
 
     /** A comment was written: for those whom it mentions, and for those who watch the item. */
     @Transactional(propagation = Propagation.MANDATORY)
-    void commented(ItemKey item, String author, Set<String> mentioned, String body) {
+    void commented(ItemKey item, long comment, String author, Set<String> mentioned, String body) {
         var told = new TreeSet<String>();
         var watchers = watching.of(item);
         mentioned.forEach(handle -> {
-            tell(handle, Kind.MENTIONED, item, author, body, clock.instant(), told);
+            tell(
+                    handle,
+                    about(Kind.MENTIONED, item, "comment-" + comment),
+                    author,
+                    body,
+                    clock.instant(),
+                    told);
             watching.start(handle, item);
         });
         watchers.stream()
                 .filter(handle -> !mentioned.contains(handle))
                 .forEach(handle ->
-                        tell(handle, Kind.COMMENTED, item, author, body, clock.instant(), told));
+                        tell(
+                                handle,
+                                about(Kind.COMMENTED, item, "comment-" + comment),
+                                author,
+                                body,
+                                clock.instant(),
+                                told));
         watching.start(author, item);
         publish(told);
     }
 
     @Transactional(propagation = Propagation.MANDATORY)
-    void mentionedLater(ItemKey item, String author, Set<String> mentioned, String body) {
+    void mentionedLater(
+            ItemKey item, long comment, String author, Set<String> mentioned, String body) {
         var told = new TreeSet<String>();
         mentioned.forEach(handle -> {
-            tell(handle, Kind.MENTIONED, item, author, body, clock.instant(), told);
+            tell(
+                    handle,
+                    about(Kind.MENTIONED, item, "comment-" + comment),
+                    author,
+                    body,
+                    clock.instant(),
+                    told);
             watching.start(handle, item);
         });
         publish(told);
@@ -129,7 +153,13 @@ class NoticeDesk {
         var watchers = watching.before(operation, item);
         var given = givenTo(changes);
         given.ifPresent(handle -> {
-            tell(handle, Kind.GIVEN, item, actor, "gave it to you", at, told);
+            tell(
+                    handle,
+                    about(Kind.GIVEN, item, "operation-" + operation),
+                    actor,
+                    "gave it to you",
+                    at,
+                    told);
             watching.start(handle, item, operation);
         });
         // A place in the order changes with every drag; that is no news to a watcher.
@@ -144,7 +174,14 @@ class NoticeDesk {
         if (!words.isEmpty()) {
             watchers.stream()
                     .filter(handle -> !handle.equals(given.orElse("")))
-                    .forEach(handle -> tell(handle, Kind.CHANGED, item, actor, words, at, told));
+                    .forEach(handle ->
+                            tell(
+                                    handle,
+                                    about(Kind.CHANGED, item, "operation-" + operation),
+                                    actor,
+                                    words,
+                                    at,
+                                    told));
         }
     }
 
@@ -155,22 +192,44 @@ class NoticeDesk {
                 .reduce((first, last) -> last);
     }
 
+    /** What somebody is told of: why, which item, and which part of it. */
+    private record About(Kind kind, ItemKey item, String target) {}
+
+    private static About about(Kind kind, ItemKey item, String target) {
+        return new About(kind, item, target);
+    }
+
+    /** A sizing round began: for those who watch the item. */
+    @Transactional(propagation = Propagation.MANDATORY)
+    public void roundBegan(ItemKey item, String actor) {
+        var told = new TreeSet<String>();
+        watching.of(item)
+                .forEach(handle ->
+                        tell(
+                                handle,
+                                about(Kind.ROUND, item, ""),
+                                actor,
+                                "began a sizing round",
+                                clock.instant(),
+                                told));
+        publish(told);
+    }
+
     private void tell(
-            String handle,
-            Kind kind,
-            ItemKey item,
-            String actor,
-            String words,
-            Instant at,
-            Set<String> told) {
+            String handle, About about, String actor, String words, Instant at, Set<String> told) {
         boolean here = keeper.current().findPerson(handle).filter(Person::isHere).isPresent();
-        if (handle.equals(actor) || !here) {
+        boolean mayRead =
+                people.findByHandle(handle)
+                        .map(person -> person.mayIn(about.item().product(), Permission.READ))
+                        .orElse(false);
+        if (handle.equals(actor) || !here || !mayRead) {
             return;
         }
         var row = new NoticeRow();
         row.person = handle;
-        row.kind = kind;
-        row.item = item.toString();
+        row.kind = about.kind();
+        row.item = about.item().toString();
+        row.target = about.target();
         row.actor = actor;
         row.words = shortened(words);
         row.at = at;

@@ -30,6 +30,7 @@ class NoticeRow {
 
     String actor = "";
     String words = "";
+    String target = "";
 
     @Column(name = "at_time")
     Instant at = Instant.EPOCH;

@@ -23,6 +23,8 @@ public class Notices {
     /** These people have other notices than before. */
     public record NoticesChanged(Set<String> people) {}
 
+    private static final int MOST_COUNTED = 1_000;
+
     Notices(EntityManager entities, ApplicationEventPublisher events, Clock clock) {
         this.entities = entities;
         this.events = events;
@@ -48,11 +50,15 @@ public class Notices {
                 .getResultList()
                 .stream()
                 .map(Notices::notice)
+                .filter(notice -> !me.hidden().contains(notice.item().product()))
                 .toList();
     }
 
     @Transactional(readOnly = true)
     public long unread(SignedIn me) {
+        if (!me.hidden().isEmpty()) {
+            return of(me, true, Long.MAX_VALUE, MOST_COUNTED).size();
+        }
         return entities.createQuery(
                         "select count(n) from NoticeRow n where n.person = :me and n.readAt is"
                                 + " null",
@@ -88,6 +94,7 @@ public class Notices {
                 row.actor,
                 row.words,
                 row.at,
-                row.readAt != null);
+                row.readAt != null,
+                row.target);
     }
 }

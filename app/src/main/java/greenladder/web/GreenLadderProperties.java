@@ -15,6 +15,12 @@ import org.springframework.validation.annotation.Validated;
  *     ends
  * @param cardsAtOnce how many cards of a column are drawn before the rest is fetched as it comes
  *     near
+ * @param address where people reach the application, such as https://ladder.example.org; empty for
+ *     the address of the request
+ * @param firstCode the code of the first start; empty for one made at each start
+ * @param trustedProxies addresses of proxies that may say who the client is, with commas between
+ * @param leastSpace megabytes that stay free on the disk: writes are refused below
+ * @param quota megabytes that attached files may take together
  * @param threadItems how many items a thread draws under the one it is about
  */
 @Validated
@@ -23,5 +29,10 @@ public record GreenLadderProperties(
         @NotBlank String data,
         String files,
         String search,
+        String address,
+        String firstCode,
+        String trustedProxies,
+        @Min(0) int leastSpace,
+        @Min(1) int quota,
         @Min(20) @Max(1000) int cardsAtOnce,
         @Min(10) @Max(2000) int threadItems) {}

@@ -1,6 +1,7 @@
 package greenladder.web;
 
 import java.util.List;
+import java.util.regex.Pattern;
 import org.commonmark.Extension;
 import org.commonmark.ext.autolink.AutolinkExtension;
 import org.commonmark.ext.gfm.tables.TablesExtension;
@@ -24,6 +25,11 @@ public class Markdown {
                     TablesExtension.create(),
                     AutolinkExtension.create(),
                     TaskListItemsExtension.create());
+
+    /** Pictures come from the files of this workspace only. */
+    private static final Pattern OUR_FILES =
+            Pattern.compile("/files/[0-9a-f]{64}/[^\\s/?#]{1,600}");
+
     private static final PolicyFactory POLICY =
             Sanitizers.FORMATTING
                     .and(Sanitizers.BLOCKS)
@@ -37,6 +43,15 @@ public class Markdown {
                                     .onElements("input")
                                     .allowAttributes("checked", "disabled")
                                     .onElements("input")
+                                    .toFactory())
+                    .and(
+                            new HtmlPolicyBuilder()
+                                    .allowElements("img")
+                                    .allowAttributes("src")
+                                    .matching(OUR_FILES)
+                                    .onElements("img")
+                                    .allowAttributes("alt", "title")
+                                    .onElements("img")
                                     .toFactory());
 
     private final Parser parser = Parser.builder().extensions(EXTENSIONS).build();

@@ -50,6 +50,11 @@ public final class Words {
         return number + " " + (number == 1 ? one : one + "s");
     }
 
+    /** A number in words with its unit: "1 point", "2.5 points". */
+    public static String count(String number, String one) {
+        return number + " " + one + (number.equals("1") ? "" : "s");
+    }
+
     public static String day(@Nullable LocalDate day) {
         // September is four letters long in this locale's data; three keep columns even.
         return day == null ? "–" : DAY.format(day).replace("Sept", "Sep");

@@ -4,6 +4,7 @@ import { go, refresh } from "./view.js";
 import { tell } from "./toasts.js";
 import { done } from "./undo.js";
 import { post } from "./server.js";
+import { holdKeys } from "./typing-ahead.js";
 
 let sending = Promise.resolve();
 
@@ -12,7 +13,10 @@ function submit(form, goDown) {
   const values = { title: title.value, level: level.value, product: product.value, parent: parent.value };
   title.value = "";
   showError(form, "");
-  sending = sending.then(() => send(form, values, goDown));
+  const sent = sending.then(() => send(form, values, goDown));
+  sending = sent.catch(() => {});
+  // The next title is for the field that comes: it is typed while that is still on its way.
+  if (goDown) holdKeys(sent);
 }
 
 async function send(form, values, goDown) {
@@ -21,9 +25,10 @@ async function send(form, values, goDown) {
     const { key } = events.itemadded;
     done(events.said);
     if (form.dataset.after) form.dataset.after = key;
-    await (goDown ? goTo(key) : refresh());
+    return await (goDown ? goTo(key) : refresh());
   } catch (failure) {
     giveBack(form, values.title, failure.message);
+    return goDown ? form.elements.title : null;
   }
 }
 
@@ -32,7 +37,9 @@ async function goTo(key) {
   url.searchParams.set("at", key);
   document.activeElement.blur();
   await go(url.pathname + url.search);
-  document.querySelector(`[data-add-under="${key}"] [name=title]`)?.focus();
+  const field = document.querySelector(`[data-add-under="${key}"] [name=title]`);
+  field?.focus();
+  return field;
 }
 
 function giveBack(form, typed, words) {

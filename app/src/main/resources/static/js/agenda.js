@@ -1,5 +1,6 @@
 // Walking an agenda: the keys of the meeting, and the steps of those who walk it together.
 import { go, refresh, view } from "./view.js";
+import { tell } from "./toasts.js";
 
 const isOpen = () => view()?.dataset.view === "agenda";
 const TOGETHER = "walk-together";
@@ -22,7 +23,18 @@ document.addEventListener("live-agenda", ({ detail }) => {
   else refresh();
 });
 
+// Who walks along is told of a sizing round that begins, and joins it with one key.
+let round = null;
+document.addEventListener("live-round", ({ detail }) => {
+  if (!isOpen() || detail.product !== view().dataset.product || sessionStorage.getItem(TOGETHER) !== "yes") return;
+  const isNew = detail.stage === "PICKING" && round?.round !== detail.round;
+  round = detail.stage === "PICKING" ? detail : null;
+  if (isNew) tell(`${detail.item} is being sized together.`, false, [{ words: "Join (J)", run: join }]);
+});
+const join = () => round && location.assign(`/${round.product}/estimate?round=${round.round}`);
+
 const keys = {
+  j: () => join(),
   n: () => document.querySelector("[data-agenda-next]")?.click(),
   b: () => document.querySelector("[data-agenda-previous]")?.click(),
   c: () => document.querySelector("[data-candidate]")?.click(),
@@ -31,7 +43,7 @@ const keys = {
 };
 
 document.addEventListener("keydown", (event) => {
-  if (!isOpen() || event.ctrlKey || event.altKey || event.metaKey || event.target.matches("input, textarea, select") || event.target.closest("#menu, dialog")) return;
+  if (!isOpen() || event.ctrlKey || event.altKey || event.metaKey || event.target.matches("input:not([type=checkbox]), textarea, select") || event.target.closest("#menu, dialog")) return;
   const act = keys[event.key.toLowerCase()];
   if (!act) return;
   event.preventDefault();

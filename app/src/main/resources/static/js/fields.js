@@ -1,9 +1,11 @@
 // Editing in place: Enter or leaving a field saves it, Escape leaves it as it was.
 import { refresh } from "./view.js";
+import { holdKeys } from "./typing-ahead.js";
 
 /** Puts the form for a field in the place of its value. */
 export function edit(field, key, name) {
-  return htmx.ajax("GET", `/items/${key}/edit/${name}`, { source: field, target: field, swap: "innerHTML" });
+  const opened = htmx.ajax("GET", `/items/${key}/edit/${name}`, { source: field, target: field, swap: "innerHTML" });
+  return holdKeys(opened.then(() => control(field)));
 }
 
 document.addEventListener("click", (event) => {

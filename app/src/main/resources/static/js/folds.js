@@ -3,7 +3,9 @@ const name = (fold) => `fold:${fold.dataset.fold}`;
 
 function draw() {
   document.querySelectorAll("details[data-fold]").forEach((fold) => {
-    const closed = localStorage.getItem(name(fold)) === "closed";
+    const kept = localStorage.getItem(name(fold));
+    // Some sections stay closed until somebody opens them.
+    const closed = fold.dataset.shut === undefined ? kept === "closed" : kept !== "open";
     if (fold.open === closed) fold.open = !closed;
   });
 }

@@ -58,6 +58,12 @@ function overColumn(body) {
   else clearMarks();
 }
 
+/** What comes into the tray of loose items loses its parent. */
+function overTray(tray) {
+  if (dragged.keys.some((key) => document.getElementById(`card-${key}`))) mark(tray, "drop-into", { under: "none" });
+  else clearMarks();
+}
+
 document.addEventListener("dragstart", (event) => {
   const card = event.target.closest?.(".item-card");
   if (!card) return;
@@ -72,7 +78,9 @@ document.addEventListener("dragover", (event) => {
   if (!dragged) return;
   const card = event.target.closest?.(".item-card");
   const body = event.target.closest?.(".column-body");
-  if (card) overCard(card, event);
+  const tray = event.target.closest?.("#loose-tray");
+  if (tray) overTray(tray);
+  else if (card) overCard(card, event);
   else if (body) overColumn(body);
   else clearMarks();
   if (drop) event.preventDefault();

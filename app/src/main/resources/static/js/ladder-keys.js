@@ -3,6 +3,7 @@ import { clearSelection, select, subjects, takeUp, taken } from "./selection.js"
 import { move } from "./moving.js";
 import { rename } from "./menu.js";
 import { columnsUpTo, go } from "./view.js";
+import { holdKeys } from "./typing-ahead.js";
 
 const link = (card) => card?.querySelector(".card-link");
 const columnOf = (card) => card.closest("[data-column], [data-rows]");
@@ -43,9 +44,8 @@ function addSibling(card) {
   form.elements.title.focus();
 }
 
-async function addChild(card) {
-  await pick(card);
-  document.querySelector(`[data-add-under="${card.dataset.key}"] [name=title]`)?.focus();
+function addChild(card) {
+  return holdKeys(pick(card).then(() => document.querySelector(`[data-add-under="${card.dataset.key}"] [name=title]`)));
 }
 
 function step(card, by, extend) {
@@ -72,6 +72,7 @@ const plain = {
   s: (card) => card.querySelector("[data-edit=state]")?.click(),
   z: (card) => (card.querySelector(".size [data-edit]") ?? document.querySelector(`#p-${card.dataset.key}-size .in-place`))?.click(),
   t: (card) => location.assign(`/${document.getElementById("view").dataset.product}/threads?item=${card.dataset.key}`),
+  w: (card) => card.querySelector("[data-why]")?.click(),
   i: () => document.querySelector("[data-panel-toggle]")?.click(),
 };
 const withAlt = {
@@ -101,8 +102,11 @@ document.addEventListener("keydown", (event) => {
 });
 
 document.addEventListener("click", (event) => {
-  const card = event.target.closest?.(".card-link, .outline td")?.closest(".item-card");
-  if (card?.matches(".item-row") && event.target.closest("button, form, .turn")) return;
+  const selects = event.ctrlKey || event.metaKey || event.shiftKey;
+  const within = selects ? ".item-card" : ".card-link, .outline td";
+  const card = event.target.closest?.(within)?.closest(".item-card");
+  if (card?.matches(".item-row, .item-card") && event.target.closest(card.matches(".item-row") || selects ? "form, .turn, input, select, textarea" : "form")) return;
+  if (card?.matches(".item-row") && !selects && event.target.closest("button")) return;
   if (card && (event.ctrlKey || event.metaKey || event.shiftKey)) {
     event.preventDefault();
     event.stopPropagation();

@@ -19,16 +19,26 @@ async function draw(focus) {
   } else {
     place.replaceChildren(...fresh.body.children);
   }
-  if (focus) place.querySelector("[data-loose-text]").focus();
+  if (focus) place.querySelector("[data-loose-text]")?.focus();
 }
 
 document.addEventListener("click", (event) => {
   if (event.target.closest?.("[data-loose-open]")) {
-    tray().hidden = !tray().hidden;
+    show(tray().hidden);
     draw(true);
   }
-  if (event.target.closest?.("[data-loose-close]")) tray().hidden = true;
+  if (event.target.closest?.("[data-loose-close]")) show(false);
 });
+
+/** The tray stays in sight from page to page until it is closed. */
+function show(open) {
+  tray().hidden = !open;
+  localStorage.setItem("loose-tray", open ? "open" : "");
+}
+if (tray() && localStorage.getItem("loose-tray")) {
+  tray().hidden = false;
+  draw();
+}
 document.addEventListener("input", (event) => {
   if (!event.target.matches?.("[data-loose-text]")) return;
   clearTimeout(waiting);

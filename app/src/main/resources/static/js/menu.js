@@ -11,7 +11,8 @@ export function closeMenu() {
   if (!menu || menu.hidden) return;
   menu.hidden = true;
   menu.replaceChildren();
-  opener?.closest(".item-card")?.querySelector(".card-link, td")?.focus();
+  if (opener?.isConnected && opener.matches("[data-why]")) opener.focus();
+  else opener?.closest(".item-card")?.querySelector(".card-link, td")?.focus();
 }
 
 /** As near to where it was opened as the window lets it stand whole. */
@@ -23,12 +24,13 @@ function fit(top) {
 document.addEventListener("toggle", (event) => menu?.contains(event.target) && fit(menu.getBoundingClientRect().top), true);
 
 document.addEventListener("click", (event) => {
-  const button = event.target.closest("[data-menu], [data-ready], [data-split-here]");
+  const button = event.target.closest("[data-menu], [data-ready], [data-split-here], [data-why]");
   if (button) {
     opener = button;
     const key = button.dataset.splitHere ?? button.closest("[data-key]").dataset.key;
-    const what = button.matches("[data-split-here]") ? "split" : button.matches("[data-ready]") ? "ready" : "menu";
-    htmx.ajax("GET", `/items/${key}/${what}`, { source: menu, target: menu, swap: "innerHTML" });
+    const what = button.matches("[data-split-here]") ? "split" : button.matches("[data-ready]") ? "ready" : button.matches("[data-why]") ? "why" : "menu";
+    const siblings = what === "menu" && isAmongSiblings(button) ? "?siblings=true" : "";
+    htmx.ajax("GET", `/items/${key}/${what}${siblings}`, { source: menu, target: menu, swap: "innerHTML" });
   }
   else if (!event.target.closest("#menu")) closeMenu();
 });
@@ -47,6 +49,13 @@ document.addEventListener("htmx:afterSwap", (event) => {
   if (keys.length > 1) menu.querySelector("[data-menu-subject]").textContent = `and ${keys.length - 1} more`;
   menu.querySelector("button, a, input, select")?.focus();
 });
+
+/** Whether the list before one's eyes is of the items beside each other, rather than of a whole level. */
+function isAmongSiblings(button) {
+  const card = button.closest(".item-card");
+  if (card?.matches(".outline:not(.ranked) .item-row")) return true;
+  return Boolean(card?.closest("[data-column]")?.dataset.parent);
+}
 
 // Parts of the menu that fetch more.
 document.addEventListener("change", (event) => {
@@ -92,6 +101,7 @@ export function rename(key) {
 }
 
 document.addEventListener("saved", (event) => event.target.matches("[data-menu-form]") && closeMenu());
+document.addEventListener("click", (event) => event.target.closest?.("[data-menu-close]") && closeMenu());
 document.addEventListener("keydown", (event) => {
   if (event.key === "Escape" && menu && !menu.hidden) {
     event.preventDefault();

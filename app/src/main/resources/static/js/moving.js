@@ -1,5 +1,6 @@
 // One way to move items, whatever asked for it: a drag, a key or the menu.
-import { refresh, view } from "./view.js";
+import { go, refresh, view } from "./view.js";
+import { cardOf } from "./selection.js";
 import { done } from "./undo.js";
 import { tell } from "./toasts.js";
 import { post } from "./server.js";
@@ -16,10 +17,26 @@ export async function move(keys, where) {
     const events = await post(listed?.url ?? "/items/move", { keys: keys.join(","), ...where, ...listed?.values });
     done(events.said);
     await refresh();
+    await focusMoved(keys[0], where);
   } catch (failure) {
     tell(failure.message, true);
     if (listed) await refresh();
   }
+}
+
+/**
+ * The focus goes where the first of the moved items now stands, also where that is not drawn yet; what went under an item that
+ * is not open stays out of sight, and the focus is on that item.
+ */
+async function focusMoved(key, { under, to }) {
+  if (!cardOf(key) && to && !under && view()?.dataset.way !== undefined) {
+    const url = new URL(location.href);
+    url.searchParams.set("at", key);
+    await go(url.pathname + url.search);
+  }
+  const card = cardOf(key) ?? (under ? cardOf(under) : null);
+  (card?.querySelector(".card-link") ?? card?.querySelector("td[tabindex]"))?.focus();
+  card?.scrollIntoView({ block: "nearest" });
 }
 
 /** A form that moves to a position does so in the list that is open. */

@@ -2,6 +2,7 @@
 import { go, refresh, view } from "./view.js";
 import { post } from "./server.js";
 import { tell } from "./toasts.js";
+import { done } from "./undo.js";
 
 const place = () => document.getElementById("narrow");
 
@@ -73,7 +74,7 @@ document.addEventListener("submit", async (event) => {
 async function act(url, values) {
   try {
     const { said } = await post(url, values);
-    if (said.words) tell(said.words);
+    if (said.words) done(said);
     await refresh(["panel"]);
     await fetchPicks();
   } catch (failure) {
@@ -82,10 +83,34 @@ async function act(url, values) {
 }
 
 document.addEventListener("click", (event) => {
-  const button = event.target.closest?.("[data-view-pin], [data-view-remove], [data-seen-all]");
+  const button = event.target.closest?.("[data-view-pin], [data-view-remove], [data-view-update], [data-view-rename], [data-view-copy], [data-seen-all]");
   if (!button) return;
   const { product } = view().dataset;
   if (button.dataset.viewPin) act(`/${product}/views/${button.dataset.viewPin}/pin`, { pinned: button.dataset.pinned });
+  else if (button.dataset.viewUpdate) act(`/${product}/views/${button.dataset.viewUpdate}/update`, { path: button.closest(".narrow-views").querySelector("[name=path]").value, query: document.getElementById("narrow-inner").dataset.query });
+  else if (button.dataset.viewCopy) act(`/${product}/views/${button.dataset.viewCopy}/copy`, {});
+  else if (button.dataset.viewRename) renameView(button, product);
   else if (button.dataset.viewRemove) act(`/${product}/views/${button.dataset.viewRemove}/remove`, {});
   else act(button.dataset.url, {});
 });
+
+/** The name becomes a field; Enter saves it, Escape leaves it as it was. */
+function renameView(button, product) {
+  const link = button.closest("li").querySelector("a");
+  const field = Object.assign(document.createElement("input"), { value: button.dataset.name, maxLength: 80 });
+  field.setAttribute("aria-label", `New name of ${button.dataset.name}`);
+  link.replaceWith(field);
+  field.focus();
+  field.select();
+  field.addEventListener("keydown", (event) => {
+    event.stopPropagation();
+    if (event.key === "Enter") {
+      event.preventDefault();
+      act(`/${product}/views/${button.dataset.viewRename}/rename`, { name: field.value });
+    }
+    if (event.key === "Escape") {
+      field.replaceWith(link);
+      link.focus();
+    }
+  });
+}

@@ -18,12 +18,32 @@ async function keep(columns) {
   }
 }
 
+function apply(form) {
+  const chosen = [...form.querySelectorAll("li")].filter((line) => line.querySelector("[type=checkbox]").checked);
+  return keep([["title", document.querySelector(".outline col").width], ...chosen.map((line) => [line.dataset.columnId, line.querySelector("[type=number]").value])]);
+}
+
+// What is chosen counts at once.
+document.addEventListener("change", (event) => {
+  const form = event.target.closest?.("[data-columns-form]");
+  if (form && !event.target.matches("[type=search]")) apply(form);
+});
 document.addEventListener("submit", (event) => {
   if (!event.target.matches("[data-columns-form]")) return;
   event.preventDefault();
-  const chosen = [...event.target.querySelectorAll("li")].filter((line) => line.querySelector("[type=checkbox]").checked);
-  keep([["title", document.querySelector(".outline col").width], ...chosen.map((line) => [line.dataset.columnId, line.querySelector("[type=number]").value])]);
-  event.target.closest("details").removeAttribute("open");
+  apply(event.target);
+});
+document.addEventListener("input", (event) => {
+  if (!event.target.matches?.("[data-columns-find]")) return;
+  const wanted = event.target.value.trim().toLowerCase();
+  event.target.form.querySelectorAll("li").forEach((line) => (line.hidden = !line.textContent.toLowerCase().includes(wanted)));
+});
+document.addEventListener("keydown", (event) => {
+  const choice = event.key === "Escape" && event.target.closest?.("details.choice[open]");
+  if (!choice) return;
+  event.preventDefault();
+  choice.removeAttribute("open");
+  choice.querySelector("summary").focus();
 });
 
 document.addEventListener("click", (event) => {
@@ -33,6 +53,7 @@ document.addEventListener("click", (event) => {
   if (button.matches("[data-column-up]")) line.previousElementSibling?.before(line);
   else line.nextElementSibling?.after(line);
   button.focus();
+  apply(button.form);
 });
 
 let sizing = null;

@@ -3,6 +3,7 @@ import { refresh, view } from "./view.js";
 import { fetchText, post } from "./server.js";
 import { done } from "./undo.js";
 import { tell } from "./toasts.js";
+import { holdKeys } from "./typing-ahead.js";
 
 const place = document.getElementById("quick-add");
 let waiting = null;
@@ -14,9 +15,13 @@ async function open() {
   if (!place.hidden) return place.querySelector("[name=line]").focus();
   opener = document.activeElement;
   const at = new URLSearchParams(location.search).get("at") ?? document.querySelector(".item-panel")?.dataset.key ?? "";
-  await htmx.ajax("GET", `/${product}/quick-add?at=${at}`, { source: place, target: place, swap: "innerHTML" });
-  place.hidden = false;
-  place.querySelector("[name=line]").focus();
+  const opened = htmx.ajax("GET", `/${product}/quick-add?at=${at}`, { source: place, target: place, swap: "innerHTML" });
+  await holdKeys(
+    opened.then(() => {
+      place.hidden = false;
+      return place.querySelector("[name=line]");
+    }),
+  );
 }
 
 function close() {
@@ -34,9 +39,13 @@ async function read(form) {
 }
 
 async function add(form, another) {
+  if (form.dataset.sent) return;
+  form.dataset.sent = "1";
   const { line } = form.elements;
   try {
     const { said } = await post(form.getAttribute("action"), new FormData(form));
+    // Free for the next line at once: the view is drawn anew behind it.
+    delete form.dataset.sent;
     done(said);
     if (another) {
       line.value = "";
@@ -47,6 +56,8 @@ async function add(form, another) {
   } catch (failure) {
     form.querySelector(".error").textContent = failure.message;
     line.focus();
+  } finally {
+    delete form.dataset.sent;
   }
 }
 

@@ -1,5 +1,5 @@
 // Posting to the server from a script: the same headers that htmx sends, failures as words, and which operations were one's own.
-const headers = () => ({ "HX-Request": "true", ...JSON.parse(document.body.getAttribute("hx-headers")) });
+const headers = (key) => ({ "HX-Request": "true", "X-Request-Key": key, ...JSON.parse(document.body.getAttribute("hx-headers")) });
 const own = new Set();
 let underWay = Promise.resolve();
 
@@ -35,10 +35,16 @@ export async function isOwn(operation) {
 /** Posts values as a form; gives the text of the answer. */
 export const fetchText = async (url, values) => (await request(url, new URLSearchParams(values))).text();
 
+/** A key of one request: asked a second time, the server answers with what the first did. */
+export const freshKey = () => Array.from(crypto.getRandomValues(new Uint32Array(4)), (part) => part.toString(36)).join("-");
+
 async function request(url, body) {
+  const key = freshKey();
+  const once = () => fetch(url, { method: "POST", body, headers: headers(key) });
   let response;
   try {
-    response = await fetch(url, { method: "POST", body, headers: headers() });
+    // A connection that breaks before the answer is tried again: the key keeps it from being done twice.
+    response = await once().catch(once);
   } catch {
     throw new Error("The server cannot be reached. What you typed is still here; try again.");
   }
@@ -57,5 +63,6 @@ async function answered(url, body) {
 async function failureOf(response) {
   const type = response.headers.get("Content-Type") ?? "";
   if (response.status === 409 && type.startsWith("text/html")) return new Conflict(await response.text());
-  return new Error(type.startsWith("text/plain") ? await response.text() : "That did not work; nothing was changed. Try again in a moment.");
+  const words = type.startsWith("text/plain") ? await response.text() : "That did not work; nothing was changed. Try again in a moment.";
+  return Object.assign(new Error(words), { operation: response.headers.get("X-Refused-Operation") });
 }

@@ -1,9 +1,14 @@
 // Brings the behaviours to the page. Each is bound once, to the document, so that swapped markup works as it is.
+import "./once.js";
 import "./view.js";
+import "./typing-ahead.js";
 import "./fields.js";
 import "./adding.js";
+import "./pasting.js";
 import "./posting.js";
 import "./menu.js";
+import "./pick-item.js";
+import "./pictures.js";
 import "./splitting.js";
 import "./outline.js";
 import "./outline-columns.js";

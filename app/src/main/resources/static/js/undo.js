@@ -1,20 +1,50 @@
-// Taking back: by key, from the toast after the deed, and from an item's history.
+// Undo: by key, from the toast after the deed, and from an item's history. What was told last is what the key takes back.
 import { refresh } from "./view.js";
 import { post } from "./server.js";
 import { tell, tellDone } from "./toasts.js";
+import * as deeds from "./deeds.js";
 
-/** Tells what was done, and offers to take it back. */
-export const done = (said) => said && tellDone(said, { words: "Take back", run: (operation) => takeBack(`/operations/${operation}/undo`) });
+/** Tells what was done, and offers to undo it. */
+export function done(said) {
+  if (!said) return;
+  deeds.note(said);
+  tellDone(said, { words: "Undo", run: () => undo(said) });
+}
 
-async function takeBack(url) {
+const undo = (said) => takeBack(said.undo ?? `/operations/${said.operation}/undo`);
+
+async function takeBack(url, values = {}) {
   try {
-    const { said } = await post(url, {});
-    const again = url.endsWith("redo-last") ? "Take back" : "Do it again";
+    const { said } = await post(url, values);
+    deeds.forget(url);
+    const again = url.endsWith("redo-last") ? "Undo" : "Redo";
     tellDone(said, { words: again, run: (operation) => takeBack(`/operations/${operation}/undo`) });
     await refresh();
   } catch (failure) {
-    tell(failure.message, true);
+    tell(failure.message, true, failure.operation ? waysOn(failure.operation) : []);
   }
+}
+
+/** What can be done where an operation cannot be undone whole. */
+const waysOn = (operation) => [
+  { words: "Undo what still can be", run: () => takeBack(`/operations/${operation}/undo`, { parts: true }) },
+  { words: "Skip it", run: () => skip(operation) },
+];
+
+function skip(operation) {
+  deeds.skip(operation);
+  undoLast();
+}
+
+function undoLast() {
+  const last = deeds.last();
+  if (last?.undo) return takeBack(last.undo);
+  if (last && !last.operation) {
+    deeds.drop();
+    return tell(`“${last.words}” cannot be undone. Undo again to go on to what was done before it.`);
+  }
+  deeds.drop();
+  return takeBack("/operations/undo-last", { skip: deeds.skipped() });
 }
 
 document.addEventListener("click", (event) => {
@@ -28,5 +58,6 @@ document.addEventListener("keydown", (event) => {
   const redo = key === "y" || (key === "z" && event.shiftKey);
   if (!redo && key !== "z") return;
   event.preventDefault();
-  takeBack(redo ? "/operations/redo-last" : "/operations/undo-last");
+  if (redo) takeBack("/operations/redo-last");
+  else undoLast();
 });

@@ -40,6 +40,8 @@ async function read(form) {
 }
 
 async function write(form) {
+  if (form.dataset.sent) return;
+  form.dataset.sent = "1";
   const error = form.querySelector(".error");
   try {
     const { said } = await post(form.getAttribute("action"), new FormData(form));
@@ -50,6 +52,8 @@ async function write(form) {
     form.elements.text.focus();
   } catch (failure) {
     error.textContent = failure.message;
+  } finally {
+    delete form.dataset.sent;
   }
 }
 

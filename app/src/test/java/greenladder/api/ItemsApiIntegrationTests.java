@@ -97,7 +97,7 @@ public class ItemsApiIntegrationTests extends RunningDemo {
             },
             {
                 "{'level':'story','title':'T','size':10001}",
-                List.of("size: The size lies between 0 and 10,000; 10001 does not.")
+                List.of("size: The size must be between 0 and 10,000, not 10001.")
             },
             {
                 "{'level':'story','title':'T','key':'X1'}",
@@ -286,7 +286,8 @@ public class ItemsApiIntegrationTests extends RunningDemo {
 
     @Test
     public void interfaceShouldDescribeItself() {
-        var description = new ApiClient("http://localhost:" + port + "/v3/api-docs?x=", "").get("");
+        var address = "http://localhost:" + port + "/v3/api-docs?x=";
+        var description = new ApiClient(address, "demo-token").get("");
         assertThat(description.body().path("paths").has("/api/v1/items/{key}/rollup")).isTrue();
     }
 }

@@ -182,21 +182,32 @@ public class RandomTreeIntegrationTests extends RunningDemo {
             if (count == 0) {
                 return own(item);
             }
-            if (allDone(item)) {
-                return sum(item) > 0 ? sum(item) : own(item);
-            }
             if (unsized(item) == count) {
                 return own(item);
             }
-            return unsized(item) == 0 || Double.isNaN(own(item))
+            return isBrokenDown(item) || Double.isNaN(own(item))
                     ? sum(item)
                     : Math.max(own(item), sum(item));
         }
 
         double unbroken(JsonNode item) {
-            return unsized(item) > 0 && !allDone(item) && own(item) > sum(item)
-                    ? effective(item) - sum(item)
-                    : 0;
+            return pointChildren(item).isEmpty()
+                            || isBrokenDown(item)
+                            || Double.isNaN(effective(item))
+                    ? 0
+                    : effective(item) - sum(item);
+        }
+
+        private boolean isBrokenDown(JsonNode item) {
+            return isDone(item) || item.path("brokenDown").asBoolean();
+        }
+
+        /** Whether anything is not broken down, here or below. */
+        private boolean isOpenBelow(JsonNode item) {
+            return !pointChildren(item).isEmpty()
+                    && !(isBrokenDown(item) && allDone(item))
+                    && (unbroken(item) > 0
+                            || pointChildren(item).stream().anyMatch(this::isOpenBelow));
         }
 
         double done(JsonNode item) {
@@ -204,7 +215,7 @@ public class RandomTreeIntegrationTests extends RunningDemo {
             if (below.isEmpty()) {
                 return isDone(item) ? own(item) : 0;
             }
-            return allDone(item)
+            return isBrokenDown(item) && allDone(item)
                     ? effective(item)
                     : below.stream().mapToDouble(child -> doneOrZero(child)).sum();
         }
@@ -217,7 +228,7 @@ public class RandomTreeIntegrationTests extends RunningDemo {
             if (isDropped(item) || pointChildren(item).isEmpty()) {
                 return item.path("category").asString();
             }
-            if (allDone(item)) {
+            if (allDone(item) && !isOpenBelow(item)) {
                 return "done";
             }
             return leaves(item).stream()

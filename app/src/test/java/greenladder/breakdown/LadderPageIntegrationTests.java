@@ -109,7 +109,7 @@ public class LadderPageIntegrationTests extends RunningDemo {
             {"start", "type=\"date\""},
             {"description", "<textarea"},
             {"blocked", "Blocked because"},
-            {"parent", "Under"},
+            {"parent", "data-pick-item"},
         };
     }
 

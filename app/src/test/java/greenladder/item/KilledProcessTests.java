@@ -3,6 +3,7 @@ package greenladder.item;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.ApiClient;
+import greenladder.operating.Shell;
 import java.io.IOException;
 import java.net.ServerSocket;
 import java.nio.file.Files;
@@ -12,6 +13,7 @@ import java.util.List;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
+import java.util.function.BooleanSupplier;
 import org.testng.annotations.Test;
 import tools.jackson.core.JacksonException;
 
@@ -42,6 +44,73 @@ public class KilledProcessTests {
             assertThat(answered).hasSizeGreaterThanOrEqualTo(KILLS * ANSWERS_BEFORE_THE_KILL);
         } finally {
             last.process().destroyForcibly().waitFor();
+        }
+    }
+
+    /** A backup made in the midst of writes holds every one answered before it began. */
+    @Test
+    public void backupUnderLoadShouldRestoreWhatWasAnsweredBeforeIt() throws Exception {
+        var data = Files.createTempDirectory("greenladder-backup");
+        var file = data.resolve("backup.zip");
+        var answered = new ConcurrentLinkedQueue<String>();
+        var before = new ArrayList<String>();
+        var running = start(data);
+        try (var shell = Executors.newSingleThreadExecutor()) {
+            var backup =
+                    shell.submit(() -> {
+                        while (answered.size() < ANSWERS_BEFORE_THE_KILL / 2) {
+                            Thread.onSpinWait();
+                        }
+                        before.addAll(answered);
+                        return Shell.run(
+                                new String[] {
+                                    "backup",
+                                    file.toString(),
+                                    data.resolve("greenladder").toString()
+                                });
+                    });
+            writeUntil(running, answered, backup::isDone);
+            assertThat(backup.get()).isZero();
+        } finally {
+            running.process().destroyForcibly().waitFor();
+        }
+        var restored = Files.createTempDirectory("greenladder-restored");
+        assertThat(
+                        Shell.run(
+                                new String[] {
+                                    "restore",
+                                    file.toString(),
+                                    restored.resolve("greenladder").toString()
+                                }))
+                .isZero();
+        var again = start(restored);
+        try {
+            var all = new ConcurrentLinkedQueue<>(before);
+            assertThat(all).hasSizeGreaterThanOrEqualTo(ANSWERS_BEFORE_THE_KILL / 2);
+            requireAll(again, all);
+        } finally {
+            again.process().destroyForcibly().waitFor();
+        }
+    }
+
+    private static void writeUntil(
+            Running running, ConcurrentLinkedQueue<String> answered, BooleanSupplier enough) {
+        try (var writers = Executors.newFixedThreadPool(WRITERS)) {
+            for (int writer = 0; writer < WRITERS; writer++) {
+                writers.execute(() -> {
+                    while (!enough.getAsBoolean()) {
+                        var answer =
+                                running.api()
+                                        .post(
+                                                "/products/MSF/items",
+                                                "{'level':'story','title':'Written during the"
+                                                        + " backup'}");
+                        if (answer.status() == 201) {
+                            answered.add(answer.body().path("key").asString());
+                        }
+                    }
+                });
+            }
         }
     }
 

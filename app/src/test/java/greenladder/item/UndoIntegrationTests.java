@@ -55,7 +55,7 @@ public class UndoIntegrationTests extends RunningDemo {
         undo(done);
         var again = undo(done);
         assertThat(again.status()).isEqualTo(422);
-        assertThat(again.body().path("detail").asString()).contains("taken back already");
+        assertThat(again.body().path("detail").asString()).contains("undone already");
         assertThat(undo("999999999").status()).isEqualTo(404);
     }
 

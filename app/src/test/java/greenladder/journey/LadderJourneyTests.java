@@ -324,6 +324,7 @@ public class LadderJourneyTests extends BrowserTest {
         page.locator(".description .is-primary").click();
         assertThat(page.locator(".prose strong")).hasText("Why");
         assertThat(page.locator(".prose")).containsText("<b>");
+        page.locator("[data-fold=more] > summary").click();
         var field = "#p-" + code + "3-blocked";
         page.locator(field + " .in-place").click();
         assertThat(page.locator(field + " input[name=value]")).isFocused();

@@ -198,12 +198,12 @@ public class RefineJourneyTests extends BrowserTest {
         var code = productWith(1);
         var page = at("Ines Rowe", "/" + code + "/rank");
         var checks = row(page, code + 1).locator("[data-ready]");
-        assertThat(checks).hasAccessibleName("Readiness of " + code + "1: 2 of 5");
+        assertThat(checks).hasAccessibleName("Readiness of " + code + "1: 1 of 5");
 
         checks.click();
         page.locator(".ready-menu textarea").fill("It floats");
         page.locator(".ready-menu form:has(textarea) button").click();
-        assertThat(checks).hasAccessibleName("Readiness of " + code + "1: 3 of 5");
+        assertThat(checks).hasAccessibleName("Readiness of " + code + "1: 2 of 5");
         checks.click();
         page.locator(".ready-menu input.is-number").first().fill("3");
         page.locator(".ready-menu input.is-number").first().press("Enter");
@@ -233,7 +233,7 @@ public class RefineJourneyTests extends BrowserTest {
                     && !item.path("candidate").asBoolean()
                     && item.path("team").asString("").equals("lantern")) {
                 ines.locator("[data-candidate]").click();
-                assertThat(ines.locator("[data-candidate]")).hasText("No candidate after all");
+                assertThat(ines.locator("[data-candidate]")).hasText("Remove as candidate");
                 chosen.add(here);
             } else {
                 api().patch("/items/" + here, "{'team':'lantern','sprint':null,'candidate':true}");
@@ -291,7 +291,7 @@ public class RefineJourneyTests extends BrowserTest {
                 .containsText("Ines Rowe says 3: let them talk first.");
 
         button(bram, "Pick again").click();
-        assertThat(ines.locator(".agenda-place")).hasText("Go 2");
+        assertThat(ines.locator(".agenda-place")).hasText("Round 2");
         ines.locator(".notch[value='8']").click();
         bram.locator(".notch[value='8']").click();
         assertThat(ines.locator(".round-words")).hasText("Everybody has picked.");

@@ -128,7 +128,7 @@ public class StreamsIntegrationTests extends RunningDemo {
     @Test
     public void streamOfASlowReaderShouldEndRatherThanHoldUpWhoWrites() {
         var ended = new ArrayList<Stream>();
-        var stream = new Stream("slow", ended::add);
+        var stream = new Stream("slow", "", ended::add);
         for (int i = 0; i <= Stream.QUEUE; i++) {
             stream.tell(new Event("changed", i));
         }
@@ -146,7 +146,8 @@ public class StreamsIntegrationTests extends RunningDemo {
                             greenladder.people.Role.STAKEHOLDER,
                             java.util.Map.of(),
                             "",
-                            0));
+                            0),
+                    "");
         }
         assertThat(streams.count() - before).isLessThanOrEqualTo(Streams.MOST_OF_ONE);
     }

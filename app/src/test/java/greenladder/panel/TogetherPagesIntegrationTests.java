@@ -119,7 +119,7 @@ public class TogetherPagesIntegrationTests extends RunningDemo {
                 .headers()
                 .hasHeaderSatisfying(
                         "HX-Trigger",
-                        values -> assertThat(values.getFirst()).contains("Taken back on " + key));
+                        values -> assertThat(values.getFirst()).contains("Undone").contains(key));
         post("petra.nye", "/operations/undo-last");
         assertThat(titleOf(key)).isEqualTo("As it was");
         post("petra.nye", "/operations/redo-last");
@@ -129,7 +129,7 @@ public class TogetherPagesIntegrationTests extends RunningDemo {
         assertThat(post("petra.nye", "/operations/redo-last"))
                 .hasStatus(HttpStatus.UNPROCESSABLE_ENTITY)
                 .bodyText()
-                .contains("nothing to do again");
+                .contains("nothing to redo");
         post("petra.nye", "/operations/undo-last");
         post("petra.nye", "/items/edit", "keys", key, "field", "size", "value", "3");
         assertThat(post("petra.nye", "/operations/redo-last"))
@@ -142,7 +142,7 @@ public class TogetherPagesIntegrationTests extends RunningDemo {
         assertThat(post("saga.lind", "/operations/undo-last"))
                 .hasStatus(HttpStatus.UNPROCESSABLE_ENTITY)
                 .bodyText()
-                .contains("nothing of yours to take back");
+                .contains("nothing of yours left to undo");
     }
 
     @Test
@@ -189,10 +189,9 @@ public class TogetherPagesIntegrationTests extends RunningDemo {
         var page = get("ama.teal", "/notices?unread=true");
         assertThat(page).bodyText().contains("For you, @ama.teal", key, "mentions you");
         var id = page.getResponse() == null ? "" : idOf(bodyOf(page), key);
-        assertThat(post("ama.teal", "/notices/" + id + "/open"))
-                .hasHeader(
-                        "Location",
-                        "/" + key.replaceAll("\\d", "") + "/ladder?at=" + key + "&panel=1");
+        assertThat(post("ama.teal", "/notices/" + id + "/open").getResponse().getRedirectedUrl())
+                .as("leads to the very comment")
+                .matches("/[A-Z]+/ladder\\?at=" + key + "&panel=1#comment-\\d+");
         assertThat(get("ama.teal", "/notices?unread=true")).bodyText().doesNotContain(key);
         post("ama.teal", "/notices/" + id + "/read", "read", "false");
         assertThat(get("ama.teal", "/notices/count")).bodyText().isNotEqualTo("0");

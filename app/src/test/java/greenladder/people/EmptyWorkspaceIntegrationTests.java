@@ -22,6 +22,8 @@ public class EmptyWorkspaceIntegrationTests extends AbstractTestNGSpringContextT
 
     @Autowired private People people;
 
+    @Autowired private FirstCode code;
+
     @Autowired private LadderKeeper keeper;
 
     private MvcTestResult start(String name, String handle, String password) {
@@ -31,6 +33,7 @@ public class EmptyWorkspaceIntegrationTests extends AbstractTestNGSpringContextT
                 .param("name", name)
                 .param("handle", handle)
                 .param("password", password)
+                .param("code", code.code())
                 .exchange();
     }
 
@@ -70,7 +73,7 @@ public class EmptyWorkspaceIntegrationTests extends AbstractTestNGSpringContextT
                                 .with(csrf())
                                 .param("handle", "edda.quill")
                                 .param("password", "wrong"))
-                .hasHeader("Location", "/sign-in?failed");
+                .hasHeader("Location", "/sign-in?failed&as=edda.quill");
         var edda = user(people.findByHandle("edda.quill").orElseThrow());
         assertThat(mvc.get().uri("/").with(edda)).hasHeader("Location", "/products/new");
         assertThat(

@@ -176,7 +176,7 @@ public class PeopleIntegrationTests extends RunningDemo {
                 .isEqualTo(401);
         assertThat(mvc.get().uri("/MSF/ladder").with(user(leaver)))
                 .hasStatus(HttpStatus.FOUND)
-                .hasHeader("Location", "/sign-in");
+                .hasHeader("Location", "/sign-in?to=%2FMSF%2Fladder");
         assertThat(
                         api().patch(
                                         "/items/" + code + "1",
@@ -191,7 +191,7 @@ public class PeopleIntegrationTests extends RunningDemo {
         assertThat(post(me, "/settings/password", "old", "wrong", "password", "another one 12"))
                 .hasStatus(HttpStatus.UNPROCESSABLE_ENTITY)
                 .bodyText()
-                .contains("not your present password");
+                .contains("not your current password");
         assertThat(post(me, "/settings/password", "old", PASSWORD, "password", "another one 12"))
                 .hasStatusOk();
         assertThat(mvc.get().uri("/settings").with(user(me))).hasStatus(HttpStatus.FOUND);
@@ -202,17 +202,18 @@ public class PeopleIntegrationTests extends RunningDemo {
     public void guessesShouldHaveToWait() {
         var me = somebody(Role.TEAM_MEMBER);
         for (int i = 0; i < 5; i++) {
-            assertThat(signIn(me.handle(), "guess " + i)).hasHeader("Location", "/sign-in?failed");
+            assertThat(signIn(me.handle(), "guess " + i))
+                    .hasHeader("Location", "/sign-in?failed&as=" + me.handle());
         }
         assertThat(signIn(me.handle(), PASSWORD))
                 .as("even the right one waits now")
-                .hasHeader("Location", "/sign-in?wait");
+                .hasHeader("Location", "/sign-in?wait&as=" + me.handle());
     }
 
     @Test
     public void tokenShouldBeShownOnceAndSignNobodyInOnceRevoked() {
         var me = somebody(Role.PRODUCT_OWNER);
-        var made = tokens.make(me, "A script");
+        var made = tokens.make(me, "A script", 30);
         var api = new ApiClient("http://localhost:" + port, made.secret());
         assertThat(api.get("/tokens").body().toString())
                 .contains("A script")
@@ -229,7 +230,7 @@ public class PeopleIntegrationTests extends RunningDemo {
     public void tokenRevokedInTheMidstOfABulkShouldLeaveAllOrNothing() {
         var me = somebody(Role.PRODUCT_OWNER);
         var code = api().newProduct();
-        var made = tokens.make(me, "A bulk");
+        var made = tokens.make(me, "A bulk", 30);
         var items = new StringBuilder("{'level':'story','title':'S'}");
         for (int i = 1; i < 2000; i++) {
             items.append(",{'level':'story','title':'S'}");

@@ -30,8 +30,8 @@ public class IntakeLineTests {
     static Object[][] faults() {
         return new Object[][] {
             {"x".repeat(501), "Line 4 needs a title of at most 500 characters."},
-            {"Rope, 1.2.3 points", "Line 4: “1.2.3” is no amount that fits."},
-            {"Rope, value 99999", "Line 4: “99999” is no amount that fits."},
+            {"Rope, 1.2.3 points", "Line 4: “1.2.3” must be between 0 and 10,000."},
+            {"Rope, value 99999", "Line 4: “99999” must be between 0 and 10,000."},
         };
     }
 

@@ -13,6 +13,9 @@ import java.util.concurrent.TimeUnit;
 
 /** A running application, started as {@code ./ladder} starts it. */
 final class Application implements AutoCloseable {
+    /** What proves to the first page that whoever starts the application is there. */
+    static final String FIRST_CODE = "BENCH";
+
     private final Process process;
     private final String base;
     private final Duration start;
@@ -43,6 +46,7 @@ final class Application implements AutoCloseable {
                         "greenladder.jar",
                         "--spring.profiles.active=" + profiles,
                         "--server.port=" + port,
+                        "--greenladder.first-code=" + FIRST_CODE,
                         "--greenladder.data=" + data.resolve("greenladder")));
         var began = Instant.now();
         var process =

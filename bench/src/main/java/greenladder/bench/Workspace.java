@@ -46,7 +46,15 @@ final class Workspace {
         require(
                 administrator.post(
                         "/start",
-                        Map.of("name", "Person 0", "handle", handle(0), "password", PASSWORD)));
+                        Map.of(
+                                "name",
+                                "Person 0",
+                                "handle",
+                                handle(0),
+                                "password",
+                                PASSWORD,
+                                "code",
+                                Application.FIRST_CODE)));
         administrator.get("/settings");
         var made = administrator.post("/settings/tokens", Map.of("name", "Filling"));
         var secret = SECRET.matcher(made.body());

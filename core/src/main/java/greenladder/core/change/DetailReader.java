@@ -33,7 +33,7 @@ final class DetailReader {
     static final int LONGEST_TEXT = 1_000;
 
     private static final Pattern BLANKS = Pattern.compile("[\\p{Cntrl}\\s]+");
-    private static final Pattern BULLET = Pattern.compile("^[-*+]\\s+");
+    private static final Pattern BULLET = Pattern.compile("^[-*+]\\s++");
     private static final Pattern SIGNED = Pattern.compile("[+\\-−]");
 
     private DetailReader() {}
@@ -218,10 +218,12 @@ final class DetailReader {
     }
 
     private static boolean isAddress(String text) {
+        if (text.length() > LONGEST_TEXT) {
+            return false;
+        }
         try {
             var uri = new URI(text);
-            return text.length() <= LONGEST_TEXT
-                    && uri.getHost() != null
+            return uri.getHost() != null
                     && ("http".equalsIgnoreCase(uri.getScheme())
                             || "https".equalsIgnoreCase(uri.getScheme()));
         } catch (URISyntaxException e) {

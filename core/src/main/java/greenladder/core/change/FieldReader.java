@@ -14,6 +14,8 @@ import greenladder.core.item.States;
 import greenladder.core.ladder.Ladder;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
+import java.util.EnumSet;
+import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -26,6 +28,20 @@ final class FieldReader {
     static final int LONGEST_TITLE = 500;
     static final int LONGEST_DESCRIPTION = 100_000;
     static final int LONGEST_REASON = 500;
+
+    /** No text of one line is looked at that is longer; its own limit is lower. */
+    private static final int LONGEST_LINE = 2_000;
+
+    /** Nor any list or description. */
+    private static final int LONGEST_TEXT = 120_000;
+
+    private static final Set<Field.Base> OF_MANY_LINES =
+            EnumSet.of(
+                    Field.Base.DESCRIPTION,
+                    Field.Base.ACCEPTANCE,
+                    Field.Base.DEFINITION_OF_DONE,
+                    Field.Base.CHECKLIST,
+                    Field.Base.LINKS);
 
     private static final Pattern BLANKS = Pattern.compile("[\\p{Cntrl}\\s]+");
 
@@ -51,6 +67,10 @@ final class FieldReader {
      * @param entered blank for none
      */
     Reading read(Field field, String entered) {
+        int most = OF_MANY_LINES.contains(field.base()) ? LONGEST_TEXT : LONGEST_LINE;
+        if (entered.length() > most) {
+            return tooLong(field, entered.length(), most);
+        }
         var text = entered.strip();
         return switch (field.base()) {
             case TITLE -> title(text);
@@ -61,7 +81,7 @@ final class FieldReader {
             case TEAM -> text.isEmpty() ? kept(null) : team(text);
             case SPRINT -> text.isEmpty() ? kept(null) : sprint(text);
             case RELEASE -> text.isEmpty() ? kept(null) : release(text);
-            case SIZE -> text.isEmpty() ? kept(null) : amount("The size", text);
+            case SIZE -> text.isEmpty() ? kept(null) : size(text);
             case VALUE -> text.isEmpty() ? kept(null) : amount("The value", text);
             case HOURS_ESTIMATE ->
                     text.isEmpty() ? kept(null) : amount("The estimated hours", text);
@@ -77,7 +97,7 @@ final class FieldReader {
             case BAND -> text.isEmpty() ? kept(null) : band(text);
             case FACTOR -> factor(field, text);
             case AGENDA, QUESTION -> text.isEmpty() ? kept(null) : words(text);
-            case CANDIDATE -> yesOrNo(text);
+            case CANDIDATE, BROKEN_DOWN -> yesOrNo(text);
             case READY -> ticks(text);
             case CUSTOM -> custom(field, text);
             case KIND,
@@ -92,6 +112,15 @@ final class FieldReader {
                     MERGED,
                     DECISIONS ->
                     throw new IllegalArgumentException(field.label());
+        };
+    }
+
+    private static Reading tooLong(Field field, int length, int most) {
+        return switch (field.base()) {
+            case TITLE -> titleTooLong(length);
+            case DESCRIPTION -> descriptionTooLong(length);
+            default ->
+                    wrong("This is %,d characters long; at most %,d fit.".formatted(length, most));
         };
     }
 
@@ -126,19 +155,25 @@ final class FieldReader {
         if (title.isEmpty()) {
             return wrong("A title is needed.");
         }
-        return title.length() > LONGEST_TITLE
-                ? wrong(
-                        "The title is %,d characters long; at most %d fit."
-                                .formatted(title.length(), LONGEST_TITLE))
-                : kept(title);
+        return title.length() > LONGEST_TITLE ? titleTooLong(title.length()) : kept(title);
+    }
+
+    private static Reading titleTooLong(int length) {
+        return wrong(
+                "The title is %,d characters long; at most %d fit."
+                        .formatted(length, LONGEST_TITLE));
+    }
+
+    private static Reading descriptionTooLong(int length) {
+        return wrong(
+                "The description is %,d characters long; at most %,d fit."
+                        .formatted(length, LONGEST_DESCRIPTION));
     }
 
     private static Reading description(String entered) {
         var text = entered.replace("\r\n", "\n").replace("\0", "");
         if (text.length() > LONGEST_DESCRIPTION) {
-            return wrong(
-                    "The description is %,d characters long; at most %,d fit."
-                            .formatted(text.length(), LONGEST_DESCRIPTION));
+            return descriptionTooLong(text.length());
         }
         return kept(text.isBlank() ? null : text);
     }
@@ -291,6 +326,15 @@ final class FieldReader {
                                 .formatted(shortened(text), product.name()));
     }
 
+    /** A number, or the label of a step of the product's scale. */
+    private Reading size(String text) {
+        return product.refining()
+                .scale()
+                .findStep(text)
+                .map(step -> kept(step.size().toString()))
+                .orElseGet(() -> amount("The size", text));
+    }
+
     private static Reading amount(String what, String text) {
         var amount = Amount.parse(text.replace(',', '.'));
         if (amount.isEmpty()) {
@@ -300,7 +344,7 @@ final class FieldReader {
         }
         if (amount.get().compareTo(Amount.ZERO) < 0 || amount.get().compareTo(Amount.LARGEST) > 0) {
             return wrong(
-                    "%s lies between 0 and 10,000; %s does not.".formatted(what, shortened(text)));
+                    "%s must be between 0 and 10,000, not %s.".formatted(what, shortened(text)));
         }
         return kept(amount.get().toString());
     }

@@ -57,7 +57,7 @@ final class Fields {
                                         problem(
                                                 label,
                                                 "There is no field “%s” that can be set."
-                                                        .formatted(label))));
+                                                        .formatted(FieldReader.shortened(label)))));
         if (item == null) {
             byField.putIfAbsent(Field.TITLE, "");
             byField.putIfAbsent(Field.LEVEL, "");

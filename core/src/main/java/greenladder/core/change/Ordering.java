@@ -68,7 +68,8 @@ public final class Ordering {
                 changes.add(Change.ofRank(item, ranks.get(i)));
             }
         }
-        return new Drawn(command.items(), changes);
+        // Those that take another place; an undo names the same.
+        return new Drawn(changes.stream().map(Change::item).toList(), changes);
     }
 
     private int placeOfBand(Item item) {

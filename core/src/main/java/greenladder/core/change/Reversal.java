@@ -8,6 +8,7 @@ import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -204,26 +205,43 @@ final class Reversal {
                         before.findNode(change.item()).map(FollowingStates::follows).orElse(false))
                 .forEach(change -> byItem.put(change.item(), change));
         var moved = following.stream().map(Change::item).collect(Collectors.toSet());
-        for (var then : command.changes()) {
-            var was = before.findItem(then.item());
-            var is = after.findNode(then.item());
-            boolean asLeft =
-                    then.followed()
-                            && then.field() == Field.STATE
-                            && was.isPresent()
-                            && is.isPresent()
-                            && was.get().state().key().equals(then.after());
-            if (!asLeft) {
-                continue;
-            }
-            var states = after.workspace().statesOf(is.get().item());
-            if ((moved.contains(then.item()) || !FollowingStates.follows(is.get()))
-                    && states.find(Objects.requireNonNull(then.before())).isPresent()) {
-                byItem.put(
-                        then.item(),
-                        new Change(then.item(), Field.STATE, then.after(), then.before(), true));
+        var back =
+                command.changes().stream()
+                        .filter(then -> isAsLeft(then, before, after))
+                        .map(then ->
+                                new Change(
+                                        then.item(),
+                                        Field.STATE,
+                                        then.after(),
+                                        then.before(),
+                                        true))
+                        .toList();
+        // An item that is done counts as broken down, so being done can keep it done: whether it
+        // goes back is asked of the tree in which it has gone back.
+        var gone = Changes.apply(after, back, Instant.EPOCH);
+        for (var change : back) {
+            var is = after.requireNode(change.item());
+            boolean leans =
+                    gone.requireNode(change.item()).rollUp().category() != is.rollUp().category();
+            if (moved.contains(change.item()) || leans || !FollowingStates.follows(is)) {
+                byItem.put(change.item(), change);
             }
         }
         return List.copyOf(byItem.values());
+    }
+
+    /** Whether a state followed in an operation, stands as it was left, and can go back. */
+    private static boolean isAsLeft(Change then, Ladder before, Ladder after) {
+        var was = before.findItem(then.item());
+        var is = after.findItem(then.item());
+        return then.followed()
+                && then.field() == Field.STATE
+                && was.isPresent()
+                && is.isPresent()
+                && was.get().state().key().equals(then.after())
+                && after.workspace()
+                        .statesOf(is.get())
+                        .find(Objects.requireNonNull(then.before()))
+                        .isPresent();
     }
 }

@@ -42,6 +42,7 @@ final class AmountSpans {
 
     /** From an amount, included, to another, not included. */
     private record Span(Amount from, Amount below, String text) {
+        private static final int LONGEST = 60;
         private static final Pattern TEXT =
                 Pattern.compile("(-?\\d+(?:\\.\\d+)?)?(\\.\\.)?(-?\\d+(?:\\.\\d+)?)?");
 
@@ -54,7 +55,7 @@ final class AmountSpans {
 
         static Optional<Span> parse(String text) {
             var parts = TEXT.matcher(text);
-            if (text.isEmpty() || !parts.matches()) {
+            if (text.isEmpty() || text.length() > LONGEST || !parts.matches()) {
                 return Optional.empty();
             }
             var from = end(parts.group(1), LEAST);
@@ -131,6 +132,7 @@ final class AmountSpans {
                         return its == null ? none : wanted.stream().anyMatch(span -> span.has(its));
                     };
                 },
+                text -> text.isEmpty() || Span.parse(text).isPresent(),
                 false);
     }
 

@@ -72,8 +72,9 @@ enum DaySpans {
     }
 
     private Facet facet(String id, String label, Facet.Values values) {
-        return new Facet(
-                id, label, values, this::words, Comparator.comparing(this::place), Set::of);
+        return new Facet(id, label, values, this::words, Comparator.comparing(this::place), Set::of)
+                .knowing(value ->
+                        value.isEmpty() || spans.stream().anyMatch(span -> span.id.equals(value)));
     }
 
     private String idOf(long days) {

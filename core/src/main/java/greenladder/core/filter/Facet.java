@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Objects;
 import java.util.Set;
 import java.util.function.Consumer;
@@ -21,6 +22,7 @@ import java.util.stream.Collectors;
  * @param order of values, by what they are; ties by their words
  * @param resolve what a value that is asked for stands for, such as the sprints that are under way
  * @param picking lets through the items that have one of the values asked for
+ * @param known whether a value that is asked for can mean anything
  * @param isFlag whether it is true or false of an item
  */
 public record Facet(
@@ -31,6 +33,7 @@ public record Facet(
         Comparator<String> order,
         Resolution resolve,
         Picking picking,
+        Predicate<String> known,
         boolean isFlag) {
     public Facet(
             String id,
@@ -39,7 +42,12 @@ public record Facet(
             UnaryOperator<String> words,
             Comparator<String> order,
             Resolution resolve) {
-        this(id, label, values, words, order, resolve, having(values, resolve), false);
+        this(id, label, values, words, order, resolve, having(values, resolve), ANY, false);
+    }
+
+    /** This facet, which refuses what is not known to it. */
+    Facet knowing(Predicate<String> values) {
+        return new Facet(id, label, this.values, words, order, resolve, picking, values, isFlag);
     }
 
     /** A facet that is true or false of an item. */
@@ -53,8 +61,11 @@ public record Facet(
                 Comparator.comparing(FALSE::equals),
                 Set::of,
                 having(values, Set::of),
+                Set.of(TRUE, FALSE)::contains,
                 true);
     }
+
+    private static final Predicate<String> ANY = value -> true;
 
     /** The value of what has none. */
     public static final String NONE = "";
@@ -105,6 +116,16 @@ public record Facet(
             list.sort(order());
         }
         return list;
+    }
+
+    /** The heading over what has no value of it: "No team", "In no epic". */
+    String noneInWords() {
+        if (id.startsWith(Facets.IN)) {
+            return label.replaceFirst("In ", "In no ");
+        }
+        return id.equals(Facets.ASSIGNEE)
+                ? "Assigned to nobody"
+                : "No " + label.toLowerCase(Locale.ROOT);
     }
 
     @Override

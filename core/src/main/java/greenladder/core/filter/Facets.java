@@ -23,6 +23,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -42,6 +43,8 @@ import org.jspecify.annotations.Nullable;
 public final class Facets {
     /** The value that stands for the reader. */
     public static final String ME = "me";
+
+    static final String ASSIGNEE = "assignee";
 
     /** The value that stands for the sprints that are under way. */
     public static final String CURRENT = "current";
@@ -123,12 +126,16 @@ public final class Facets {
         var people = workspace.peopleByHandle();
         add(
                 new Facet(
-                        "assignee",
-                        "With",
-                        one(Item::assignee),
-                        handle -> nameOf(workspace, handle),
-                        Comparator.comparing(handle -> people.containsKey(handle) ? 0 : 1),
-                        asked -> asked.equals(ME) ? Set.of(lens.reader()) : Set.of(asked)));
+                                ASSIGNEE,
+                                "Assigned to",
+                                one(Item::assignee),
+                                handle -> nameOf(workspace, handle),
+                                Comparator.comparing(handle -> people.containsKey(handle) ? 0 : 1),
+                                asked -> asked.equals(ME) ? Set.of(lens.reader()) : Set.of(asked))
+                        .knowing(handle ->
+                                handle.isEmpty()
+                                        || handle.equals(ME)
+                                        || people.containsKey(handle)));
         ordered(
                 "team",
                 "Team",
@@ -178,12 +185,20 @@ public final class Facets {
         var byPlace = byPlace(sprints, Sprint::key);
         add(
                 new Facet(
-                        "sprint",
-                        "Sprint",
-                        one(item -> item.sprint() == null ? null : item.sprint().key()),
-                        key -> workspace.findSprint(key).map(Sprint::name).orElse(orNone(key)),
-                        byPlace,
-                        asked -> asked.equals(CURRENT) ? current : Set.of(asked)));
+                                "sprint",
+                                "Sprint",
+                                one(item -> item.sprint() == null ? null : item.sprint().key()),
+                                key ->
+                                        workspace
+                                                .findSprint(key)
+                                                .map(Sprint::name)
+                                                .orElse(orNone(key)),
+                                byPlace,
+                                asked -> asked.equals(CURRENT) ? current : Set.of(asked))
+                        .knowing(key ->
+                                key.isEmpty()
+                                        || key.equals(CURRENT)
+                                        || workspace.findSprint(key).isPresent()));
     }
 
     private void addPlaces() {
@@ -195,23 +210,26 @@ public final class Facets {
                     && lens.products().stream().anyMatch(p -> below(p.levels().all(), level))) {
                 add(
                         new Facet(
-                                IN + level.key(),
-                                level.name() + " above",
-                                (node, values) ->
-                                        values.accept(waysUp.keyAbove(node.item(), level)),
-                                this::titleOf,
-                                byRank,
-                                Set::of));
+                                        IN + level.key(),
+                                        "In " + level.name().toLowerCase(Locale.ROOT),
+                                        (node, values) ->
+                                                values.accept(waysUp.keyAbove(node.item(), level)),
+                                        this::titleOf,
+                                        byRank,
+                                        Set::of)
+                                .knowing(this::isItem));
             }
         }
         add(
                 new Facet(
-                        "parent",
-                        "Parent",
-                        one(item -> item.parent() == null ? null : item.parent().toString()),
-                        this::titleOf,
-                        byRank,
-                        Set::of));
+                                "parent",
+                                "Parent",
+                                one(item ->
+                                        item.parent() == null ? null : item.parent().toString()),
+                                this::titleOf,
+                                byRank,
+                                Set::of)
+                        .knowing(this::isItem));
     }
 
     /** Whether levels that carry points stand below one. */
@@ -251,7 +269,9 @@ public final class Facets {
         add(
                 DaySpans.AHEAD.ofDays(
                         "finish", "Finish", lens.today(), node -> node.rollUp().dates().finish()));
-        add(DaySpans.AGO.ofMoments("made", "Made", lens.today(), node -> node.item().createdAt()));
+        add(
+                DaySpans.AGO.ofMoments(
+                        "made", "Created", lens.today(), node -> node.item().createdAt()));
         add(
                 DaySpans.AGO.ofMoments(
                         "updated", "Last changed", lens.today(), node -> node.item().updatedAt()));
@@ -292,6 +312,10 @@ public final class Facets {
         return node.item().details().refinement();
     }
 
+    private boolean isItem(String key) {
+        return key.isEmpty() || ItemKey.parse(key).flatMap(lens.ladder()::findItem).isPresent();
+    }
+
     private String titleOf(String key) {
         return ItemKey.parse(key)
                 .flatMap(lens.ladder()::findItem)
@@ -320,12 +344,13 @@ public final class Facets {
         var names = things.stream().collect(Collectors.toMap(key, name, (first, other) -> first));
         add(
                 new Facet(
-                        id,
-                        label,
-                        one(value),
-                        text -> names.getOrDefault(text, orNone(text)),
-                        byPlace(things, key),
-                        Set::of));
+                                id,
+                                label,
+                                one(value),
+                                text -> names.getOrDefault(text, orNone(text)),
+                                byPlace(things, key),
+                                Set::of)
+                        .knowing(text -> text.isEmpty() || names.containsKey(text)));
     }
 
     static <T> Comparator<String> byPlace(List<T> things, Function<T, String> key) {

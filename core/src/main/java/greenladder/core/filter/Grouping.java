@@ -6,7 +6,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 
@@ -65,7 +64,7 @@ public final class Grouping {
             var facet = facets.get(i);
             words.add(
                     values.get(i).isEmpty()
-                            ? "No " + facet.label().toLowerCase(Locale.ROOT)
+                            ? facet.noneInWords()
                             : values.get(i).stream()
                                     .map(facet.words())
                                     .collect(Collectors.joining(", ")));

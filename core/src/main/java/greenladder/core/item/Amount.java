@@ -3,6 +3,7 @@ package greenladder.core.item;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Optional;
+import java.util.regex.Pattern;
 
 /**
  * A quantity of points, hours or value, exact to a thousandth, so that sums up the tree agree to
@@ -18,6 +19,8 @@ public record Amount(long thousandths) implements Comparable<Amount> {
 
     private static final int DECIMALS = 3;
     private static final int LONGEST_TEXT = 40;
+    private static final Pattern FORM =
+            Pattern.compile("[+-]?\\d*+\\.?\\d*+(?:[eE][+-]?\\d{1,2})?");
 
     /** {@code Amount.of(5)} is five whole units. */
     public static Amount of(long units) {
@@ -29,8 +32,7 @@ public record Amount(long thousandths) implements Comparable<Amount> {
      * has more than three decimals. Its range is not checked.
      */
     public static Optional<Amount> parse(String text) {
-        if (!text.matches("[+-]?\\d*\\.?\\d*(?:[eE][+-]?\\d{1,2})?")
-                || text.length() > LONGEST_TEXT) {
+        if (text.length() > LONGEST_TEXT || !FORM.matcher(text).matches()) {
             return Optional.empty();
         }
         try {

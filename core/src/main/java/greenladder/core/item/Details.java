@@ -89,7 +89,8 @@ public record Details(
                         texts.get(Field.QUESTION),
                         texts.containsKey(Field.CANDIDATE),
                         list(texts.get(Field.READY), ", ", Function.identity()),
-                        list(texts.get(Field.DECISIONS), "\n", DecisionNote::parse));
+                        list(texts.get(Field.DECISIONS), "\n", DecisionNote::parse),
+                        texts.containsKey(Field.BROKEN_DOWN));
         return refinement.equals(Refinement.NONE) ? Refinement.NONE : refinement;
     }
 

@@ -68,6 +68,10 @@ public record Field(Base base, String label) implements Comparable<Field> {
                 "decisions",
                 false,
                 item -> Details.textOf(item.details().refinement().decisions(), "\n")),
+        BROKEN_DOWN(
+                "brokenDown",
+                true,
+                item -> item.details().refinement().brokenDown() ? Refinement.YES : null),
         /** One of a product's own. */
         CUSTOM("custom", true, item -> null);
 
@@ -129,6 +133,7 @@ public record Field(Base base, String label) implements Comparable<Field> {
     public static final Field CANDIDATE = of(Base.CANDIDATE);
     public static final Field READY = of(Base.READY);
     public static final Field DECISIONS = of(Base.DECISIONS);
+    public static final Field BROKEN_DOWN = of(Base.BROKEN_DOWN);
 
     private static Field of(Base base) {
         return STANDARD.stream().filter(field -> field.base == base).findFirst().orElseThrow();

@@ -52,6 +52,16 @@ public record Item(
         if (Objects.equals(itsSprint, sprint) && Objects.equals(itsRelease, release)) {
             return this;
         }
+        return placed(parent, itsSprint, itsRelease);
+    }
+
+    /** This item without the one above it, for readers who may not see that one. */
+    public Item withoutParent() {
+        return placed(null, sprint, release);
+    }
+
+    private Item placed(
+            @Nullable ItemKey above, @Nullable Sprint itsSprint, @Nullable Release itsRelease) {
         return new Item(
                 key,
                 level,
@@ -59,7 +69,7 @@ public record Item(
                 title,
                 description,
                 state,
-                parent,
+                above,
                 rank,
                 assignee,
                 team,
@@ -88,6 +98,14 @@ public record Item(
 
     public boolean isDone() {
         return category() == Category.DONE;
+    }
+
+    /**
+     * Whether its parts are all there is to it: somebody said so, or it is done. Until then a size
+     * of its own above theirs stands.
+     */
+    public boolean isBrokenDown() {
+        return isDone() || details.refinement().brokenDown();
     }
 
     /** Whether it has no parent at a level that should have one. */

@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param candidate whether it is meant for the next sprint, not yet committed
  * @param ticked the keys of the checks of readiness that were ticked by hand
  * @param decisions what was decided about it, the oldest first
+ * @param brokenDown whether somebody said that its parts are all there is to it
  */
 public record Refinement(
         @Nullable String band,
@@ -24,13 +25,21 @@ public record Refinement(
         @Nullable String question,
         boolean candidate,
         List<String> ticked,
-        List<DecisionNote> decisions) {
+        List<DecisionNote> decisions,
+        boolean brokenDown) {
     /** What a field that says only yes is kept as. */
     public static final String YES = "yes";
 
     public static final Refinement NONE =
             new Refinement(
-                    null, Collections.emptySortedMap(), null, null, false, List.of(), List.of());
+                    null,
+                    Collections.emptySortedMap(),
+                    null,
+                    null,
+                    false,
+                    List.of(),
+                    List.of(),
+                    false);
 
     public Refinement {
         ticked = List.copyOf(ticked);

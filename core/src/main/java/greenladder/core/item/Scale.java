@@ -64,8 +64,18 @@ public record Scale(String name, String unit, List<Step> steps) {
                         .toList());
     }
 
+    /** The step of this label, in capitals or not. */
     public Optional<Step> findStep(String label) {
-        return steps.stream().filter(step -> step.label().equals(label)).findFirst();
+        return steps.stream().filter(step -> step.label().equalsIgnoreCase(label)).findFirst();
+    }
+
+    /** A size as people read it: by the label of its step, or else as a number. */
+    public String labelOf(Amount size) {
+        return steps.stream()
+                .filter(step -> step.size().equals(size))
+                .findFirst()
+                .map(Step::label)
+                .orElseGet(size::toString);
     }
 
     /**

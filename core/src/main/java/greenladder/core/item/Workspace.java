@@ -4,6 +4,7 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.pcollections.PMap;
 import org.pcollections.TreePMap;
@@ -56,6 +57,34 @@ public record Workspace(
     public Workspace withoutTeam(String key) {
         return new Workspace(
                 productsByCode, peopleByHandle, teamsByKey.minus(key), sprintsByKey, releasesByKey);
+    }
+
+    /** This workspace as if some products were not there, nor their releases. */
+    public Workspace withoutProducts(Set<String> codes) {
+        var teams = teamsByKey;
+        for (var team : teamsByKey.values()) {
+            var left = team.products().stream().filter(code -> !codes.contains(code)).toList();
+            teams =
+                    teams.plus(
+                            team.key(),
+                            new Team(
+                                    team.key(),
+                                    team.name(),
+                                    team.members(),
+                                    left,
+                                    team.ownStates()));
+        }
+        var hidden =
+                releasesByKey.values().stream()
+                        .filter(release -> codes.contains(release.product()))
+                        .map(Release::key)
+                        .toList();
+        return new Workspace(
+                productsByCode.minusAll(codes),
+                peopleByHandle,
+                teams,
+                sprintsByKey,
+                releasesByKey.minusAll(hidden));
     }
 
     public Workspace with(Sprint sprint) {

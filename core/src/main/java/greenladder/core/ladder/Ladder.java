@@ -16,6 +16,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.pcollections.HashTreePMap;
 import org.pcollections.PMap;
@@ -131,6 +132,30 @@ public final class Ladder {
             next = next.withLastNumber(key.product(), key.number());
         }
         return next;
+    }
+
+    /**
+     * This ladder as somebody sees it to whom some products are not open: without their items, and
+     * with every figure as if these were not there. What stands under a hidden item stands at the
+     * top. Time O(n log n).
+     */
+    public Ladder without(Set<String> products) {
+        if (products.isEmpty()) {
+            return this;
+        }
+        var seen = new ArrayList<Item>();
+        for (var node : nodes.values()) {
+            var item = node.item();
+            if (!products.contains(item.key().product())) {
+                boolean cut = item.parent() != null && products.contains(item.parent().product());
+                seen.add(cut ? item.withoutParent() : item);
+            }
+        }
+        var ladder = EMPTY.with(workspace.withoutProducts(products));
+        for (var last : lastNumbers.entrySet()) {
+            ladder = ladder.withLastNumber(last.getKey(), last.getValue());
+        }
+        return ladder.withItems(seen);
     }
 
     public Workspace workspace() {

@@ -36,10 +36,7 @@ public record Readiness(List<Result> results) {
         return true;
     }
 
-    /**
-     * A check on an item. One without a size is not too large: that it has none is another check's
-     * matter.
-     */
+    /** A check on an item. Whether it is small enough waits for a size. */
     static boolean passes(ReadyCheck check, Node node) {
         var item = node.item();
         var size = node.rollUp().effective();
@@ -49,7 +46,7 @@ public record Readiness(List<Result> results) {
             case HAS_PARENT -> !item.isLoose();
             case NO_HINDRANCE -> item.blocked() == null;
             case SMALL_ENOUGH ->
-                    size == null || check.limit() == null || size.compareTo(check.limit()) <= 0;
+                    size != null && (check.limit() == null || size.compareTo(check.limit()) <= 0);
             case HAS_DESCRIPTION -> !item.description().isBlank();
             case NO_QUESTION -> item.details().refinement().question() == null;
             case BY_HAND -> item.details().refinement().ticked().contains(check.key());

@@ -24,6 +24,8 @@ public final class RollUp {
 
     final long effective;
     final long unbroken;
+    private final long parts;
+    private final boolean allSized;
     final int unsized;
     final int blocked;
     final long done;
@@ -48,6 +50,8 @@ public final class RollUp {
     RollUp(RollUpSum sum, @Nullable LocalDate childrenFinish, Category category, boolean parent) {
         effective = sum.effective;
         unbroken = sum.unbroken;
+        parts = sum.parts;
+        allSized = sum.allSized;
         unsized = sum.unsized;
         blocked = sum.blocked;
         done = sum.done;
@@ -84,6 +88,28 @@ public final class RollUp {
     /** What the item was estimated at beyond what its children add up to so far. */
     public Amount unbroken() {
         return new Amount(unbroken);
+    }
+
+    /** What the point children that are sized come to; null where there is none. */
+    public @Nullable Amount parts() {
+        return amount(parts);
+    }
+
+    /**
+     * Whether to ask if the parts are all there is: each has a size, and together they are below
+     * what was estimated.
+     */
+    public boolean asksWhetherThatIsAll() {
+        return allSized && parts != NONE && unbroken > 0;
+    }
+
+    /** The rule by which {@link #effective} came about. */
+    public SizeRule sizeRule(Item item) {
+        if (!hasPointChildren) {
+            return SizeRule.OWN;
+        }
+        long own = item.size() == null ? NONE : item.size().thousandths();
+        return new SizeSum(parts == NONE ? 0 : 1, parts, item.isBrokenDown()).rule(own);
     }
 
     /** Point leaves without a size. */
@@ -199,11 +225,6 @@ public final class RollUp {
                 ? Optional.empty()
                 : Optional.of(
                         Math.max(0, childrenFinish.toEpochDay() - item.finish().toEpochDay()));
-    }
-
-    /** Whether the item's children are sized only in part. */
-    public boolean isPartlyBrokenDown() {
-        return hasPointChildren && unbroken > 0;
     }
 
     private static Optional<Double> ratio(long part, long whole) {

@@ -21,6 +21,8 @@ public final class RollUpSum {
     boolean carriesPoints = true;
     long effective = NONE;
     long unbroken;
+    long parts = NONE;
+    boolean allSized;
     long done;
     long inProgress;
     int leavesDone;
@@ -80,14 +82,16 @@ public final class RollUpSum {
             addLeaf(item);
             return new RollUp(this, childrenFinish, item.category(), false);
         }
-        var category = item.isDropped() ? Category.DROPPED : categoryOfLeaves();
         addParent(item);
+        var category = item.isDropped() ? Category.DROPPED : categoryOfLeaves();
         return new RollUp(this, childrenFinish, category, true);
     }
 
     /** The siblings' total, as of an item above them that was never sized itself. */
     public RollUp total() {
         effective = sized == 0 ? NONE : size;
+        parts = effective;
+        allSized = sized == pointChildren;
         return new RollUp(this, finish, categoryOfLeaves(), true);
     }
 
@@ -126,12 +130,13 @@ public final class RollUpSum {
     }
 
     private void addParent(Item item) {
-        boolean allDone = allLeavesDone();
-        var sizes = new SizeSum(pointChildren, sized, size, allDone);
+        var sizes = new SizeSum(sized, size, item.isBrokenDown());
         effective = sizes.effective(thousandths(item.size()));
         unbroken = sizes.unbroken(thousandths(item.size()));
-        if (allDone) {
-            // "where every point leaf under x is done, done = effective(x)"
+        allSized = sized == pointChildren;
+        parts = sized == 0 ? NONE : size;
+        if (item.isBrokenDown() && allLeavesDone()) {
+            // "where x is broken down and every point leaf under it is done, done = effective(x)"
             done = Math.max(0, effective);
             inProgress = 0;
         }
@@ -142,7 +147,8 @@ public final class RollUpSum {
     }
 
     private Category categoryOfLeaves() {
-        if (allLeavesDone()) {
+        // "All point leaves done and nothing unbroken", here or anywhere below.
+        if (allLeavesDone() && done >= effective) {
             return Category.DONE;
         }
         return leavesDone + leavesInProgress > 0 ? Category.IN_PROGRESS : Category.TO_DO;

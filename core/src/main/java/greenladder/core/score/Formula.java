@@ -20,6 +20,7 @@ import greenladder.core.item.Refining;
 import greenladder.core.ladder.Node;
 import java.math.BigDecimal;
 import java.math.MathContext;
+import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -28,7 +29,10 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Predicate;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -47,6 +51,11 @@ public final class Formula {
     static final int LONGEST = 300;
     static final int DEEPEST = 20;
     private static final int MOST_REMEMBERED = 20_000;
+    private static final int MOST_DECIMALS = 16;
+    private static final BigDecimal LIMIT = BigDecimal.TEN.pow(15);
+    private static final Predicate<BigDecimal> BEYOND = score -> score.abs().compareTo(LIMIT) > 0;
+    private static final Pattern LARGE_NUMBER =
+            Pattern.compile("\\d{10}|(?<![A-Za-z_0-9])[\\d.]++[eExX]|(?<![A-Za-z_0-9])[\\d.]{20}");
 
     private static final ExpressionConfiguration SANDBOX =
             ExpressionConfiguration.builder()
@@ -130,13 +139,17 @@ public final class Formula {
             return Optional.of(
                     "The brackets stand %d deep; at most %d do.".formatted(nesting(text), DEEPEST));
         }
+        if (LARGE_NUMBER.matcher(text).find()) {
+            return Optional.of("A number in the formula has at most nine digits and no exponent.");
+        }
         if (text.indexOf('"') >= 0) {
             return Optional.of("The formula is made of names and numbers, not of texts.");
         }
         try {
             var expression = new Expression(text, SANDBOX);
             expression.validate();
-            return unknownName(expression, factors);
+            var unknown = unknownName(expression, factors);
+            return unknown.isPresent() ? unknown : outOfBounds(text, factors);
         } catch (ParseException e) {
             return Optional.of("The formula cannot be read: %s.".formatted(e.getMessage()));
         }
@@ -155,6 +168,36 @@ public final class Formula {
                 .map(name ->
                         "There is no factor “%s”; there are: %s."
                                 .formatted(name, String.join(", ", known)));
+    }
+
+    /** The formula is tried with every factor at its least and at its most. */
+    private static Optional<String> outOfBounds(String text, List<Factor> factors) {
+        var formula = read(text);
+        boolean fits =
+                Stream.of(true, false)
+                        .flatMap(most ->
+                                Stream.of(true, false)
+                                        .map(large -> formula.extremes(factors, most, large)))
+                        .allMatch(inputs -> formula.valueOf(inputs).filter(BEYOND).isEmpty());
+        return fits
+                ? Optional.empty()
+                : Optional.of(
+                        "With the factors at their limits the score goes beyond 10¹⁵; divide it by"
+                                + " something.");
+    }
+
+    private List<Amount> extremes(List<Factor> factors, boolean most, boolean largeSize) {
+        return names.stream()
+                .map(name ->
+                        factors.stream()
+                                .filter(factor -> factor.key().equals(name))
+                                .findFirst()
+                                .map(factor -> most ? factor.high() : factor.low())
+                                .orElse(
+                                        name.equals(SIZE) && !largeSize
+                                                ? new Amount(1)
+                                                : Amount.LARGEST))
+                .toList();
     }
 
     private static int nesting(String text) {
@@ -195,6 +238,16 @@ public final class Formula {
         return remembered.computeIfAbsent(inputs, this::evaluated);
     }
 
+    /** What the formula takes, by name. */
+    public List<String> names() {
+        return names;
+    }
+
+    /** What an item gives for a name; empty where it lacks it. */
+    public Optional<Amount> inputOf(Node node, String name) {
+        return Optional.ofNullable(input(node, name));
+    }
+
     private static @Nullable Amount input(Node node, String name) {
         var given = node.item().details().refinement().factors().get(name);
         if (given != null) {
@@ -207,15 +260,24 @@ public final class Formula {
         };
     }
 
+    /** What is beyond ±10¹⁵ is no score; of others sixteen decimals are kept. */
     private Optional<BigDecimal> evaluated(List<Amount> inputs) {
+        return valueOf(inputs)
+                .filter(BEYOND.negate())
+                .map(score -> {
+                    var shortest = score.stripTrailingZeros();
+                    int scale = Math.clamp(shortest.scale(), 0, MOST_DECIMALS);
+                    return shortest.setScale(scale, RoundingMode.HALF_UP);
+                });
+    }
+
+    private Optional<BigDecimal> valueOf(List<Amount> inputs) {
         var values = new HashMap<String, BigDecimal>();
         for (int i = 0; i < names.size(); i++) {
             values.put(names.get(i), inputs.get(i).toDecimal());
         }
         try {
-            var score = expression.copy().withValues(values).evaluate();
-            var shortest = score.getNumberValue().stripTrailingZeros();
-            return Optional.of(shortest.setScale(Math.max(0, shortest.scale())));
+            return Optional.of(expression.copy().withValues(values).evaluate().getNumberValue());
         } catch (EvaluationException | ParseException | ArithmeticException e) {
             // A division by zero, or the root of a negative number: no score.
             return Optional.empty();

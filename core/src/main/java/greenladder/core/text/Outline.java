@@ -8,6 +8,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
@@ -23,6 +24,15 @@ public record Outline(List<Line> lines, List<Skipped> skipped, @Nullable String 
         lines = List.copyOf(lines);
         skipped = List.copyOf(skipped);
     }
+
+    static final String ACCEPTANCE = "Acceptance criteria:";
+    static final String CHECKLIST = "Checklist:";
+    static final String DEFINITION_OF_DONE = "Definition of done:";
+
+    /** What stands before a line of such a list that is open, or ticked. */
+    static final String OPEN = "☐ ";
+
+    static final String TICKED = "☑ ";
 
     /**
      * An item found.
@@ -51,15 +61,35 @@ public record Outline(List<Line> lines, List<Skipped> skipped, @Nullable String 
         return IntStream.range(0, lines.size()).mapToObj(index -> entry(index, under)).toList();
     }
 
+    /** The description, and the lists that are written under it. */
+    private static void putDescription(Map<String, String> fields, String written) {
+        var field = Field.DESCRIPTION;
+        for (var line : written.lines().toList()) {
+            boolean isLine = line.startsWith(OPEN) || line.startsWith(TICKED);
+            field =
+                    switch (line) {
+                        case ACCEPTANCE -> Field.ACCEPTANCE;
+                        case CHECKLIST -> Field.CHECKLIST;
+                        case DEFINITION_OF_DONE -> Field.DEFINITION_OF_DONE;
+                        default -> isLine ? field : Field.DESCRIPTION;
+                    };
+            if (field == Field.DESCRIPTION) {
+                fields.merge(field.label(), line, (all, more) -> all + "\n" + more);
+            } else if (isLine) {
+                var text =
+                        (line.startsWith(TICKED) ? "[x] " : "[ ] ") + line.substring(OPEN.length());
+                fields.merge(field.label(), text, (all, more) -> all + "\n" + more);
+            }
+        }
+    }
+
     private NewItem entry(int index, @Nullable ItemKey under) {
         var line = lines.get(index);
         var fields = new HashMap<String, String>();
         fields.put(Field.TITLE.label(), line.title());
         fields.put(Field.LEVEL.label(), line.level().key());
         fields.put(Field.KIND.label(), line.kind());
-        if (!line.description().isEmpty()) {
-            fields.put(Field.DESCRIPTION.label(), line.description());
-        }
+        putDescription(fields, line.description());
         if (line.done()) {
             fields.put(Field.STATE.label(), line.level().states().firstOf(Category.DONE).key());
         }

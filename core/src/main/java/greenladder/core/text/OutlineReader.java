@@ -10,6 +10,7 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Objects;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,18 +22,26 @@ import org.jspecify.annotations.Nullable;
 public final class OutlineReader {
     public static final int MOST_LINES = 5_000;
 
+    /** Characters of a text; a longer one is refused whole. */
+    public static final int LONGEST_TEXT = 1_000_000;
+
     /** Columns to the next stop, as CommonMark counts tabs. */
     private static final int TAB = 4;
 
     private static final int LONGEST_TITLE = 500;
     private static final int SHOWN = 60;
 
-    private static final Pattern HEADING = Pattern.compile("(#{1,6})\\s+(.*?)(?:\\s+#+)?");
-    private static final Pattern NUMBER = Pattern.compile("(\\d+(?:\\.\\d+)+)[.)]?\\s+(.*)");
-    private static final Pattern BARE_NUMBER = Pattern.compile("\\d{1,4}\\s+(.*)");
-    private static final Pattern BULLET = Pattern.compile("(?:[-*+•‣–]|\\d{1,9}[.)])\\s+(.*)");
-    private static final Pattern BOX = Pattern.compile("\\[([ xX]?)]\\s+(.*)");
-    private static final Pattern MEANT = Pattern.compile(".*[\\p{L}\\p{N}].*");
+    /** A description that is longer is refused whole; nothing is added to it any more. */
+    private static final int LONGEST_DESCRIPTION = 100_000;
+
+    // Each reads a line once, forwards: no part gives back what it took.
+    private static final Pattern HEADING = linear("(#{1,6})\\s++(.*+)");
+    private static final Pattern NUMBER = linear("(\\d{1,6}(?:\\.\\d{1,6}){1,20}+)[.)]?\\s++(.*+)");
+    private static final Pattern BARE_NUMBER = linear("\\d{1,4}\\s++(.*+)");
+    private static final Pattern BULLET = linear("(?:[-*+•‣–]|\\d{1,9}[.)])\\s++(.*+)");
+    private static final Pattern BOX = linear("\\[([ xX]?)]\\s++(.*+)");
+    private static final Pattern MEANT = Pattern.compile("[\\p{L}\\p{N}]");
+    private static final Pattern CLOSING = Pattern.compile("(?<!\\s)\\s++#++$");
 
     private final Words words;
     private final Level top;
@@ -52,6 +61,10 @@ public final class OutlineReader {
      */
     private record Raw(long deep, boolean marked, String text) {}
 
+    private static Pattern linear(String form) {
+        return Pattern.compile(form, Pattern.DOTALL);
+    }
+
     private OutlineReader(Levels levels, Level top) {
         this.words = new Words(levels);
         this.top = top;
@@ -63,12 +76,15 @@ public final class OutlineReader {
      * @param top the level of what stands at the top of the text, where the text does not say
      */
     public static Outline read(String text, Levels levels, Level top) {
+        if (text.length() > LONGEST_TEXT) {
+            return refused(
+                    "The text is %,d characters long; at most %,d fit at once. Nothing was taken."
+                            .formatted(text.length(), LONGEST_TEXT));
+        }
         var all = text.lines().toList();
         long count = all.stream().filter(line -> !line.isBlank()).count();
         if (count > MOST_LINES) {
-            return new Outline(
-                    List.of(),
-                    List.of(),
+            return refused(
                     "The text has %,d lines; at most %,d fit at once. Nothing was taken."
                             .formatted(count, MOST_LINES));
         }
@@ -82,9 +98,24 @@ public final class OutlineReader {
         return new Outline(reader.lines, reader.skipped, null);
     }
 
+    /** What stands before a line that only looks like an item. */
+    static final String NO_ITEM = "\\";
+
+    /** Whether a line would be read as an item of its own, or as such a mark. */
+    static boolean isMarked(String line) {
+        var text = line.strip();
+        return text.startsWith(NO_ITEM)
+                || Stream.of(HEADING, NUMBER, BULLET, BARE_NUMBER)
+                        .anyMatch(pattern -> pattern.matcher(text).matches());
+    }
+
+    private static Outline refused(String why) {
+        return new Outline(List.of(), List.of(), why);
+    }
+
     private void take(int number, String line, boolean numbered) {
         var raw = raw(line, numbered);
-        if (!MEANT.matcher(raw.text()).matches()) {
+        if (!MEANT.matcher(raw.text()).find()) {
             skipped.add(new Skipped(number, shortened(line.strip())));
         } else if (!raw.marked() && isDescription(raw)) {
             describe(raw.text());
@@ -101,9 +132,15 @@ public final class OutlineReader {
         }
         var text = line.strip();
         long deep = indent * 1000;
+        if (text.startsWith(NO_ITEM)) {
+            return new Raw(deep, false, text.substring(NO_ITEM.length()));
+        }
         var heading = HEADING.matcher(text);
         if (heading.matches()) {
-            return new Raw(heading.group(1).length() - 1000L, false, heading.group(2));
+            return new Raw(
+                    heading.group(1).length() - 1000L,
+                    false,
+                    CLOSING.matcher(heading.group(2)).replaceFirst(""));
         }
         var outline = NUMBER.matcher(text);
         if (outline.matches()) {
@@ -128,6 +165,9 @@ public final class OutlineReader {
     private void describe(String text) {
         int index = lines.size() - 1;
         var line = lines.get(index);
+        if (line.description().length() > LONGEST_DESCRIPTION) {
+            return;
+        }
         lines.set(
                 index,
                 with(line, line.description().isEmpty() ? text : line.description() + "\n" + text));

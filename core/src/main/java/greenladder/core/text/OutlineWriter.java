@@ -3,6 +3,7 @@ package greenladder.core.text;
 import greenladder.core.item.Item;
 import greenladder.core.item.Level;
 import greenladder.core.item.Levels;
+import greenladder.core.item.Lines;
 import greenladder.core.ladder.Node;
 import java.util.ArrayDeque;
 import java.util.List;
@@ -11,7 +12,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Writes items as an indented list, which {@link OutlineReader} reads as the same tree: titles,
- * levels, kinds, and what is done. Dropped items are left out with all that stands under them.
+ * levels, kinds, what is done, descriptions, criteria and checklists. Dropped items are left out
+ * with all that stands under them.
  */
 public final class OutlineWriter {
     private static final Pattern BOX = Pattern.compile("\\[[ xX]?]\\s.*");
@@ -57,5 +59,32 @@ public final class OutlineWriter {
             text.append(words.of(item.level(), item.kind())).append(": ");
         }
         text.append(item.title()).append('\n');
+        var indent = "  ".repeat(depth + 1);
+        item.description().lines().forEach(one -> below(indent, one));
+        list(indent, Outline.ACCEPTANCE, item.details().acceptance());
+        list(indent, Outline.CHECKLIST, item.details().checklist());
+        list(indent, Outline.DEFINITION_OF_DONE, item.details().definitionOfDone());
+    }
+
+    private void list(String indent, String heading, Lines lines) {
+        if (!lines.isEmpty()) {
+            below(indent, heading);
+            lines.all()
+                    .forEach(line ->
+                            below(
+                                    indent,
+                                    (line.done() ? Outline.TICKED : Outline.OPEN) + line.text()));
+        }
+    }
+
+    /** What would be read as an item of its own gets a mark that says that it is none. */
+    private void below(String indent, String line) {
+        if (!line.isBlank()) {
+            boolean looksLikeAnItem = !line.isEmpty() && OutlineReader.isMarked(line);
+            text.append(indent)
+                    .append(looksLikeAnItem ? OutlineReader.NO_ITEM : "")
+                    .append(line.strip())
+                    .append('\n');
+        }
     }
 }

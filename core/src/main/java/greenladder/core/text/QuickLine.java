@@ -26,9 +26,14 @@ import java.util.regex.Pattern;
  */
 public record QuickLine(String title, List<Chip> chips) {
     private static final Pattern AMOUNT =
-            Pattern.compile("(\\d+(?:[.,]\\d{1,3})?)\\s*(points?|hours?)");
+            Pattern.compile("(\\d{1,6}(?:[.,]\\d{1,3})?)\\s*+(points?|hours?)");
     private static final Pattern CLAUSE =
-            Pattern.compile("(for|under|labelled|team|by)\\s+(.+)", Pattern.CASE_INSENSITIVE);
+            Pattern.compile(
+                    "(for|under|labelled|team|by)\\s++(.++)",
+                    Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
+
+    /** A longer line is read as a title, which is then too long. */
+    private static final int LONGEST = 2_000;
 
     /**
      * Something understood.
@@ -53,6 +58,9 @@ public record QuickLine(String title, List<Chip> chips) {
      * Reads a line for a product. Clauses are read from the end, up to the first not understood.
      */
     public static QuickLine read(String line, Ladder ladder, Product product) {
+        if (line.length() > LONGEST) {
+            return new QuickLine(line.strip(), List.of());
+        }
         var words = new Words(product.levels());
         var chips = new ArrayList<Chip>();
         var parts = new ArrayList<>(List.of(line.strip().split(",", -1)));

@@ -11,7 +11,7 @@ import org.jspecify.annotations.Nullable;
 /** The words by which a text names levels and kinds: {@code story: Show the queue}. */
 final class Words {
     private static final Pattern FORM =
-            Pattern.compile("([\\p{L}][\\p{L}\\p{N} -]{0,40}?):\\s+(.*)");
+            Pattern.compile("([\\p{L}][\\p{L}\\p{N} -]{0,40}?):\\s++(.*+)", Pattern.DOTALL);
 
     private final Levels levels;
     private final Map<String, Word> byWord = new HashMap<>();

@@ -17,6 +17,8 @@ import greenladder.core.change.Decision.Accepted;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Refining;
+import greenladder.core.item.Scale;
 import greenladder.core.ladder.Ladder;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -71,8 +73,8 @@ public class DecisionsTests {
                 "The description is 100,001 characters long; at most 100,000 fit."
             },
             {5, "size", "five", "The size is a number with at most three decimals, not “five”."},
-            {5, "size", "-1", "The size lies between 0 and 10,000; -1 does not."},
-            {5, "size", "10000.5", "The size lies between 0 and 10,000; 10000.5 does not."},
+            {5, "size", "-1", "The size must be between 0 and 10,000, not -1."},
+            {5, "size", "10000.5", "The size must be between 0 and 10,000, not 10000.5."},
             {
                 5,
                 "level",
@@ -306,5 +308,22 @@ public class DecisionsTests {
                     content.put(slot.key(), texts);
                 });
         return content;
+    }
+
+    @Test
+    public void sizeWhenGivenAsALabelOfTheScaleShouldBeItsStep() {
+        var product = Trees.empty().requireProduct("MSF");
+        var standard = product.refining();
+        var shirts =
+                product.withRefining(
+                        new Refining(
+                                standard.bands(),
+                                standard.factors(),
+                                standard.formula(),
+                                Scale.SHIRTS,
+                                standard.checks()));
+        var ladder = Trees.of("story A").with(shirts);
+        assertThat(Trees.node(after(ladder, edit(1, "size", "xl")), 1).item().size())
+                .hasToString("13");
     }
 }

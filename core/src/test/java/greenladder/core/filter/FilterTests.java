@@ -239,7 +239,7 @@ public class FilterTests {
                         "Ramp/bug B 5",
                         "Quay/story C 0",
                         "Quay/bug D 0",
-                        "No epic above/story E 8");
+                        "In no epic/story E 8");
     }
 
     @DataProvider

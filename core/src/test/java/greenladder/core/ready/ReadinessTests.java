@@ -83,7 +83,8 @@ public class ReadinessTests {
     }
 
     @Test
-    public void itemWithoutASizeShouldNotBeTooLarge() {
-        assertThat(Readiness.passes(ReadyCheck.of(Kind.SMALL_ENOUGH), node(LADDER, 1))).isTrue();
+    public void checkOfSmallnessShouldWaitForASize() {
+        assertThat(Readiness.passes(ReadyCheck.of(Kind.SMALL_ENOUGH), node(Trees.of("story A"), 1)))
+                .isFalse();
     }
 }

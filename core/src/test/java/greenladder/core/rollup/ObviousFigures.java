@@ -117,21 +117,30 @@ record ObviousFigures(
         if (children.isEmpty()) {
             return own(x);
         }
-        if (allDone(x)) {
-            return sum(x) > 0 ? sum(x) : own(x);
-        }
         if (unsized == children.size()) {
             return own(x);
         }
-        if (unsized == 0 || Double.isNaN(own(x))) {
+        if (brokenDown(x) || Double.isNaN(own(x))) {
             return sum(x);
         }
         return Math.max(own(x), sum(x));
     }
 
     private static double unbroken(Node x) {
-        boolean open = points(x).stream().anyMatch(child -> Double.isNaN(effective(child)));
-        return open && !allDone(x) && own(x) > sum(x) ? effective(x) - sum(x) : 0;
+        return points(x).isEmpty() || brokenDown(x) || Double.isNaN(effective(x))
+                ? 0
+                : effective(x) - sum(x);
+    }
+
+    private static boolean brokenDown(Node x) {
+        return x.item().isDone() || x.item().details().refinement().brokenDown();
+    }
+
+    /** Whether anything under x, x itself included, was not broken down to its end. */
+    private static boolean anyUnbroken(Node x) {
+        return !points(x).isEmpty()
+                && !(brokenDown(x) && allDone(x))
+                && (unbroken(x) > 0 || points(x).stream().anyMatch(ObviousFigures::anyUnbroken));
     }
 
     private static double done(Node x, Category category) {
@@ -139,7 +148,7 @@ record ObviousFigures(
         if (children.isEmpty()) {
             return x.item().category() == category && !Double.isNaN(own(x)) ? own(x) : 0;
         }
-        if (allDone(x)) {
+        if (brokenDown(x) && allDone(x)) {
             return category == Category.DONE && !Double.isNaN(effective(x)) ? effective(x) : 0;
         }
         return children.stream().mapToDouble(child -> done(child, category)).sum();
@@ -149,7 +158,7 @@ record ObviousFigures(
         if (x.item().isDropped() || points(x).isEmpty() || !x.item().level().carriesPoints()) {
             return x.item().category();
         }
-        if (allDone(x)) {
+        if (allDone(x) && !anyUnbroken(x)) {
             return Category.DONE;
         }
         return leaves(x).anyMatch(leaf -> leaf.item().category() != Category.TO_DO)

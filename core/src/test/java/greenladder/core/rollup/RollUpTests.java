@@ -66,20 +66,59 @@ public class RollUpTests {
                           feature B state=done
                           feature C state=done\
                         """);
-        assertSize(of(ladder, 1), 20, 0, 20);
-        assertThat(of(ladder, 1).completion()).contains(1.0);
+        assertSize(of(ladder, 1), 20, 20, 0);
+        assertThat(of(ladder, 1).category()).isEqualTo(Category.IN_PROGRESS);
+        var told = Trees.after(ladder, edit(1, "brokenDown", "yes"));
+        assertSize(of(told, 1), 20, 0, 20);
+        assertThat(of(told, 1).completion()).contains(1.0);
+        var finished = Trees.after(ladder, edit(1, "state", "done"));
+        assertSize(of(finished, 1), 20, 0, 20);
     }
 
     @Test
-    public void sizeWhenAllLeavesDoneBelowOwnShouldBeTheSum() {
+    public void sizeWhenAllLeavesDoneBelowOwnShouldStayUntilBrokenDown() {
         var ladder =
                 Trees.of(
                         """
                         epic E size=20
-                          feature A size=5 state=done
-                          feature B state=done\
+                          feature A size=5 state=done\
                         """);
-        assertSize(of(ladder, 1), 5, 0, 5);
+        assertSize(of(ladder, 1), 20, 15, 5);
+        assertThat(of(ladder, 1).category()).isEqualTo(Category.IN_PROGRESS);
+        assertThat(of(ladder, 1).asksWhetherThatIsAll()).isTrue();
+        assertThat(node(ladder, 1).item().isDone()).isFalse();
+
+        var told = Trees.after(ladder, edit(1, "brokenDown", "yes"));
+        assertSize(of(told, 1), 5, 0, 5);
+        assertThat(of(told, 1).asksWhetherThatIsAll()).isFalse();
+        assertThat(node(told, 1).item().isDone()).as("the state follows").isTrue();
+    }
+
+    @Test
+    public void categoryWhenSomethingBelowIsUnbrokenShouldNotBeDone() {
+        var ladder =
+                Trees.of(
+                        """
+                        goal G
+                          epic E size=20
+                            feature A size=5 state=done\
+                        """);
+        assertSize(of(ladder, 1), 20, 0, 5);
+        assertThat(of(ladder, 1).category()).isEqualTo(Category.IN_PROGRESS);
+    }
+
+    @Test
+    public void sizeWhenBrokenDownBelowOwnShouldBeTheSum() {
+        var ladder =
+                Trees.of(
+                        """
+                        epic E size=84
+                          feature A size=50
+                          feature B size=29\
+                        """);
+        assertSize(of(ladder, 1), 84, 5, 0);
+        assertThat(of(ladder, 1).parts()).isEqualTo(Amount.of(79));
+        assertSize(of(Trees.after(ladder, edit(1, "brokenDown", "yes")), 1), 79, 0, 0);
     }
 
     @Test

@@ -95,4 +95,20 @@ public class FormulaTests {
                 .allSatisfy(preset ->
                         assertThat(Formula.problem(preset.formula(), preset.factors())).isEmpty());
     }
+
+    @DataProvider
+    public Object[][] boundless() {
+        return new Object[][] {
+            {"SQRT(1e999999)"},
+            {"1e9 * impact"},
+            {"12345678901 * impact"},
+            {"impact * 999999999 * 999999999"},
+            {"impact / (ease / 999999999 / 999999999 / 999999999 + 1 / 999999999 / 999999999)"},
+        };
+    }
+
+    @Test(dataProvider = "boundless")
+    public void formulaWhenItCanGrowBeyondBoundsShouldBeRefused(String text) {
+        assertThat(Formula.problem(text, Refining.STANDARD.factors())).isPresent();
+    }
 }

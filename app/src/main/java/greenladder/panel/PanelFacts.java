@@ -1,0 +1,196 @@
+package greenladder.panel;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.Person;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.core.rollup.RollUp;
+import greenladder.item.ChangeWords;
+import greenladder.item.FieldFit;
+import greenladder.item.Rights;
+import greenladder.panel.ItemPanel.Fact;
+import greenladder.panel.ItemPanel.Facts;
+import greenladder.people.SignedIn;
+import greenladder.web.SizeWords;
+import greenladder.web.Words;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/** Makes the part of the panel that shows one item's fields, for one reader. */
+record PanelFacts(Rights rights, Ladder ladder, Node node, SignedIn reader) {
+    private static final String NONE = "–";
+
+    /** What a field says that has no value. */
+    private static final Set<String> NOTHING = Set.of(NONE, "none", "no", "nobody", "not sized");
+
+    Facts facts() {
+        var item = node.item();
+        var person = ladder.findPerson(item.assignee()).map(Person::name).orElse("nobody");
+        var first = new ArrayList<Fact>();
+        if (item.level().carriesPoints()) {
+            first.add(fact(Field.SIZE, "Size", sizeInWords(), sizeNote()));
+        } else {
+            first.add(fact(Field.HOURS_REMAINING, "Remaining", hours(item.remainingHours()), ""));
+        }
+        first.add(fact(Field.ASSIGNEE, "Assigned to", person, ""));
+        var others =
+                Stream.of(effort(), plans(), place())
+                        .flatMap(List::stream)
+                        .filter(this::makesSense)
+                        .toList();
+        return new Facts(
+                first,
+                others.stream().filter(fact -> !isEmpty(fact)).toList(),
+                others.stream().filter(PanelFacts::isEmpty).toList());
+    }
+
+    private static boolean isEmpty(Fact fact) {
+        return NOTHING.contains(fact.text()) && fact.note().isEmpty();
+    }
+
+    private boolean makesSense(Fact fact) {
+        return !isEmpty(fact)
+                || Field.find(fact.field())
+                        .map(field -> FieldFit.fits(ladder, node.item(), field))
+                        .orElse(true);
+    }
+
+    private List<Fact> effort() {
+        var item = node.item();
+        return item.level().carriesPoints()
+                ? List.of(
+                        fact(Field.VALUE, "Value", Words.of(item.value()), valueNote()),
+                        fact(Field.BROKEN_DOWN, "Broken down", brokenDown(item), ""))
+                : List.of(
+                        fact(Field.HOURS_ESTIMATE, "Estimate", hours(item.hours().estimate()), ""),
+                        fact(Field.HOURS_INVESTED, "Invested", hours(item.hours().invested()), ""));
+    }
+
+    private String brokenDown(Item item) {
+        return item.details().refinement().brokenDown()
+                ? "yes"
+                : node.rollUp().hasPointChildren() && item.isDone() ? "yes, as it is done" : "no";
+    }
+
+    private List<Fact> plans() {
+        var item = node.item();
+        var figures = node.rollUp();
+        var sprint = item.sprint();
+        return List.of(
+                fact(Field.TEAM, "Team", shown(Field.TEAM), ""),
+                fact(
+                        Field.SPRINT,
+                        "Sprint",
+                        shown(Field.SPRINT),
+                        sprint == null
+                                ? ""
+                                : "%s to %s"
+                                        .formatted(
+                                                Words.day(sprint.start()),
+                                                Words.day(sprint.finish()))),
+                fact(
+                        Field.RELEASE,
+                        "Release",
+                        shown(Field.RELEASE),
+                        item.release() == null ? "" : Words.day(item.release().date())),
+                fact(
+                        Field.START,
+                        "Start",
+                        Words.day(item.start()),
+                        rolled(item, item.start(), figures.dates().start())),
+                fact(Field.FINISH, "Finish", Words.day(item.finish()), finishNote(item, figures)));
+    }
+
+    private List<Fact> place() {
+        var item = node.item();
+        var parent = ladder.ancestors(item).stream().findFirst().map(Node::item);
+        return List.of(
+                fact(
+                        Field.PARENT,
+                        "Parent",
+                        parent.map(above -> above.key() + " " + above.title()).orElse("none"),
+                        item.isLoose() ? "loose" : ""),
+                fact(Field.LEVEL, "Level", item.level().name(), ""),
+                fact(Field.KIND, "Kind", item.kind(), ""),
+                fact(Field.BLOCKED, "Blocked", item.blocked() == null ? "no" : "yes", ""));
+    }
+
+    private Fact fact(Field field, String label, String text, String note) {
+        return new Fact(
+                field.label(),
+                label,
+                text.isEmpty() ? NONE : text,
+                note,
+                rights.mayEdit(reader, node.item(), field));
+    }
+
+    private String shown(Field field) {
+        var item = node.item();
+        return ChangeWords.value(ladder, item.key(), field, field.textOf(item));
+    }
+
+    private String sizeInWords() {
+        return SizeWords.withUnit(ladder, node);
+    }
+
+    private String sizeNote() {
+        var item = node.item();
+        var figures = node.rollUp();
+        var parts = new ArrayList<String>();
+        if (figures.hasPointChildren() && item.size() != null) {
+            parts.add("own " + Words.of(item.size()));
+        }
+        if (item.firstEstimate() != null && !item.firstEstimate().equals(figures.effective())) {
+            parts.add("first estimate " + Words.of(item.firstEstimate()));
+        }
+        figures.drift(item)
+                .filter(drift -> drift.thousandths() != 0)
+                .ifPresent(drift -> parts.add("drift " + Words.signed(drift)));
+        return String.join(", ", parts);
+    }
+
+    private String valueNote() {
+        var figures = node.rollUp();
+        return figures.hasPointChildren() && figures.value() != null
+                ? "%s of %s below done"
+                        .formatted(Words.of(figures.valueDone()), Words.of(figures.value()))
+                : "";
+    }
+
+    private static String finishNote(Item item, RollUp figures) {
+        var below =
+                rolled(
+                        item,
+                        item.finish(),
+                        item.finish() == null
+                                ? figures.dates().finish()
+                                : figures.childrenFinish());
+        return figures.slipDays(item)
+                .filter(days -> days > 0)
+                .map(days -> below + ", " + Words.count(days, "day") + " late")
+                .orElse(below);
+    }
+
+    private static String rolled(Item item, @Nullable LocalDate own, @Nullable LocalDate rolled) {
+        if (rolled == null || rolled.equals(own)) {
+            return "";
+        }
+        var sprint = item.sprint();
+        if (sprint != null && (rolled.equals(sprint.start()) || rolled.equals(sprint.finish()))) {
+            return Words.day(rolled) + " by its sprint";
+        }
+        return item.release() != null && rolled.equals(item.release().date())
+                ? Words.day(rolled) + " by its release"
+                : Words.day(rolled) + " below";
+    }
+
+    private static String hours(@Nullable Amount amount) {
+        return amount == null ? "–" : Words.of(amount) + " h";
+    }
+}

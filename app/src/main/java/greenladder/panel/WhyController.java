@@ -1,0 +1,30 @@
+package greenladder.panel;
+
+import greenladder.core.item.ItemKey;
+import greenladder.web.Failure;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+
+/** The short explanation that a figure opens. */
+@Controller
+class WhyController {
+    private final WhyPages pages;
+
+    WhyController(WhyPages pages) {
+        this.pages = pages;
+    }
+
+    @GetMapping("/items/{key}/why")
+    String why(@PathVariable String key, Model model) {
+        model.addAttribute(
+                "why",
+                pages.of(
+                        ItemKey.parse(key)
+                                .orElseThrow(() ->
+                                        new Failure.NotFound(
+                                                "There is no item %s.".formatted(key)))));
+        return "shared/why :: why";
+    }
+}

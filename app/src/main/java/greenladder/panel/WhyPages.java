@@ -1,0 +1,263 @@
+package greenladder.panel;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+import greenladder.core.score.Formula;
+import greenladder.item.ChangeLog;
+import greenladder.item.ChangeLog.Logged;
+import greenladder.item.ChangeWords;
+import greenladder.item.LadderKeeper;
+import greenladder.panel.WhyPage.Part;
+import greenladder.panel.WhyPage.Section;
+import greenladder.web.Failure;
+import greenladder.web.SizeWords;
+import greenladder.web.Words;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.stereotype.Component;
+
+/**
+ * Explains an item's figures from the very numbers they were computed from: the parts, the rule
+ * that applied, and what changed them last.
+ */
+@Component
+class WhyPages {
+    private static final int MOST_PARTS = 40;
+    private static final int MOST_ASKED = 20;
+    private static final int MOST_CHANGES = 30;
+
+    /** What changes a figure. */
+    private static final Set<Field.Base> MOVE_FIGURES =
+            EnumSet.of(
+                    Field.Base.EXISTS,
+                    Field.Base.SIZE,
+                    Field.Base.STATE,
+                    Field.Base.PARENT,
+                    Field.Base.BROKEN_DOWN,
+                    Field.Base.VALUE,
+                    Field.Base.FACTOR);
+
+    private final LadderKeeper keeper;
+    private final ChangeLog log;
+    private final Clock clock;
+
+    WhyPages(LadderKeeper keeper, ChangeLog log, Clock clock) {
+        this.keeper = keeper;
+        this.log = log;
+        this.clock = clock;
+    }
+
+    WhyPage of(ItemKey key) {
+        var ladder = keeper.current();
+        var node =
+                ladder.findNode(key)
+                        .orElseThrow(
+                                () -> new Failure.NotFound("There is no item %s.".formatted(key)));
+        var sections =
+                Stream.of(
+                                Optional.of(size(ladder, node)),
+                                completion(ladder, node),
+                                drift(node),
+                                unsized(ladder, node),
+                                score(ladder, node))
+                        .flatMap(Optional::stream)
+                        .toList();
+        return new WhyPage(key.toString(), node.item().title(), sections, lastChange(ladder, node));
+    }
+
+    private static Section size(Ladder ladder, Node node) {
+        var item = node.item();
+        var figures = node.rollUp();
+        if (!item.level().carriesPoints()) {
+            return new Section(
+                    "Hours", "A task carries hours: what is invested and what remains.", List.of());
+        }
+        var own = Words.of(item.size());
+        var parts = Words.of(figures.parts());
+        var rule =
+                switch (figures.sizeRule(item)) {
+                    case OWN ->
+                            item.size() == null
+                                    ? "No size was entered, and it has no parts that carry one."
+                                    : "The size that was entered on it.";
+                    case NO_PART_SIZED ->
+                            item.size() == null
+                                    ? "None of its parts is sized yet."
+                                    : "None of its parts is sized yet, so the %s that were estimated stand."
+                                            .formatted(own);
+                    case PARTS ->
+                            "Nothing was estimated on it, so its parts count: %s.".formatted(parts);
+                    case BROKEN_DOWN ->
+                            "It is broken down, so its parts count: %s of the %s that were estimated."
+                                    .formatted(parts, own);
+                    case ESTIMATE_STANDS ->
+                            "The parts come to %s of the %s that were estimated; %s not broken down yet."
+                                    .formatted(parts, own, areNot(figures.unbroken()));
+                    case PARTS_REACH_ESTIMATE ->
+                            "The parts come to %s, which is no less than the %s that were estimated."
+                                    .formatted(parts, own);
+                };
+        return new Section(
+                "Size: " + SizeWords.withUnit(ladder, node),
+                rule,
+                parts(ladder, node, child -> SizeWords.withUnit(ladder, child)));
+    }
+
+    private static String areNot(Amount amount) {
+        return Words.of(amount) + (amount.equals(Amount.of(1)) ? " is" : " are");
+    }
+
+    private static Optional<Section> completion(Ladder ladder, Node node) {
+        var figures = node.rollUp();
+        if (!node.item().level().carriesPoints()) {
+            return Optional.empty();
+        }
+        var points = figures.points();
+        var words =
+                figures.completion()
+                        .map(done ->
+                                "%s done, %s in progress and %s to do of %s points."
+                                        .formatted(
+                                                Words.of(points.done()),
+                                                Words.of(points.inProgress()),
+                                                Words.of(points.toDo()),
+                                                Words.of(figures.effective())))
+                        .orElse("Nothing here is sized, so there is no percentage.");
+        if (figures.unbroken().thousandths() > 0) {
+            words += " What is not broken down yet counts as to do.";
+        }
+        return Optional.of(
+                new Section(
+                        "Completion: "
+                                + figures.completion().map(Words::percent).orElse("not sized"),
+                        words,
+                        parts(ladder, node, WhyPages::doneOf)));
+    }
+
+    private static String doneOf(Node child) {
+        var figures = child.rollUp();
+        return figures.effective() == null
+                ? child.item().state().name() + ", not sized"
+                : "%s of %s done"
+                        .formatted(
+                                Words.of(figures.points().done()), Words.of(figures.effective()));
+    }
+
+    private static Optional<Section> drift(Node node) {
+        var item = node.item();
+        return node.rollUp()
+                .drift(item)
+                .map(drift ->
+                        new Section(
+                                "Drift: " + Words.signed(drift),
+                                "First estimated at %s, now %s."
+                                        .formatted(
+                                                Words.of(item.firstEstimate()),
+                                                Words.of(node.rollUp().effective())),
+                                List.of()));
+    }
+
+    private static Optional<Section> unsized(Ladder ladder, Node node) {
+        var figures = node.rollUp();
+        return figures.unsized() == 0 || !figures.hasPointChildren()
+                ? Optional.empty()
+                : Optional.of(
+                        new Section(
+                                "Not sized: " + figures.unsized(),
+                                "The lowest items that carry points and have no size.",
+                                parts(
+                                                ladder,
+                                                node,
+                                                child -> child.rollUp().unsized() + " not sized")
+                                        .stream()
+                                        .filter(part -> !part.figure().startsWith("0 "))
+                                        .toList()));
+    }
+
+    private static Optional<Section> score(Ladder ladder, Node node) {
+        var refining = ladder.requireProduct(node.item().key().product()).refining();
+        return Formula.of(refining)
+                .map(formula ->
+                        new Section(
+                                "Score: " + formula.scoreOf(node).map(Words::score).orElse("none"),
+                                formula.scoreOf(node).isPresent()
+                                        ? "%s, with:".formatted(refining.formula())
+                                        : "%s; something that it takes is missing."
+                                                .formatted(refining.formula()),
+                                formula.names().stream()
+                                        .map(name ->
+                                                new Part(
+                                                        "",
+                                                        "",
+                                                        name,
+                                                        formula.inputOf(node, name)
+                                                                .map(Words::of)
+                                                                .orElse("missing")))
+                                        .toList()));
+    }
+
+    private interface Figure {
+        String of(Node child);
+    }
+
+    private static List<Part> parts(Ladder ladder, Node node, Figure figure) {
+        var children =
+                node.children().stream()
+                        .filter(child ->
+                                child.rollUp().carriesPoints() && !child.item().isDropped())
+                        .toList();
+        var parts = new ArrayList<Part>();
+        children.stream()
+                .limit(MOST_PARTS)
+                .map(child -> part(child, figure.of(child)))
+                .forEach(parts::add);
+        if (children.size() > MOST_PARTS) {
+            parts.add(new Part("", "", "and %d more".formatted(children.size() - MOST_PARTS), ""));
+        }
+        return parts;
+    }
+
+    private static Part part(Node child, String figure) {
+        var key = child.item().key().toString();
+        return new Part(key, "/items/" + key, child.item().title(), figure);
+    }
+
+    /** The last change of a figure on the item or on its parts that were touched last. */
+    private String lastChange(Ladder ladder, Node node) {
+        return Stream.concat(
+                        Stream.of(node.item()),
+                        node.children().stream()
+                                .map(Node::item)
+                                .sorted(
+                                        Comparator.comparing(Item::updatedAt)
+                                                .reversed()
+                                                .thenComparing(Item::key))
+                                .limit(MOST_ASKED))
+                .flatMap(item -> log.history(item.key(), null, MOST_CHANGES).stream())
+                .filter(logged -> MOVE_FIGURES.contains(logged.change().field().base()))
+                .max(Comparator.comparing(logged -> logged.point().operation()))
+                .map(logged -> words(ladder, logged))
+                .orElse("");
+    }
+
+    private String words(Ladder ladder, Logged logged) {
+        var what = ChangeWords.of(ladder, List.of(logged.change()));
+        return "Last changed by %s, %s: %s (%s)."
+                .formatted(
+                        ChangeWords.nameOf(ladder, logged.actor()),
+                        Words.since(logged.at(), clock.instant()),
+                        what.isEmpty() ? "changed it" : what.getFirst(),
+                        Objects.requireNonNull(logged.change().item()));
+    }
+}

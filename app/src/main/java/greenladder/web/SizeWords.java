@@ -1,0 +1,34 @@
+package greenladder.web;
+
+import greenladder.core.item.Product;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Node;
+
+/** Sizes as people read them: a leaf's by the label of its product's scale, a sum as a number. */
+public final class SizeWords {
+    private SizeWords() {}
+
+    /** Empty for none. */
+    public static String of(Ladder ladder, Node node) {
+        return of(ladder.requireProduct(node.item().key().product()), node);
+    }
+
+    /** As above, where the item's product is at hand. */
+    public static String of(Product product, Node node) {
+        var size = node.rollUp().effective();
+        return size == null || node.rollUp().hasPointChildren()
+                ? Words.of(size)
+                : product.refining().scale().labelOf(size);
+    }
+
+    /** Such as "5 points", "M, 5 points", "not sized". */
+    public static String withUnit(Ladder ladder, Node node) {
+        var size = node.rollUp().effective();
+        if (size == null) {
+            return "not sized";
+        }
+        var label = of(ladder, node);
+        var number = Words.count(Words.of(size), "point");
+        return label.equals(Words.of(size)) ? number : label + ", " + number;
+    }
+}

@@ -1,0 +1,135 @@
+package greenladder.core;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Decisions;
+import greenladder.core.filter.Facets;
+import greenladder.core.filter.Lens;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Lines;
+import greenladder.core.item.Refining;
+import greenladder.core.item.WebLink;
+import greenladder.core.ladder.Ladder;
+import greenladder.core.score.Formula;
+import greenladder.core.text.OutlineReader;
+import greenladder.core.text.QuickLine;
+import java.lang.management.ManagementFactory;
+import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Stream;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/**
+ * Every reader of text is thrown 100,000 characters of each awkward kind. What each may take is
+ * counted in processor time, which other programs on the machine do not change.
+ */
+public class AwkwardTextTests {
+    private static final int LONG = 100_000;
+    private static final long BUDGET_NANOS = 1_500_000_000L;
+
+    private final Ladder ladder =
+            Trees.of(
+                    """
+                    epic E size=20
+                      story A size=5\
+                    """);
+
+    /** The awkward kinds, by what they are. */
+    static Map<String, String> kinds() {
+        var kinds = new LinkedHashMap<String, String>();
+        kinds.put("digits", "1".repeat(LONG) + "x");
+        kinds.put("blanks", "# a" + " ".repeat(LONG) + "b");
+        kinds.put("heading", "# a" + " #".repeat(LONG / 2) + "x");
+        kinds.put("numbers", "1" + ".1".repeat(LONG / 2) + "x");
+        kinds.put("commas", "a" + ",".repeat(LONG));
+        kinds.put("clauses", "a" + ", for  ".repeat(LONG / 7) + "x");
+        kinds.put("exponent", "1e" + "9".repeat(LONG));
+        kinds.put("brackets", "(".repeat(LONG));
+        kinds.put("square brackets", "[".repeat(LONG) + "](");
+        kinds.put("stars", "*a".repeat(LONG / 2));
+        kinds.put("quotes", ">".repeat(LONG) + "\n" + "`".repeat(LONG));
+        kinds.put("line ends", "a\n".repeat(LONG / 2));
+        kinds.put("separators", "- a\u2028\u0085 ".repeat(LONG / 6));
+        kinds.put("dots", "..".repeat(LONG / 2));
+        kinds.put("dashes", "-".repeat(LONG));
+        kinds.put("mentions", "@a.-".repeat(LONG / 4));
+        kinds.put("right to left", "\u202e\u05d0\u0301".repeat(LONG / 3));
+        kinds.put("pairs", "\ud83d\udc69\u200d".repeat(LONG / 3));
+        kinds.put("markup", "<b a=\"&".repeat(LONG / 8));
+        kinds.put("zeros", "0".repeat(LONG) + ".");
+        return kinds;
+    }
+
+    @DataProvider
+    public Object[][] texts() {
+        return kinds().entrySet().stream()
+                .map(kind -> new Object[] {kind.getKey(), kind.getValue()})
+                .toArray(Object[][]::new);
+    }
+
+    @Test(dataProvider = "texts")
+    public void everyFieldWhenTextIsAwkwardShouldBeReadInTime(String kind, String text) {
+        var labels =
+                Stream.concat(
+                        Field.standard().stream()
+                                .map(Field::label)
+                                .filter(label -> Field.findEditable(label).isPresent()),
+                        Stream.of("factors.impact", "custom.none", "none", text));
+        labels.forEach(label ->
+                within(
+                        kind + " as " + label.substring(0, Math.min(20, label.length())),
+                        () -> {
+                            var edit = new Command.Edit(List.of(Trees.key(2)), Map.of(label, text));
+                            Decisions.decide(ladder, edit, Trees.NOW);
+                        }));
+    }
+
+    @Test(dataProvider = "texts")
+    public void everyReaderWhenTextIsAwkwardShouldBeDoneInTime(String kind, String text) {
+        var product = ladder.requireProduct("MSF");
+        var top = product.levels().all().getFirst();
+        within(kind + " list", () -> OutlineReader.read(text, product.levels(), top));
+        within(kind + " quick line", () -> QuickLine.read(text, ladder, product));
+        within(kind + " formula", () -> Formula.problem(text, Refining.STANDARD.factors()));
+        within(kind + " amount", () -> Amount.parse(text));
+        within(kind + " key", () -> ItemKey.parse(text));
+        within(kind + " lines", () -> Lines.parse(text));
+        within(kind + " link", () -> WebLink.parse(text));
+        within(kind + " field", () -> Field.find(text));
+        within(kind + " scale", () -> product.refining().scale().findStep(text));
+    }
+
+    @Test(dataProvider = "texts")
+    public void everyFacetWhenAskedForAwkwardTextShouldAnswerInTime(String kind, String text) {
+        var lens =
+                new Lens(
+                        ladder,
+                        List.of(ladder.requireProduct("MSF")),
+                        LocalDate.of(2026, 5, 4),
+                        "oona.marsh",
+                        null);
+        for (var facet : new Facets(lens).all()) {
+            within(
+                    kind + " as " + facet.id(),
+                    () -> {
+                        facet.known().test(text);
+                        facet.picking().of(List.of(text)).test(Trees.node(ladder, 2));
+                    });
+        }
+    }
+
+    private static void within(String what, Runnable work) {
+        var clock = ManagementFactory.getThreadMXBean();
+        long before = clock.getCurrentThreadCpuTime();
+        work.run();
+        assertThat(clock.getCurrentThreadCpuTime() - before)
+                .as("%s: processor time in ns", what)
+                .isLessThan(BUDGET_NANOS);
+    }
+}
