@@ -48,6 +48,12 @@ record PeoplePage(
     record TokenEntry(String id, String person, String name, String until) {}
 
     record InviteForm(String name, String handle, String role) {
+        InviteForm {
+            name = name == null ? "" : name;
+            handle = handle == null ? "" : handle;
+            role = role == null ? "" : role;
+        }
+
         static final InviteForm EMPTY = new InviteForm("", "", "TEAM_MEMBER");
     }
 

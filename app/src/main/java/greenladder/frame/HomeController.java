@@ -21,7 +21,12 @@ class HomeController {
     private final Frames frames;
     private final LastProduct last;
 
-    record ProductForm(String code, String name) {}
+    record ProductForm(String code, String name) {
+        ProductForm {
+            code = code == null ? "" : code;
+            name = name == null ? "" : name;
+        }
+    }
 
     HomeController(LadderKeeper keeper, Products products, Frames frames, LastProduct last) {
         this.keeper = keeper;

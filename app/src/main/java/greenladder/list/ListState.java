@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.util.LinkedMultiValueMap;
@@ -68,6 +69,7 @@ public record ListState(
     private static final List<String> PREFIXES = List.of("custom.", "factors.", Facets.IN);
     private static final int MOST_VALUES = 60;
     private static final int MOST_MARKS = 6;
+    private static final int LONGEST_MARK = 300;
     private static final int LONGEST_TEXT = 200;
     private static final int LONGEST_COLUMNS = 1_500;
 
@@ -76,7 +78,7 @@ public record ListState(
         static final int TINTS = 4;
 
         static @Nullable Mark parse(String text) {
-            var parts = text.split("~", 3);
+            var parts = text.length() > LONGEST_MARK ? new String[0] : text.split("~", 3);
             return parts.length == 3 && parts[2].matches("[1-" + TINTS + "]")
                     ? new Mark(parts[0], parts[1], Integer.parseInt(parts[2]))
                     : null;
@@ -98,6 +100,7 @@ public record ListState(
             if (isFacet(name)) {
                 var kept =
                         values.stream()
+                                .filter(value -> value.length() <= LONGEST_TEXT)
                                 .filter(value -> !FLAGS.contains(name) || isTrueOrFalse(value))
                                 .distinct()
                                 .limit(MOST_VALUES)
@@ -129,6 +132,13 @@ public record ListState(
 
     private static String columns(@Nullable String asked) {
         return asked == null || asked.length() > LONGEST_COLUMNS ? "" : asked.strip();
+    }
+
+    /** The names under which picks are asked for, but for those that a product adds. */
+    public static Set<String> names() {
+        var names = new TreeSet<>(FACETS);
+        names.addAll(FLAGS);
+        return names;
     }
 
     /** The parameters of a query, as {@link #query} writes it. */

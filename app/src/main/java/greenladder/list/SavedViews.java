@@ -53,7 +53,14 @@ public class SavedViews {
      *
      * @param share {@code private}, {@code product} or {@code team:} with the key of a team
      */
-    record Entered(String name, String path, String query, String share) {}
+    record Entered(String name, String path, String query, String share) {
+        Entered {
+            name = name == null ? "" : name;
+            path = path == null ? "" : path;
+            query = query == null ? "" : query;
+            share = share == null ? "" : share;
+        }
+    }
 
     SavedViews(EntityManager entities, LadderKeeper keeper) {
         this.entities = entities;

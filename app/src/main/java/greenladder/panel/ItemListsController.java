@@ -42,6 +42,7 @@ class ItemListsController {
      */
     record StepForm(String step, int at, String line, String text) {
         StepForm {
+            step = step == null ? "" : step;
             line = line == null ? "" : line;
             text = text == null ? "" : text;
         }

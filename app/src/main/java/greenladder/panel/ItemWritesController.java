@@ -78,7 +78,12 @@ class ItemWritesController {
      *
      * @param seen what stood in the field when it was opened; empty parameters compare with nothing
      */
-    record EditForm(String keys, String field, @Nullable String value, @Nullable String seen) {}
+    record EditForm(String keys, String field, @Nullable String value, @Nullable String seen) {
+        EditForm {
+            keys = keys == null ? "" : keys;
+            field = field == null ? "" : field;
+        }
+    }
 
     ItemWritesController(Door door, LadderKeeper keeper, ChangeLog log, Clock clock) {
         this.door = door;

@@ -31,6 +31,8 @@ public record RefiningForm(
         @Nullable List<String> checks,
         @Nullable String small,
         @Nullable String byHand) {
+    /** More than any part may have, so that too many are still told as too many. */
+    private static final int MOST_LINES = 100;
 
     public static RefiningForm of(Refining refining) {
         return new RefiningForm(
@@ -85,6 +87,7 @@ public record RefiningForm(
                 .lines()
                 .map(String::strip)
                 .filter(line -> !line.isEmpty())
+                .limit(MOST_LINES)
                 .collect(Collectors.toList());
     }
 }

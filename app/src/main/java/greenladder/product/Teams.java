@@ -36,6 +36,8 @@ import org.springframework.transaction.annotation.Transactional;
 public class Teams {
     private static final int LONGEST_NAME = 120;
 
+    private static final int MOST_PARTS = 200;
+
     private final EntityManager entities;
     private final People people;
     private final ApplicationEventPublisher events;
@@ -189,6 +191,14 @@ public class Teams {
         } else if (rows("from TeamRow", TeamRow.class).stream()
                 .anyMatch(row -> row.name.equalsIgnoreCase(name) && !row.key.equals(key))) {
             problems.add(new Problem("name", "There is a team %s already.".formatted(name)));
+        }
+        if (form.members().size() > MOST_PARTS || form.products().size() > MOST_PARTS) {
+            problems.add(
+                    new Problem(
+                            "members",
+                            "A team has at most %d members and %d products."
+                                    .formatted(MOST_PARTS, MOST_PARTS)));
+            return problems;
         }
         form.members().stream()
                 .filter(handle -> people.findByHandle(handle).isEmpty())

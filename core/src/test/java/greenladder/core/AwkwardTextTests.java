@@ -18,7 +18,6 @@ import greenladder.core.text.OutlineReader;
 import greenladder.core.text.QuickLine;
 import java.lang.management.ManagementFactory;
 import java.time.LocalDate;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -30,7 +29,6 @@ import org.testng.annotations.Test;
  * counted in processor time, which other programs on the machine do not change.
  */
 public class AwkwardTextTests {
-    private static final int LONG = 100_000;
     private static final long BUDGET_NANOS = 1_500_000_000L;
 
     private final Ladder ladder =
@@ -40,35 +38,9 @@ public class AwkwardTextTests {
                       story A size=5\
                     """);
 
-    /** The awkward kinds, by what they are. */
-    static Map<String, String> kinds() {
-        var kinds = new LinkedHashMap<String, String>();
-        kinds.put("digits", "1".repeat(LONG) + "x");
-        kinds.put("blanks", "# a" + " ".repeat(LONG) + "b");
-        kinds.put("heading", "# a" + " #".repeat(LONG / 2) + "x");
-        kinds.put("numbers", "1" + ".1".repeat(LONG / 2) + "x");
-        kinds.put("commas", "a" + ",".repeat(LONG));
-        kinds.put("clauses", "a" + ", for  ".repeat(LONG / 7) + "x");
-        kinds.put("exponent", "1e" + "9".repeat(LONG));
-        kinds.put("brackets", "(".repeat(LONG));
-        kinds.put("square brackets", "[".repeat(LONG) + "](");
-        kinds.put("stars", "*a".repeat(LONG / 2));
-        kinds.put("quotes", ">".repeat(LONG) + "\n" + "`".repeat(LONG));
-        kinds.put("line ends", "a\n".repeat(LONG / 2));
-        kinds.put("separators", "- a\u2028\u0085 ".repeat(LONG / 6));
-        kinds.put("dots", "..".repeat(LONG / 2));
-        kinds.put("dashes", "-".repeat(LONG));
-        kinds.put("mentions", "@a.-".repeat(LONG / 4));
-        kinds.put("right to left", "\u202e\u05d0\u0301".repeat(LONG / 3));
-        kinds.put("pairs", "\ud83d\udc69\u200d".repeat(LONG / 3));
-        kinds.put("markup", "<b a=\"&".repeat(LONG / 8));
-        kinds.put("zeros", "0".repeat(LONG) + ".");
-        return kinds;
-    }
-
     @DataProvider
     public Object[][] texts() {
-        return kinds().entrySet().stream()
+        return AwkwardTexts.kinds().entrySet().stream()
                 .map(kind -> new Object[] {kind.getKey(), kind.getValue()})
                 .toArray(Object[][]::new);
     }
