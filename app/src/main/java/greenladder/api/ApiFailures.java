@@ -18,6 +18,7 @@ import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
+import org.springframework.web.util.DisconnectedClientHelper;
 import tools.jackson.core.JacksonException;
 
 /** Turns failures into problem details. */
@@ -119,7 +120,12 @@ class ApiFailures {
         if (e instanceof ErrorResponse response) {
             return refused(HttpStatus.valueOf(response.getStatusCode().value()), e);
         }
-        LOG.error("a call failed", e);
+        if (DisconnectedClientHelper.isClientDisconnectedException(e)) {
+            // Whoever asked is gone, so nobody reads the answer.
+            LOG.debug("a client went away", e);
+        } else {
+            LOG.error("a call failed", e);
+        }
         return answer(
                 HttpStatus.INTERNAL_SERVER_ERROR,
                 "unexpected",

@@ -24,8 +24,10 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
@@ -147,23 +149,22 @@ public class Door {
             Consumer<Accepted> companion) {
         keeper.lock().lock();
         try {
-            var before = keeper.whole();
+            var before = keeper.settled();
             var now = now();
             var saved =
-                    Objects.requireNonNull(
-                            transactions.execute(status -> {
-                                var command = making.apply(before);
-                                rights.check(actor, command, before);
-                                precondition.accept(before);
-                                var accepted = decided(actor, command, before, now);
-                                long id = 0;
-                                if (!accepted.changes().isEmpty()) {
-                                    var row = written(now, actor, command, accepted.changes());
-                                    id = store.writeWithin(entities, row, before, accepted.after());
-                                }
-                                companion.accept(accepted);
-                                return new Saved(id, actor, now, accepted, before);
-                            }));
+                    committed(() -> {
+                        var command = making.apply(before);
+                        rights.check(actor, command, before);
+                        precondition.accept(before);
+                        var accepted = decided(actor, command, before, now);
+                        long id = 0;
+                        if (!accepted.changes().isEmpty()) {
+                            var row = written(now, actor, command, accepted.changes());
+                            id = store.writeWithin(entities, row, before, accepted.after());
+                        }
+                        companion.accept(accepted);
+                        return new Saved(id, actor, now, accepted, before);
+                    });
             if (saved.operation() == 0) {
                 return saved;
             }
@@ -197,7 +198,7 @@ public class Door {
     public void live(List<Past> past) {
         keeper.lock().lock();
         try {
-            var before = keeper.whole();
+            var before = keeper.settled();
             var ladder = before;
             var written = new ArrayList<Written>();
             for (var one : past) {
@@ -232,23 +233,19 @@ public class Door {
             Runnable keep) {
         keeper.lock().lock();
         try {
-            var before = keeper.whole();
+            var before = keeper.settled();
             var now = now();
             var outcome = Reshaping.decide(before, next.apply(before.workspace()), choices, now);
             if (outcome instanceof Outcome.Accepted(var changes, var after)) {
                 var row = new OperationRow(now, actor.handle(), "levels", null);
                 long id =
-                        Objects.requireNonNull(
-                                transactions.execute(status -> {
-                                    keep.run();
-                                    return changes.isEmpty()
-                                            ? 0L
-                                            : store.writeWithin(
-                                                    entities,
-                                                    new Written(row, changes),
-                                                    before,
-                                                    after);
-                                }));
+                        committed(() -> {
+                            keep.run();
+                            return changes.isEmpty()
+                                    ? 0L
+                                    : store.writeWithin(
+                                            entities, new Written(row, changes), before, after);
+                        });
                 keeper.advance(ignored -> after);
                 published(
                         new Saved(id, actor, now, new Accepted(List.of(), changes, after), before));
@@ -256,6 +253,23 @@ public class Door {
             return outcome;
         } finally {
             keeper.lock().unlock();
+        }
+    }
+
+    private <T extends Object> T committed(Supplier<T> work) {
+        var worked = new AtomicBoolean();
+        try {
+            return Objects.requireNonNull(
+                    transactions.execute(status -> {
+                        var made = work.get();
+                        worked.set(true);
+                        return made;
+                    }));
+        } catch (RuntimeException e) {
+            if (worked.get()) {
+                keeper.doubt();
+            }
+            throw e;
         }
     }
 

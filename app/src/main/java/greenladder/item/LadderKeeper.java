@@ -34,7 +34,23 @@ public class LadderKeeper {
 
     private record Seen(Ladder whole, Ladder ladder) {}
 
+    private final ItemStore store;
+    private final Products products;
+    private final Teams teams;
+    private final People people;
+
+    /** A commit failed, and the database may have kept it all the same. */
+    private boolean doubtful;
+
     LadderKeeper(ItemStore store, Products products, Teams teams, People people) {
+        this.store = store;
+        this.products = products;
+        this.teams = teams;
+        this.people = people;
+        current = new AtomicReference<>(loaded());
+    }
+
+    private Ladder loaded() {
         var workspace = Workspace.EMPTY;
         for (var product : products.all()) {
             workspace = workspace.with(product);
@@ -55,7 +71,7 @@ public class LadderKeeper {
         for (var number : products.lastNumbers().entrySet()) {
             ladder = ladder.withLastNumber(number.getKey(), number.getValue());
         }
-        current = new AtomicReference<>(ladder.withItems(store.loadItems(workspace)));
+        return ladder.withItems(store.loadItems(workspace));
     }
 
     /** Everything there is, as whoever asks may see it; the application itself sees all of it. */
@@ -92,6 +108,20 @@ public class LadderKeeper {
     /** Held by whoever decides on the current ladder what the next one is. */
     ReentrantLock lock() {
         return lock;
+    }
+
+    /** Nobody knows whether the last commit is kept; the next decision asks the database. */
+    void doubt() {
+        doubtful = true;
+    }
+
+    /** Everything there is, for whoever holds the lock and decides on it. */
+    Ladder settled() {
+        if (doubtful) {
+            current.set(loaded());
+            doubtful = false;
+        }
+        return whole();
     }
 
     void advance(UnaryOperator<Ladder> step) {

@@ -122,7 +122,7 @@ public class FullText {
     private static TextIndex opened(Path directory) throws IOException {
         try {
             return TextIndex.open(directory);
-        } catch (IOException | IllegalArgumentException e) {
+        } catch (IOException | IllegalArgumentException | IllegalStateException e) {
             LOG.warn("The full-text index is damaged and is built anew: {}", e.getMessage());
             FileSystemUtils.deleteRecursively(directory);
             return TextIndex.open(Files.createDirectories(directory));

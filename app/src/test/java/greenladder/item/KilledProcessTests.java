@@ -38,12 +38,22 @@ public class KilledProcessTests {
                 running.process().destroyForcibly().waitFor();
             }
         }
+        damage(data.resolve("greenladder.search"));
         var last = start(data);
         try {
             requireAll(last, answered);
             assertThat(answered).hasSizeGreaterThanOrEqualTo(KILLS * ANSWERS_BEFORE_THE_KILL);
         } finally {
             last.process().destroyForcibly().waitFor();
+        }
+    }
+
+    /** A damaged index is no reason not to start: it is built anew. */
+    private static void damage(Path index) throws IOException {
+        try (var files = Files.list(index)) {
+            for (var file : files.filter(Files::isRegularFile).toList()) {
+                Files.writeString(file, "no index");
+            }
         }
     }
 

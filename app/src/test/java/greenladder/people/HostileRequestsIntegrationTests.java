@@ -12,12 +12,15 @@ import greenladder.product.Products;
 import greenladder.web.Failure;
 import java.io.IOException;
 import java.net.CookieManager;
+import java.net.Socket;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.CyclicBarrier;
@@ -276,6 +279,40 @@ public class HostileRequestsIntegrationTests extends RunningDemo {
                 .filter(item -> item.path("title").asString().equals(title))
                 .toList()
                 .size();
+    }
+
+    /** Whoever sends a byte now and then holds up nobody else. */
+    @Test
+    public void drippingUploadsShouldStopNothing() throws IOException {
+        var dripping = new ArrayList<Socket>();
+        try {
+            for (int i = 0; i < 8; i++) {
+                var socket = new Socket("localhost", port);
+                dripping.add(socket);
+                socket.getOutputStream()
+                        .write(
+                                """
+                                POST /api/v1/items/HOA1/attachments?name=drip.txt HTTP/1.1\r
+                                Host: localhost\r
+                                Authorization: Bearer demo-token\r
+                                Content-Type: text/plain\r
+                                Content-Length: 100000\r
+                                \r
+                                drip\
+                                """
+                                        .getBytes(StandardCharsets.UTF_8));
+                socket.getOutputStream().flush();
+            }
+            for (int i = 0; i < 20; i++) {
+                assertThat(api().patch("/items/HOA1", "{'title':'Ours %d'}".formatted(i)).status())
+                        .isEqualTo(200);
+            }
+            assertThat(owner.get("/items/HOA1").status()).isEqualTo(200);
+        } finally {
+            for (var socket : dripping) {
+                socket.close();
+            }
+        }
     }
 
     @Test
