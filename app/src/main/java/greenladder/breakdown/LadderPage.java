@@ -40,6 +40,7 @@ public record LadderPage(
      * A column of cards.
      *
      * @param id stable, and unique on the page
+     * @param whyUrl where the figures are explained; empty where there is nothing to explain
      * @param parent key of the item whose children these are; empty where they are not one item's
      * @param kept whether its cards are drawn already and are left out here
      * @param adds what can be added at the end; empty for nothing
@@ -52,6 +53,7 @@ public record LadderPage(
             String id,
             String heading,
             String figures,
+            String whyUrl,
             @Nullable RungMark mark,
             @Nullable Stem stem,
             String parent,

@@ -147,6 +147,7 @@ class NoticesController {
             case COMMENTED -> "says on";
             case CHANGED -> "changed";
             case ROUND -> "sizes";
+            case AGENDA -> "walks the agenda, with";
         };
     }
 }

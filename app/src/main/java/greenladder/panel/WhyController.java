@@ -27,4 +27,11 @@ class WhyController {
                                                 "There is no item %s.".formatted(key)))));
         return "shared/why :: why";
     }
+
+    /** The total of a level, where the list is of the whole level. */
+    @GetMapping("/{product:[A-Z]{2,5}}/levels/{level}/why")
+    String whyOfLevel(@PathVariable String product, @PathVariable String level, Model model) {
+        model.addAttribute("why", pages.ofLevel(product, level));
+        return "shared/why :: why";
+    }
 }

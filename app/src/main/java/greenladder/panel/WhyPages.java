@@ -76,6 +76,71 @@ class WhyPages {
         return new WhyPage(key.toString(), node.item().title(), sections, lastChange(ladder, node));
     }
 
+    /**
+     * The total of a level in a product: its largest parts, how far it is done and what has no
+     * size.
+     */
+    WhyPage ofLevel(String code, String levelKey) {
+        var ladder = keeper.current();
+        var product =
+                ladder.findProduct(code)
+                        .orElseThrow(() ->
+                                new Failure.NotFound("There is no product %s.".formatted(code)));
+        var level =
+                product.levels()
+                        .find(levelKey)
+                        .orElseThrow(() ->
+                                new Failure.NotFound("There is no level %s.".formatted(levelKey)));
+        var total = Objects.requireNonNull(ladder.levelTotals(product).get(level));
+        var figures = total.figures();
+        var items = total.items();
+        var points = figures.points();
+        var sections = new ArrayList<Section>();
+        if (!level.carriesPoints()) {
+            sections.add(
+                    new Section(
+                            "Hours",
+                            "What is invested and what remains of %s."
+                                    .formatted(Words.count(total.count(), "item")),
+                            List.of()));
+        } else {
+            sections.add(
+                    new Section(
+                            "Size: "
+                                    + (figures.effective() == null
+                                            ? "not sized"
+                                            : Words.of(figures.effective()) + " points"),
+                            "The sum over %s at this level, dropped ones left out: %d done, %d in progress, %d to do. Their points:"
+                                    .formatted(
+                                            Words.count(total.count(), "item"),
+                                            items.done(),
+                                            items.inProgress(),
+                                            items.toDo()),
+                            List.of(
+                                    new Part("", "", "Done", Words.of(points.done())),
+                                    new Part("", "", "In progress", Words.of(points.inProgress())),
+                                    new Part("", "", "To do", Words.of(points.toDo())))));
+            figures.completion()
+                    .ifPresent(done ->
+                            sections.add(
+                                    new Section(
+                                            "Completion: " + Words.percent(done),
+                                            "%s of %s points are done."
+                                                    .formatted(
+                                                            Words.of(points.done()),
+                                                            Words.of(figures.effective())),
+                                            List.of())));
+            if (figures.unsized() > 0) {
+                sections.add(
+                        new Section(
+                                "Not sized: " + figures.unsized(),
+                                "The lowest items that carry points and have no size.",
+                                List.of()));
+            }
+        }
+        return new WhyPage(product.code(), level.plural(), sections, "");
+    }
+
     private static Section size(Ladder ladder, Node node) {
         var item = node.item();
         var figures = node.rollUp();

@@ -12,6 +12,7 @@ import greenladder.item.Door;
 import greenladder.item.LadderKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
+import greenladder.talk.NoticeDesk;
 import greenladder.web.Failure;
 import java.util.List;
 import java.util.Map;
@@ -34,12 +35,22 @@ class AgendaController {
     private final AgendaPages pages;
     private final Frames frames;
     private final Door door;
+    private final AgendaRoom room;
+    private final NoticeDesk notices;
 
-    AgendaController(LadderKeeper keeper, AgendaPages pages, Frames frames, Door door) {
+    AgendaController(
+            LadderKeeper keeper,
+            AgendaPages pages,
+            Frames frames,
+            Door door,
+            AgendaRoom room,
+            NoticeDesk notices) {
         this.keeper = keeper;
         this.pages = pages;
         this.frames = frames;
         this.door = door;
+        this.room = room;
+        this.notices = notices;
     }
 
     @GetMapping
@@ -61,17 +72,19 @@ class AgendaController {
     /** Takes an item off the agenda, with what was decided noted on it, if anything. */
     @PostMapping("/{key}/through")
     ResponseEntity<String> through(
+            @PathVariable("product") String code,
             @PathVariable String key,
             @RequestParam(defaultValue = "") String words,
             @AuthenticationPrincipal SignedIn me) {
-        return Answers.done(
-                "Talked through",
-                door.submit(me, new Command.Settle(key(key), me.handle(), words, true)));
+        var saved = door.submit(me, new Command.Settle(key(key), me.handle(), words, true));
+        tellOfTheWalk(code, me);
+        return Answers.done("Talked through", saved);
     }
 
     /** Sends an item back: off the agenda, with what has to be answered first. */
     @PostMapping("/{key}/back")
     ResponseEntity<String> back(
+            @PathVariable("product") String code,
             @PathVariable String key,
             @RequestParam(defaultValue = "") String question,
             @AuthenticationPrincipal SignedIn me) {
@@ -79,8 +92,7 @@ class AgendaController {
             throw new Failure.Invalid(
                     Problems.of("question", "What has to be answered? A question is needed."));
         }
-        return Answers.done(
-                "Sent back",
+        var saved =
                 door.submit(
                         me,
                         new Command.Edit(
@@ -89,7 +101,16 @@ class AgendaController {
                                         Field.AGENDA.label(),
                                         "",
                                         Field.QUESTION.label(),
-                                        question))));
+                                        question)));
+        tellOfTheWalk(code, me);
+        return Answers.done("Sent back", saved);
+    }
+
+    private void tellOfTheWalk(String code, SignedIn me) {
+        if (room.begins(code)) {
+            var ladder = keeper.whole();
+            notices.agendaBegan(AgendaPages.toCome(ladder, require(ladder, code)), me.handle());
+        }
     }
 
     private static ItemKey key(String text) {

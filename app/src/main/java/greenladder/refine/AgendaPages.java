@@ -92,6 +92,19 @@ class AgendaPages {
                 Candidates.of(ladder, product, all));
     }
 
+    /** What is still to be talked about, by rank. */
+    static List<ItemKey> toCome(Ladder ladder, Product product) {
+        var keys = new ArrayList<ItemKey>();
+        ladder.roots(product.code())
+                .forEach(root ->
+                        root.walk(node -> {
+                            if (isToCome(node.item())) {
+                                keys.add(node.item().key());
+                            }
+                        }));
+        return keys;
+    }
+
     private static boolean isToCome(Item item) {
         return item.details().refinement().agenda() != null && !item.isDropped();
     }

@@ -21,7 +21,13 @@ import org.springframework.stereotype.Component;
 class AgendaRoom {
     private static final Duration STAYS = Duration.ofMinutes(20);
 
+    private static final Duration WALK = Duration.ofHours(4);
+
     private final Map<Place, Step> steps = new ConcurrentHashMap<>();
+
+    /** When an item of a product was last talked through. */
+    private final Map<String, Instant> talked = new ConcurrentHashMap<>();
+
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
@@ -52,6 +58,13 @@ class AgendaRoom {
                                     "name", who.name(),
                                     "at", at.toString())));
         }
+    }
+
+    /** Whether the first item of a walk is talked through now: nobody has done so for hours. */
+    boolean begins(String product) {
+        var now = clock.instant();
+        var before = talked.put(product, now);
+        return before == null || before.isBefore(now.minus(WALK));
     }
 
     /** Everybody but the reader who is at an item. */

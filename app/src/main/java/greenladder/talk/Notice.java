@@ -32,6 +32,8 @@ public record Notice(
         /** A change of an item that they watch. */
         CHANGED,
         /** A sizing round on an item that they watch. */
-        ROUND
+        ROUND,
+        /** The agenda is walked, with an item on it that they watch. */
+        AGENDA
     }
 }

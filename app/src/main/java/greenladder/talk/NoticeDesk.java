@@ -58,16 +58,7 @@ public class NoticeDesk {
     void commented(ItemKey item, long comment, String author, Set<String> mentioned, String body) {
         var told = new TreeSet<String>();
         var watchers = watching.of(item);
-        mentioned.forEach(handle -> {
-            tell(
-                    handle,
-                    about(Kind.MENTIONED, item, "comment-" + comment),
-                    author,
-                    body,
-                    clock.instant(),
-                    told);
-            watching.start(handle, item);
-        });
+        tellMentioned(item, comment, author, mentioned, body, told);
         watchers.stream()
                 .filter(handle -> !mentioned.contains(handle))
                 .forEach(handle ->
@@ -86,6 +77,17 @@ public class NoticeDesk {
     void mentionedLater(
             ItemKey item, long comment, String author, Set<String> mentioned, String body) {
         var told = new TreeSet<String>();
+        tellMentioned(item, comment, author, mentioned, body, told);
+        publish(told);
+    }
+
+    private void tellMentioned(
+            ItemKey item,
+            long comment,
+            String author,
+            Set<String> mentioned,
+            String body,
+            Set<String> told) {
         mentioned.forEach(handle -> {
             tell(
                     handle,
@@ -96,7 +98,6 @@ public class NoticeDesk {
                     told);
             watching.start(handle, item);
         });
-        publish(told);
     }
 
     /** Whether somebody is to be told of changes; most concern nobody, and cost no transaction. */
@@ -212,6 +213,30 @@ public class NoticeDesk {
                                 "began a sizing round",
                                 clock.instant(),
                                 told));
+        publish(told);
+    }
+
+    /**
+     * A walk through an agenda began: for those who watch an item on it, each told once, of the
+     * first.
+     *
+     * @param items those still to be talked about, in order
+     */
+    @Transactional
+    public void agendaBegan(List<ItemKey> items, String actor) {
+        var told = new TreeSet<String>();
+        for (var item : items) {
+            watching.of(item).stream()
+                    .filter(handle -> !told.contains(handle))
+                    .forEach(handle ->
+                            tell(
+                                    handle,
+                                    about(Kind.AGENDA, item, ""),
+                                    actor,
+                                    "began to walk the agenda",
+                                    clock.instant(),
+                                    told));
+        }
         publish(told);
     }
 

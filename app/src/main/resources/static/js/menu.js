@@ -27,6 +27,10 @@ document.addEventListener("click", (event) => {
   const button = event.target.closest("[data-menu], [data-ready], [data-split-here], [data-why]");
   if (button) {
     opener = button;
+    if (button.dataset.from) {
+      htmx.ajax("GET", button.dataset.from, { source: menu, target: menu, swap: "innerHTML" });
+      return;
+    }
     const key = button.dataset.splitHere ?? button.closest("[data-key]").dataset.key;
     const what = button.matches("[data-split-here]") ? "split" : button.matches("[data-ready]") ? "ready" : button.matches("[data-why]") ? "why" : "menu";
     const siblings = what === "menu" && isAmongSiblings(button) ? "?siblings=true" : "";

@@ -8,6 +8,7 @@ import "./pasting.js";
 import "./posting.js";
 import "./menu.js";
 import "./pick-item.js";
+import "./select-typing.js";
 import "./pictures.js";
 import "./splitting.js";
 import "./outline.js";

@@ -189,6 +189,20 @@ public class PleasantJourneyTests extends BrowserTest {
         return new Page.LocatorOptions().setHasText(text);
     }
 
+    @Test
+    public void personShouldBeFoundInAListByAnyPartOfTheName() {
+        var code = product();
+        var page = signedIn("Ines Rowe");
+        page.navigate("/items/" + code + "3");
+        page.locator("[data-fold=more] > summary").click();
+        page.locator("#p-" + code + "3-assignee .in-place").click();
+        var people = page.locator("#p-" + code + "3-assignee select");
+        assertThat(people).isFocused();
+        page.keyboard().type("garr");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("#p-" + code + "3-assignee")).containsText("Wil Garrow");
+    }
+
     /** Nothing is cut away or laid over something else where there is little room. */
     @Test
     public void titlesShouldKeepRoomInANarrowWindow() {

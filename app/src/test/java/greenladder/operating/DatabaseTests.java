@@ -23,14 +23,7 @@ public class DatabaseTests {
         try (var pool = new HikariDataSource(config)) {
             execute(pool, "create table kept (name varchar(9))");
             execute(pool, "insert into kept values ('before')");
-            execute(pool, "shutdown immediately");
-            assertThatThrownBy(
-                            () -> {
-                                for (int i = 0; i < 4; i++) {
-                                    execute(pool, "insert into kept values ('after')");
-                                }
-                                throw new SQLException("nothing had failed");
-                            })
+            assertThatThrownBy(() -> execute(pool, "shutdown immediately"))
                     .isInstanceOf(SQLException.class);
             execute(pool, "insert into kept values ('after')");
             try (var connection = pool.getConnection();

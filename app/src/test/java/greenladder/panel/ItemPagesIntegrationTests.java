@@ -57,6 +57,18 @@ public class ItemPagesIntegrationTests extends RunningDemo {
     }
 
     @Test
+    public void totalOfALevelShouldBeExplained() {
+        var code = tree();
+        api().patch("/items/" + code + "2", "{'size':5,'state':'done'}");
+        api().patch("/items/" + code + "3", "{'size':3}");
+        assertThat(get("/" + code + "/levels/story/why"))
+                .hasStatusOk()
+                .bodyText()
+                .contains("Size: 8 points", "2 items", "1 done", "5 of 8 points are done");
+        assertThat(get("/" + code + "/levels/none-such/why")).hasStatus(HttpStatus.NOT_FOUND);
+    }
+
+    @Test
     public void listShouldBeChangedStepByStep() {
         var code = tree();
         var url = "/items/" + code + "2/lists/checklist";
