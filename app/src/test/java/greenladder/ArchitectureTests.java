@@ -16,6 +16,8 @@ public class ArchitectureTests {
     private static final JavaClasses CLASSES =
             new ClassFileImporter()
                     .withImportOption(new ImportOption.DoNotIncludeTests())
+                    // The tests of core, as the build hands them on.
+                    .withImportOption(location -> !location.contains("-tests.jar"))
                     .importPackages("greenladder");
 
     @Test

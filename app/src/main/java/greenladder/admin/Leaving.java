@@ -3,12 +3,12 @@ package greenladder.admin;
 import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Mark;
 import greenladder.item.Door;
 import greenladder.item.LadderKeeper;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -32,27 +32,14 @@ public class Leaving {
 
     /** What is with somebody and neither done nor dropped. */
     public List<ItemKey> itemsOf(String handle) {
-        var ladder = keeper.current();
-        return ladder.order().slots().stream()
-                .map(slot -> slot.key())
-                .filter(key -> handle.equals(ladder.requireNode(key).item().assignee()))
-                .filter(key -> !isOver(key))
+        return keeper.current().marked(Mark.PERSON, handle).stream()
+                .map(node -> node.item().key())
                 .toList();
     }
 
-    /** How many items are with each person and neither done nor dropped, in one pass. */
-    Map<String, Integer> countByPerson() {
-        var counts = new HashMap<String, Integer>();
-        var ladder = keeper.current();
-        ladder.order()
-                .slots()
-                .forEach(slot -> {
-                    var item = ladder.requireNode(slot.key()).item();
-                    if (item.assignee() != null && !item.isDone() && !item.isDropped()) {
-                        counts.merge(item.assignee(), 1, Integer::sum);
-                    }
-                });
-        return counts;
+    /** How many items are with somebody and neither done nor dropped. */
+    int count(String handle) {
+        return keeper.current().countMarked(Mark.PERSON, handle);
     }
 
     /**
@@ -78,10 +65,5 @@ public class Leaving {
                     new Command.Edit(items, Map.of("assignee", heir.equals(NOBODY) ? "" : heir)));
         }
         people.remove(actor, handle);
-    }
-
-    private boolean isOver(ItemKey key) {
-        var item = keeper.current().requireNode(key).item();
-        return item.isDone() || item.isDropped();
     }
 }

@@ -4,6 +4,7 @@ import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Product;
+import greenladder.core.ladder.Mark;
 import greenladder.frame.Frames;
 import greenladder.item.LadderKeeper;
 import greenladder.item.ProductSetup;
@@ -160,17 +161,9 @@ class OwnFieldsController {
     }
 
     private FieldEntry entry(Product product, CustomField field) {
-        var ladder = keeper.current();
         long used =
-                ladder.order().slots().stream()
-                        .filter(slot -> slot.key().product().equals(product.code()))
-                        .filter(slot ->
-                                ladder.requireNode(slot.key())
-                                        .item()
-                                        .details()
-                                        .custom()
-                                        .containsKey(field.key()))
-                        .count();
+                keeper.current()
+                        .countMarked(Mark.OWN_FIELD, Mark.ownField(product.code(), field.key()));
         return new FieldEntry(
                 field.key(),
                 field.name(),

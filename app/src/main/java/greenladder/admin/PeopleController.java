@@ -200,11 +200,10 @@ class PeopleController {
             Model model) {
         requireAdministrator(me);
         var workspace = keeper.current().workspace();
-        var items = leaving.countByPerson();
         model.addAttribute(
                 "page",
                 new PeoplePage(
-                        people.allSignedIn().stream().map(one -> entry(one, me, items)).toList(),
+                        people.allSignedIn().stream().map(one -> entry(one, me)).toList(),
                         invitations.open(me).stream().map(PeopleController::entry).toList(),
                         Arrays.stream(Role.values())
                                 .filter(role -> role != Role.NO_ACCESS)
@@ -237,7 +236,7 @@ class PeopleController {
         return "admin/remove-person";
     }
 
-    private PersonEntry entry(SignedIn person, SignedIn me, Map<String, Integer> items) {
+    private PersonEntry entry(SignedIn person, SignedIn me) {
         var workspace = keeper.current().workspace();
         var exceptions =
                 person.productRoles().entrySet().stream()
@@ -261,7 +260,7 @@ class PeopleController {
                 person.role().name(),
                 exceptions,
                 teams,
-                items.getOrDefault(person.handle(), 0),
+                leaving.count(person.handle()),
                 person.handle().equals(me.handle()));
     }
 

@@ -3,6 +3,7 @@ package greenladder.admin;
 import greenladder.admin.PeoplePage.Choice;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Team;
+import greenladder.core.ladder.Mark;
 import greenladder.frame.Frames;
 import greenladder.item.LadderKeeper;
 import greenladder.people.Permission;
@@ -173,9 +174,6 @@ class TeamsController {
     }
 
     private long itemsOf(String team) {
-        var ladder = keeper.current();
-        return ladder.order().slots().stream()
-                .filter(slot -> team.equals(ladder.requireNode(slot.key()).item().team()))
-                .count();
+        return keeper.current().countMarked(Mark.TEAM, team);
     }
 }

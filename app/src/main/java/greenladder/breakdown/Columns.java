@@ -8,6 +8,7 @@ import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.LevelTotal;
+import greenladder.core.ladder.Mark;
 import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
 import greenladder.item.Rights;
@@ -133,8 +134,7 @@ final class Columns {
 
     /** The loose items of a product, the highest levels first. */
     static List<Node> looseNodes(Ladder ladder, Product product) {
-        return ladder.roots(product.code()).stream()
-                .filter(node -> node.item().isLoose() && !node.item().isDropped())
+        return ladder.marked(Mark.LOOSE, product.code()).stream()
                 .sorted(Comparator.comparingInt(node -> node.item().level().index()))
                 .toList();
     }

@@ -8,6 +8,7 @@ import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.LevelTotal;
+import greenladder.core.ladder.Mark;
 import greenladder.core.ladder.Node;
 import greenladder.item.Rights;
 import greenladder.list.ListLines;
@@ -63,7 +64,7 @@ public class LadderPages {
         way.stream()
                 .filter(node -> product.levels().below(node.item().level()).isPresent())
                 .forEach(node -> laid.add(columns.ofChildren(node)));
-        int loose = Columns.looseNodes(ladder, product).size();
+        int loose = ladder.countMarked(Mark.LOOSE, product.code());
         return new LadderPage(
                 product.code(),
                 place.url(),

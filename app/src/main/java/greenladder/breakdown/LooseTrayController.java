@@ -3,6 +3,7 @@ package greenladder.breakdown;
 import greenladder.core.item.Item;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Mark;
 import greenladder.core.ladder.Node;
 import greenladder.item.LadderKeeper;
 import greenladder.web.Failure;
@@ -63,9 +64,7 @@ class LooseTrayController {
     }
 
     static Stream<Item> loose(Ladder ladder, Product product) {
-        return ladder.roots(product.code()).stream()
-                .map(Node::item)
-                .filter(item -> item.isLoose() && !item.isDropped());
+        return ladder.marked(Mark.LOOSE, product.code()).stream().map(Node::item);
     }
 
     /** Whether an item is meant by a part of its title or the beginning of its key. */

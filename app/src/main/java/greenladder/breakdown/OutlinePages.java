@@ -7,6 +7,7 @@ import greenladder.breakdown.OutlineRows.OpenRow;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Mark;
 import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
 import greenladder.item.Rights;
@@ -114,24 +115,25 @@ class OutlinePages {
     }
 
     private static long looseCount(Ladder ladder, Product product) {
-        return LooseTrayController.loose(ladder, product).count();
+        return ladder.countMarked(Mark.LOOSE, product.code());
     }
 
     private static String droppedWords(Ladder ladder, OutlinePlace place) {
         if (place.dropped()) {
             return "Hide what is dropped";
         }
-        var tops =
-                place.under() == null
-                        ? ladder.roots(place.product())
-                        : List.of(ladder.requireNode(place.under()));
-        return tops.stream().anyMatch(OutlinePages::hasDropped) ? "Show what is dropped" : "";
+        return hasDropped(ladder, place) ? "Show what is dropped" : "";
     }
 
-    private static boolean hasDropped(Node top) {
-        var found = new boolean[1];
-        top.walk(node -> found[0] |= node.item().isDropped());
-        return found[0];
+    /** Looks up from what is dropped, which is less than what stands under a place. */
+    private static boolean hasDropped(Ladder ladder, OutlinePlace place) {
+        if (place.under() == null) {
+            return ladder.countMarked(Mark.DROPPED, place.product()) > 0;
+        }
+        return ladder.marked(Mark.DROPPED, place.product()).stream()
+                .map(Node::item)
+                .anyMatch(item ->
+                        item.key().equals(place.under()) || ladder.isUnder(item, place.under()));
     }
 
     private static List<Crumb> path(Ladder ladder, Product product, OutlinePlace place) {

@@ -201,7 +201,7 @@ record FieldForm(
                             .filter(step -> !step.label().equals(step.size().toString()))
                             .map(step -> List.of(step.label(), step.label()));
             case LABELS ->
-                    Labels.inUse(ladder, item.key().product()).stream()
+                    ladder.labels(item.key().product()).stream()
                             .map(label -> List.of(label, label));
             case CUSTOM ->
                     ladder

@@ -1,9 +1,7 @@
 package greenladder.panel;
 
-import greenladder.core.ladder.Ladder;
 import java.util.List;
 import java.util.Locale;
-import java.util.TreeMap;
 
 /** Labels as they are shown: each has one of our own tints, the same everywhere. */
 public final class Labels {
@@ -29,21 +27,5 @@ public final class Labels {
 
     public static List<Label> of(List<String> labels) {
         return labels.stream().map(Label::of).toList();
-    }
-
-    /** The labels that a product's items have, in the order of the alphabet. */
-    static List<String> inUse(Ladder ladder, String product) {
-        var labels = new TreeMap<String, String>();
-        for (var slot : ladder.order().slots()) {
-            if (slot.key().product().equals(product)) {
-                ladder.requireNode(slot.key())
-                        .item()
-                        .details()
-                        .labels()
-                        .forEach(
-                                label -> labels.putIfAbsent(label.toLowerCase(Locale.ROOT), label));
-            }
-        }
-        return List.copyOf(labels.values());
     }
 }

@@ -120,7 +120,7 @@ class QuickAddController {
                         ladder.workspace().peopleAtWork().stream()
                                 .map(person -> new Option(person.handle(), person.name(), false))
                                 .toList(),
-                        Labels.inUse(ladder, code).stream()
+                        ladder.labels(code).stream()
                                 .map(label -> new Option(label, label, false))
                                 .toList(),
                         product.templates().stream()

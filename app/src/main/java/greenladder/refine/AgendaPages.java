@@ -10,7 +10,9 @@ import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.item.Refinement;
 import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Mark;
 import greenladder.core.ladder.Node;
+import greenladder.core.rank.RankOrder.Slot;
 import greenladder.item.ChangeLog;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;
@@ -25,6 +27,8 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
@@ -55,16 +59,7 @@ class AgendaPages {
         var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
         var through =
                 log.emptiedSince(today.atStartOfDay().toInstant(ZoneOffset.UTC), Field.AGENDA);
-        var nodes = new ArrayList<Node>();
-        var all = new ArrayList<Node>();
-        ladder.roots(product.code())
-                .forEach(root ->
-                        root.walk(node -> {
-                            all.add(node);
-                            if (isToCome(node.item()) || through.contains(node.item().key())) {
-                                nodes.add(node);
-                            }
-                        }));
+        var nodes = onAgenda(ladder, product, through);
         var grouped = grouped(ladder, product, nodes, today, reader);
         var order = grouped.stream().flatMap(group -> group.nodes().stream()).toList();
         var at = current(order, asked);
@@ -89,20 +84,57 @@ class AgendaPages {
                                                 .toList()))
                         .toList(),
                 at == null ? null : talk(product, order, at, reader),
-                Candidates.of(ladder, product, all));
+                Candidates.of(ladder, product, any -> true));
     }
 
     /** What is still to be talked about, by rank. */
     static List<ItemKey> toCome(Ladder ladder, Product product) {
-        var keys = new ArrayList<ItemKey>();
-        ladder.roots(product.code())
-                .forEach(root ->
-                        root.walk(node -> {
-                            if (isToCome(node.item())) {
-                                keys.add(node.item().key());
-                            }
-                        }));
-        return keys;
+        return inTreeOrder(ladder, ladder.marked(Mark.AGENDA, product.code())).stream()
+                .map(node -> node.item().key())
+                .toList();
+    }
+
+    /** What is still to be talked about and what has been today, as it stands in the tree. */
+    private static List<Node> onAgenda(
+            Ladder ladder, Product product, Collection<ItemKey> through) {
+        var nodes = new ArrayList<>(ladder.marked(Mark.AGENDA, product.code()));
+        through.stream()
+                .filter(key -> key.product().equals(product.code()))
+                .flatMap(key -> ladder.findNode(key).stream())
+                .filter(node -> !isToCome(node.item()))
+                .forEach(nodes::add);
+        return inTreeOrder(ladder, nodes);
+    }
+
+    /** What stands above comes first; beside each other the order of rank decides. */
+    private static List<Node> inTreeOrder(Ladder ladder, List<Node> nodes) {
+        var ways = new HashMap<ItemKey, List<Slot<ItemKey>>>();
+        for (var node : nodes) {
+            var way = new ArrayList<Slot<ItemKey>>();
+            way.add(slot(node.item()));
+            ladder.ancestors(node.item()).forEach(above -> way.add(slot(above.item())));
+            ways.put(node.item().key(), way.reversed());
+        }
+        return nodes.stream()
+                .sorted((one, other) ->
+                        compare(
+                                Objects.requireNonNull(ways.get(one.item().key())),
+                                Objects.requireNonNull(ways.get(other.item().key()))))
+                .toList();
+    }
+
+    private static int compare(List<Slot<ItemKey>> one, List<Slot<ItemKey>> other) {
+        for (int i = 0; i < Math.min(one.size(), other.size()); i++) {
+            int here = one.get(i).compareTo(other.get(i));
+            if (here != 0) {
+                return here;
+            }
+        }
+        return Integer.compare(one.size(), other.size());
+    }
+
+    private static Slot<ItemKey> slot(Item item) {
+        return new Slot<>(item.rank(), item.key());
     }
 
     private static boolean isToCome(Item item) {

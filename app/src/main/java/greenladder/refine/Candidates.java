@@ -4,6 +4,7 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Product;
 import greenladder.core.item.Team;
 import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Mark;
 import greenladder.core.ladder.Node;
 import greenladder.core.plan.Velocity;
 import greenladder.web.FillGauge;
@@ -12,6 +13,7 @@ import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.function.Predicate;
 
 /**
  * The candidates of one team for its next sprint, held against what it usually completes.
@@ -24,11 +26,14 @@ record Candidates(
 
     public record Candidate(String key, String title, String url, String size) {}
 
-    /** Those of a product's teams that have some, and at the end those of no team. */
-    static List<Candidates> of(Ladder ladder, Product product, List<Node> nodes) {
+    /**
+     * Of what a list shows: those of a product's teams that have some, and at the end those of no
+     * team.
+     */
+    static List<Candidates> of(Ladder ladder, Product product, Predicate<Node> shown) {
         var candidates =
-                nodes.stream()
-                        .filter(node -> node.item().details().refinement().candidate())
+                ladder.marked(Mark.CANDIDATE, product.code()).stream()
+                        .filter(shown)
                         .filter(node -> node.item().sprint() == null && !node.item().isDone())
                         .toList();
         var all = new ArrayList<Candidates>();

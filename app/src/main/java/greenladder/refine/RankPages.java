@@ -1,9 +1,10 @@
 package greenladder.refine;
 
 import greenladder.core.filter.Sorting;
-import greenladder.core.item.Level;
+import greenladder.core.item.Item;
 import greenladder.core.item.Product;
 import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.Mark;
 import greenladder.core.ladder.Node;
 import greenladder.item.Rights;
 import greenladder.list.ListLines;
@@ -22,6 +23,7 @@ import greenladder.refine.RankPage.Line;
 import greenladder.refine.RankPlace.Side;
 import greenladder.web.Words;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
@@ -133,7 +135,7 @@ class RankPages {
                 place.side() == Side.PICTURE ? onAgenda(ladder, product).size() : 0,
                 place.side() == Side.PICTURE ? agenda(ladder, product) : List.of(),
                 place.side() == Side.PICTURE
-                        ? Candidates.of(ladder, product, list.all())
+                        ? Candidates.of(ladder, product, node -> isOf(place, node.item()))
                         : List.of(),
                 place.side() == Side.SOURCES && place.queue() != null
                         ? intakes.sources(ladder, place, reader)
@@ -225,13 +227,18 @@ class RankPages {
                 .toList();
     }
 
+    private static boolean isOf(RankPlace place, Item item) {
+        var queue = place.queue();
+        return queue == null
+                ? item.level().key().equals(place.level().key())
+                : queue.key().equals(item.team());
+    }
+
     /** What is marked to be talked about, the highest levels first, by rank. */
     static List<Node> onAgenda(Ladder ladder, Product product) {
-        return product.levels().all().stream()
-                .filter(Level::carriesPoints)
-                .flatMap(level -> ladder.level(product, level).stream())
-                .filter(node -> node.item().details().refinement().agenda() != null)
-                .filter(node -> !node.item().isDropped())
+        return ladder.marked(Mark.AGENDA, product.code()).stream()
+                .filter(node -> node.item().level().carriesPoints())
+                .sorted(Comparator.comparingInt(node -> node.item().level().index()))
                 .toList();
     }
 

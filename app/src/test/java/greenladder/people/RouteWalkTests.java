@@ -247,6 +247,7 @@ public class RouteWalkTests extends RunningDemo {
                 .replace("{product:[A-Z]{2,5}}", "MSF")
                 .replace("{code}", "MSF")
                 .replace("{id:[0-9a-f]{64}}", "0".repeat(64))
+                .replace("{level}", "story")
                 .replace("/lists/{field}", "/lists/checklist")
                 .replace("{name}", "x")
                 .replace("/teams/{id}", "/teams/lantern")

@@ -21,7 +21,7 @@ public class CandidatesTests {
             """;
 
     private static List<Candidates> of(Ladder ladder) {
-        return Candidates.of(ladder, Ladders.product(ladder), Ladders.stories(ladder));
+        return Candidates.of(ladder, Ladders.product(ladder), any -> true);
     }
 
     private static Ladder withAClosedSprint() {

@@ -9,10 +9,12 @@ import greenladder.core.item.Workspace;
 import greenladder.core.rank.RankOrder;
 import greenladder.core.rank.RankOrder.Slot;
 import greenladder.core.rollup.RollUp;
-import greenladder.core.rollup.RollUpSum;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -32,7 +34,8 @@ public final class Ladder {
     private final PMap<String, Integer> lastNumbers;
     private final PMap<ItemKey, Node> nodes;
     private final Orders orders;
-    private final LevelMemo memo;
+    private final Marks marks;
+    private final LevelSums sums;
 
     private static final Ladder EMPTY =
             new Ladder(
@@ -40,19 +43,22 @@ public final class Ladder {
                     TreePMap.empty(),
                     HashTreePMap.empty(),
                     Orders.NONE,
-                    new LevelMemo());
+                    Marks.NONE,
+                    LevelSums.NONE);
 
     private Ladder(
             Workspace workspace,
             PMap<String, Integer> lastNumbers,
             PMap<ItemKey, Node> nodes,
             Orders orders,
-            LevelMemo memo) {
+            Marks marks,
+            LevelSums sums) {
         this.workspace = workspace;
         this.lastNumbers = lastNumbers;
         this.nodes = nodes;
         this.orders = orders;
-        this.memo = memo;
+        this.marks = marks;
+        this.sums = sums;
     }
 
     public static Ladder empty() {
@@ -61,25 +67,56 @@ public final class Ladder {
 
     /**
      * This ladder with other products, people, teams, sprints or releases. Items that are in a
-     * sprint or a release are in it as it is now, O(n); what they use of levels and states stays as
-     * it was: for those to change, see {@link #with(Workspace, Map)}.
+     * sprint or a release are in it as it is now, at the cost of the items in those that changed;
+     * what they use of levels and states stays as it was: for those to change, see {@link
+     * #with(Workspace, Map)}.
      */
     public Ladder with(Workspace next) {
         var moved = new HashMap<ItemKey, Optional<Item>>();
-        if (!next.sprintsByKey().equals(workspace.sprintsByKey())
-                || !next.releasesByKey().equals(workspace.releasesByKey())) {
-            for (var node : nodes.values()) {
-                var fresh = node.item().replanned(next);
-                if (fresh != node.item()) {
-                    moved.put(fresh.key(), Optional.of(fresh));
-                }
+        for (var key : planned(next)) {
+            var item = requireNode(key).item();
+            var fresh = item.replanned(next);
+            if (fresh != item) {
+                moved.put(key, Optional.of(fresh));
             }
         }
         return inWorkspace(next).with(moved);
     }
 
+    /** The items in sprints and releases that are other ones in a workspace. */
+    private Set<ItemKey> planned(Workspace next) {
+        var items = new HashSet<ItemKey>();
+        workspace
+                .sprintsByKey()
+                .forEach((key, sprint) -> {
+                    if (!sprint.equals(next.sprintsByKey().get(key))) {
+                        items.addAll(marks.of(Mark.SPRINT, key));
+                    }
+                });
+        workspace
+                .releasesByKey()
+                .forEach((key, release) -> {
+                    if (!release.equals(next.releasesByKey().get(key))) {
+                        items.addAll(marks.of(Mark.RELEASE, key));
+                    }
+                });
+        return items;
+    }
+
     private Ladder inWorkspace(Workspace next) {
-        return new Ladder(next, lastNumbers, nodes, orders, new LevelMemo());
+        var ladder = new Ladder(next, lastNumbers, nodes, orders, marks, sums);
+        boolean sameLevels =
+                next.products().stream()
+                        .allMatch(product ->
+                                workspace
+                                        .findProduct(product.code())
+                                        .filter(was -> was.levels().equals(product.levels()))
+                                        .isPresent());
+        return sameLevels || nodes.isEmpty() ? ladder : ladder.with(LevelSums.of(ladder));
+    }
+
+    private Ladder with(LevelSums next) {
+        return new Ladder(workspace, lastNumbers, nodes, orders, marks, next);
     }
 
     public Ladder with(Product product) {
@@ -99,7 +136,8 @@ public final class Ladder {
     public Ladder withLastNumber(String product, int number) {
         return number <= lastNumber(product)
                 ? this
-                : new Ladder(workspace, lastNumbers.plus(product, number), nodes, orders, memo);
+                : new Ladder(
+                        workspace, lastNumbers.plus(product, number), nodes, orders, marks, sums);
     }
 
     /**
@@ -113,8 +151,8 @@ public final class Ladder {
     }
 
     /**
-     * This ladder with items replaced, added, or (where empty) taken out. Time O(n) where ranks
-     * change, else O(path).
+     * This ladder with items replaced, added, or (where empty) taken out. Time O(path), and
+     * O(subtree) for what moves or is dropped.
      */
     public Ladder with(Map<ItemKey, Optional<Item>> changed) {
         if (changed.isEmpty()) {
@@ -127,7 +165,13 @@ public final class Ladder {
                         lastNumbers,
                         rebuilt.applyTo(nodes),
                         orders.changed(this::findItem, changed),
-                        new LevelMemo());
+                        marks.changed(this::findItem, changed),
+                        sums);
+        next =
+                next.with(
+                        nodes.isEmpty()
+                                ? LevelSums.of(next)
+                                : sums.changed(this, next, changed.keySet(), rebuilt.made()));
         for (var key : changed.keySet()) {
             next = next.withLastNumber(key.product(), key.number());
         }
@@ -198,12 +242,31 @@ public final class Ladder {
         return findNode(key).map(Node::item);
     }
 
-    /** The item into which one that is gone was merged. Time O(n). */
+    /** The item into which one that is gone was merged. */
     public Optional<Item> findMergedInto(ItemKey gone) {
-        return nodes.values().stream()
-                .map(Node::item)
-                .filter(item -> item.details().merged().contains(gone))
-                .findFirst();
+        return marks.of(Mark.MERGED, gone.toString()).stream().findFirst().flatMap(this::findItem);
+    }
+
+    /**
+     * The items with a mark, in rank order. Time O(m log m) for as many.
+     *
+     * @param value what the mark is of: the code of a product, the key of a sprint, a release or a
+     *     team, the sign-in name of a person
+     */
+    public List<Node> marked(Mark mark, String value) {
+        return marks.of(mark, value).stream()
+                .map(this::requireNode)
+                .sorted(Comparator.comparing(node -> slot(node.item())))
+                .toList();
+    }
+
+    public int countMarked(Mark mark, String value) {
+        return marks.of(mark, value).size();
+    }
+
+    /** The labels that a product's items have, in the order of the alphabet. */
+    public List<String> labels(String product) {
+        return List.copyOf(marks.labelsOf(product).values());
     }
 
     /** All items of the workspace in rank order. */
@@ -211,11 +274,9 @@ public final class Ladder {
         return orders.all();
     }
 
-    /** A product's items of one level in rank order; kept for as long as the ladder is. */
+    /** A product's items of one level in rank order; a stretch of it costs what it holds. */
     public List<Node> level(Product product, Level level) {
-        return memo.nodes(
-                new LevelOf(product.code(), level.key()),
-                () -> nodes(orderOf(product.code(), level)));
+        return nodes(orderOf(product.code(), level));
     }
 
     /** The places of a product's items of one level. */
@@ -230,9 +291,7 @@ public final class Ladder {
 
     /** An item's place, from 1, among its product's items of its level. */
     public int position(Item item) {
-        return orderOf(item.key().product(), item.level())
-                        .indexOf(new Slot<>(item.rank(), item.key()))
-                + 1;
+        return orderOf(item.key().product(), item.level()).indexOf(slot(item)) + 1;
     }
 
     /** The items above, the nearest first. */
@@ -265,20 +324,24 @@ public final class Ladder {
 
     /** The total over all items of a product that have no parent. */
     public RollUp totalOf(String product) {
-        var sum = new RollUpSum();
-        roots(product).forEach(root -> sum.add(root.rollUp()));
-        return sum.total();
+        return sums.atTheTop(product).total();
     }
 
-    /**
-     * The totals of each of a product's levels: one pass over its items, O(n), the first time that
-     * a ladder is asked; kept after that.
-     */
+    /** The totals of each of a product's levels. */
     public Map<Level, LevelTotal> levelTotals(Product product) {
-        return memo.totals(product, () -> LevelTotals.of(product, roots(product.code())));
+        var totals = new LinkedHashMap<Level, LevelTotal>();
+        for (var level : product.levels().all()) {
+            var sum = sums.of(product.code(), level.key());
+            totals.put(level, new LevelTotal(sum.total(), sum.items()));
+        }
+        return totals;
+    }
+
+    private static Slot<ItemKey> slot(Item item) {
+        return new Slot<>(item.rank(), item.key());
     }
 
     private List<Node> nodes(RankOrder<ItemKey> order) {
-        return order.slots().stream().map(slot -> requireNode(slot.key())).toList();
+        return new NodeList(order.slots(), this::requireNode);
     }
 }

@@ -64,6 +64,11 @@ final class Rebuild {
         return nodes.minusAll(gone).plusAll(made);
     }
 
+    /** The items whose nodes were made, known after {@link #applyTo}. */
+    Set<ItemKey> made() {
+        return made.keySet();
+    }
+
     private void touchParent(Item item, ItemKey key) {
         var parent = item.parent();
         if (parent == null) {

@@ -40,6 +40,13 @@ public final class RollUpSum {
     @Nullable LocalDate start;
     @Nullable LocalDate finish;
 
+    /** Items that carry points, those of them that have a size, and the sum of these sizes. */
+    void set(int items, int withSize, long sizes) {
+        pointChildren = items;
+        sized = withSize;
+        size = sizes;
+    }
+
     /** Adds a sibling; a dropped one adds nothing. */
     public void add(RollUp child) {
         if (child.category() == Category.DROPPED) {

@@ -1,0 +1,80 @@
+package greenladder.core.ladder;
+
+import greenladder.core.item.Item;
+import java.util.Locale;
+import java.util.stream.Stream;
+
+/** By what items are found without a pass over all of them. */
+public enum Mark {
+    /** On the agenda of a product. */
+    AGENDA,
+    /** A candidate of a product for a next sprint. */
+    CANDIDATE,
+    /** Dropped, of a product. */
+    DROPPED,
+    /** Of a product, without a parent where its level has one, and not dropped. */
+    LOOSE,
+    /** With a label of a product, see {@link #label}. */
+    LABEL,
+    /** With a value in a field of a product's own, see {@link #ownField}. */
+    OWN_FIELD,
+    /** In a sprint. */
+    SPRINT,
+    /** In a release. */
+    RELEASE,
+    /** With a person, and neither done nor dropped. */
+    PERSON,
+    /** With a team. */
+    TEAM,
+    /** What an item that is gone was merged into. */
+    MERGED;
+
+    /** A mark with what it is of: the code of a product, or the key of a sprint and the like. */
+    record Of(Mark mark, String value) {}
+
+    /** Labels are the same in capitals or not. */
+    static String label(String product, String label) {
+        return product + "/" + label.toLowerCase(Locale.ROOT);
+    }
+
+    public static String ownField(String product, String field) {
+        return product + "/" + field;
+    }
+
+    /** The marks that an item has. */
+    static Stream<Of> of(Item item) {
+        var marks = Stream.<Of>builder();
+        var product = item.key().product();
+        var refinement = item.details().refinement();
+        if (refinement.agenda() != null && !item.isDropped()) {
+            marks.add(new Of(AGENDA, product));
+        }
+        if (refinement.candidate()) {
+            marks.add(new Of(CANDIDATE, product));
+        }
+        if (item.isDropped()) {
+            marks.add(new Of(DROPPED, product));
+        } else if (item.isLoose()) {
+            marks.add(new Of(LOOSE, product));
+        }
+        item.details().labels().forEach(label -> marks.add(new Of(LABEL, label(product, label))));
+        item.details()
+                .custom()
+                .keySet()
+                .forEach(field -> marks.add(new Of(OWN_FIELD, ownField(product, field))));
+        if (item.sprint() != null) {
+            marks.add(new Of(SPRINT, item.sprint().key()));
+        }
+        if (item.release() != null) {
+            marks.add(new Of(RELEASE, item.release().key()));
+        }
+        if (item.assignee() != null && !item.isDone() && !item.isDropped()) {
+            marks.add(new Of(PERSON, item.assignee()));
+        }
+        if (item.team() != null) {
+            marks.add(new Of(TEAM, item.team()));
+        }
+        item.details().merged().forEach(gone -> marks.add(new Of(MERGED, gone.toString())));
+        return marks.build();
+    }
+}

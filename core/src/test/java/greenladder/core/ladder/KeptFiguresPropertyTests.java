@@ -1,0 +1,93 @@
+package greenladder.core.ladder;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.RandomWork;
+import greenladder.core.Trees;
+import greenladder.core.change.Decision.Accepted;
+import greenladder.core.change.Decisions;
+import greenladder.core.item.ItemKey;
+import greenladder.core.rollup.RollUpSum;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.TreeMap;
+import java.util.stream.IntStream;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/**
+ * What a ladder keeps by each change is what a pass over all its items would find: totals of
+ * levels, what stands at the top, marks and labels.
+ */
+public class KeptFiguresPropertyTests {
+    @DataProvider
+    public Object[][] seeds() {
+        return IntStream.range(0, 12)
+                .mapToObj(seed -> new Object[] {seed})
+                .toArray(Object[][]::new);
+    }
+
+    @Test(dataProvider = "seeds")
+    public void keptFiguresAfterAnyChangeShouldBeThoseOfAPassOverAllItems(int seed) {
+        var work = new RandomWork(seed);
+        var ladder = work.ladder(120, 0);
+        for (int step = 0; step < 60; step++) {
+            if (Decisions.decide(ladder, work.command(ladder), Trees.NOW)
+                    instanceof Accepted accepted) {
+                ladder = accepted.after();
+                requireKept(ladder);
+            }
+        }
+    }
+
+    private static void requireKept(Ladder ladder) {
+        for (var product : ladder.products()) {
+            var slow = LevelTotals.of(product, ladder.roots(product.code()));
+            ladder.levelTotals(product)
+                    .forEach((level, kept) ->
+                            assertThat(told(kept))
+                                    .as(level.name())
+                                    .isEqualTo(told(slow.get(level))));
+            var top = new RollUpSum();
+            ladder.roots(product.code()).forEach(root -> top.add(root.rollUp()));
+            assertThat(ladder.totalOf(product.code())).isEqualTo(top.total());
+            requireMarks(ladder, product.code());
+        }
+    }
+
+    private static void requireMarks(Ladder ladder, String product) {
+        for (var mark : List.of(Mark.AGENDA, Mark.CANDIDATE, Mark.DROPPED, Mark.LOOSE)) {
+            var slow = new ArrayList<ItemKey>();
+            ladder.order()
+                    .slots()
+                    .forEach(slot -> {
+                        var item = ladder.requireNode(slot.key()).item();
+                        if (Mark.of(item).toList().contains(new Mark.Of(mark, product))) {
+                            slow.add(slot.key());
+                        }
+                    });
+            assertThat(ladder.marked(mark, product).stream().map(node -> node.item().key()))
+                    .as(mark.name())
+                    .containsExactlyElementsOf(slow);
+        }
+        var labels = new TreeMap<String, String>();
+        ladder.order()
+                .slots()
+                .forEach(slot -> {
+                    if (slot.key().product().equals(product)) {
+                        ladder.requireNode(slot.key())
+                                .item()
+                                .details()
+                                .labels()
+                                .forEach(label ->
+                                        labels.putIfAbsent(label.toLowerCase(Locale.ROOT), label));
+                    }
+                });
+        assertThat(ladder.labels(product)).containsExactlyElementsOf(labels.values());
+    }
+
+    private static String told(LevelTotal total) {
+        return total.items() + " " + total.figures();
+    }
+}
