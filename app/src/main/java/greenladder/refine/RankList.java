@@ -7,24 +7,33 @@ import greenladder.core.item.Category;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
+import greenladder.core.ladder.LevelOrder;
+import greenladder.core.ladder.LevelOrder.Run;
 import greenladder.core.ladder.Node;
 import greenladder.list.Narrowed;
 import greenladder.web.Words;
+import java.util.AbstractList;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
+import java.util.RandomAccess;
 import org.jspecify.annotations.Nullable;
 
 /**
- * The items of a place in its order, with the heads of their bands or groups between them. Time
- * O(n), and O(n log n) where they are sorted otherwise than by rank.
+ * The items of a place in its order, with the heads of their bands or groups between them. A whole
+ * level by rank costs what is drawn of it; a list that is narrowed, sorted or grouped, and a queue,
+ * take O(n), or O(n log n) where they are sorted.
  *
  * @param all the items of the level before the filter
  * @param found those that the filter lets through, in the order of the list
  * @param entries heads and items as they stand below each other
+ * @param points the points of those found
+ * @param unsized how many of them have no size
  */
-record RankList(List<Node> all, List<Node> found, List<Entry> entries) {
+record RankList(
+        List<Node> all, List<Node> found, List<Entry> entries, Amount points, long unsized) {
 
     /** A line of the list. */
     sealed interface Entry {
@@ -39,6 +48,9 @@ record RankList(List<Node> all, List<Node> found, List<Entry> entries) {
     }
 
     static RankList of(Ladder ladder, RankPlace place, Narrowed narrowed) {
+        if (isWholeLevelByRank(place, narrowed)) {
+            return ofLevel(ladder, ladder.inOrder(place.product(), place.level()));
+        }
         var all = all(ladder, place);
         boolean withDropped =
                 place.filter()
@@ -52,7 +64,74 @@ record RankList(List<Node> all, List<Node> found, List<Entry> entries) {
             }
         }
         var sorted = place.filter().sorting().sorted(narrowed.lens(), found);
-        return new RankList(all, sorted, entries(ladder, place, narrowed, sorted));
+        return new RankList(
+                all,
+                sorted,
+                entries(ladder, place, narrowed, sorted),
+                Grouping.pointsOf(sorted),
+                sorted.stream().filter(node -> node.rollUp().effective() == null).count());
+    }
+
+    /** The level is chosen beside the filter line, and is a part of the filter all the same. */
+    private static boolean isWholeLevelByRank(RankPlace place, Narrowed narrowed) {
+        return place.queue() == null
+                && place.filter().sorting() == Sorting.RANK
+                && narrowed.groups().isEmpty()
+                && narrowed.filter().parts().stream().allMatch(part -> part.id().equals("level"))
+                && place.filter()
+                        .picks()
+                        .getOrDefault("level", List.of(place.level().key()))
+                        .equals(List.of(place.level().key()));
+    }
+
+    private static RankList ofLevel(Ladder ladder, LevelOrder order) {
+        var live = order.live();
+        return new RankList(
+                order.all(), live, new LevelEntries(ladder, live), live.points(), live.unsized());
+    }
+
+    /** The lines of a whole level: a head where the band is another than above, and the items. */
+    private static final class LevelEntries extends AbstractList<Entry> implements RandomAccess {
+        private final Ladder ladder;
+        private final LevelOrder.Live live;
+        private final List<Run> runs;
+
+        /** The place among the lines at which each band begins; none where no band is used. */
+        private final int[] heads;
+
+        LevelEntries(Ladder ladder, LevelOrder.Live live) {
+            this.ladder = ladder;
+            this.live = live;
+            runs =
+                    live.runs().stream().allMatch(run -> run.band() == null)
+                            ? List.of()
+                            : live.runs();
+            heads = new int[runs.size()];
+            int at = 0;
+            for (int i = 0; i < heads.length; i++) {
+                heads[i] = at;
+                at += 1 + runs.get(i).items();
+            }
+        }
+
+        @Override
+        public Entry get(int index) {
+            int found = Arrays.binarySearch(heads, index);
+            if (found >= 0) {
+                var run = runs.get(found);
+                var first = live.get(index - found);
+                return new Entry.Head(
+                        bandName(ladder, first.item()), figures(run.items(), run.points()));
+            }
+            // As many heads stand above a line as bands have begun.
+            int place = index - (-found - 1);
+            return new Entry.Row(live.get(place), place + 1, live.soFar(place));
+        }
+
+        @Override
+        public int size() {
+            return live.size() + heads.length;
+        }
     }
 
     private static List<Node> all(Ladder ladder, RankPlace place) {
@@ -144,13 +223,17 @@ record RankList(List<Node> all, List<Node> found, List<Entry> entries) {
                 : "%d · %s points".formatted(items, Words.of(points));
     }
 
+    /** Whether it is all that a level has but for what is dropped. */
+    boolean isWhole() {
+        return found instanceof LevelOrder.Live;
+    }
+
     /** "64 items · 287 points · 9 not sized". */
     String inWords() {
-        long unsized = found.stream().filter(node -> node.rollUp().effective() == null).count();
         return "%s · %s points%s"
                 .formatted(
                         Words.count(found.size(), "item"),
-                        Words.of(Grouping.pointsOf(found)),
+                        Words.of(points),
                         unsized == 0 ? "" : " · %d not sized".formatted(unsized));
     }
 

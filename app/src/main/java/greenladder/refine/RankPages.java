@@ -21,6 +21,7 @@ import greenladder.refine.RankPage.AgendaLine;
 import greenladder.refine.RankPage.Choice;
 import greenladder.refine.RankPage.Line;
 import greenladder.refine.RankPlace.Side;
+import greenladder.refine.Scatter.Scored;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -128,8 +129,7 @@ class RankPages {
                         ? Scatter.of(
                                 ladder,
                                 product,
-                                narrowed.lens().scores(),
-                                list.found(),
+                                scored(ladder, place, narrowed, list),
                                 node -> place.at(node.item().key()).url())
                         : null,
                 place.side() == Side.PICTURE ? onAgenda(ladder, product).size() : 0,
@@ -225,6 +225,23 @@ class RankPages {
                                 place.beside(side).url(),
                                 false))
                 .toList();
+    }
+
+    /** A score follows from an item and from how its product refines. */
+    private static List<List<Scored>> scored(
+            Ladder ladder, RankPlace place, Narrowed narrowed, RankList list) {
+        var scores = narrowed.lens().scores();
+        return list.isWhole()
+                ? ladder.inOrder(place.product(), place.level())
+                        .gathered(
+                                place.product().refining(),
+                                nodes ->
+                                        Scatter.scored(
+                                                scores,
+                                                nodes.stream()
+                                                        .filter(node -> !node.item().isDropped())
+                                                        .toList()))
+                : List.of(Scatter.scored(scores, list.found()));
     }
 
     private static boolean isOf(RankPlace place, Item item) {

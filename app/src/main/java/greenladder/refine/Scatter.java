@@ -55,8 +55,9 @@ record Scatter(
     public record Line(
             String key, String title, String url, String score, String size, String perPoint) {}
 
-    private record Scored(Node node, BigDecimal score, Amount size) {
-        BigDecimal perPoint() {
+    /** An item that has a place in the picture. */
+    record Scored(Node node, BigDecimal score, Amount size) {
+        private BigDecimal perPoint() {
             return size.thousandths() == 0
                     ? score
                     : score.divide(size.toDecimal(), MathContext.DECIMAL32);
@@ -66,21 +67,10 @@ record Scatter(
     static Scatter of(
             Ladder ladder,
             Product product,
-            Scores scores,
-            List<Node> nodes,
+            List<List<Scored>> stretches,
             Function<Node, String> url) {
-        var scored = new ArrayList<Scored>();
-        int all = 0;
-        for (var node : nodes) {
-            var score = scores.of(node);
-            var size = node.rollUp().effective();
-            if (score != null && size != null) {
-                all++;
-                if (scored.size() < MOST) {
-                    scored.add(new Scored(node, score, size));
-                }
-            }
-        }
+        int all = stretches.stream().mapToInt(List::size).sum();
+        var scored = stretches.stream().flatMap(List::stream).limit(MOST).toList();
         return new Scatter(
                 product.refining().formula(),
                 all > MOST
@@ -99,6 +89,19 @@ record Scatter(
                                         .thenComparing(one -> one.node().item().rank()))
                         .map(one -> line(one, url))
                         .toList());
+    }
+
+    /** Those of some items that are scored and sized, in their order. */
+    static List<Scored> scored(Scores scores, List<Node> nodes) {
+        var scored = new ArrayList<Scored>();
+        for (var node : nodes) {
+            var size = node.rollUp().effective();
+            var score = scores.of(node);
+            if (size != null && score != null) {
+                scored.add(new Scored(node, score, size));
+            }
+        }
+        return scored;
     }
 
     private static Line line(Scored one, Function<Node, String> url) {

@@ -19,8 +19,7 @@ public class ScatterTests {
         return Scatter.of(
                 ladder,
                 product,
-                new Scores(List.of(product)),
-                Ladders.stories(ladder),
+                List.of(Scatter.scored(new Scores(List.of(product)), Ladders.stories(ladder))),
                 node -> "/" + node.item().key());
     }
 

@@ -39,7 +39,7 @@ public final class RandomWork {
 
     public Command command(Ladder ladder) {
         var keys = keys(ladder, 1 + random.nextInt(3));
-        return switch (random.nextInt(12)) {
+        return switch (random.nextInt(13)) {
             case 0 ->
                     new Command.Move(keys, new Target.Parent.Under(key(ladder)), new Target.Stay());
             case 1 ->
@@ -58,6 +58,7 @@ public final class RandomWork {
                             random.nextInt(4) == 0 ? "" : Integer.toString(random.nextInt(14)));
             case 9 -> edit(keys, "agenda", random.nextBoolean() ? "" : "how?");
             case 10 -> edit(keys, "candidate", random.nextBoolean() ? "no" : "yes");
+            case 12 -> edit(keys, "band", random.nextBoolean() ? "must" : "should");
             case 11 -> edit(keys, "labels", random.nextBoolean() ? "" : "ramp, rain");
             case 6 -> edit(keys, "brokenDown", random.nextInt(3) == 0 ? "no" : "yes");
             default -> edit(keys, "state", state(ladder));

@@ -36,6 +36,7 @@ public final class Ladder {
     private final Orders orders;
     private final Marks marks;
     private final LevelSums sums;
+    private final LevelOrders levels;
 
     private static final Ladder EMPTY =
             new Ladder(
@@ -44,7 +45,8 @@ public final class Ladder {
                     HashTreePMap.empty(),
                     Orders.NONE,
                     Marks.NONE,
-                    LevelSums.NONE);
+                    LevelSums.NONE,
+                    LevelOrders.NONE);
 
     private Ladder(
             Workspace workspace,
@@ -52,13 +54,15 @@ public final class Ladder {
             PMap<ItemKey, Node> nodes,
             Orders orders,
             Marks marks,
-            LevelSums sums) {
+            LevelSums sums,
+            LevelOrders levels) {
         this.workspace = workspace;
         this.lastNumbers = lastNumbers;
         this.nodes = nodes;
         this.orders = orders;
         this.marks = marks;
         this.sums = sums;
+        this.levels = levels;
     }
 
     public static Ladder empty() {
@@ -104,7 +108,7 @@ public final class Ladder {
     }
 
     private Ladder inWorkspace(Workspace next) {
-        var ladder = new Ladder(next, lastNumbers, nodes, orders, marks, sums);
+        var ladder = new Ladder(next, lastNumbers, nodes, orders, marks, sums, levels);
         boolean sameLevels =
                 next.products().stream()
                         .allMatch(product ->
@@ -115,8 +119,12 @@ public final class Ladder {
         return sameLevels || nodes.isEmpty() ? ladder : ladder.with(LevelSums.of(ladder));
     }
 
+    private Ladder with(LevelOrders next) {
+        return new Ladder(workspace, lastNumbers, nodes, orders, marks, sums, next);
+    }
+
     private Ladder with(LevelSums next) {
-        return new Ladder(workspace, lastNumbers, nodes, orders, marks, next);
+        return new Ladder(workspace, lastNumbers, nodes, orders, marks, next, levels);
     }
 
     public Ladder with(Product product) {
@@ -137,7 +145,13 @@ public final class Ladder {
         return number <= lastNumber(product)
                 ? this
                 : new Ladder(
-                        workspace, lastNumbers.plus(product, number), nodes, orders, marks, sums);
+                        workspace,
+                        lastNumbers.plus(product, number),
+                        nodes,
+                        orders,
+                        marks,
+                        sums,
+                        levels);
     }
 
     /**
@@ -166,7 +180,11 @@ public final class Ladder {
                         rebuilt.applyTo(nodes),
                         orders.changed(this::findItem, changed),
                         marks.changed(this::findItem, changed),
-                        sums);
+                        sums,
+                        levels);
+        var touched = new HashSet<>(rebuilt.made());
+        touched.addAll(changed.keySet());
+        next = next.with(levels.changed(touched, this::findNode, next::findNode));
         next =
                 next.with(
                         nodes.isEmpty()
@@ -276,7 +294,12 @@ public final class Ladder {
 
     /** A product's items of one level in rank order; a stretch of it costs what it holds. */
     public List<Node> level(Product product, Level level) {
-        return nodes(orderOf(product.code(), level));
+        return inOrder(product, level).all();
+    }
+
+    /** A product's items of one level in rank order, with what they come to down to each. */
+    public LevelOrder inOrder(Product product, Level level) {
+        return levels.of(new LevelOf(product.code(), level.key()));
     }
 
     /** The places of a product's items of one level. */

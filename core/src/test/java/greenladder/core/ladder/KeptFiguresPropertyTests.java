@@ -53,7 +53,40 @@ public class KeptFiguresPropertyTests {
             ladder.roots(product.code()).forEach(root -> top.add(root.rollUp()));
             assertThat(ladder.totalOf(product.code())).isEqualTo(top.total());
             requireMarks(ladder, product.code());
+            product.levels()
+                    .all()
+                    .forEach(level -> requireOrder(ladder.inOrder(product, level), ladder));
         }
+    }
+
+    /** The items that are not dropped, their points so far and their bands, one after the other. */
+    private static void requireOrder(LevelOrder order, Ladder ladder) {
+        var live = order.live();
+        long soFar = 0;
+        int at = 0;
+        int unsized = 0;
+        var bands = new ArrayList<String>();
+        for (var node : order.all()) {
+            assertThat(node).isSameAs(ladder.requireNode(node.item().key()));
+            if (node.item().isDropped()) {
+                continue;
+            }
+            var size = node.rollUp().effective();
+            soFar += size == null ? 0 : size.thousandths();
+            unsized += size == null ? 1 : 0;
+            var band = String.valueOf(node.item().details().refinement().band());
+            if (bands.isEmpty() || !bands.getLast().equals(band)) {
+                bands.add(band);
+            }
+            assertThat(live.get(at)).isSameAs(node);
+            assertThat(live.soFar(at++).thousandths()).isEqualTo(soFar);
+        }
+        assertThat(live).hasSize(at);
+        assertThat(live.points().thousandths()).isEqualTo(soFar);
+        assertThat(live.unsized()).isEqualTo(unsized);
+        assertThat(live.runs().stream().map(run -> String.valueOf(run.band())))
+                .containsExactlyElementsOf(bands);
+        assertThat(live.runs().stream().mapToInt(LevelOrder.Run::items).sum()).isEqualTo(at);
     }
 
     private static void requireMarks(Ladder ladder, String product) {

@@ -1,0 +1,181 @@
+package greenladder.core.ladder;
+
+import greenladder.core.item.Amount;
+import greenladder.core.rank.Blocks;
+import java.util.AbstractList;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Objects;
+import java.util.RandomAccess;
+import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A product's items of one level in rank order, with what stands before each of them added up by
+ * blocks: a stretch of the list, its points so far and its bands cost what is drawn, not the level.
+ * Immutable.
+ */
+public final class LevelOrder {
+    static final LevelOrder NONE =
+            new LevelOrder(
+                    Blocks.empty(
+                            Comparator.comparing((Node node) -> node.item().rank())
+                                    .thenComparing(node -> node.item().key())));
+
+    private final Blocks<Node> nodes;
+
+    /** Worked out when it is first asked for. */
+    private volatile @Nullable Live live;
+
+    /** Items that stand next to each other and have one band; null for none. */
+    public record Run(@Nullable String band, int items, Amount points) {}
+
+    /** The items of a block that are not dropped, with their sizes added up. */
+    private record LiveBlock(List<Node> nodes, long[] soFar, int unsized, List<Run> runs) {
+        static LiveBlock of(List<Node> block) {
+            var nodes = block.stream().filter(node -> !node.item().isDropped()).toList();
+            var soFar = new long[nodes.size() + 1];
+            int unsized = 0;
+            var runs = new ArrayList<Run>();
+            for (int i = 0; i < nodes.size(); i++) {
+                var size = nodes.get(i).rollUp().effective();
+                unsized += size == null ? 1 : 0;
+                soFar[i + 1] = soFar[i] + (size == null ? 0 : size.thousandths());
+                join(
+                        runs,
+                        new Run(
+                                nodes.get(i).item().details().refinement().band(),
+                                1,
+                                size == null ? Amount.ZERO : size));
+            }
+            return new LiveBlock(nodes, soFar, unsized, runs);
+        }
+
+        long points() {
+            return soFar[soFar.length - 1];
+        }
+    }
+
+    private static void join(List<Run> runs, Run run) {
+        if (!runs.isEmpty() && Objects.equals(runs.getLast().band(), run.band())) {
+            var before = runs.removeLast();
+            runs.add(
+                    new Run(
+                            run.band(),
+                            before.items() + run.items(),
+                            before.points().plus(run.points())));
+        } else {
+            runs.add(run);
+        }
+    }
+
+    private LevelOrder(Blocks<Node> nodes) {
+        this.nodes = nodes;
+    }
+
+    LevelOrder changed(Collection<Node> removed, Collection<Node> added) {
+        return removed.isEmpty() && added.isEmpty()
+                ? this
+                : new LevelOrder(nodes.changed(removed, added));
+    }
+
+    /** All of them, dropped ones too. */
+    public List<Node> all() {
+        return nodes;
+    }
+
+    /** Those that are not dropped. */
+    public Live live() {
+        var now = live;
+        if (now == null) {
+            now = new Live(nodes.each(LiveBlock.class, LiveBlock::of));
+            live = now;
+        }
+        return now;
+    }
+
+    /**
+     * What is found among the items, stretch by stretch, looked for in each once for all versions
+     * of the level that share it.
+     *
+     * @param what names what is looked for
+     */
+    public <T> List<List<T>> gathered(Object what, Function<List<Node>, List<T>> found) {
+        return nodes.each(what, found);
+    }
+
+    /** The items that are not dropped: a list, and what it comes to. */
+    public static final class Live extends AbstractList<Node> implements RandomAccess {
+        private final List<LiveBlock> blocks;
+
+        /** How many items, and how many thousandths of points, stand before each block. */
+        private final int[] starts;
+
+        private final long[] soFar;
+        private final int size;
+        private final long points;
+        private final int unsized;
+        private final List<Run> runs;
+
+        private Live(List<LiveBlock> each) {
+            blocks = each.stream().filter(block -> !block.nodes().isEmpty()).toList();
+            starts = new int[blocks.size()];
+            soFar = new long[blocks.size()];
+            int items = 0;
+            int without = 0;
+            long sum = 0;
+            var joined = new ArrayList<Run>();
+            for (int i = 0; i < starts.length; i++) {
+                starts[i] = items;
+                soFar[i] = sum;
+                items += blocks.get(i).nodes().size();
+                sum += blocks.get(i).points();
+                without += blocks.get(i).unsized();
+                blocks.get(i).runs().forEach(run -> join(joined, run));
+            }
+            size = items;
+            points = sum;
+            unsized = without;
+            runs = List.copyOf(joined);
+        }
+
+        @Override
+        public Node get(int index) {
+            Objects.checkIndex(index, size);
+            int block = blockOf(index);
+            return blocks.get(block).nodes().get(index - starts[block]);
+        }
+
+        @Override
+        public int size() {
+            return size;
+        }
+
+        public Amount points() {
+            return new Amount(points);
+        }
+
+        public int unsized() {
+            return unsized;
+        }
+
+        public List<Run> runs() {
+            return runs;
+        }
+
+        /** The points of the items down to one, itself among them. */
+        public Amount soFar(int index) {
+            Objects.checkIndex(index, size);
+            int block = blockOf(index);
+            return new Amount(soFar[block] + blocks.get(block).soFar()[index - starts[block] + 1]);
+        }
+
+        private int blockOf(int index) {
+            int found = Arrays.binarySearch(starts, index);
+            return found >= 0 ? found : -found - 2;
+        }
+    }
+}

@@ -1,0 +1,224 @@
+package greenladder.core.rank;
+
+import java.util.AbstractList;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.Iterator;
+import java.util.List;
+import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.RandomAccess;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
+
+/**
+ * A sorted list without equal elements, kept in blocks that the next list shares where it is the
+ * same. Immutable; a place is found in O(log n), and what is worked out of a block is worked out
+ * once for all lists that share it.
+ */
+public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
+    /** A block is split when it is longer than twice this. */
+    private static final int LENGTH = 256;
+
+    private final Comparator<? super S> order;
+    private final List<Block<S>> blocks;
+
+    /** The place of each block's first element. */
+    private final int[] starts;
+
+    private final int size;
+
+    private static final class Block<S> {
+        private static final int MOST_KEPT = 4;
+
+        final List<S> elements;
+        private final Map<Object, Object> kept = new ConcurrentHashMap<>(2);
+
+        Block(List<S> elements) {
+            this.elements = elements;
+        }
+
+        @SuppressWarnings("unchecked")
+        <T> T kept(Object what, Function<List<S>, T> worked) {
+            if (kept.size() >= MOST_KEPT && !kept.containsKey(what)) {
+                kept.clear();
+            }
+            return (T) kept.computeIfAbsent(what, any -> worked.apply(elements));
+        }
+    }
+
+    private Blocks(Comparator<? super S> order, List<Block<S>> blocks) {
+        this.order = order;
+        this.blocks = blocks;
+        starts = new int[blocks.size()];
+        int at = 0;
+        for (int i = 0; i < starts.length; i++) {
+            starts[i] = at;
+            at += blocks.get(i).elements.size();
+        }
+        size = at;
+    }
+
+    public static <S> Blocks<S> empty(Comparator<? super S> order) {
+        return new Blocks<>(order, List.of());
+    }
+
+    /**
+     * What each block comes to, in their order.
+     *
+     * @param what names what is worked out; equal names, equal results
+     */
+    public <T> List<T> each(Object what, Function<List<S>, T> worked) {
+        return blocks.stream().map(block -> block.kept(what, worked)).toList();
+    }
+
+    /**
+     * This list without some of its elements and with others; an element may be in both. Time O(n /
+     * length + m (length + log n)).
+     *
+     * @throws IllegalArgumentException if an element to be removed is not in it
+     */
+    public Blocks<S> changed(Collection<S> removed, Collection<S> added) {
+        if (removed.isEmpty() && added.isEmpty()) {
+            return this;
+        }
+        var gone = new HashSet<Integer>();
+        var touched = new HashSet<Integer>();
+        for (var element : removed) {
+            int place = indexIn(element);
+            gone.add(place);
+            touched.add(blockOf(place));
+        }
+        var fresh = added.stream().sorted(order).toList();
+        var next = new ArrayList<Block<S>>(blocks.size() + 2);
+        int nextFresh = 0;
+        for (int at = 0; at < Math.max(1, blocks.size()); at++) {
+            int from = nextFresh;
+            // What comes before the next block belongs to this one.
+            while (nextFresh < fresh.size()
+                    && (at + 1 >= blocks.size()
+                            || order.compare(
+                                            fresh.get(nextFresh),
+                                            blocks.get(at + 1).elements.getFirst())
+                                    < 0)) {
+                nextFresh++;
+            }
+            if (from == nextFresh && !touched.contains(at)) {
+                if (at < blocks.size()) {
+                    next.add(blocks.get(at));
+                }
+            } else {
+                split(merged(at, gone, fresh.subList(from, nextFresh)), next);
+            }
+        }
+        return new Blocks<>(order, next);
+    }
+
+    private List<S> merged(int at, Set<Integer> gone, List<S> fresh) {
+        var elements = at < blocks.size() ? blocks.get(at).elements : List.<S>of();
+        int start = at < blocks.size() ? starts[at] : 0;
+        var merged = new ArrayList<S>(elements.size() + fresh.size());
+        int nextFresh = 0;
+        for (int i = 0; i < elements.size(); i++) {
+            while (nextFresh < fresh.size()
+                    && order.compare(fresh.get(nextFresh), elements.get(i)) < 0) {
+                merged.add(fresh.get(nextFresh++));
+            }
+            if (!gone.contains(start + i)) {
+                merged.add(elements.get(i));
+            }
+        }
+        merged.addAll(fresh.subList(nextFresh, fresh.size()));
+        return merged;
+    }
+
+    /** Adds elements as blocks, taking up the last of those before where both are short. */
+    private static <S> void split(List<S> elements, List<Block<S>> blocks) {
+        var rest = elements;
+        if (!blocks.isEmpty() && blocks.getLast().elements.size() + rest.size() <= LENGTH) {
+            var joined = new ArrayList<S>(blocks.removeLast().elements);
+            joined.addAll(rest);
+            rest = joined;
+        }
+        while (rest.size() > 2 * LENGTH) {
+            blocks.add(new Block<>(List.copyOf(rest.subList(0, LENGTH))));
+            rest = rest.subList(LENGTH, rest.size());
+        }
+        if (!rest.isEmpty()) {
+            blocks.add(new Block<>(List.copyOf(rest)));
+        }
+    }
+
+    /**
+     * The place of an element that is in the list, from 0.
+     *
+     * @throws IllegalArgumentException if it is not
+     */
+    public int indexIn(S element) {
+        int low = 0;
+        int high = size - 1;
+        while (low <= high) {
+            int middle = (low + high) >>> 1;
+            int side = order.compare(get(middle), element);
+            if (side == 0) {
+                return middle;
+            }
+            if (side < 0) {
+                low = middle + 1;
+            } else {
+                high = middle - 1;
+            }
+        }
+        throw new IllegalArgumentException(element + " is not in the list");
+    }
+
+    private int blockOf(int index) {
+        int found = Arrays.binarySearch(starts, index);
+        return found >= 0 ? found : -found - 2;
+    }
+
+    @Override
+    public S get(int index) {
+        if (index < 0 || index >= size) {
+            throw new IndexOutOfBoundsException(index);
+        }
+        int block = blockOf(index);
+        return blocks.get(block).elements.get(index - starts[block]);
+    }
+
+    @Override
+    public int size() {
+        return size;
+    }
+
+    @Override
+    public Iterator<S> iterator() {
+        return new Iterator<>() {
+            private int block;
+            private int at;
+
+            @Override
+            public boolean hasNext() {
+                return block < blocks.size();
+            }
+
+            @Override
+            public S next() {
+                if (!hasNext()) {
+                    throw new NoSuchElementException();
+                }
+                var elements = blocks.get(block).elements;
+                var next = elements.get(at++);
+                if (at == elements.size()) {
+                    block++;
+                    at = 0;
+                }
+                return next;
+            }
+        };
+    }
+}
