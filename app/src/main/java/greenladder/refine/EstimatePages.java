@@ -104,12 +104,21 @@ class EstimatePages {
      * Stories without a size that are still to be done: those on the agenda first, then by rank.
      */
     private static List<Node> unsized(Ladder ladder, Product product) {
-        return ladder.level(product, RankPlace.lowestWithPoints(product.levels())).stream()
-                .filter(node -> node.rollUp().effective() == null)
-                .filter(node -> !node.item().isDone() && !node.item().isDropped())
+        return ladder
+                .inOrder(product, RankPlace.lowestWithPoints(product.levels()))
+                .gathered("to be sized", EstimatePages::unsized)
+                .stream()
+                .flatMap(List::stream)
                 .sorted(
                         Comparator.comparing(
                                 node -> node.item().details().refinement().agenda() == null))
+                .toList();
+    }
+
+    private static List<Node> unsized(List<Node> nodes) {
+        return nodes.stream()
+                .filter(node -> node.rollUp().effective() == null)
+                .filter(node -> !node.item().isDone() && !node.item().isDropped())
                 .toList();
     }
 

@@ -87,9 +87,8 @@ public class IntakeLists {
     private static Sources.Ranked ranked(Ladder ladder, RankPlace place, Product product) {
         var level = place.levelIn(product).orElseThrow();
         var free =
-                ladder.level(product, level).stream()
-                        .filter(node -> node.item().team() == null)
-                        .filter(node -> !node.item().isDropped() && !node.item().isDone())
+                ladder.inOrder(product, level).gathered("free", IntakeLists::free).stream()
+                        .flatMap(List::stream)
                         .toList();
         return new Sources.Ranked(
                 product.code(),
@@ -98,6 +97,13 @@ public class IntakeLists {
                 free.size() > MOST_RANKED
                         ? "and %d more further down".formatted(free.size() - MOST_RANKED)
                         : "");
+    }
+
+    private static List<Node> free(List<Node> nodes) {
+        return nodes.stream()
+                .filter(node -> node.item().team() == null)
+                .filter(node -> !node.item().isDropped() && !node.item().isDone())
+                .toList();
     }
 
     private static Sources.Work work(Ladder ladder, Node node) {

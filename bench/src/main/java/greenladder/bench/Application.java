@@ -17,6 +17,10 @@ final class Application implements AutoCloseable {
     static final String FIRST_CODE = "BENCH";
 
     private final Process process;
+
+    /** As Linux counts processor time, whatever the machine. */
+    private static final int TICKS_PER_SECOND = 100;
+
     private final String base;
     private final Duration start;
 
@@ -72,6 +76,14 @@ final class Application implements AutoCloseable {
     /** From the command to the first answered request. */
     Duration startTime() {
         return start;
+    }
+
+    /** What its process has used of the processors so far. */
+    Duration processorTime() throws IOException {
+        var stat = Files.readString(Path.of("/proc", Long.toString(process.pid()), "stat"));
+        var fields = stat.substring(stat.lastIndexOf(')') + 2).split(" ");
+        long ticks = Long.parseLong(fields[11]) + Long.parseLong(fields[12]);
+        return Duration.ofMillis(ticks * 1000 / TICKS_PER_SECOND);
     }
 
     /** Resident memory, in megabytes of 1,000,000 bytes; -1 where the system does not tell. */

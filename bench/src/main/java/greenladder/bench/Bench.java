@@ -75,6 +75,7 @@ public final class Bench {
         }
         try (var application = Application.start(folder, "kept", data)) {
             report.kept(made, PEOPLE, application.startTime(), application.residentMegabytes());
+            report.costs(new Costs(application, made, token).measured());
             var latencies = new Load(application.base(), PEOPLE, made, token).run(WARM_UP, LOAD);
             report.load(latencies, LOAD, application.residentMegabytes());
             report.writes(Writes.memory(application, made, token));

@@ -1,9 +1,11 @@
 package greenladder.bench;
 
+import greenladder.bench.Costs.Cost;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.Collection;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import org.openjdk.jmh.results.RunResult;
@@ -40,6 +42,37 @@ final class Report {
                 "≤ 400 MB",
                 memory + " MB",
                 memory <= 400);
+    }
+
+    void costs(List<Cost> costs) {
+        details.append(
+                """
+
+                ## What a request costs
+
+                Processor time of the server's process for each request, one reader, warm, and how many times that of the
+                health page in the same run it is.
+
+                | request | wanted | processor ms | times health |
+                | --- | ---: | ---: | ---: |
+                """);
+        for (var cost : costs) {
+            details.append(
+                    String.format(
+                            Locale.ROOT,
+                            "| %s | %s | %.2f | %.1f |%n",
+                            cost.request(),
+                            cost.most() == 0 ? "" : "≤ %.0f ×".formatted(cost.most()),
+                            cost.processor().toNanos() / 1e6,
+                            cost.timesHealth()));
+            if (cost.most() > 0) {
+                figure(
+                        cost.request() + ", beside the health page",
+                        "≤ %.0f ×".formatted(cost.most()),
+                        String.format(Locale.ROOT, "%.1f ×", cost.timesHealth()),
+                        cost.met());
+            }
+        }
     }
 
     void load(Latencies latencies, Duration time, long memory) {

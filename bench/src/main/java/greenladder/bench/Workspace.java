@@ -15,6 +15,7 @@ final class Workspace {
     static final String PASSWORD = "a long enough one";
     static final String PRODUCT = "BIG";
 
+    private static final int LOOSE = 300;
     private static final int[] FAN_OUT = {4, 4, 5, 6, 4};
     private static final List<String> LEVELS =
             List.of("goal", "initiative", "epic", "feature", "story", "task");
@@ -73,7 +74,20 @@ final class Workspace {
             require(api("/products/BIG/items", "{\"items\":[" + String.join(",", entries) + "]}"));
             count += entries.size();
         }
+        count += addLoose();
         return count;
+    }
+
+    /** Items without a parent, and some to be talked about. */
+    private int addLoose() {
+        var entries = new ArrayList<String>();
+        for (int i = 0; i < LOOSE; i++) {
+            entries.add(
+                    "{\"level\":\"story\",\"title\":\"Loose idea %d of ten years\"%s}"
+                            .formatted(i, i % 10 == 0 ? ",\"agenda\":\"what is it for?\"" : ""));
+        }
+        require(api("/products/BIG/items", "{\"items\":[" + String.join(",", entries) + "]}"));
+        return LOOSE;
     }
 
     private void bringIn(int person) {
