@@ -18,7 +18,10 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.RandomAccess;
+import java.util.Set;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -35,6 +38,21 @@ import org.jspecify.annotations.Nullable;
 record RankList(
         List<Node> all, List<Node> found, List<Entry> entries, Amount points, long unsized) {
 
+    private static final Set<String> OF_THE_ITEM =
+            Set.of(
+                    "level",
+                    "category",
+                    "kind",
+                    "state",
+                    "band",
+                    "label",
+                    "team",
+                    "unsized",
+                    "blocked",
+                    "agenda",
+                    "candidate",
+                    "question");
+
     /** A line of the list. */
     sealed interface Entry {
         /** Above the items of a band or a group. */
@@ -48,15 +66,23 @@ record RankList(
     }
 
     static RankList of(Ladder ladder, RankPlace place, Narrowed narrowed) {
-        if (isWholeLevelByRank(place, narrowed)) {
-            return ofLevel(ladder, ladder.inOrder(place.product(), place.level()));
-        }
-        var all = all(ladder, place);
         boolean withDropped =
                 place.filter()
                         .picks()
                         .getOrDefault("category", List.of())
                         .contains(Category.DROPPED.word());
+        if (isKeptByRank(place, narrowed)) {
+            var order = ladder.inOrder(place.product(), place.level());
+            return ofLevel(
+                    ladder,
+                    order,
+                    order.found(
+                            new Wanted(place.filter().picks()),
+                            node ->
+                                    (withDropped || !node.item().isDropped())
+                                            && narrowed.finds(node)));
+        }
+        var all = all(ladder, place);
         var found = new ArrayList<Node>();
         for (var node : all) {
             if ((withDropped || !node.item().isDropped()) && narrowed.finds(node)) {
@@ -72,20 +98,19 @@ record RankList(
                 sorted.stream().filter(node -> node.rollUp().effective() == null).count());
     }
 
-    /** The level is chosen beside the filter line, and is a part of the filter all the same. */
-    private static boolean isWholeLevelByRank(RankPlace place, Narrowed narrowed) {
+    /** What is let through where it follows from an item alone. */
+    private record Wanted(Map<String, List<String>> picks) {}
+
+    /** Whether the list is by rank, and every pick asks nothing but the item itself. */
+    private static boolean isKeptByRank(RankPlace place, Narrowed narrowed) {
         return place.queue() == null
                 && place.filter().sorting() == Sorting.RANK
+                && place.filter().text().isEmpty()
                 && narrowed.groups().isEmpty()
-                && narrowed.filter().parts().stream().allMatch(part -> part.id().equals("level"))
-                && place.filter()
-                        .picks()
-                        .getOrDefault("level", List.of(place.level().key()))
-                        .equals(List.of(place.level().key()));
+                && OF_THE_ITEM.containsAll(place.filter().picks().keySet());
     }
 
-    private static RankList ofLevel(Ladder ladder, LevelOrder order) {
-        var live = order.live();
+    private static RankList ofLevel(Ladder ladder, LevelOrder order, LevelOrder.Live live) {
         return new RankList(
                 order.all(), live, new LevelEntries(ladder, live), live.points(), live.unsized());
     }
@@ -223,9 +248,11 @@ record RankList(
                 : "%d · %s points".formatted(items, Words.of(points));
     }
 
-    /** Whether it is all that a level has but for what is dropped. */
-    boolean isWhole() {
-        return found instanceof LevelOrder.Live;
+    /** What is found among the items, stretch by stretch where they are kept so. */
+    <T> List<List<T>> gathered(Object what, Function<List<Node>, List<T>> worked) {
+        return found instanceof LevelOrder.Live live
+                ? live.gathered(what, worked)
+                : List.of(worked.apply(found));
     }
 
     /** "64 items · 287 points · 9 not sized". */

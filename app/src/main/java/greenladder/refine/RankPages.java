@@ -129,7 +129,7 @@ class RankPages {
                         ? Scatter.of(
                                 ladder,
                                 product,
-                                scored(ladder, place, narrowed, list),
+                                scored(place, narrowed, list),
                                 node -> place.at(node.item().key()).url())
                         : null,
                 place.side() == Side.PICTURE ? onAgenda(ladder, product).size() : 0,
@@ -228,20 +228,9 @@ class RankPages {
     }
 
     /** A score follows from an item and from how its product refines. */
-    private static List<List<Scored>> scored(
-            Ladder ladder, RankPlace place, Narrowed narrowed, RankList list) {
+    private static List<List<Scored>> scored(RankPlace place, Narrowed narrowed, RankList list) {
         var scores = narrowed.lens().scores();
-        return list.isWhole()
-                ? ladder.inOrder(place.product(), place.level())
-                        .gathered(
-                                place.product().refining(),
-                                nodes ->
-                                        Scatter.scored(
-                                                scores,
-                                                nodes.stream()
-                                                        .filter(node -> !node.item().isDropped())
-                                                        .toList()))
-                : List.of(Scatter.scored(scores, list.found()));
+        return list.gathered(place.product().refining(), nodes -> Scatter.scored(scores, nodes));
     }
 
     private static boolean isOf(RankPlace place, Item item) {

@@ -5,7 +5,10 @@ import { tell } from "./toasts.js";
 const isOpen = () => view()?.dataset.view === "agenda";
 const TOGETHER = "walk-together";
 
-document.addEventListener("change", (event) => event.target.matches?.("[data-walk-together]") && sessionStorage.setItem(TOGETHER, event.target.checked ? "yes" : ""));
+document.addEventListener(
+  "change",
+  (event) => event.target.matches?.("[data-walk-together]") && sessionStorage.setItem(TOGETHER, event.target.checked ? "yes" : ""),
+);
 
 function draw() {
   const box = document.querySelector("[data-walk-together]");
@@ -43,7 +46,15 @@ const keys = {
 };
 
 document.addEventListener("keydown", (event) => {
-  if (!isOpen() || event.ctrlKey || event.altKey || event.metaKey || event.target.matches("input:not([type=checkbox]), textarea, select") || event.target.closest("#menu, dialog")) return;
+  if (
+    !isOpen() ||
+    event.ctrlKey ||
+    event.altKey ||
+    event.metaKey ||
+    event.target.matches("input:not([type=checkbox]), textarea, select") ||
+    event.target.closest("#menu, dialog")
+  )
+    return;
   const act = keys[event.key.toLowerCase()];
   if (!act) return;
   event.preventDefault();

@@ -16,7 +16,10 @@ export function drop() {
 
 /** Takes a deed off that was undone by its own address. */
 export function forget(url) {
-  write("deeds", read("deeds").filter((deed) => (deed.undo ?? `/operations/${deed.operation}/undo`) !== url));
+  write(
+    "deeds",
+    read("deeds").filter((deed) => (deed.undo ?? `/operations/${deed.operation}/undo`) !== url),
+  );
 }
 
 /** Operations that cannot be undone and are passed over. */

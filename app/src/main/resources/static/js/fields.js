@@ -17,7 +17,8 @@ function cancel(form, focusBack = true) {
   const field = form.closest(".value-field");
   form.dataset.sent = "left";
   form.remove();
-  if (focusBack) (field?.closest(".outline td") ?? field?.closest(".item-card, .item-panel")?.querySelector(".card-link, .in-place"))?.focus();
+  if (focusBack)
+    (field?.closest(".outline td") ?? field?.closest(".item-card, .item-panel")?.querySelector(".card-link, .in-place"))?.focus();
   refresh();
 }
 
@@ -26,7 +27,9 @@ function control(form) {
 }
 
 const isUnchanged = (input) =>
-  input.matches("select") ? [...input.options].every((option) => option.selected === option.defaultSelected) : input.value === input.defaultValue;
+  input.matches("select")
+    ? [...input.options].every((option) => option.selected === option.defaultSelected)
+    : input.value === input.defaultValue;
 
 document.addEventListener("htmx:afterSwap", (event) => {
   const form = event.detail.target.querySelector?.("[data-field-form]");

@@ -9,7 +9,9 @@ let drop = null;
 const levelsOf = (keys) => keys.map((key) => Number(cardOf(key)?.dataset.level ?? -1));
 
 function clearMarks() {
-  document.querySelectorAll(".drop-before, .drop-after, .drop-into").forEach((one) => one.classList.remove("drop-before", "drop-after", "drop-into"));
+  document
+    .querySelectorAll(".drop-before, .drop-after, .drop-into")
+    .forEach((one) => one.classList.remove("drop-before", "drop-after", "drop-into"));
   drop = null;
 }
 
@@ -41,7 +43,9 @@ function overRow(row, share, level) {
   const under = row.dataset.parent || "none";
   const parent = Number(cardOf(row.dataset.parent)?.dataset.level ?? -1);
   if (!dragged.levels.every((one) => one > parent)) return takesIn ? mark(row, "drop-into", { under: row.dataset.key }) : clearMarks();
-  return share < 0.5 ? mark(row, "drop-before", { before: row.dataset.key, under }) : mark(row, "drop-after", { after: row.dataset.key, under });
+  return share < 0.5
+    ? mark(row, "drop-before", { before: row.dataset.key, under })
+    : mark(row, "drop-after", { after: row.dataset.key, under });
 }
 
 /** Between two rows of a list, what comes there goes behind the upper one; first of all before the first. */
@@ -49,7 +53,9 @@ function beside(row, share) {
   if (share >= 0.5) return { after: row.dataset.key };
   let above = row.previousElementSibling;
   while (above && !above.matches(".item-row")) above = above.previousElementSibling;
-  return above && row.previousElementSibling === above && !dragged.keys.includes(above.dataset.key) ? { after: above.dataset.key } : { before: row.dataset.key };
+  return above && row.previousElementSibling === above && !dragged.keys.includes(above.dataset.key)
+    ? { after: above.dataset.key }
+    : { before: row.dataset.key };
 }
 
 function overColumn(body) {

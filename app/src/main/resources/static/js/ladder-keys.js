@@ -101,24 +101,32 @@ document.addEventListener("keydown", (event) => {
   action(card, event);
 });
 
-document.addEventListener("click", (event) => {
-  const selects = event.ctrlKey || event.metaKey || event.shiftKey;
-  const within = selects ? ".item-card" : ".card-link, .outline td";
-  const card = event.target.closest?.(within)?.closest(".item-card");
-  if (card?.matches(".item-row, .item-card") && event.target.closest(card.matches(".item-row") || selects ? "form, .turn, input, select, textarea" : "form")) return;
-  if (card?.matches(".item-row") && !selects && event.target.closest("button")) return;
-  if (card && (event.ctrlKey || event.metaKey || event.shiftKey)) {
-    event.preventDefault();
-    event.stopPropagation();
-    if (event.shiftKey) selectRange(card);
-    else select(card.dataset.key);
-    last = card.dataset.key;
-  } else if (card) {
-    last = card.dataset.key;
-  } else if (event.target.closest?.("li.item-card:not(.tray-card)") && !event.target.closest("button, a, form, #menu")) {
-    link(event.target.closest(".item-card")).click();
-  }
-}, true);
+document.addEventListener(
+  "click",
+  (event) => {
+    const selects = event.ctrlKey || event.metaKey || event.shiftKey;
+    const within = selects ? ".item-card" : ".card-link, .outline td";
+    const card = event.target.closest?.(within)?.closest(".item-card");
+    if (
+      card?.matches(".item-row, .item-card") &&
+      event.target.closest(card.matches(".item-row") || selects ? "form, .turn, input, select, textarea" : "form")
+    )
+      return;
+    if (card?.matches(".item-row") && !selects && event.target.closest("button")) return;
+    if (card && (event.ctrlKey || event.metaKey || event.shiftKey)) {
+      event.preventDefault();
+      event.stopPropagation();
+      if (event.shiftKey) selectRange(card);
+      else select(card.dataset.key);
+      last = card.dataset.key;
+    } else if (card) {
+      last = card.dataset.key;
+    } else if (event.target.closest?.("li.item-card:not(.tray-card)") && !event.target.closest("button, a, form, #menu")) {
+      link(event.target.closest(".item-card")).click();
+    }
+  },
+  true,
+);
 
 let last = "";
 function selectRange(card) {

@@ -12,7 +12,9 @@ let source = null;
 let gathering = null;
 let stale = { all: false, items: new Set() };
 
-const shows = (key) => ["card", "panel", "knot", "entry"].some((kind) => document.getElementById(`${kind}-${key}`)) || !!document.querySelector(`[data-parent="${key}"]`);
+const shows = (key) =>
+  ["card", "panel", "knot", "entry"].some((kind) => document.getElementById(`${kind}-${key}`)) ||
+  !!document.querySelector(`[data-parent="${key}"]`);
 const columnHas = (column, key) => column.dataset.parent === key || !!column.querySelector(`#card-${key}`);
 
 function draw() {
@@ -93,7 +95,9 @@ function open() {
   source.addEventListener("comments", commented);
   source.addEventListener("notices", countNotices);
   // What people in one view show each other: the view's own script knows what it means.
-  ["agenda", "round"].forEach((name) => source.addEventListener(name, (event) => document.dispatchEvent(new CustomEvent(`live-${name}`, { detail: JSON.parse(event.data) }))));
+  ["agenda", "round"].forEach((name) =>
+    source.addEventListener(name, (event) => document.dispatchEvent(new CustomEvent(`live-${name}`, { detail: JSON.parse(event.data) }))),
+  );
   source.addEventListener("error", lost);
 }
 

@@ -9,7 +9,9 @@ async function draw(focus) {
   const place = tray();
   if (!place || place.hidden) return;
   const typed = place.querySelector("[data-loose-text]")?.value ?? "";
-  const answer = await fetch(`/${product()}/loose?text=${encodeURIComponent(typed)}`, { headers: { "HX-Request": "true" } }).catch(() => null);
+  const answer = await fetch(`/${product()}/loose?text=${encodeURIComponent(typed)}`, { headers: { "HX-Request": "true" } }).catch(
+    () => null,
+  );
   if (!answer?.ok) return;
   const fresh = new DOMParser().parseFromString(await answer.text(), "text/html");
   const list = place.querySelector("[data-loose-list]");
@@ -49,11 +51,15 @@ document.addEventListener("input", (event) => {
 document.addEventListener("input", (event) => {
   if (!event.target.matches?.("[data-column-find]")) return;
   clearTimeout(waiting);
-  waiting = setTimeout((field) => {
-    const url = new URL(document.getElementById("view").dataset.url, location.href);
-    url.searchParams.delete("find");
-    if (field.value.trim()) url.searchParams.set("find", field.value.trim());
-    go(url.pathname + url.search);
-  }, 200, event.target);
+  waiting = setTimeout(
+    (field) => {
+      const url = new URL(document.getElementById("view").dataset.url, location.href);
+      url.searchParams.delete("find");
+      if (field.value.trim()) url.searchParams.set("find", field.value.trim());
+      go(url.pathname + url.search);
+    },
+    200,
+    event.target,
+  );
 });
 document.addEventListener("htmx:afterSettle", (event) => event.detail.target?.id === "view" && draw());

@@ -42,23 +42,27 @@ document.addEventListener("input", (event) => {
   suggest();
 });
 
-document.addEventListener("keydown", (event) => {
-  if (!list) return;
-  const buttons = [...list.querySelectorAll("button")];
-  const at = buttons.indexOf(document.activeElement);
-  if (event.key === "Escape") {
-    event.stopPropagation();
-    close();
-    field.focus();
-  } else if (event.key === "ArrowDown" || event.key === "ArrowUp") {
-    event.preventDefault();
-    (buttons[at + (event.key === "ArrowDown" ? 1 : -1)] ?? field).focus();
-  } else if ((event.key === "Tab" || (event.key === "Enter" && !event.ctrlKey)) && document.activeElement === field) {
-    event.preventDefault();
-    event.stopPropagation();
-    buttons[0].click();
-  }
-}, true);
+document.addEventListener(
+  "keydown",
+  (event) => {
+    if (!list) return;
+    const buttons = [...list.querySelectorAll("button")];
+    const at = buttons.indexOf(document.activeElement);
+    if (event.key === "Escape") {
+      event.stopPropagation();
+      close();
+      field.focus();
+    } else if (event.key === "ArrowDown" || event.key === "ArrowUp") {
+      event.preventDefault();
+      (buttons[at + (event.key === "ArrowDown" ? 1 : -1)] ?? field).focus();
+    } else if ((event.key === "Tab" || (event.key === "Enter" && !event.ctrlKey)) && document.activeElement === field) {
+      event.preventDefault();
+      event.stopPropagation();
+      buttons[0].click();
+    }
+  },
+  true,
+);
 
 document.addEventListener("focusout", (event) => {
   if (list && !list.contains(event.relatedTarget) && event.relatedTarget !== field) close();

@@ -32,11 +32,16 @@ document.addEventListener("click", (event) => {
       return;
     }
     const key = button.dataset.splitHere ?? button.closest("[data-key]").dataset.key;
-    const what = button.matches("[data-split-here]") ? "split" : button.matches("[data-ready]") ? "ready" : button.matches("[data-why]") ? "why" : "menu";
+    const what = button.matches("[data-split-here]")
+      ? "split"
+      : button.matches("[data-ready]")
+        ? "ready"
+        : button.matches("[data-why]")
+          ? "why"
+          : "menu";
     const siblings = what === "menu" && isAmongSiblings(button) ? "?siblings=true" : "";
     htmx.ajax("GET", `/items/${key}/${what}${siblings}`, { source: menu, target: menu, swap: "innerHTML" });
-  }
-  else if (!event.target.closest("#menu")) closeMenu();
+  } else if (!event.target.closest("#menu")) closeMenu();
 });
 
 document.addEventListener("htmx:afterSwap", (event) => {
@@ -67,11 +72,18 @@ document.addEventListener("change", (event) => {
   const place = menu.querySelector("[data-menu-value]");
   menu.querySelector("[data-menu-hint]").hidden = event.target.value !== "labels";
   place.replaceChildren();
-  if (event.target.value) htmx.ajax("GET", `/items/${menu.firstElementChild.dataset.key}/control/${event.target.value}`, { source: place, target: place, swap: "innerHTML" });
+  if (event.target.value)
+    htmx.ajax("GET", `/items/${menu.firstElementChild.dataset.key}/control/${event.target.value}`, {
+      source: place,
+      target: place,
+      swap: "innerHTML",
+    });
 });
 
 async function copy(keys) {
-  const text = await fetch(`/${document.getElementById("view").dataset.product ?? keys[0].replace(/\d+$/, "")}/outline/text?keys=${keys.join(",")}`).then((answer) => answer.text());
+  const text = await fetch(
+    `/${document.getElementById("view").dataset.product ?? keys[0].replace(/\d+$/, "")}/outline/text?keys=${keys.join(",")}`,
+  ).then((answer) => answer.text());
   try {
     await navigator.clipboard.writeText(text);
     tell(`Copied ${text.split("\n").length - 1} lines.`);
@@ -82,7 +94,8 @@ async function copy(keys) {
 
 document.addEventListener("click", (event) => {
   const { key } = menu?.firstElementChild?.dataset ?? {};
-  if (event.target.closest?.("[data-menu-split]")) htmx.ajax("GET", `/items/${key}/split`, { source: menu, target: menu, swap: "innerHTML" });
+  if (event.target.closest?.("[data-menu-split]"))
+    htmx.ajax("GET", `/items/${key}/split`, { source: menu, target: menu, swap: "innerHTML" });
   if (event.target.closest?.("[data-menu-copy]")) {
     copy(subjects(key));
     closeMenu();

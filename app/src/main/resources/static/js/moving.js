@@ -44,5 +44,6 @@ export function aimAtList(form) {
   const listed = inList();
   if (!listed || !form) return;
   form.action = listed.url;
-  for (const [name, value] of Object.entries(listed.values)) form.append(Object.assign(document.createElement("input"), { type: "hidden", name, value }));
+  for (const [name, value] of Object.entries(listed.values))
+    form.append(Object.assign(document.createElement("input"), { type: "hidden", name, value }));
 }

@@ -36,7 +36,8 @@ document.addEventListener("change", (event) => {
   const quick = event.target.closest("[data-quick]");
   const flag = quick && document.getElementById(`flag-${quick.dataset.facet}`);
   if (flag) flag.value = quick.checked ? quick.value : "";
-  const other = quick && !flag && [...form.elements].find((one) => one !== quick && one.name === quick.dataset.facet && one.value === quick.value);
+  const other =
+    quick && !flag && [...form.elements].find((one) => one !== quick && one.name === quick.dataset.facet && one.value === quick.value);
   if (other) other.checked = quick.checked;
   if (event.target.matches("[data-mark-what]") && event.target.value) {
     const value = `${event.target.value}~${form.querySelector("[data-mark-tint]").value}`;
@@ -83,11 +84,17 @@ async function act(url, values) {
 }
 
 document.addEventListener("click", (event) => {
-  const button = event.target.closest?.("[data-view-pin], [data-view-remove], [data-view-update], [data-view-rename], [data-view-copy], [data-seen-all]");
+  const button = event.target.closest?.(
+    "[data-view-pin], [data-view-remove], [data-view-update], [data-view-rename], [data-view-copy], [data-seen-all]",
+  );
   if (!button) return;
   const { product } = view().dataset;
   if (button.dataset.viewPin) act(`/${product}/views/${button.dataset.viewPin}/pin`, { pinned: button.dataset.pinned });
-  else if (button.dataset.viewUpdate) act(`/${product}/views/${button.dataset.viewUpdate}/update`, { path: button.closest(".narrow-views").querySelector("[name=path]").value, query: document.getElementById("narrow-inner").dataset.query });
+  else if (button.dataset.viewUpdate)
+    act(`/${product}/views/${button.dataset.viewUpdate}/update`, {
+      path: button.closest(".narrow-views").querySelector("[name=path]").value,
+      query: document.getElementById("narrow-inner").dataset.query,
+    });
   else if (button.dataset.viewCopy) act(`/${product}/views/${button.dataset.viewCopy}/copy`, {});
   else if (button.dataset.viewRename) renameView(button, product);
   else if (button.dataset.viewRemove) act(`/${product}/views/${button.dataset.viewRemove}/remove`, {});

@@ -4,11 +4,16 @@ import { post } from "./server.js";
 import { tell } from "./toasts.js";
 
 const columnsNow = () =>
-  [...document.querySelectorAll(".outline thead th")].map((head, at) => [head.dataset.col, document.querySelectorAll(".outline col")[at].width]);
+  [...document.querySelectorAll(".outline thead th")].map((head, at) => [
+    head.dataset.col,
+    document.querySelectorAll(".outline col")[at].width,
+  ]);
 
 async function keep(columns) {
   try {
-    await post(document.querySelector("[data-columns-form]").dataset.url, { columns: columns.map(([id, width]) => `${id}:${Math.round(width)}`).join(" ") });
+    await post(document.querySelector("[data-columns-form]").dataset.url, {
+      columns: columns.map(([id, width]) => `${id}:${Math.round(width)}`).join(" "),
+    });
     // A saved view brings columns of its own; what is chosen now takes their place.
     const url = new URL(view().dataset.url, location.href);
     url.searchParams.delete("columns");
@@ -20,7 +25,10 @@ async function keep(columns) {
 
 function apply(form) {
   const chosen = [...form.querySelectorAll("li")].filter((line) => line.querySelector("[type=checkbox]").checked);
-  return keep([["title", document.querySelector(".outline col").width], ...chosen.map((line) => [line.dataset.columnId, line.querySelector("[type=number]").value])]);
+  return keep([
+    ["title", document.querySelector(".outline col").width],
+    ...chosen.map((line) => [line.dataset.columnId, line.querySelector("[type=number]").value]),
+  ]);
 }
 
 // What is chosen counts at once.
@@ -90,8 +98,15 @@ document.addEventListener("drop", (event) => {
   if (!over || over === head) return;
   event.preventDefault();
   const columns = columnsNow();
-  const [moved] = columns.splice(columns.findIndex(([id]) => id === head.dataset.col), 1);
-  columns.splice(columns.findIndex(([id]) => id === over.dataset.col), 0, moved);
+  const [moved] = columns.splice(
+    columns.findIndex(([id]) => id === head.dataset.col),
+    1,
+  );
+  columns.splice(
+    columns.findIndex(([id]) => id === over.dataset.col),
+    0,
+    moved,
+  );
   keep(columns);
 });
 document.addEventListener("dragend", () => (head = null));

@@ -77,20 +77,24 @@ export async function fillDown(cell) {
 }
 
 // Enter in a cell saves it and goes on to the one below; with Ctrl the value goes to every selected row.
-document.addEventListener("keydown", (event) => {
-  const form = event.target.closest?.(".outline [data-field-form]");
-  if (!form || event.key !== "Enter" || event.target.matches("textarea")) return;
-  const cell = form.closest("td");
-  if (event.ctrlKey && selection().length) {
+document.addEventListener(
+  "keydown",
+  (event) => {
+    const form = event.target.closest?.(".outline [data-field-form]");
+    if (!form || event.key !== "Enter" || event.target.matches("textarea")) return;
+    const cell = form.closest("td");
+    if (event.ctrlKey && selection().length) {
+      event.preventDefault();
+      form.dataset.sent = "1";
+      form.removeAttribute("data-field-form");
+      return void setAll(form.elements.field.value, event.target.value);
+    }
     event.preventDefault();
-    form.dataset.sent = "1";
-    form.removeAttribute("data-field-form");
-    return void setAll(form.elements.field.value, event.target.value);
-  }
-  event.preventDefault();
-  form.requestSubmit();
-  step(cell, 1);
-}, true);
+    form.requestSubmit();
+    step(cell, 1);
+  },
+  true,
+);
 
 document.addEventListener("saved", (event) => {
   const cell = event.target.closest?.(".outline td");

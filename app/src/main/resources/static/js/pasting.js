@@ -4,7 +4,11 @@ import { settled } from "./server.js";
 const FIELDS = "[data-add] [name=title], [data-line-form] [name=text]";
 const MOST = 200;
 
-const linesOf = (text) => text.split(/\r?\n/).map((line) => line.trim().replace(/^(?:[-*+•]|\d{1,4}[.)])\s+/, "")).filter(Boolean);
+const linesOf = (text) =>
+  text
+    .split(/\r?\n/)
+    .map((line) => line.trim().replace(/^(?:[-*+•]|\d{1,4}[.)])\s+/, ""))
+    .filter(Boolean);
 
 document.addEventListener("paste", (event) => {
   const field = event.target.closest?.(FIELDS);
@@ -29,7 +33,11 @@ function offer(field, lines) {
     });
     return made;
   };
-  box.append(button(`Add ${lines.length} lines as ${lines.length}`, () => addAll(field, lines)), " ", button("Keep as one", () => insert(field, lines.join(" "))));
+  box.append(
+    button(`Add ${lines.length} lines as ${lines.length}`, () => addAll(field, lines)),
+    " ",
+    button("Keep as one", () => insert(field, lines.join(" "))),
+  );
   form.append(box);
   box.querySelector("button").focus();
 }

@@ -12,7 +12,9 @@ function listFor(field) {
 }
 
 async function look(field) {
-  const answer = await fetch(`/find/items?q=${encodeURIComponent(field.value.slice(0, 200))}`, { headers: { "HX-Request": "true" } }).catch(() => null);
+  const answer = await fetch(`/find/items?q=${encodeURIComponent(field.value.slice(0, 200))}`, { headers: { "HX-Request": "true" } }).catch(
+    () => null,
+  );
   if (answer?.ok) listFor(field).innerHTML = await answer.text();
 }
 
@@ -32,5 +34,7 @@ function keyOf(field) {
 }
 
 document.addEventListener("formdata", (event) => {
-  event.target.querySelectorAll("[data-pick-item]").forEach((field) => field.name && event.formData.has(field.name) && event.formData.set(field.name, keyOf(field)));
+  event.target
+    .querySelectorAll("[data-pick-item]")
+    .forEach((field) => field.name && event.formData.has(field.name) && event.formData.set(field.name, keyOf(field)));
 });

@@ -11,7 +11,12 @@ function placeIn(svg, event) {
   return { x: at.x, y: at.y };
 }
 
-const boxOf = (from, to) => ({ x: Math.min(from.x, to.x), y: Math.min(from.y, to.y), width: Math.abs(from.x - to.x), height: Math.abs(from.y - to.y) });
+const boxOf = (from, to) => ({
+  x: Math.min(from.x, to.x),
+  y: Math.min(from.y, to.y),
+  width: Math.abs(from.x - to.x),
+  height: Math.abs(from.y - to.y),
+});
 
 function draw() {
   if (!chart()) return;
@@ -52,7 +57,10 @@ document.addEventListener("pointerup", (event) => {
   chart().addEventListener("click", (click) => click.preventDefault(), { once: true, capture: true });
 });
 
-document.addEventListener("change", (event) => event.target.matches?.("[data-scatter-pick]") && select(event.target.value, event.target.checked));
+document.addEventListener(
+  "change",
+  (event) => event.target.matches?.("[data-scatter-pick]") && select(event.target.value, event.target.checked),
+);
 
 document.addEventListener("click", async (event) => {
   const button = event.target.closest?.("[data-put]");

@@ -40,7 +40,11 @@ export function drawSelection() {
   document.dispatchEvent(new CustomEvent("selection-changed"));
   const bar = document.querySelector("[data-selection]");
   if (!bar) return;
-  const words = takenUp.length ? `${takenUp.length} taken up: Ctrl + V puts them under a card` : selected.size ? `${selected.size} selected` : "";
+  const words = takenUp.length
+    ? `${takenUp.length} taken up: Ctrl + V puts them under a card`
+    : selected.size
+      ? `${selected.size} selected`
+      : "";
   bar.hidden = !words;
   bar.replaceChildren(words);
   if (words) {
@@ -50,7 +54,9 @@ export function drawSelection() {
       const act = Object.assign(document.createElement("button"), { type: "button", textContent: "What to do…" });
       act.addEventListener("click", (event) => {
         event.stopPropagation();
-        cardOf([...selected][0])?.querySelector("[data-menu]").click();
+        cardOf([...selected][0])
+          ?.querySelector("[data-menu]")
+          .click();
       });
       bar.append(" ", act);
     }

@@ -20,7 +20,9 @@ async function act(url, values) {
 }
 
 function clearMarks() {
-  document.querySelectorAll(".ranked .drop-before, .ranked .drop-after").forEach((row) => row.classList.remove("drop-before", "drop-after"));
+  document
+    .querySelectorAll(".ranked .drop-before, .ranked .drop-after")
+    .forEach((row) => row.classList.remove("drop-before", "drop-after"));
   drop = null;
 }
 

@@ -9,7 +9,9 @@ function draw(form) {
   const sum = sizes.reduce((all, one) => all + one, stays ? number(form.elements.originalSize.value) : 0);
   const before = number(form.elements.originalSize.defaultValue);
   const drift = Math.round((sum - before) * 1000) / 1000;
-  form.querySelector("[data-split-sum]").textContent = sum ? `${sum} points together${before ? `, ${drift > 0 ? "+" : drift < 0 ? "−" : "±"}${Math.abs(drift)} against ${before}` : ""}` : "";
+  form.querySelector("[data-split-sum]").textContent = sum
+    ? `${sum} points together${before ? `, ${drift > 0 ? "+" : drift < 0 ? "−" : "±"}${Math.abs(drift)} against ${before}` : ""}`
+    : "";
 }
 
 document.addEventListener("click", (event) => {

@@ -42,8 +42,10 @@ document.addEventListener("click", (event) => {
   const button = event.target.closest?.("[data-edit-comment], [data-remove-comment], [data-watch]");
   if (!button) return;
   const { editComment, removeComment, watch } = button.dataset;
-  if (editComment) htmx.ajax("GET", `/comments/${editComment}/edit`, { source: button, target: `#comment-text-${editComment}`, swap: "innerHTML" });
-  if (removeComment) act(`/comments/${removeComment}/remove`, {}, { words: "Bring it back", run: () => act(`/comments/${removeComment}/restore`, {}) });
+  if (editComment)
+    htmx.ajax("GET", `/comments/${editComment}/edit`, { source: button, target: `#comment-text-${editComment}`, swap: "innerHTML" });
+  if (removeComment)
+    act(`/comments/${removeComment}/remove`, {}, { words: "Bring it back", run: () => act(`/comments/${removeComment}/restore`, {}) });
   if (watch) act(`/items/${watch}/watch`, { on: button.getAttribute("aria-pressed") !== "true" });
 });
 

@@ -5,11 +5,16 @@ const siblings = (knot) => knots().filter((one) => one.dataset.parent === knot.d
 function target(knot, key) {
   const row = siblings(knot);
   switch (key) {
-    case "ArrowLeft": return document.getElementById(`knot-${knot.dataset.parent}`);
-    case "ArrowRight": return knots().find((one) => one.dataset.parent === knot.dataset.key);
-    case "ArrowDown": return row[row.indexOf(knot) + 1];
-    case "ArrowUp": return row[row.indexOf(knot) - 1];
-    default: return null;
+    case "ArrowLeft":
+      return document.getElementById(`knot-${knot.dataset.parent}`);
+    case "ArrowRight":
+      return knots().find((one) => one.dataset.parent === knot.dataset.key);
+    case "ArrowDown":
+      return row[row.indexOf(knot) + 1];
+    case "ArrowUp":
+      return row[row.indexOf(knot) - 1];
+    default:
+      return null;
   }
 }
 

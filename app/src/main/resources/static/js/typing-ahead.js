@@ -18,7 +18,11 @@ export async function holdKeys(opening) {
   return field;
 }
 
-const textOf = (keys) => keys.filter((key) => key.text).map((key) => key.text).join("");
+const textOf = (keys) =>
+  keys
+    .filter((key) => key.text)
+    .map((key) => key.text)
+    .join("");
 
 function enter(field, keys) {
   if (!field.closest("dialog")) field.focus();
@@ -46,13 +50,17 @@ function put(field, text) {
   field.dispatchEvent(new Event("input", { bubbles: true }));
 }
 
-window.addEventListener("keydown", (event) => {
-  if (!held || !event.isTrusted || event.ctrlKey || event.metaKey || event.altKey) return;
-  if (event.key === "Escape") held.left = true;
-  else if (event.key === "Enter") held.keys.push({ shift: event.shiftKey });
-  else if (event.key === "Backspace") held.keys.pop();
-  else if (event.key.length === 1) held.keys.push({ text: event.key });
-  else return;
-  event.preventDefault();
-  event.stopImmediatePropagation();
-}, true);
+window.addEventListener(
+  "keydown",
+  (event) => {
+    if (!held || !event.isTrusted || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.key === "Escape") held.left = true;
+    else if (event.key === "Enter") held.keys.push({ shift: event.shiftKey });
+    else if (event.key === "Backspace") held.keys.pop();
+    else if (event.key.length === 1) held.keys.push({ text: event.key });
+    else return;
+    event.preventDefault();
+    event.stopImmediatePropagation();
+  },
+  true,
+);

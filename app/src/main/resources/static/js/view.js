@@ -6,12 +6,14 @@ const isBeingEdited = (node) =>
   (node.classList?.contains("value-field") && node.querySelector("[data-field-form]")) ||
   (node.matches?.("[data-column-find]") && node === document.activeElement) ||
   (node.matches?.("[data-view-form]") && (node.contains(document.activeElement) || node.elements.name.value)) ||
-  (node.matches?.("[data-add], [data-comment-form], [data-line-form], [data-typing]") && (node.contains(document.activeElement) || [...node.querySelectorAll("textarea")].some((text) => text.value)));
+  (node.matches?.("[data-add], [data-comment-form], [data-line-form], [data-typing]") &&
+    (node.contains(document.activeElement) || [...node.querySelectorAll("textarea")].some((text) => text.value)));
 
 const stays = (old, fresh) => old.nodeType === 1 && (isBeingEdited(old) || fresh.dataset?.kept !== undefined);
 
 // Whether a section is folded is the reader's, not the server's.
-Idiomorph.defaults.callbacks.beforeAttributeUpdated = (name, node) => (name === "open" && (node.dataset?.fold || node.dataset?.ownFold !== undefined) ? false : undefined);
+Idiomorph.defaults.callbacks.beforeAttributeUpdated = (name, node) =>
+  name === "open" && (node.dataset?.fold || node.dataset?.ownFold !== undefined) ? false : undefined;
 
 Idiomorph.defaults.callbacks.beforeNodeMorphed = (old, fresh) => (stays(old, fresh) ? false : undefined);
 
@@ -31,9 +33,15 @@ export const withParameters = (give) => parameters.push(give);
 async function loadUntilTrue() {
   do {
     again = false;
-    const values = { ...shown(), ...Object.assign({}, ...parameters.map((give) => give())), ...(kept.length ? { kept: kept.join(",") } : {}) };
+    const values = {
+      ...shown(),
+      ...Object.assign({}, ...parameters.map((give) => give())),
+      ...(kept.length ? { kept: kept.join(",") } : {}),
+    };
     kept = [];
-    await htmx.ajax("GET", wanted ?? view().dataset.url, { source: "#view", target: "#view", swap: "morph:outerHTML", values }).catch(() => {});
+    await htmx
+      .ajax("GET", wanted ?? view().dataset.url, { source: "#view", target: "#view", swap: "morph:outerHTML", values })
+      .catch(() => {});
   } while (again);
 }
 
@@ -94,7 +102,8 @@ function shown() {
 let focused = "";
 document.addEventListener("focusin", (event) => {
   const card = event.target.closest?.(".item-card:not(.item-row)");
-  focused = card?.querySelector(".card-link")?.id ?? (card ? `link-${card.dataset.key}` : event.target.closest?.(".value-field")?.id ?? "");
+  focused =
+    card?.querySelector(".card-link")?.id ?? (card ? `link-${card.dataset.key}` : (event.target.closest?.(".value-field")?.id ?? ""));
 });
 
 document.addEventListener("htmx:responseError", (event) => {
@@ -137,10 +146,14 @@ addEventListener("DOMContentLoaded", () => {
   columns.scrollLeft = columns.scrollWidth;
 });
 
-document.addEventListener("submit", (event) => {
-  const back = event.target.matches("[data-back]") && event.target.elements.back;
-  if (back) back.value = location.pathname + location.search;
-}, true);
+document.addEventListener(
+  "submit",
+  (event) => {
+    const back = event.target.matches("[data-back]") && event.target.elements.back;
+    if (back) back.value = location.pathname + location.search;
+  },
+  true,
+);
 document.addEventListener("click", (event) => {
   if (event.target.closest("[data-open-keys]")) document.getElementById("keys").showModal();
   document.querySelectorAll("details.choice[open]").forEach((open) => open.contains(event.target) || open.removeAttribute("open"));

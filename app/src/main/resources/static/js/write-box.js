@@ -65,7 +65,11 @@ function shift(field, out) {
   const lines = value.slice(start, end).split("\n");
   const moved = lines.map((line) => (out ? line.replace(/^(\t| {1,2})/, "") : `  ${line}`));
   field.setRangeText(moved.join("\n"), start, end, "end");
-  if (from === to) field.setSelectionRange(Math.max(start, from + moved[0].length - lines[0].length), Math.max(start, from + moved[0].length - lines[0].length));
+  if (from === to)
+    field.setSelectionRange(
+      Math.max(start, from + moved[0].length - lines[0].length),
+      Math.max(start, from + moved[0].length - lines[0].length),
+    );
   else field.setSelectionRange(start, start + moved.join("\n").length);
 }
 

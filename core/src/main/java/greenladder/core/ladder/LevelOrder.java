@@ -10,7 +10,9 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.RandomAccess;
+import java.util.concurrent.atomic.AtomicReference;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -33,10 +35,27 @@ public final class LevelOrder {
     /** Items that stand next to each other and have one band; null for none. */
     public record Run(@Nullable String band, int items, Amount points) {}
 
-    /** The items of a block that are not dropped, with their sizes added up. */
-    private record LiveBlock(List<Node> nodes, long[] soFar, int unsized, List<Run> runs) {
-        static LiveBlock of(List<Node> block) {
-            var nodes = block.stream().filter(node -> !node.item().isDropped()).toList();
+    /** The items of a block that are let through, with their sizes added up. */
+    private record LiveBlock(
+            List<Node> nodes,
+            long[] soFar,
+            int unsized,
+            List<Run> runs,
+            AtomicReference<@Nullable Gathered> kept) {
+        private record Gathered(Object what, List<?> results) {}
+
+        @SuppressWarnings("unchecked")
+        <T> List<T> gathered(Object what, Function<List<Node>, List<T>> worked) {
+            var was = kept.get();
+            if (was == null || !was.what().equals(what)) {
+                was = new Gathered(what, worked.apply(nodes));
+                kept.set(was);
+            }
+            return (List<T>) was.results();
+        }
+
+        static LiveBlock of(List<Node> block, Predicate<Node> lets) {
+            var nodes = block.stream().filter(lets).toList();
             var soFar = new long[nodes.size() + 1];
             int unsized = 0;
             var runs = new ArrayList<Run>();
@@ -51,7 +70,7 @@ public final class LevelOrder {
                                 1,
                                 size == null ? Amount.ZERO : size));
             }
-            return new LiveBlock(nodes, soFar, unsized, runs);
+            return new LiveBlock(nodes, soFar, unsized, runs, new AtomicReference<>());
         }
 
         long points() {
@@ -91,10 +110,21 @@ public final class LevelOrder {
     public Live live() {
         var now = live;
         if (now == null) {
-            now = new Live(nodes.each(LiveBlock.class, LiveBlock::of));
+            now = found(LiveBlock.class, node -> !node.item().isDropped());
             live = now;
         }
         return now;
+    }
+
+    /**
+     * Those that are let through, each stretch looked through once for all versions of the level
+     * that share it.
+     *
+     * @param what names what is looked for
+     * @param lets asks nothing but the item with what stands under it, and what {@code what} tells
+     */
+    public Live found(Object what, Predicate<Node> lets) {
+        return new Live(nodes.each(what, block -> LiveBlock.of(block, lets)));
     }
 
     /**
@@ -107,7 +137,7 @@ public final class LevelOrder {
         return nodes.each(what, found);
     }
 
-    /** The items that are not dropped: a list, and what it comes to. */
+    /** The items that are let through: a list, and what it comes to. */
     public static final class Live extends AbstractList<Node> implements RandomAccess {
         private final List<LiveBlock> blocks;
 
@@ -164,6 +194,15 @@ public final class LevelOrder {
 
         public List<Run> runs() {
             return runs;
+        }
+
+        /**
+         * What is worked out of the items, stretch by stretch, once for each stretch.
+         *
+         * @param what names what is worked out
+         */
+        public <T> List<List<T>> gathered(Object what, Function<List<Node>, List<T>> worked) {
+            return blocks.stream().map(block -> block.gathered(what, worked)).toList();
         }
 
         /** The points of the items down to one, itself among them. */

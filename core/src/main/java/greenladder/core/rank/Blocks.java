@@ -33,7 +33,7 @@ public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
     private final int size;
 
     private static final class Block<S> {
-        private static final int MOST_KEPT = 4;
+        private static final int MOST_KEPT = 12;
 
         final List<S> elements;
         private final Map<Object, Object> kept = new ConcurrentHashMap<>(2);
