@@ -222,7 +222,7 @@ public class RankIntegrationTests extends RunningDemo {
                                         "bram.holt",
                                         "/" + code + "/rank?level=story&columns=title:380 value:90")
                                 .body())
-                .contains("<col width=\"90\">")
+                .contains("<col width=\"90\"")
                 .doesNotContain("data-col=\"sofar\"");
     }
 
