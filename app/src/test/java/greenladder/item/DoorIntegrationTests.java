@@ -137,10 +137,9 @@ public class DoorIntegrationTests extends RunningDemo {
         var code = api().newProduct();
         door.submit(ines(), create(code, "A"));
         var ranks = door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(new ItemKey(code, 1)));
-        if (ranks.operation() > 0) {
-            assertThatThrownBy(() -> undoing.takeBack(ines(), ranks.operation()))
-                    .isInstanceOf(Failure.NotFound.class);
-        }
+        assertThat(ranks.operation()).isPositive();
+        assertThatThrownBy(() -> undoing.takeBack(ines(), ranks.operation()))
+                .isInstanceOf(Failure.NotFound.class);
         assertThat(log.history(new ItemKey(code, 1), null, 50))
                 .extracting(logged -> logged.actor())
                 .containsOnly("ines.rowe");

@@ -25,7 +25,7 @@ public class KilledProcessTests {
     private static final int WRITERS = 4;
     private static final int ANSWERS_BEFORE_THE_KILL = 60;
 
-    @Test
+    @Test(timeOut = 300_000)
     public void killedProcessShouldHaveEveryAnsweredWriteAtItsNextStart() throws Exception {
         var data = Files.createTempDirectory("greenladder-kill");
         var answered = new ConcurrentLinkedQueue<String>();
@@ -58,7 +58,7 @@ public class KilledProcessTests {
     }
 
     /** A backup made in the midst of writes holds every one answered before it began. */
-    @Test
+    @Test(timeOut = 300_000)
     public void backupUnderLoadShouldRestoreWhatWasAnsweredBeforeIt() throws Exception {
         var data = Files.createTempDirectory("greenladder-backup");
         var file = data.resolve("backup.zip");

@@ -90,6 +90,14 @@ public abstract class BrowserTest extends RunningDemo {
                                 .setReducedMotion(ReducedMotion.REDUCE));
         var page = context.newPage();
         page.onPageError(error -> Assertions.fail("script error: " + error));
+        page.onConsoleMessage(message -> {
+            // What the server refuses is a part of many journeys; the page tells it itself.
+            if (message.type().equals("error")
+                    && !message.text().startsWith("Failed to load resource")
+                    && !message.text().startsWith("Response Status Error Code")) {
+                Assertions.fail("error on the console: " + message.text());
+            }
+        });
         return page;
     }
 

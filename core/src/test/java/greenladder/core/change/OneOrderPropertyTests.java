@@ -9,6 +9,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.ladder.Ladder;
 import greenladder.core.ladder.Node;
+import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
@@ -29,12 +30,18 @@ public class OneOrderPropertyTests {
     public void movesOfSeveralPeopleShouldLeaveOneTotalOrder(int seed) {
         var random = new Random(seed);
         var ladder = new RandomWork(seed).ladder(60, 20);
+        var stood = new ArrayList<>(List.of(ladder));
+        int stale = 0;
         for (int i = 0; i < 60; i++) {
-            if (Decisions.decide(ladder, anyMove(random, ladder), Trees.NOW)
+            var seen = stood.get(Math.max(0, stood.size() - 1 - random.nextInt(6)));
+            if (Decisions.decide(ladder, anyMove(random, seen), Trees.NOW)
                     instanceof Accepted accepted) {
+                stale += seen == ladder ? 0 : 1;
                 ladder = accepted.after();
+                stood.add(ladder);
             }
         }
+        assertThat(stale).as("moves on what others had changed, seed %d", seed).isPositive();
 
         var slots = ladder.order().slots();
         assertThat(slots).as("seed %d", seed).hasSize(ladder.itemCount()).isSorted();
