@@ -28,6 +28,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
@@ -168,7 +169,11 @@ public class Door {
             if (saved.operation() == 0) {
                 return saved;
             }
-            keeper.advance(ignored -> saved.accepted().after());
+            keeper.advance(
+                    saved.accepted().after(),
+                    saved.changes().stream()
+                            .map(Change::item)
+                            .collect(Collectors.toUnmodifiableSet()));
             return published(saved);
         } finally {
             keeper.lock().unlock();

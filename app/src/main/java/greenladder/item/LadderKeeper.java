@@ -1,5 +1,6 @@
 package greenladder.item;
 
+import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
 import greenladder.core.ladder.Ladder;
 import greenladder.people.People;
@@ -8,6 +9,7 @@ import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import greenladder.product.Teams;
 import greenladder.product.WorkspaceChanged;
+import java.util.Collection;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -122,6 +124,24 @@ public class LadderKeeper {
             doubtful = false;
         }
         return whole();
+    }
+
+    /**
+     * The next ladder after a command, with what readers see to whom products are hidden.
+     *
+     * @param changed the items that the command changed
+     */
+    void advance(Ladder next, Collection<ItemKey> changed) {
+        lock.lock();
+        try {
+            var before = current.getAndSet(next);
+            seen.replaceAll((hidden, kept) ->
+                    kept.whole() == before
+                            ? new Seen(next, kept.ladder().following(next, changed, hidden))
+                            : kept);
+        } finally {
+            lock.unlock();
+        }
     }
 
     void advance(UnaryOperator<Ladder> step) {

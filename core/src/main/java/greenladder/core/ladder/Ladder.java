@@ -209,8 +209,7 @@ public final class Ladder {
         for (var node : nodes.values()) {
             var item = node.item();
             if (!products.contains(item.key().product())) {
-                boolean cut = item.parent() != null && products.contains(item.parent().product());
-                seen.add(cut ? item.withoutParent() : item);
+                seen.add(cut(item, products));
             }
         }
         var ladder = EMPTY.with(workspace.withoutProducts(products));
@@ -218,6 +217,29 @@ public final class Ladder {
             ladder = ladder.withLastNumber(last.getKey(), last.getValue());
         }
         return ladder.withItems(seen);
+    }
+
+    /**
+     * This ladder, made by {@link #without}, after a change of the whole one. Time as of {@link
+     * #with(Map)}.
+     *
+     * @param whole everything as it is now, in the same workspace
+     * @param changed the items that were changed, added or taken out
+     */
+    public Ladder following(Ladder whole, Collection<ItemKey> changed, Set<String> without) {
+        var seen = new HashMap<ItemKey, Optional<Item>>();
+        for (var key : changed) {
+            if (!without.contains(key.product())) {
+                seen.put(key, whole.findItem(key).map(item -> cut(item, without)));
+            }
+        }
+        return with(seen);
+    }
+
+    private static Item cut(Item item, Set<String> products) {
+        return item.parent() != null && products.contains(item.parent().product())
+                ? item.withoutParent()
+                : item;
     }
 
     public Workspace workspace() {

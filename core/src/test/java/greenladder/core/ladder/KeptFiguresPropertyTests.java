@@ -4,13 +4,21 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.RandomWork;
 import greenladder.core.Trees;
+import greenladder.core.change.Change;
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
+import greenladder.core.item.StandardLevels;
 import greenladder.core.rollup.RollUpSum;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.IntStream;
 import org.testng.annotations.DataProvider;
@@ -36,6 +44,53 @@ public class KeptFiguresPropertyTests {
                 ladder = accepted.after();
                 requireKept(ladder);
             }
+        }
+    }
+
+    /** What a reader sees follows step by step what it would be made from nothing. */
+    @Test
+    public void ladderWithoutAProductShouldFollowTheWholeOne() {
+        var first = Trees.of("epic A\n  story B size=5\n");
+        var other = StandardLevels.six();
+        var ladder = first.with(new Product("OTH", "Other", other));
+        ladder =
+                Trees.after(
+                        ladder,
+                        new Command.Create(
+                                "OTH",
+                                List.of(
+                                        new NewItem(
+                                                "x",
+                                                null,
+                                                Map.of("level", "epic", "title", "Theirs"),
+                                                new Target.Stay()))));
+        var hidden = Set.of("OTH");
+        var seen = ladder.without(hidden);
+        var theirs = new ItemKey("OTH", 1);
+        for (var command :
+                List.of(
+                        new Command.Move(
+                                List.of(Trees.key(2)),
+                                new Target.Parent.Under(theirs),
+                                new Target.Stay()),
+                        Trees.edit(2, "size", "8"),
+                        new Command.Edit(List.of(theirs), Map.of("title", "Still theirs")),
+                        new Command.Move(
+                                List.of(Trees.key(2)),
+                                new Target.Parent.Under(Trees.key(1)),
+                                new Target.Stay()))) {
+            var accepted = Trees.accepted(ladder, command);
+            ladder = accepted.after();
+            seen =
+                    seen.following(
+                            ladder, accepted.changes().stream().map(Change::item).toList(), hidden);
+            var fresh = ladder.without(hidden);
+            assertThat(seen.order().slots()).isEqualTo(fresh.order().slots());
+            for (var slot : fresh.order().slots()) {
+                assertThat(seen.requireNode(slot.key())).isEqualTo(fresh.requireNode(slot.key()));
+            }
+            assertThat(seen.findNode(theirs)).isEmpty();
+            requireKept(seen);
         }
     }
 
