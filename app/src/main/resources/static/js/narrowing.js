@@ -6,12 +6,16 @@ import { done } from "./undo.js";
 
 const place = () => document.getElementById("narrow");
 
-async function fetchPicks() {
+// How many picks were made; what comes for an earlier one would take back what was picked meanwhile.
+let made = 0;
+
+async function fetchPicks(mine = made) {
   const url = document.querySelector("[data-filter-line]").dataset.narrowUrl;
   const answer = await fetch(url, { headers: { "HX-Request": "true" } }).catch(() => null);
-  if (!answer?.ok || !place()) return;
+  const picks = answer?.ok ? await answer.text() : null;
+  if (picks === null || mine !== made || !place()) return;
   const focused = document.activeElement?.id;
-  Idiomorph.morph(place(), await answer.text(), { morphStyle: "innerHTML" });
+  Idiomorph.morph(place(), picks, { morphStyle: "innerHTML" });
   if (focused) document.getElementById(focused)?.focus();
 }
 
@@ -23,8 +27,9 @@ function addressOf(form) {
 }
 
 async function pick(form) {
+  const mine = ++made;
   await go(addressOf(form), ["panel"]);
-  await fetchPicks();
+  if (mine === made) await fetchPicks(mine);
 }
 
 // The event does not bubble.

@@ -102,7 +102,7 @@ public class LadderPageIntegrationTests extends RunningDemo {
         return new Object[][] {
             {"title", "type=\"text\""},
             {"size", "inputmode=\"decimal\""},
-            {"state", "<option value=\"in-test\""},
+            {"state", "value=\"in-test\""},
             {"assignee", "Oona Marsh"},
             {"kind", "spike"},
             {"level", "Initiative"},

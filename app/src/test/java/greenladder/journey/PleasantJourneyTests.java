@@ -8,6 +8,7 @@ import com.microsoft.playwright.Route;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
 import org.assertj.core.api.Assertions;
 import org.testng.annotations.Test;
 
@@ -29,6 +30,8 @@ public class PleasantJourneyTests extends BrowserTest {
               return near.filter(Boolean).some(ring) ? "" : e.outerHTML.slice(0, 160);
             }\
             """;
+
+    private static final Pattern NARROW = Pattern.compile("/narrow\\?");
 
     private static final List<String> VIEWS =
             List.of(
@@ -84,6 +87,37 @@ public class PleasantJourneyTests extends BrowserTest {
         assertThat(card(page, "task typed ahead")).isVisible();
         assertThat(card(page, "Story ahead")).isVisible();
         assertThat(page.locator("#quick-add")).isHidden();
+    }
+
+    @Test
+    public void pickMadeWhileTheCountsOfTheOneBeforeComeShouldStay() {
+        var code = product();
+        api().patch("/items/" + code + "3", "{'kind':'bug'}");
+        api().patch("/items/" + code + "4", "{'kind':'bug','size':3}");
+        api().post("/products/" + code + "/items", "{'level':'story','title':'Plain'}");
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/rank");
+        page.locator("#narrow-choice summary").click();
+        page.locator("#facet-kind summary").click();
+        var held = new ArrayDeque<Route>();
+        page.route(NARROW, held::add);
+        page.locator("[id='pick-kind-bug']").check();
+        page.waitForCondition(() -> !held.isEmpty());
+        page.unroute(NARROW);
+        var unsized =
+                page.locator(
+                                ".narrow-quick label",
+                                new Page.LocatorOptions().setHasText("Not sized"))
+                        .locator("input");
+        unsized.check();
+        held.forEach(Route::resume);
+        assertThat(titles(page)).hasText(new String[] {"A"});
+        assertThat(unsized).isChecked();
+        assertThat(page.locator("[id='pick-kind-bug']")).isChecked();
+    }
+
+    private static Locator titles(Page page) {
+        return page.locator(".ranked .row-link");
     }
 
     @Test

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.NoSuchElementException;
 import java.util.RandomAccess;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Function;
 
@@ -86,36 +87,59 @@ public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
         if (removed.isEmpty() && added.isEmpty()) {
             return this;
         }
+        var touched = new TreeMap<Integer, List<S>>(Comparator.reverseOrder());
         var gone = new HashSet<Integer>();
-        var touched = new HashSet<Integer>();
         for (var element : removed) {
             int place = indexIn(element);
             gone.add(place);
-            touched.add(blockOf(place));
+            touched.computeIfAbsent(blockOf(place), any -> new ArrayList<>());
         }
-        var fresh = added.stream().sorted(order).toList();
-        var next = new ArrayList<Block<S>>(blocks.size() + 2);
-        int nextFresh = 0;
-        for (int at = 0; at < Math.max(1, blocks.size()); at++) {
-            int from = nextFresh;
-            // What comes before the next block belongs to this one.
-            while (nextFresh < fresh.size()
-                    && (at + 1 >= blocks.size()
-                            || order.compare(
-                                            fresh.get(nextFresh),
-                                            blocks.get(at + 1).elements.getFirst())
-                                    < 0)) {
-                nextFresh++;
+        added.stream()
+                .sorted(order)
+                .forEach(element ->
+                        touched.computeIfAbsent(blockFor(element), any -> new ArrayList<>())
+                                .add(element));
+        var next = new ArrayList<>(blocks);
+        // From the last on, so that the places of those before stay.
+        touched.forEach((at, fresh) -> {
+            var stretch = split(merged(at, gone, fresh));
+            if (at < next.size()) {
+                next.remove((int) at);
             }
-            if (from == nextFresh && !touched.contains(at)) {
-                if (at < blocks.size()) {
-                    next.add(blocks.get(at));
-                }
+            next.addAll(Math.min(at, next.size()), stretch);
+        });
+        return new Blocks<>(order, joined(next));
+    }
+
+    /** The block into which an element goes: the last that does not begin behind it. */
+    private int blockFor(S element) {
+        int low = 0;
+        int high = blocks.size() - 1;
+        while (low < high) {
+            int middle = (low + high + 1) >>> 1;
+            if (order.compare(blocks.get(middle).elements.getFirst(), element) <= 0) {
+                low = middle;
             } else {
-                split(merged(at, gone, fresh.subList(from, nextFresh)), next);
+                high = middle - 1;
             }
         }
-        return new Blocks<>(order, next);
+        return low;
+    }
+
+    /** Blocks of which no two neighbours are short enough to be one. */
+    private static <S> List<Block<S>> joined(List<Block<S>> blocks) {
+        var joined = new ArrayList<Block<S>>(blocks.size());
+        for (var block : blocks) {
+            if (!joined.isEmpty()
+                    && joined.getLast().elements.size() + block.elements.size() <= LENGTH) {
+                var both = new ArrayList<S>(joined.removeLast().elements);
+                both.addAll(block.elements);
+                joined.add(new Block<>(List.copyOf(both)));
+            } else {
+                joined.add(block);
+            }
+        }
+        return joined;
     }
 
     private List<S> merged(int at, Set<Integer> gone, List<S> fresh) {
@@ -136,14 +160,9 @@ public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
         return merged;
     }
 
-    /** Adds elements as blocks, taking up the last of those before where both are short. */
-    private static <S> void split(List<S> elements, List<Block<S>> blocks) {
+    private static <S> List<Block<S>> split(List<S> elements) {
+        var blocks = new ArrayList<Block<S>>();
         var rest = elements;
-        if (!blocks.isEmpty() && blocks.getLast().elements.size() + rest.size() <= LENGTH) {
-            var joined = new ArrayList<S>(blocks.removeLast().elements);
-            joined.addAll(rest);
-            rest = joined;
-        }
         while (rest.size() > 2 * LENGTH) {
             blocks.add(new Block<>(List.copyOf(rest.subList(0, LENGTH))));
             rest = rest.subList(LENGTH, rest.size());
@@ -151,6 +170,7 @@ public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
         if (!rest.isEmpty()) {
             blocks.add(new Block<>(List.copyOf(rest)));
         }
+        return blocks;
     }
 
     /**
