@@ -33,7 +33,11 @@ import org.testng.annotations.Test;
  * what a request allocates, which is the same on any machine: whoever walks a level makes objects
  * for it.
  */
-@SpringBootTest(properties = "greenladder.database=jdbc:h2:mem:growth;DB_CLOSE_DELAY=-1")
+@SpringBootTest(
+        properties = {
+            "greenladder.database=jdbc:h2:mem:growth;DB_CLOSE_DELAY=-1",
+            "greenladder.data=target/growth/greenladder"
+        })
 @AutoConfigureMockMvc(print = MockMvcPrint.NONE)
 public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTests {
     private static final int FEW = 10_000;
