@@ -9,6 +9,7 @@ import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Target;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.ladder.Ladder;
 import greenladder.item.Door.Past;
 import greenladder.item.Door.SeenField;
 import greenladder.people.People;
@@ -18,7 +19,10 @@ import greenladder.web.Failure;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Function;
 import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.testng.annotations.Test;
 
 /** The door for histories that are brought in whole, for values that were seen, and for ranks. */
@@ -94,6 +98,32 @@ public class DoorIntegrationTests extends RunningDemo {
         assertThatThrownBy(() ->
                         door.submit(ines(), edit, new SeenField(new ItemKey(code, 9), "title", "")))
                 .isInstanceOf(RuntimeException.class);
+    }
+
+    @Test
+    public void whatWasKeptThoughTheCommitFailedShouldBeSeenByTheNextDecision() {
+        var code = api().newProduct();
+        door.submit(ines(), create(code, "One"));
+        var key = new ItemKey(code, 1);
+        Function<Ladder, Command> renaming =
+                any -> new Command.Edit(List.of(key), Map.of("title", "Two"));
+        assertThatThrownBy(() -> door.submit(ines(), renaming, accepted -> failAfterCommit()))
+                .isInstanceOf(IllegalStateException.class);
+        assertThat(keeper.current().requireNode(key).item().title()).isEqualTo("One");
+        var sized = new Command.Edit(List.of(key), Map.of("size", "3"));
+        assertThat(door.submit(ines(), sized).before().requireNode(key).item().title())
+                .isEqualTo("Two");
+        assertThat(keeper.current().requireNode(key).item().version()).isEqualTo(3);
+    }
+
+    private static void failAfterCommit() {
+        TransactionSynchronizationManager.registerSynchronization(
+                new TransactionSynchronization() {
+                    @Override
+                    public void afterCommit() {
+                        throw new IllegalStateException("the answer of the database was lost");
+                    }
+                });
     }
 
     @Test
