@@ -3,9 +3,9 @@ package greenladder.admin;
 import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Mark;
+import greenladder.core.snapshot.Mark;
 import greenladder.item.Door;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -22,9 +22,9 @@ public class Leaving {
 
     private final People people;
     private final Door door;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
 
-    Leaving(People people, Door door, LadderKeeper keeper) {
+    Leaving(People people, Door door, SnapshotKeeper keeper) {
         this.people = people;
         this.door = door;
         this.keeper = keeper;

@@ -4,10 +4,10 @@ import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Mark;
+import greenladder.core.snapshot.Mark;
 import greenladder.frame.Frames;
-import greenladder.item.LadderKeeper;
 import greenladder.item.ProductSetup;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -30,7 +30,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}/fields")
 class OwnFieldsController {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final ProductSetup setup;
     private final Frames frames;
 
@@ -50,7 +50,7 @@ class OwnFieldsController {
      */
     record FieldForm(@Nullable String name, @Nullable String type, @Nullable String choices) {}
 
-    OwnFieldsController(LadderKeeper keeper, ProductSetup setup, Frames frames) {
+    OwnFieldsController(SnapshotKeeper keeper, ProductSetup setup, Frames frames) {
         this.keeper = keeper;
         this.setup = setup;
         this.frames = frames;

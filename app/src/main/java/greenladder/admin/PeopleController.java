@@ -11,7 +11,7 @@ import greenladder.core.change.Problems;
 import greenladder.core.item.Person;
 import greenladder.core.item.Team;
 import greenladder.frame.Frames;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.Invitations;
 import greenladder.people.Invitations.Open;
 import greenladder.people.People;
@@ -48,7 +48,7 @@ class PeopleController {
     private final People people;
     private final Invitations invitations;
     private final Leaving leaving;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Frames frames;
     private final Tokens tokens;
     private final GreenLadderProperties properties;
@@ -57,7 +57,7 @@ class PeopleController {
             People people,
             Invitations invitations,
             Leaving leaving,
-            LadderKeeper keeper,
+            SnapshotKeeper keeper,
             Frames frames,
             Tokens tokens,
             GreenLadderProperties properties) {

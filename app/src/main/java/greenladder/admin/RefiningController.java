@@ -6,7 +6,7 @@ import greenladder.core.item.ReadyCheck;
 import greenladder.core.item.Scale;
 import greenladder.core.score.Formula;
 import greenladder.frame.Frames;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
@@ -32,7 +32,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}/refining")
 class RefiningController {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Products products;
     private final Frames frames;
 
@@ -53,7 +53,7 @@ class RefiningController {
 
     record ScaleChoice(String name, String unit, String steps) {}
 
-    RefiningController(LadderKeeper keeper, Products products, Frames frames) {
+    RefiningController(SnapshotKeeper keeper, Products products, Frames frames) {
         this.keeper = keeper;
         this.products = products;
         this.frames = frames;

@@ -6,8 +6,8 @@ import greenladder.core.item.Category;
 import greenladder.core.item.Level;
 import greenladder.core.item.Team;
 import greenladder.frame.Frames;
-import greenladder.item.LadderKeeper;
-import greenladder.item.Reshapes;
+import greenladder.item.SetupChanges;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.product.LevelsForm;
@@ -35,8 +35,8 @@ import org.springframework.web.bind.annotation.RequestParam;
  */
 @Controller
 class SetupController {
-    private final Reshapes reshapes;
-    private final LadderKeeper keeper;
+    private final SetupChanges setupChanges;
+    private final SnapshotKeeper keeper;
     private final Frames frames;
 
     /** Choices as they come: which part goes, and what takes its place. */
@@ -61,13 +61,13 @@ class SetupController {
             String title,
             @Nullable String teamName,
             LevelsForm form,
-            List<Reshapes.Choice> choices,
+            List<SetupChanges.Choice> choices,
             List<String> categories,
             List<String> wrong,
             boolean saved) {}
 
-    SetupController(Reshapes reshapes, LadderKeeper keeper, Frames frames) {
-        this.reshapes = reshapes;
+    SetupController(SetupChanges setupChanges, SnapshotKeeper keeper, Frames frames) {
+        this.setupChanges = setupChanges;
         this.keeper = keeper;
         this.frames = frames;
     }
@@ -79,7 +79,7 @@ class SetupController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         requireAdministrator(me);
-        var product = Reshapes.requireProduct(keeper.current(), code);
+        var product = SetupChanges.requireProduct(keeper.current(), code);
         return showProduct(
                 me, code, LevelsForm.of(product.levels()), List.of(), null, saved != null, model);
     }
@@ -98,7 +98,7 @@ class SetupController {
             return showProduct(me, code, form.after(step), List.of(), null, false, model);
         }
         try {
-            var open = reshapes.product(me, code, form, choices.byPart());
+            var open = setupChanges.product(me, code, form, choices.byPart());
             if (open.isEmpty()) {
                 return "redirect:/" + code + "/setup?saved";
             }
@@ -117,7 +117,7 @@ class SetupController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         requireAdministrator(me);
-        var team = Reshapes.requireTeam(keeper.current(), key);
+        var team = SetupChanges.requireTeam(keeper.current(), key);
         return showTeam(me, team, formOf(team), List.of(), null, saved != null, model);
     }
 
@@ -131,12 +131,12 @@ class SetupController {
             HttpServletResponse response,
             Model model) {
         requireAdministrator(me);
-        var team = Reshapes.requireTeam(keeper.current(), key);
+        var team = SetupChanges.requireTeam(keeper.current(), key);
         if (!step.equals("save")) {
             return showTeam(me, team, form.after(step), List.of(), null, false, model);
         }
         try {
-            var open = reshapes.team(me, key, form, choices.byPart());
+            var open = setupChanges.team(me, key, form, choices.byPart());
             if (open.isEmpty()) {
                 return "redirect:/teams/" + key + "/states?saved";
             }
@@ -179,11 +179,11 @@ class SetupController {
             SignedIn me,
             String code,
             LevelsForm form,
-            List<Reshapes.Choice> open,
+            List<SetupChanges.Choice> open,
             @Nullable Problems problems,
             boolean saved,
             Model model) {
-        var product = Reshapes.requireProduct(keeper.current(), code);
+        var product = SetupChanges.requireProduct(keeper.current(), code);
         var title = "Levels, kinds and states of " + product.name();
         model.addAttribute("frame", frames.of(me, product, "Levels and states"));
         return show(
@@ -204,7 +204,7 @@ class SetupController {
             SignedIn me,
             Team team,
             LevelsForm form,
-            List<Reshapes.Choice> open,
+            List<SetupChanges.Choice> open,
             @Nullable Problems problems,
             boolean saved,
             Model model) {

@@ -3,9 +3,9 @@ package greenladder.admin;
 import greenladder.admin.PeoplePage.Choice;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Team;
-import greenladder.core.ladder.Mark;
+import greenladder.core.snapshot.Mark;
 import greenladder.frame.Frames;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.product.Teams;
@@ -28,7 +28,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 @RequestMapping("/teams")
 class TeamsController {
     private final Teams teams;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Frames frames;
 
     /**
@@ -48,7 +48,7 @@ class TeamsController {
     record TeamsPage(
             List<TeamEntry> teams, TeamEntry fresh, List<Choice> people, List<Choice> products) {}
 
-    TeamsController(Teams teams, LadderKeeper keeper, Frames frames) {
+    TeamsController(Teams teams, SnapshotKeeper keeper, Frames frames) {
         this.teams = teams;
         this.keeper = keeper;
         this.frames = frames;

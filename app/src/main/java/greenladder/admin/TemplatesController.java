@@ -8,8 +8,8 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Product;
 import greenladder.core.item.Template;
 import greenladder.frame.Frames;
-import greenladder.item.LadderKeeper;
 import greenladder.item.ProductSetup;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -45,7 +45,7 @@ class TemplatesController {
                     Field.LABELS,
                     Field.SIZE);
 
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final ProductSetup setup;
     private final Frames frames;
 
@@ -115,7 +115,7 @@ class TemplatesController {
 
     record Choice(String key, String name) {}
 
-    TemplatesController(LadderKeeper keeper, ProductSetup setup, Frames frames) {
+    TemplatesController(SnapshotKeeper keeper, ProductSetup setup, Frames frames) {
         this.keeper = keeper;
         this.setup = setup;
         this.frames = frames;

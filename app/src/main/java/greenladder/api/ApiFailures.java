@@ -3,7 +3,7 @@ package greenladder.api;
 import com.fasterxml.jackson.annotation.JsonInclude;
 import greenladder.core.change.Problem;
 import greenladder.core.item.ItemKey;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.web.Failure;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -26,7 +26,7 @@ import tools.jackson.core.JacksonException;
 class ApiFailures {
     private static final Logger LOG = LoggerFactory.getLogger(ApiFailures.class);
 
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
 
     record FieldError(String field, String message) {}
 
@@ -44,7 +44,7 @@ class ApiFailures {
             List<FieldError> errors,
             @Nullable ItemJson item) {}
 
-    ApiFailures(LadderKeeper keeper) {
+    ApiFailures(SnapshotKeeper keeper) {
         this.keeper = keeper;
     }
 
@@ -143,10 +143,10 @@ class ApiFailures {
     }
 
     private @Nullable ItemJson now(String key) {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         return ItemKey.parse(key)
-                .flatMap(ladder::findItem)
-                .map(item -> ItemJson.of(ladder, item))
+                .flatMap(snapshot::findItem)
+                .map(item -> ItemJson.of(snapshot, item))
                 .orElse(null);
     }
 

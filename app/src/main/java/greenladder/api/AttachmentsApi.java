@@ -4,8 +4,8 @@ import greenladder.core.change.Command;
 import greenladder.core.item.ItemKey;
 import greenladder.files.FileStore;
 import greenladder.item.Door;
-import greenladder.item.LadderKeeper;
 import greenladder.item.Rights;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
@@ -31,12 +31,12 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/items/{key}/attachments")
 @Tag(name = "Items")
 class AttachmentsApi {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Door door;
     private final FileStore files;
     private final Rights rights;
 
-    AttachmentsApi(LadderKeeper keeper, Door door, FileStore files, Rights rights) {
+    AttachmentsApi(SnapshotKeeper keeper, Door door, FileStore files, Rights rights) {
         this.keeper = keeper;
         this.door = door;
         this.files = files;
@@ -57,7 +57,7 @@ class AttachmentsApi {
             throw new Failure.Forbidden("You cannot attach files here.");
         }
         var file = files.keep(me, name, request.getInputStream());
-        return ReshapeApi.items(
+        return StructureApi.items(
                 door.submit(me, new Command.Attach(item, file)), HttpStatus.CREATED);
     }
 

@@ -6,7 +6,7 @@ import greenladder.core.change.Decisions;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Field;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.web.Failure;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -68,12 +68,12 @@ final class FieldsReader {
      *
      * @param command what could be read
      */
-    static void requireNone(List<Problem> problems, Ladder ladder, Command command) {
+    static void requireNone(List<Problem> problems, Snapshot snapshot, Command command) {
         if (problems.isEmpty()) {
             return;
         }
         var all = new ArrayList<>(problems);
-        if (Decisions.decide(ladder, command, Instant.EPOCH)
+        if (Decisions.decide(snapshot, command, Instant.EPOCH)
                 instanceof Decision.Refused(var further)) {
             further.all().stream()
                     .filter(one ->
@@ -151,7 +151,7 @@ final class FieldsReader {
         }
     }
 
-    /** Lines of a list, in the form that {@code ListLine} reads. */
+    /** Lines of a list, in the form that {@code FilterLine} reads. */
     private void readLines(String name, JsonNode lines, String ticked) {
         if (lines.isNull()) {
             fields.put(name, "");

@@ -4,9 +4,9 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
-import greenladder.core.ladder.Ladder;
 import greenladder.core.ready.Readiness;
 import greenladder.core.score.Scores;
+import greenladder.core.snapshot.Snapshot;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -88,11 +88,11 @@ record ItemJson(
 
     record AttachmentJson(String id, String name, String type, long bytes) {}
 
-    static ItemJson of(Ladder ladder, ItemKey key) {
-        return of(ladder, ladder.requireNode(key).item());
+    static ItemJson of(Snapshot snapshot, ItemKey key) {
+        return of(snapshot, snapshot.requireNode(key).item());
     }
 
-    static ItemJson of(Ladder ladder, Item item) {
+    static ItemJson of(Snapshot snapshot, Item item) {
         return new ItemJson(
                 item.key().toString(),
                 item.key().product(),
@@ -115,10 +115,10 @@ record ItemJson(
                         decimal(item.remainingHours())),
                 decimal(item.value()),
                 factors(item),
-                new Scores(List.of(ladder.requireProduct(item.key().product())))
-                        .of(ladder.requireNode(item.key())),
+                new Scores(List.of(snapshot.requireProduct(item.key().product())))
+                        .of(snapshot.requireNode(item.key())),
                 item.details().refinement().band(),
-                ready(ladder, item),
+                ready(snapshot, item),
                 item.details().refinement().agenda(),
                 item.details().refinement().question(),
                 item.details().refinement().candidate(),
@@ -148,7 +148,7 @@ record ItemJson(
                 text(item.details().splitFrom()),
                 item.details().parts().stream().map(ItemKey::toString).toList(),
                 item.details().merged().stream().map(ItemKey::toString).toList(),
-                ladder.position(item),
+                snapshot.position(item),
                 item.createdAt(),
                 item.updatedAt(),
                 item.version());
@@ -163,11 +163,11 @@ record ItemJson(
         return factors;
     }
 
-    private static ReadyJson ready(Ladder ladder, Item item) {
+    private static ReadyJson ready(Snapshot snapshot, Item item) {
         var readiness =
                 Readiness.of(
-                        ladder.requireProduct(item.key().product()).refining(),
-                        ladder.requireNode(item.key()));
+                        snapshot.requireProduct(item.key().product()).refining(),
+                        snapshot.requireNode(item.key()));
         return new ReadyJson(
                 readiness.isReady(),
                 item.details().refinement().ticked(),

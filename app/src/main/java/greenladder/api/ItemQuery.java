@@ -7,9 +7,9 @@ import greenladder.core.filter.Filter.Part;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
-import greenladder.list.ListLines;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.list.FilterLines;
 import greenladder.list.ListState;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -28,13 +28,13 @@ final class ItemQuery {
     private static final String LABEL = "label";
     private static final String NO_PARAMETER = "There is no parameter “%s”.";
 
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Product product;
     private final MultiValueMap<String, String> asked;
     private final List<Problem> problems = new ArrayList<>();
 
-    ItemQuery(Ladder ladder, Product product, MultiValueMap<String, String> asked) {
-        this.ladder = ladder;
+    ItemQuery(Snapshot snapshot, Product product, MultiValueMap<String, String> asked) {
+        this.snapshot = snapshot;
         this.product = product;
         this.asked = asked;
     }
@@ -42,7 +42,7 @@ final class ItemQuery {
     /**
      * @throws Failure.Invalid for an unknown parameter or a value that it does not take
      */
-    Page<ItemJson> page(ListLines lines, SignedIn reader) {
+    Page<ItemJson> page(FilterLines lines, SignedIn reader) {
         asked.forEach(this::check);
         var sorting = sorting();
         int limit = limit();
@@ -52,7 +52,7 @@ final class ItemQuery {
         }
         // Labels are the same in capitals or not; the lists pick from those in use.
         var state = ListState.read(asked).without(LABEL);
-        var narrowed = lines.narrowed(ladder, List.of(product), state, reader);
+        var narrowed = lines.narrowed(snapshot, List.of(product), state, reader);
         state.picks().keySet().stream()
                 .filter(name -> narrowed.facets().find(name).isEmpty())
                 .forEach(name -> problem(name, NO_PARAMETER.formatted(name)));
@@ -69,7 +69,7 @@ final class ItemQuery {
         }
         var parts = new ArrayList<Part>(narrowed.filter().parts());
         if (!under.isEmpty()) {
-            parts.add(Filter.under(ladder, under));
+            parts.add(Filter.under(snapshot, under));
         }
         labels(asked.getOrDefault(LABEL, List.of())).forEach(parts::add);
         var filter = new Filter(parts);
@@ -78,7 +78,7 @@ final class ItemQuery {
         int to = Math.min(found.size(), from + limit);
         return new Page<>(
                 found.subList(from, to).stream()
-                        .map(node -> ItemJson.of(ladder, node.item()))
+                        .map(node -> ItemJson.of(snapshot, node.item()))
                         .toList(),
                 to < found.size() ? found.get(to - 1).item().key().toString() : null);
     }
@@ -97,11 +97,11 @@ final class ItemQuery {
         var levels = asked.getOrDefault("level", List.of());
         if (levels.size() == 1) {
             return product.levels().find(levels.getFirst()).stream()
-                    .flatMap(level -> ladder.level(product, level).stream());
+                    .flatMap(level -> snapshot.level(product, level).stream());
         }
-        return ladder.order().slots().stream()
+        return snapshot.order().slots().stream()
                 .filter(slot -> slot.key().product().equals(product.code()))
-                .map(slot -> ladder.requireNode(slot.key()));
+                .map(slot -> snapshot.requireNode(slot.key()));
     }
 
     private static List<Part> labels(List<String> wanted) {
@@ -122,7 +122,7 @@ final class ItemQuery {
     private List<ItemKey> under() {
         return asked.getOrDefault("under", List.of()).stream()
                 .flatMap(text -> {
-                    var key = ItemKey.parse(text).filter(one -> ladder.findItem(one).isPresent());
+                    var key = ItemKey.parse(text).filter(one -> snapshot.findItem(one).isPresent());
                     if (key.isEmpty()) {
                         problem("under", "There is no item “%s”.".formatted(text));
                     }

@@ -7,8 +7,8 @@ import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Beginnings;
 import greenladder.item.ChangeLog;
 import greenladder.item.ChangeLog.Logged;
@@ -16,8 +16,8 @@ import greenladder.item.ChangeLog.Point;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
 import greenladder.item.Door.Seen;
-import greenladder.item.LadderKeeper;
-import greenladder.list.ListLines;
+import greenladder.item.SnapshotKeeper;
+import greenladder.list.FilterLines;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
@@ -52,10 +52,10 @@ import tools.jackson.databind.JsonNode;
 class ItemsApi {
     private static final Set<String> BESIDES = Set.of("ref", "parentRef");
 
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Door door;
     private final ChangeLog log;
-    private final ListLines lines;
+    private final FilterLines lines;
 
     record ChangeJson(
             long operation,
@@ -65,7 +65,7 @@ class ItemsApi {
             @Nullable String before,
             @Nullable String after) {}
 
-    ItemsApi(LadderKeeper keeper, Door door, ChangeLog log, ListLines lines) {
+    ItemsApi(SnapshotKeeper keeper, Door door, ChangeLog log, FilterLines lines) {
         this.lines = lines;
         this.keeper = keeper;
         this.door = door;
@@ -86,8 +86,8 @@ class ItemsApi {
             @PathVariable String code,
             @RequestParam MultiValueMap<String, String> asked,
             @AuthenticationPrincipal SignedIn me) {
-        var ladder = keeper.current();
-        return new ItemQuery(ladder, ProductsApi.require(ladder, code), asked).page(lines, me);
+        var snapshot = keeper.current();
+        return new ItemQuery(snapshot, ProductsApi.require(snapshot, code), asked).page(lines, me);
     }
 
     @PostMapping("/products/{code}/items")
@@ -124,8 +124,8 @@ class ItemsApi {
     @GetMapping("/items/{key}")
     @Operation(summary = "One item")
     ResponseEntity<ItemJson> get(@PathVariable String key) {
-        var ladder = keeper.current();
-        return item(ResponseEntity.ok(), ladder, require(ladder, key));
+        var snapshot = keeper.current();
+        return item(ResponseEntity.ok(), snapshot, require(snapshot, key));
     }
 
     @Operation(summary = "Change fields of an item (RFC 7396); If-Match guards against others")
@@ -285,9 +285,9 @@ class ItemsApi {
         return value.isMissingNode() || value.isNull() ? null : value.asString();
     }
 
-    static Node require(Ladder ladder, String key) {
+    static Node require(Snapshot snapshot, String key) {
         return ItemKey.parse(key)
-                .flatMap(ladder::findNode)
+                .flatMap(snapshot::findNode)
                 .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
     }
 
@@ -303,9 +303,9 @@ class ItemsApi {
         return new Seen(item, Long.parseLong(version));
     }
 
-    private static ResponseEntity<ItemJson> item(BodyBuilder answer, Ladder ladder, Node node) {
+    private static ResponseEntity<ItemJson> item(BodyBuilder answer, Snapshot snapshot, Node node) {
         return answer.eTag(Long.toString(node.item().version()))
-                .body(ItemJson.of(ladder, node.item()));
+                .body(ItemJson.of(snapshot, node.item()));
     }
 
     static BodyBuilder written(Saved saved, HttpStatus status) {

@@ -5,7 +5,7 @@ import greenladder.core.text.Outline;
 import greenladder.core.text.OutlineReader;
 import greenladder.core.text.OutlineWriter;
 import greenladder.item.Door;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
@@ -28,7 +28,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/products/{code}/outline")
 @Tag(name = "Items")
 class OutlineApi {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Door door;
 
     record OutlineBody(
@@ -51,7 +51,7 @@ class OutlineApi {
 
     record OutlineJson(List<LineJson> lines, List<SkippedJson> skipped, List<ItemJson> items) {}
 
-    OutlineApi(LadderKeeper keeper, Door door) {
+    OutlineApi(SnapshotKeeper keeper, Door door) {
         this.keeper = keeper;
         this.door = door;
     }
@@ -66,9 +66,9 @@ class OutlineApi {
             @PathVariable String code,
             @RequestBody OutlineBody body,
             @AuthenticationPrincipal SignedIn me) {
-        var ladder = keeper.current();
-        var product = ProductsApi.require(ladder, code);
-        var under = body.under() == null ? null : ItemsApi.require(ladder, body.under()).item();
+        var snapshot = keeper.current();
+        var product = ProductsApi.require(snapshot, code);
+        var under = body.under() == null ? null : ItemsApi.require(snapshot, body.under()).item();
         var top =
                 body.level() == null
                         ? under == null
@@ -77,14 +77,14 @@ class OutlineApi {
                         : product.levels()
                                 .find(body.level())
                                 .orElseThrow(() ->
-                                        ReshapeApi.invalid(
+                                        StructureApi.invalid(
                                                 "level",
                                                 "There is no level “%s”.".formatted(body.level())));
         var outline =
                 OutlineReader.read(
                         Objects.requireNonNullElse(body.text(), ""), product.levels(), top);
         if (outline.refusal() != null) {
-            throw ReshapeApi.invalid("text", outline.refusal());
+            throw StructureApi.invalid("text", outline.refusal());
         }
         if (Boolean.TRUE.equals(body.dryRun())) {
             return ResponseEntity.ok(json(outline, List.of()));
@@ -95,18 +95,18 @@ class OutlineApi {
                         new Command.Create(
                                 code, outline.toEntries(under == null ? null : under.key())));
         return ItemsApi.written(saved, HttpStatus.CREATED)
-                .body(json(outline, ReshapeApi.jsons(saved)));
+                .body(json(outline, StructureApi.jsons(saved)));
     }
 
     @GetMapping(produces = "text/plain;charset=UTF-8")
     @Operation(summary = "Subtrees as text, which the same call reads as the same tree")
     String text(@PathVariable String code, @RequestParam(defaultValue = "") List<String> key) {
-        var ladder = keeper.current();
-        var product = ProductsApi.require(ladder, code);
+        var snapshot = keeper.current();
+        var product = ProductsApi.require(snapshot, code);
         var nodes =
                 key.isEmpty()
-                        ? ladder.roots(code)
-                        : key.stream().map(one -> ItemsApi.require(ladder, one)).toList();
+                        ? snapshot.roots(code)
+                        : key.stream().map(one -> ItemsApi.require(snapshot, one)).toList();
         return OutlineWriter.write(nodes, product.levels());
     }
 

@@ -4,8 +4,8 @@ import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
-import greenladder.item.LadderKeeper;
-import greenladder.item.Reshapes;
+import greenladder.item.SetupChanges;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.Invitations;
 import greenladder.people.People;
 import greenladder.people.Role;
@@ -46,7 +46,7 @@ class PeopleApi {
     private final Teams teams;
     private final Tokens tokens;
     private final Invitations invitations;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
 
     record PersonJson(String handle, String name, String role, Map<String, String> productRoles) {}
 
@@ -93,7 +93,7 @@ class PeopleApi {
             Teams teams,
             Tokens tokens,
             Invitations invitations,
-            LadderKeeper keeper) {
+            SnapshotKeeper keeper) {
         this.people = people;
         this.teams = teams;
         this.tokens = tokens;
@@ -128,7 +128,7 @@ class PeopleApi {
     @GetMapping("/teams/{id}")
     @Operation(summary = "One team")
     TeamJson team(@PathVariable String id) {
-        return json(Reshapes.requireTeam(keeper.current(), id));
+        return json(SetupChanges.requireTeam(keeper.current(), id));
     }
 
     @PutMapping("/teams/{id}")

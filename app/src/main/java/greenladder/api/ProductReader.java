@@ -12,7 +12,7 @@ import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Reads a new product: code, name and, where it is not the usual one, its ladder. */
+/** Reads a new product: code, name and, where it is not the usual one, its levels. */
 final class ProductReader {
     private static final JsonMapper JSON = new JsonMapper();
 
@@ -30,18 +30,18 @@ final class ProductReader {
                                         name,
                                         "There is no field “%s” in a product.".formatted(name))));
         var code = body.path("code").asString("");
-        var ladder = body.path("ladder");
+        var snapshot = body.path("ladder");
         var levels =
-                ladder.isMissingNode() || ladder.isNull()
+                snapshot.isMissingNode() || snapshot.isNull()
                         ? StandardLevels.six()
-                        : levels(ladder, code, problems);
+                        : levels(snapshot, code, problems);
         FieldsReader.requireNone(problems);
         return new ProductForm(code, body.path("name").asString(""), levels);
     }
 
-    private static Levels levels(JsonNode ladder, String code, List<Problem> problems) {
+    private static Levels levels(JsonNode snapshot, String code, List<Problem> problems) {
         var bodies = new ArrayList<LevelBody>();
-        for (var json : ladder) {
+        for (var json : snapshot) {
             try {
                 bodies.add(JSON.treeToValue(json, LevelBody.class));
             } catch (JacksonException e) {

@@ -7,9 +7,9 @@ import greenladder.core.item.Product;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
-import greenladder.core.ladder.Ladder;
-import greenladder.item.LadderKeeper;
-import greenladder.item.Reshapes;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.SetupChanges;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import greenladder.web.Failure;
@@ -39,9 +39,9 @@ import tools.jackson.databind.JsonNode;
 @RequestMapping("/api/v1/products")
 @Tag(name = "Products")
 class ProductsApi {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Products products;
-    private final Reshapes reshapes;
+    private final SetupChanges setupChanges;
 
     record LevelJson(
             String key,
@@ -58,7 +58,7 @@ class ProductsApi {
     record ProductJson(
             String code,
             String name,
-            List<LevelJson> ladder,
+            List<LevelJson> snapshot,
             List<KindJson> kinds,
             List<StateJson> states,
             List<String> teams,
@@ -96,10 +96,10 @@ class ProductsApi {
     /** The product's figures, and beside them those of each level. */
     record ProductRollUpJson(@JsonUnwrapped RollUpJson total, Map<String, RollUpJson> levels) {}
 
-    ProductsApi(LadderKeeper keeper, Products products, Reshapes reshapes) {
+    ProductsApi(SnapshotKeeper keeper, Products products, SetupChanges setupChanges) {
         this.keeper = keeper;
         this.products = products;
-        this.reshapes = reshapes;
+        this.setupChanges = setupChanges;
     }
 
     @GetMapping
@@ -127,16 +127,16 @@ class ProductsApi {
     @GetMapping("/{code}/rollup")
     @Operation(summary = "The totals of a product and of each level")
     ProductRollUpJson rollUp(@PathVariable String code) {
-        var ladder = keeper.current();
-        var product = require(ladder, code);
+        var snapshot = keeper.current();
+        var product = require(snapshot, code);
         Map<String, RollUpJson> levels = new LinkedHashMap<>();
-        ladder.levelTotals(product)
+        snapshot.levelTotals(product)
                 .forEach((level, figures) -> levels.put(level.key(), RollUpJson.of(figures)));
-        return new ProductRollUpJson(RollUpJson.of(ladder.totalOf(product.code())), levels);
+        return new ProductRollUpJson(RollUpJson.of(snapshot.totalOf(product.code())), levels);
     }
 
-    static Product require(Ladder ladder, String code) {
-        return ladder.findProduct(code)
+    static Product require(Snapshot snapshot, String code) {
+        return snapshot.findProduct(code)
                 .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 
@@ -146,12 +146,12 @@ class ProductsApi {
             description =
                     "What items use is not taken away before it is said what takes its place: 422"
                             + " names each part in use, and choices answers it.")
-    ProductJson reshape(
+    ProductJson changeSetup(
             @PathVariable String code,
             @RequestBody LadderBody body,
             @AuthenticationPrincipal SignedIn me) {
         var open =
-                reshapes.product(
+                setupChanges.product(
                         me,
                         code,
                         body.form(),

@@ -8,9 +8,9 @@ import greenladder.core.filter.Sorting;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Door;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
@@ -42,7 +42,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1")
 @Tag(name = "Refining")
 class RefineApi {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Products products;
     private final Door door;
     private final FullText search;
@@ -62,7 +62,7 @@ class RefineApi {
      */
     record DecisionBody(@Nullable String words, @Nullable Boolean through) {}
 
-    RefineApi(LadderKeeper keeper, Products products, Door door, FullText search, Clock clock) {
+    RefineApi(SnapshotKeeper keeper, Products products, Door door, FullText search, Clock clock) {
         this.keeper = keeper;
         this.products = products;
         this.door = door;
@@ -104,32 +104,32 @@ class RefineApi {
             @PathVariable String code,
             @RequestBody OrderBody body,
             @AuthenticationPrincipal SignedIn me) {
-        var ladder = keeper.current();
-        var product = ProductsApi.require(ladder, code);
+        var snapshot = keeper.current();
+        var product = ProductsApi.require(snapshot, code);
         var keys =
                 body.items() != null
                         ? body.items().stream()
-                                .map(key -> ItemsApi.require(ladder, key).item().key())
+                                .map(key -> ItemsApi.require(snapshot, key).item().key())
                                 .toList()
-                        : sorted(ladder, product, body, me);
+                        : sorted(snapshot, product, body, me);
         var saved = door.submit(me, new Command.Order(keys));
         return ItemsApi.written(saved, HttpStatus.OK).body(new OrderJson(saved.changes().size()));
     }
 
-    private List<ItemKey> sorted(Ladder ladder, Product product, OrderBody body, SignedIn me) {
+    private List<ItemKey> sorted(Snapshot snapshot, Product product, OrderBody body, SignedIn me) {
         Level level =
                 product.levels()
                         .find(Objects.requireNonNullElse(body.level(), ""))
                         .orElseThrow(() -> invalid("level", "Items or a level are needed."));
         if ("parents".equals(body.by())) {
-            return Ordering.asParentsStand(ladder, product, level);
+            return Ordering.asParentsStand(snapshot, product, level);
         }
         var sorting =
                 Sorting.find(Objects.requireNonNullElse(body.by(), ""))
                         .orElseThrow(() -> invalid("by", "There is no such order."));
         var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
-        var lens = new Lens(ladder, List.of(product), today, me.handle(), null);
-        return sorting.sorted(lens, ladder.level(product, level)).stream()
+        var lens = new Lens(snapshot, List.of(product), today, me.handle(), null);
+        return sorting.sorted(lens, snapshot.level(product, level)).stream()
                 .map(node -> node.item().key())
                 .toList();
     }

@@ -4,8 +4,8 @@ import greenladder.api.ProductsApi.FieldJson;
 import greenladder.api.ProductsApi.TemplateJson;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Template;
-import greenladder.item.LadderKeeper;
 import greenladder.item.ProductSetup;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
@@ -29,7 +29,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/products/{code}")
 @Tag(name = "Products")
 class SetupApi {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final ProductSetup setup;
 
     record FieldBody(
@@ -48,7 +48,7 @@ class SetupApi {
             @Nullable Map<String, String> fields,
             @Nullable List<String> children) {}
 
-    SetupApi(LadderKeeper keeper, ProductSetup setup) {
+    SetupApi(SnapshotKeeper keeper, ProductSetup setup) {
         this.keeper = keeper;
         this.setup = setup;
     }

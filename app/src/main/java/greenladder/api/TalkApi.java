@@ -2,7 +2,7 @@ package greenladder.api;
 
 import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.talk.Comment;
 import greenladder.talk.Comments;
@@ -40,7 +40,7 @@ class TalkApi {
     private final Comments comments;
     private final Watching watching;
     private final Notices notices;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
 
     record CommentJson(
             long id,
@@ -57,7 +57,7 @@ class TalkApi {
 
     record ReadBody(@Nullable Boolean read) {}
 
-    TalkApi(Comments comments, Watching watching, Notices notices, LadderKeeper keeper) {
+    TalkApi(Comments comments, Watching watching, Notices notices, SnapshotKeeper keeper) {
         this.comments = comments;
         this.watching = watching;
         this.notices = notices;

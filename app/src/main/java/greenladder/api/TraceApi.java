@@ -3,9 +3,9 @@ package greenladder.api;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
-import greenladder.item.LadderKeeper;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.SnapshotKeeper;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
@@ -22,7 +22,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RequestMapping("/api/v1/items/{key}/trace")
 @Tag(name = "Items")
 class TraceApi {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
 
     /**
      * @param nodes the item itself first
@@ -34,21 +34,21 @@ class TraceApi {
 
     record TraceLink(String type, String from, String to) {}
 
-    TraceApi(LadderKeeper keeper) {
+    TraceApi(SnapshotKeeper keeper) {
         this.keeper = keeper;
     }
 
     @GetMapping
     @Operation(summary = "The way up to the goal, or everything below")
     TraceJson trace(@PathVariable String key, @RequestParam(defaultValue = "up") String direction) {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var start =
                 ItemKey.parse(key)
-                        .flatMap(ladder::findNode)
+                        .flatMap(snapshot::findNode)
                         .orElseThrow(
                                 () -> new Failure.NotFound("There is no item %s.".formatted(key)));
         return switch (direction) {
-            case "up" -> json(up(ladder, start));
+            case "up" -> json(up(snapshot, start));
             case "down" -> json(down(start));
             default ->
                     throw new Failure.Invalid(
@@ -56,10 +56,10 @@ class TraceApi {
         };
     }
 
-    private static List<Item> up(Ladder ladder, Node start) {
+    private static List<Item> up(Snapshot snapshot, Node start) {
         var items = new ArrayList<Item>();
         items.add(start.item());
-        ladder.ancestors(start.item()).forEach(node -> items.add(node.item()));
+        snapshot.ancestors(start.item()).forEach(node -> items.add(node.item()));
         return items;
     }
 

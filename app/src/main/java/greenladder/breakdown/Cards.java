@@ -5,9 +5,9 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
 import greenladder.panel.Labels;
 import greenladder.people.SignedIn;
@@ -25,7 +25,7 @@ import java.util.stream.Stream;
 final class Cards {
     private static final int STEM_WIDTH = 213;
 
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Place place;
     private final Rights rights;
     private final SignedIn reader;
@@ -35,8 +35,8 @@ final class Cards {
     /**
      * @param picked keys of the picked item and of those above it
      */
-    Cards(Ladder ladder, Place place, Rights rights, SignedIn reader, Set<String> picked) {
-        this.ladder = ladder;
+    Cards(Snapshot snapshot, Place place, Rights rights, SignedIn reader, Set<String> picked) {
+        this.snapshot = snapshot;
         this.place = place;
         this.rights = rights;
         this.reader = reader;
@@ -45,7 +45,7 @@ final class Cards {
 
     RungMark mark(Level level) {
         return marks.computeIfAbsent(
-                level, one -> RungMark.of(ladder.requireProduct(place.product()).levels(), one));
+                level, one -> RungMark.of(snapshot.requireProduct(place.product()).levels(), one));
     }
 
     Set<String> picked() {
@@ -60,7 +60,7 @@ final class Cards {
         var item = node.item();
         var figures = node.rollUp();
         boolean leaf = !figures.hasPointChildren();
-        var person = ladder.findPerson(item.assignee());
+        var person = snapshot.findPerson(item.assignee());
         var sizeField = item.level().carriesPoints() ? Field.SIZE : Field.HOURS_REMAINING;
         return new Card(
                 item.key().toString(),
@@ -90,7 +90,7 @@ final class Cards {
     private String sizeWords(Node node) {
         var item = node.item();
         if (item.level().carriesPoints()) {
-            return node.rollUp().effective() == null ? "–" : SizeWords.of(ladder, node);
+            return node.rollUp().effective() == null ? "–" : SizeWords.of(snapshot, node);
         }
         return item.remainingHours() == null ? "–" : Words.of(item.remainingHours()) + " h";
     }

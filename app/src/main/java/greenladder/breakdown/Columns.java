@@ -6,11 +6,11 @@ import greenladder.breakdown.LadderPage.Column;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.LevelTotal;
-import greenladder.core.ladder.Mark;
-import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
+import greenladder.core.snapshot.LevelTotal;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
 import greenladder.list.Narrowed;
 import greenladder.people.SignedIn;
@@ -31,7 +31,7 @@ final class Columns {
     /** How many cards are drawn above a picked one that stands far down. */
     private static final int AROUND = 15;
 
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Product product;
     private final Place place;
     private final Cards cards;
@@ -41,7 +41,7 @@ final class Columns {
     private final Narrowed narrowed;
 
     Columns(
-            Ladder ladder,
+            Snapshot snapshot,
             Product product,
             Place place,
             Cards cards,
@@ -50,7 +50,7 @@ final class Columns {
             int atOnce,
             Narrowed narrowed) {
         this.narrowed = narrowed;
-        this.ladder = ladder;
+        this.snapshot = snapshot;
         this.product = product;
         this.place = place;
         this.cards = cards;
@@ -60,7 +60,7 @@ final class Columns {
     }
 
     Column ofLevel(Level level, LevelTotal total) {
-        int folded = ladder.orderOf(product.code(), level).size() - total.count();
+        int folded = snapshot.orderOf(product.code(), level).size() - total.count();
         return column(
                 level.key(),
                 level.plural(),
@@ -104,7 +104,7 @@ final class Columns {
     }
 
     Column ofLoose() {
-        var nodes = found(looseNodes(ladder, product));
+        var nodes = found(looseNodes(snapshot, product));
         var stretch = stretch(LOOSE, Stretch.Source.of(nodes, any -> true));
         return new Column(
                 LOOSE,
@@ -133,8 +133,8 @@ final class Columns {
     }
 
     /** The loose items of a product, the highest levels first. */
-    static List<Node> looseNodes(Ladder ladder, Product product) {
-        return ladder.marked(Mark.LOOSE, product.code()).stream()
+    static List<Node> looseNodes(Snapshot snapshot, Product product) {
+        return snapshot.marked(Mark.LOOSE, product.code()).stream()
                 .sorted(Comparator.comparingInt(node -> node.item().level().index()))
                 .toList();
     }
@@ -142,18 +142,18 @@ final class Columns {
     /** The items of a column by its id, to be looked into by place. */
     Stretch.Source source(String id) {
         if (id.equals(LOOSE)) {
-            return Stretch.Source.of(found(looseNodes(ladder, product)), any -> true);
+            return Stretch.Source.of(found(looseNodes(snapshot, product)), any -> true);
         }
         var level = product.levels().find(id);
         if (level.isPresent()) {
-            var slots = ladder.orderOf(product.code(), level.get()).slots();
+            var slots = snapshot.orderOf(product.code(), level.get()).slots();
             return new Stretch.Source(
                     slots.size(),
-                    place -> ladder.requireNode(slots.get(place).key()),
+                    place -> snapshot.requireNode(slots.get(place).key()),
                     node -> isShown(node, true));
         }
         var children =
-                ItemKey.parse(id).flatMap(ladder::findNode).map(Node::children).orElse(List.of());
+                ItemKey.parse(id).flatMap(snapshot::findNode).map(Node::children).orElse(List.of());
         return Stretch.Source.of(children, node -> isShown(node, false));
     }
 
@@ -178,7 +178,7 @@ final class Columns {
     private boolean isFoldedAway(Node node, boolean inLevel) {
         return node.item().isDropped()
                 || inLevel
-                        && ladder.ancestors(node.item()).stream()
+                        && snapshot.ancestors(node.item()).stream()
                                 .anyMatch(above -> above.item().isDropped());
     }
 
@@ -251,7 +251,7 @@ final class Columns {
 
     /** Where an item stands in a column; -1 where it does not. */
     private int placeOf(String id, Stretch.Source source, String key) {
-        var item = ItemKey.parse(key).flatMap(ladder::findItem);
+        var item = ItemKey.parse(key).flatMap(snapshot::findItem);
         var level = product.levels().find(id);
         if (item.isEmpty()) {
             return -1;
@@ -260,7 +260,7 @@ final class Columns {
             boolean here =
                     item.get().level().key().equals(id)
                             && item.get().key().product().equals(product.code());
-            return here ? ladder.position(item.get()) - 1 : -1;
+            return here ? snapshot.position(item.get()) - 1 : -1;
         }
         for (int i = 0; i < source.size(); i++) {
             if (source.at().apply(i).item().key().equals(item.get().key())) {

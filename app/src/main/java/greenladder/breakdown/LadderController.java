@@ -2,10 +2,10 @@ package greenladder.breakdown;
 
 import greenladder.breakdown.PlaceReader.PlaceForm;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.list.ListState;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -24,18 +24,18 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}/ladder")
 class LadderController {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final LadderPages pages;
     private final Frames frames;
 
-    LadderController(LadderKeeper keeper, LadderPages pages, Frames frames) {
+    LadderController(SnapshotKeeper keeper, LadderPages pages, Frames frames) {
         this.keeper = keeper;
         this.pages = pages;
         this.frames = frames;
     }
 
     @GetMapping
-    String ladder(
+    String snapshot(
             @PathVariable("product") String code,
             PlaceForm form,
             @RequestParam MultiValueMap<String, String> asked,
@@ -46,15 +46,15 @@ class LadderController {
             Model model) {
         // The frame first: what changes after it is told by the stream.
         var frame = frames.of(me, require(keeper.current(), code), View.LADDER);
-        var ladder = keeper.current();
-        var product = require(ladder, code);
+        var snapshot = keeper.current();
+        var product = require(snapshot, code);
         if (form.isEmpty() && !ListState.read(asked).isNarrow()) {
             var lastPlace = LastPlace.read(request, code);
             return "redirect:"
-                    + lastPlace.orElseGet(() -> PlaceReader.first(ladder, product).url());
+                    + lastPlace.orElseGet(() -> PlaceReader.first(snapshot, product).url());
         }
-        var place = PlaceReader.read(ladder, product, form, ListState.read(asked));
-        var page = pages.page(ladder, product, place, me);
+        var place = PlaceReader.read(snapshot, product, form, ListState.read(asked));
+        var page = pages.page(snapshot, product, place, me);
         LastPlace.keep(response, code, page.url());
         model.addAttribute("page", page);
         model.addAttribute("frame", frame);
@@ -71,15 +71,16 @@ class LadderController {
             @RequestParam(defaultValue = "false") boolean earlier,
             @AuthenticationPrincipal SignedIn me,
             Model model) {
-        var ladder = keeper.current();
-        var product = require(ladder, code);
-        var place = PlaceReader.read(ladder, product, form, ListState.read(asked));
-        model.addAttribute("more", pages.more(ladder, product, place, me, column, offset, earlier));
+        var snapshot = keeper.current();
+        var product = require(snapshot, code);
+        var place = PlaceReader.read(snapshot, product, form, ListState.read(asked));
+        model.addAttribute(
+                "more", pages.more(snapshot, product, place, me, column, offset, earlier));
         return "breakdown/ladder :: more";
     }
 
-    private static Product require(Ladder ladder, String code) {
-        return ladder.findProduct(code)
+    private static Product require(Snapshot snapshot, String code) {
+        return snapshot.findProduct(code)
                 .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 }

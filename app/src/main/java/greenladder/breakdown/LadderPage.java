@@ -1,6 +1,6 @@
 package greenladder.breakdown;
 
-import greenladder.list.ListLine;
+import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.Labels.Label;
 import greenladder.web.RungMark;
@@ -20,7 +20,7 @@ public record LadderPage(
         String product,
         String url,
         String way,
-        ListLine line,
+        FilterLine line,
         List<RailRung> rail,
         List<Column> columns,
         @Nullable ItemPanel panel,

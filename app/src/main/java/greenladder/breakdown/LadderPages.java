@@ -6,12 +6,12 @@ import greenladder.breakdown.LadderPage.RailRung;
 import greenladder.core.item.Item;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.LevelTotal;
-import greenladder.core.ladder.Mark;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.LevelTotal;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
-import greenladder.list.ListLines;
+import greenladder.list.FilterLines;
 import greenladder.list.Narrowed;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
@@ -33,26 +33,26 @@ public class LadderPages {
 
     private final ItemPanels panels;
     private final Rights rights;
-    private final ListLines lines;
+    private final FilterLines lines;
     private final int atOnce;
 
     /** The cards of a long column that were not drawn at first. */
     public record More(@Nullable String earlierUrl, List<Card> cards, @Nullable String moreUrl) {}
 
     LadderPages(
-            ItemPanels panels, Rights rights, ListLines lines, GreenLadderProperties properties) {
+            ItemPanels panels, Rights rights, FilterLines lines, GreenLadderProperties properties) {
         this.lines = lines;
         this.panels = panels;
         this.rights = rights;
         this.atOnce = properties.cardsAtOnce();
     }
 
-    LadderPage page(Ladder ladder, Product product, Place asked, SignedIn reader) {
-        var way = way(ladder, asked);
+    LadderPage page(Snapshot snapshot, Product product, Place asked, SignedIn reader) {
+        var way = way(snapshot, asked);
         var place = settled(asked, way);
-        var narrowed = lines.narrowed(ladder, List.of(product), place.filter(), reader);
-        var columns = columns(ladder, product, place, reader, way, narrowed);
-        var totals = ladder.levelTotals(product);
+        var narrowed = lines.narrowed(snapshot, List.of(product), place.filter(), reader);
+        var columns = columns(snapshot, product, place, reader, way, narrowed);
+        var totals = snapshot.levelTotals(product);
         var laid = new ArrayList<Column>();
         if (place.loose()) {
             laid.add(columns.ofLoose());
@@ -64,7 +64,7 @@ public class LadderPages {
         way.stream()
                 .filter(node -> product.levels().below(node.item().level()).isPresent())
                 .forEach(node -> laid.add(columns.ofChildren(node)));
-        int loose = ladder.countMarked(Mark.LOOSE, product.code());
+        int loose = snapshot.countMarked(Mark.LOOSE, product.code());
         return new LadderPage(
                 product.code(),
                 place.url(),
@@ -76,8 +76,8 @@ public class LadderPages {
                         "ladder",
                         place.parameters(),
                         reader,
-                        ladder.roots(product.code()).stream().filter(narrowed::shows).toList(),
-                        ladder.roots(product.code())),
+                        snapshot.roots(product.code()).stream().filter(narrowed::shows).toList(),
+                        snapshot.roots(product.code())),
                 rail(place, totals),
                 laid,
                 place.panel() && !place.kept().contains(PANEL)
@@ -92,7 +92,7 @@ public class LadderPages {
                 place.loose(),
                 place.withPanel(!place.panel()).url(),
                 place.panel(),
-                ladder.orderOf(product.code(), place.from()).size() == 0 && !place.loose()
+                snapshot.orderOf(product.code(), place.from()).size() == 0 && !place.loose()
                         ? "Nothing on this level yet. Type a title into the field and press Enter;"
                                 + " details can wait."
                         : "");
@@ -103,18 +103,18 @@ public class LadderPages {
      * @param earlier whether what stands above is asked for, rather than what is below
      */
     More more(
-            Ladder ladder,
+            Snapshot snapshot,
             Product product,
             Place place,
             SignedIn reader,
             String column,
             int offset,
             boolean earlier) {
-        var way = way(ladder, place);
-        var cards = cards(ladder, place, reader, way);
-        var narrowed = lines.narrowed(ladder, List.of(product), place.filter(), reader);
+        var way = way(snapshot, place);
+        var cards = cards(snapshot, place, reader, way);
+        var narrowed = lines.narrowed(snapshot, List.of(product), place.filter(), reader);
         var source =
-                new Columns(ladder, product, place, cards, rights, reader, atOnce, narrowed)
+                new Columns(snapshot, product, place, cards, rights, reader, atOnce, narrowed)
                         .source(column);
         var stretch =
                 earlier
@@ -131,36 +131,36 @@ public class LadderPages {
     }
 
     private Columns columns(
-            Ladder ladder,
+            Snapshot snapshot,
             Product product,
             Place place,
             SignedIn reader,
             List<Node> way,
             Narrowed narrowed) {
         return new Columns(
-                ladder,
+                snapshot,
                 product,
                 place,
-                cards(ladder, place, reader, way),
+                cards(snapshot, place, reader, way),
                 rights,
                 reader,
                 atOnce,
                 narrowed);
     }
 
-    private Cards cards(Ladder ladder, Place place, SignedIn reader, List<Node> way) {
+    private Cards cards(Snapshot snapshot, Place place, SignedIn reader, List<Node> way) {
         var picked =
                 way.stream().map(node -> node.item().key().toString()).collect(Collectors.toSet());
-        return new Cards(ladder, place, rights, reader, picked);
+        return new Cards(snapshot, place, rights, reader, picked);
     }
 
     /** The picked item and those above it, from the first column's level down. */
-    private static List<Node> way(Ladder ladder, Place place) {
+    private static List<Node> way(Snapshot snapshot, Place place) {
         return place.picked()
-                .flatMap(ladder::findNode)
+                .flatMap(snapshot::findNode)
                 .map(node ->
                         Stream.concat(
-                                        ladder.ancestors(node.item()).reversed().stream(),
+                                        snapshot.ancestors(node.item()).reversed().stream(),
                                         Stream.of(node))
                                 .filter(one -> !one.item().level().isAbove(place.from()))
                                 .toList())

@@ -2,10 +2,10 @@ package greenladder.breakdown;
 
 import greenladder.core.item.Item;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Mark;
-import greenladder.core.ladder.Node;
-import greenladder.item.LadderKeeper;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.SnapshotKeeper;
 import greenladder.web.Failure;
 import greenladder.web.RungMark;
 import java.util.List;
@@ -22,7 +22,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 class LooseTrayController {
     private static final int MOST_SHOWN = 200;
 
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
 
     /**
      * @param words how many there are
@@ -31,7 +31,7 @@ class LooseTrayController {
 
     public record LooseItem(String key, String title, int level, RungMark mark, String kind) {}
 
-    LooseTrayController(LadderKeeper keeper) {
+    LooseTrayController(SnapshotKeeper keeper) {
         this.keeper = keeper;
     }
 
@@ -40,12 +40,12 @@ class LooseTrayController {
             @PathVariable("product") String code,
             @RequestParam(defaultValue = "") String text,
             Model model) {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var product =
-                ladder.findProduct(code)
+                snapshot.findProduct(code)
                         .orElseThrow(() ->
                                 new Failure.NotFound("There is no product %s.".formatted(code)));
-        var found = loose(ladder, product).filter(item -> matches(item, text.strip())).toList();
+        var found = loose(snapshot, product).filter(item -> matches(item, text.strip())).toList();
         var words =
                 found.size() > MOST_SHOWN
                         ? "the first %d of %,d".formatted(MOST_SHOWN, found.size())
@@ -63,8 +63,8 @@ class LooseTrayController {
         return "breakdown/loose-tray :: tray";
     }
 
-    static Stream<Item> loose(Ladder ladder, Product product) {
-        return ladder.marked(Mark.LOOSE, product.code()).stream().map(Node::item);
+    static Stream<Item> loose(Snapshot snapshot, Product product) {
+        return snapshot.marked(Mark.LOOSE, product.code()).stream().map(Node::item);
     }
 
     /** Whether an item is meant by a part of its title or the beginning of its key. */

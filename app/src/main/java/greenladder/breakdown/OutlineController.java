@@ -5,14 +5,14 @@ import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.core.text.Outline;
 import greenladder.core.text.OutlineReader;
 import greenladder.core.text.OutlineWriter;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
 import greenladder.item.Door;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.list.ListState;
 import greenladder.panel.Answers;
 import greenladder.people.Preferences;
@@ -44,7 +44,7 @@ import org.springframework.web.bind.annotation.ResponseBody;
 class OutlineController {
     private static final int MOST_PREVIEWED = 500;
 
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final OutlinePages pages;
     private final Frames frames;
     private final Preferences preferences;
@@ -59,7 +59,7 @@ class OutlineController {
     record ListForm(@Nullable String text, @Nullable String under, @Nullable String level) {}
 
     OutlineController(
-            LadderKeeper keeper,
+            SnapshotKeeper keeper,
             OutlinePages pages,
             Frames frames,
             Preferences preferences,
@@ -81,12 +81,13 @@ class OutlineController {
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
         var frame = frames.of(me, require(keeper.current(), code), View.OUTLINE);
-        var ladder = keeper.current();
-        var product = require(ladder, code);
-        var place = OutlinePlace.read(ladder, product, form, ListState.read(asked));
+        var snapshot = keeper.current();
+        var product = require(snapshot, code);
+        var place = OutlinePlace.read(snapshot, product, form, ListState.read(asked));
         model.addAttribute(
                 "page",
-                pages.page(ladder, product, place, me, List.of(kept.split(",")).contains("panel")));
+                pages.page(
+                        snapshot, product, place, me, List.of(kept.split(",")).contains("panel")));
         model.addAttribute("frame", frame);
         return fragment ? "breakdown/outline :: view" : "breakdown/outline";
     }
@@ -106,11 +107,11 @@ class OutlineController {
     /** A written list as it will be added. */
     @PostMapping("/read")
     String read(@PathVariable("product") String code, ListForm form, Model model) {
-        var ladder = keeper.current();
-        var product = require(ladder, code);
-        var under = under(ladder, product, form);
+        var snapshot = keeper.current();
+        var product = require(snapshot, code);
+        var under = under(snapshot, product, form);
         var outline = read(product, under, form);
-        model.addAttribute("list", preview(ladder, product, under, outline));
+        model.addAttribute("list", preview(snapshot, product, under, outline));
         return "breakdown/written-list :: list";
     }
 
@@ -119,9 +120,9 @@ class OutlineController {
             @PathVariable("product") String code,
             ListForm form,
             @AuthenticationPrincipal SignedIn me) {
-        var ladder = keeper.current();
-        var product = require(ladder, code);
-        var under = under(ladder, product, form);
+        var snapshot = keeper.current();
+        var product = require(snapshot, code);
+        var under = under(snapshot, product, form);
         var outline = read(product, under, form);
         if (outline.refusal() != null) {
             throw invalid("text", outline.refusal());
@@ -137,19 +138,19 @@ class OutlineController {
     @GetMapping(value = "/text", produces = "text/plain;charset=UTF-8")
     @ResponseBody
     String text(@PathVariable("product") String code, @RequestParam String keys) {
-        var ladder = keeper.current();
-        var product = require(ladder, code);
+        var snapshot = keeper.current();
+        var product = require(snapshot, code);
         var nodes =
                 List.of(keys.split(",")).stream()
                         .flatMap(key -> ItemKey.parse(key).stream())
                         .distinct()
-                        .flatMap(key -> ladder.findNode(key).stream())
+                        .flatMap(key -> snapshot.findNode(key).stream())
                         .toList();
         var chosen = nodes.stream().map(node -> node.item().key()).collect(Collectors.toSet());
         return OutlineWriter.write(
                 nodes.stream()
                         .filter(node ->
-                                ladder.ancestors(node.item()).stream()
+                                snapshot.ancestors(node.item()).stream()
                                         .noneMatch(above -> chosen.contains(above.item().key())))
                         .toList(),
                 product.levels());
@@ -168,13 +169,13 @@ class OutlineController {
                 .orElseThrow(() -> invalid("level", "There is no level “%s”.".formatted(level)));
     }
 
-    private static @Nullable ItemKey under(Ladder ladder, Product product, ListForm form) {
+    private static @Nullable ItemKey under(Snapshot snapshot, Product product, ListForm form) {
         if (form.under() == null || form.under().isBlank()) {
             return null;
         }
         var item =
                 ItemKey.parse(form.under())
-                        .flatMap(ladder::findItem)
+                        .flatMap(snapshot::findItem)
                         .orElseThrow(() ->
                                 invalid(
                                         "under",
@@ -190,9 +191,9 @@ class OutlineController {
     }
 
     private static WrittenList preview(
-            Ladder ladder, Product product, @Nullable ItemKey under, Outline outline) {
+            Snapshot snapshot, Product product, @Nullable ItemKey under, Outline outline) {
         var marks = new LinkedHashMap<Level, RungMark>();
-        var top = under == null ? "" : ladder.requireNode(under).item().title();
+        var top = under == null ? "" : snapshot.requireNode(under).item().title();
         return new WrittenList(
                 outline.refusal() == null ? "" : outline.refusal(),
                 inWords(product, outline),
@@ -235,8 +236,8 @@ class OutlineController {
         return count + " " + Words.lower(count == 1 ? level.name() : level.plural());
     }
 
-    private static Product require(Ladder ladder, String code) {
-        return ladder.findProduct(code)
+    private static Product require(Snapshot snapshot, String code) {
+        return snapshot.findProduct(code)
                 .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 

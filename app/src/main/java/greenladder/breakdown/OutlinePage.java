@@ -1,6 +1,6 @@
 package greenladder.breakdown;
 
-import greenladder.list.ListLine;
+import greenladder.list.FilterLine;
 import greenladder.list.TableHead;
 import greenladder.list.TableRow;
 import greenladder.panel.ItemPanel;
@@ -22,7 +22,7 @@ public record OutlinePage(
         List<Crumb> path,
         List<LevelChoice> levels,
         TableHead head,
-        ListLine line,
+        FilterLine line,
         int from,
         int count,
         int above,

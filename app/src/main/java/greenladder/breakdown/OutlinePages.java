@@ -6,12 +6,12 @@ import greenladder.breakdown.OutlinePage.Row;
 import greenladder.breakdown.OutlineRows.OpenRow;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Mark;
-import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
-import greenladder.list.ListLines;
+import greenladder.list.FilterLines;
 import greenladder.list.Narrowed;
 import greenladder.list.TableColumn;
 import greenladder.list.TableColumns;
@@ -44,9 +44,9 @@ class OutlinePages {
     private final Rights rights;
     private final ItemPanels panels;
     private final Preferences preferences;
-    private final ListLines lines;
+    private final FilterLines lines;
 
-    OutlinePages(Rights rights, ItemPanels panels, Preferences preferences, ListLines lines) {
+    OutlinePages(Rights rights, ItemPanels panels, Preferences preferences, FilterLines lines) {
         this.lines = lines;
         this.rights = rights;
         this.panels = panels;
@@ -58,7 +58,7 @@ class OutlinePages {
     }
 
     OutlinePage page(
-            Ladder ladder,
+            Snapshot snapshot,
             Product product,
             OutlinePlace place,
             SignedIn reader,
@@ -69,19 +69,19 @@ class OutlinePages {
                         place.filter().columns().isEmpty()
                                 ? preferences.find(reader, preference(product.code())).orElse(null)
                                 : place.filter().columns());
-        var narrowed = lines.narrowed(ladder, List.of(product), place.filter(), reader);
-        var outline = OutlineRows.of(ladder, place, narrowed);
+        var narrowed = lines.narrowed(snapshot, List.of(product), place.filter(), reader);
+        var outline = OutlineRows.of(snapshot, place, narrowed);
         var all = outline.all();
         int from = Math.clamp(place.from(), 0, Math.max(0, all.size() - DRAWN));
         int to = Math.min(all.size(), from + DRAWN);
-        var maker = new TableRows(ladder, rights, reader, columns.shown());
-        long loose = looseCount(ladder, product);
+        var maker = new TableRows(snapshot, rights, reader, columns.shown());
+        long loose = looseCount(snapshot, product);
         var at = place.panel() ? place.at() : null;
         return new OutlinePage(
                 product.code(),
                 place.url(),
                 place.under() == null ? "" : place.under().toString(),
-                path(ladder, product, place),
+                path(snapshot, product, place),
                 levels(product, place),
                 TableHead.of("/%s/outline/columns".formatted(product.code()), columns),
                 lines.line(
@@ -90,7 +90,7 @@ class OutlinePages {
                         place.parameters(),
                         reader,
                         outline.tops(),
-                        ladder.roots(product.code())),
+                        snapshot.roots(product.code())),
                 from,
                 all.size(),
                 from * ROW_HEIGHT,
@@ -102,7 +102,7 @@ class OutlinePages {
                         ? Words.count(outline.found(), "item") + " found"
                         : Words.count(all.size(), "row"),
                 totals(columns.shown(), outline.tops()),
-                droppedWords(ladder, place),
+                droppedWords(snapshot, place),
                 place.withDropped(!place.dropped()).url(),
                 rights.mayShape(reader, product.code(), product.levels().top()),
                 loose == 0 ? "" : Words.count(loose, "loose item"),
@@ -114,36 +114,36 @@ class OutlinePages {
                 at != null && panelKept);
     }
 
-    private static long looseCount(Ladder ladder, Product product) {
-        return ladder.countMarked(Mark.LOOSE, product.code());
+    private static long looseCount(Snapshot snapshot, Product product) {
+        return snapshot.countMarked(Mark.LOOSE, product.code());
     }
 
-    private static String droppedWords(Ladder ladder, OutlinePlace place) {
+    private static String droppedWords(Snapshot snapshot, OutlinePlace place) {
         if (place.dropped()) {
             return "Hide what is dropped";
         }
-        return hasDropped(ladder, place) ? "Show what is dropped" : "";
+        return hasDropped(snapshot, place) ? "Show what is dropped" : "";
     }
 
     /** Looks up from what is dropped, which is less than what stands under a place. */
-    private static boolean hasDropped(Ladder ladder, OutlinePlace place) {
+    private static boolean hasDropped(Snapshot snapshot, OutlinePlace place) {
         if (place.under() == null) {
-            return ladder.countMarked(Mark.DROPPED, place.product()) > 0;
+            return snapshot.countMarked(Mark.DROPPED, place.product()) > 0;
         }
-        return ladder.marked(Mark.DROPPED, place.product()).stream()
+        return snapshot.marked(Mark.DROPPED, place.product()).stream()
                 .map(Node::item)
                 .anyMatch(item ->
-                        item.key().equals(place.under()) || ladder.isUnder(item, place.under()));
+                        item.key().equals(place.under()) || snapshot.isUnder(item, place.under()));
     }
 
-    private static List<Crumb> path(Ladder ladder, Product product, OutlinePlace place) {
+    private static List<Crumb> path(Snapshot snapshot, Product product, OutlinePlace place) {
         if (place.under() == null) {
             return List.of();
         }
         var crumbs = new ArrayList<Crumb>();
         crumbs.add(new Crumb(product.name(), place.under(null).url()));
-        var item = ladder.requireNode(place.under()).item();
-        ladder.ancestors(item).reversed().stream()
+        var item = snapshot.requireNode(place.under()).item();
+        snapshot.ancestors(item).reversed().stream()
                 .map(Node::item)
                 .forEach(above ->
                         crumbs.add(new Crumb(above.title(), place.under(above.key()).url())));

@@ -3,8 +3,8 @@ package greenladder.breakdown;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.list.ListState;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -47,11 +47,11 @@ record OutlinePlace(
             @Nullable Integer from) {}
 
     /** Reads a place; what is not there any more is passed over. */
-    static OutlinePlace read(Ladder ladder, Product product, Form form, ListState filter) {
+    static OutlinePlace read(Snapshot snapshot, Product product, Form form, ListState filter) {
         var levels = product.levels();
         var turned = new LinkedHashSet<ItemKey>();
         Stream.of((form.turned() == null ? "" : form.turned()).split("-"))
-                .flatMap(key -> known(ladder, key).stream())
+                .flatMap(key -> known(snapshot, key).stream())
                 .limit(MOST_TURNED)
                 .forEach(turned::add);
         var to =
@@ -59,19 +59,19 @@ record OutlinePlace(
                         .orElseGet(() -> levels.all().get(Math.min(2, levels.all().size() - 1)));
         return new OutlinePlace(
                 product.code(),
-                known(ladder, form.under()).orElse(null),
+                known(snapshot, form.under()).orElse(null),
                 to,
                 turned,
-                known(ladder, form.at()).orElse(null),
+                known(snapshot, form.at()).orElse(null),
                 "open".equals(form.panel()),
                 "yes".equals(form.dropped()),
                 form.from() == null ? 0 : Math.max(0, form.from()),
                 filter);
     }
 
-    private static Optional<ItemKey> known(Ladder ladder, @Nullable String key) {
+    private static Optional<ItemKey> known(Snapshot snapshot, @Nullable String key) {
         return ItemKey.parse(key == null ? "" : key)
-                .filter(found -> ladder.findNode(found).isPresent());
+                .filter(found -> snapshot.findNode(found).isPresent());
     }
 
     boolean isOpen(Node node) {

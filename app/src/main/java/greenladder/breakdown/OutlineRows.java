@@ -1,7 +1,7 @@
 package greenladder.breakdown;
 
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.list.Narrowed;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
@@ -27,18 +27,18 @@ final class OutlineRows {
      */
     record OpenRow(Node node, int depth, boolean folds, boolean isOpen) {}
 
-    private OutlineRows(Ladder ladder, OutlinePlace place, Narrowed narrowed) {
+    private OutlineRows(Snapshot snapshot, OutlinePlace place, Narrowed narrowed) {
         this.place = place;
         this.narrowed = narrowed;
         this.tops =
                 shown(
                         place.under() == null
-                                ? ladder.roots(place.product())
-                                : List.of(ladder.requireNode(place.under())));
+                                ? snapshot.roots(place.product())
+                                : List.of(snapshot.requireNode(place.under())));
     }
 
-    static OutlineRows of(Ladder ladder, OutlinePlace place, Narrowed narrowed) {
-        var outline = new OutlineRows(ladder, place, narrowed);
+    static OutlineRows of(Snapshot snapshot, OutlinePlace place, Narrowed narrowed) {
+        var outline = new OutlineRows(snapshot, place, narrowed);
         outline.walk();
         return outline;
     }

@@ -5,8 +5,8 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.list.ListState;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -40,13 +40,13 @@ final class PlaceReader {
         }
     }
 
-    static Place read(Ladder ladder, Product product, PlaceForm form, ListState filter) {
-        var at = Optional.ofNullable(form.at()).flatMap(ItemKey::parse).flatMap(ladder::findItem);
+    static Place read(Snapshot snapshot, Product product, PlaceForm form, ListState filter) {
+        var at = Optional.ofNullable(form.at()).flatMap(ItemKey::parse).flatMap(snapshot::findItem);
         var from =
                 Optional.ofNullable(form.from())
                         .flatMap(product.levels()::find)
                         .orElseGet(() ->
-                                at.map(item -> highest(ladder, item))
+                                at.map(item -> highest(snapshot, item))
                                         .orElse(product.levels().top()));
         return new Place(
                 product.code(),
@@ -64,10 +64,10 @@ final class PlaceReader {
      * Where somebody stands who comes for the first time: the first goal with work under way,
      * opened twice.
      */
-    static Place first(Ladder ladder, Product product) {
+    static Place first(Snapshot snapshot, Product product) {
         var from =
                 product.levels().all().stream()
-                        .filter(level -> ladder.orderOf(product.code(), level).size() > 0)
+                        .filter(level -> snapshot.orderOf(product.code(), level).size() > 0)
                         .findFirst()
                         .orElse(product.levels().top());
         var place =
@@ -81,7 +81,7 @@ final class PlaceReader {
                         Map.of(),
                         Set.of(),
                         ListState.NONE);
-        var start = promising(ladder.level(product, from));
+        var start = promising(snapshot.level(product, from));
         var below = start.flatMap(node -> promising(node.children()));
         return place.at(below.or(() -> start).map(node -> node.item().key()).orElse(null));
     }
@@ -94,8 +94,8 @@ final class PlaceReader {
                 .or(() -> live.stream().findFirst());
     }
 
-    private static Level highest(Ladder ladder, Item item) {
-        var above = ladder.ancestors(item);
+    private static Level highest(Snapshot snapshot, Item item) {
+        var above = snapshot.ancestors(item);
         return above.isEmpty() ? item.level() : above.getLast().item().level();
     }
 

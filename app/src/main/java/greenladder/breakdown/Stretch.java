@@ -1,6 +1,6 @@
 package greenladder.breakdown;
 
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.IntFunction;

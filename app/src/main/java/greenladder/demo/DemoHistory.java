@@ -4,7 +4,7 @@ import greenladder.core.change.Command;
 import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.demo.DemoContent.Goal;
 import greenladder.demo.DemoOutline.Entry;
 import greenladder.demo.DemoOutline.Task;
@@ -35,7 +35,8 @@ final class DemoHistory {
     private final Map<Entry, ItemKey> keys = new IdentityHashMap<>();
     private final Map<String, ItemKey> keysByTitle = new HashMap<>();
 
-    private record Happening(Instant at, int turn, String who, Function<Ladder, Command> command) {}
+    private record Happening(
+            Instant at, int turn, String who, Function<Snapshot, Command> command) {}
 
     DemoHistory(DemoCalendar calendar, Function<String, SignedIn> person) {
         this.calendar = calendar;
@@ -76,12 +77,12 @@ final class DemoHistory {
                 add(
                         DemoCalendar.at(calendar.firstDay().plusDays(day), 30),
                         owner,
-                        ladder -> creation(ladder, outline, places, product, withTasks)));
+                        snapshot -> creation(snapshot, outline, places, product, withTasks)));
         outline.entries().forEach(entry -> settle(entry, owner));
     }
 
     private Command creation(
-            Ladder ladder,
+            Snapshot snapshot,
             DemoOutline outline,
             List<Integer> places,
             String product,
@@ -89,7 +90,7 @@ final class DemoHistory {
         var items = new ArrayList<NewItem>();
         for (int place : places) {
             var entry = outline.entries().get(place);
-            var key = new ItemKey(product, ladder.lastNumber(product) + 1 + items.size());
+            var key = new ItemKey(product, snapshot.lastNumber(product) + 1 + items.size());
             keys.put(entry, key);
             keysByTitle.putIfAbsent(entry.title(), key);
             var fields = new HashMap<>(entry.fields());
@@ -200,14 +201,14 @@ final class DemoHistory {
             add(
                     at,
                     who,
-                    ladder ->
+                    snapshot ->
                             new Command.Edit(
                                     entries.stream().map(this::keyOf).toList(),
                                     Map.of(field, value)));
         }
     }
 
-    void add(Instant at, String who, Function<Ladder, Command> command) {
+    void add(Instant at, String who, Function<Snapshot, Command> command) {
         happenings.add(new Happening(at, happenings.size(), who, command));
     }
 }

@@ -9,11 +9,11 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.ReadyCheck;
 import greenladder.core.item.Refining;
 import greenladder.core.item.Scale;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.score.Formula;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Door.Past;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import java.time.Instant;
@@ -44,10 +44,10 @@ class DemoRefining {
                     "It was seen on a Saturday in the rain");
 
     private final Products products;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final TransactionTemplate transactions;
 
-    DemoRefining(Products products, LadderKeeper keeper, TransactionTemplate transactions) {
+    DemoRefining(Products products, SnapshotKeeper keeper, TransactionTemplate transactions) {
         this.products = products;
         this.keeper = keeper;
         this.transactions = transactions;
@@ -95,16 +95,16 @@ class DemoRefining {
         var past = new ArrayList<Past>();
         for (int band = 0; band < IN_BANDS.length; band++) {
             int place = band;
-            past.add(new Past(at, owner, ladder -> banded(ladder, "MSF", place)));
+            past.add(new Past(at, owner, snapshot -> banded(snapshot, "MSF", place)));
             if (band < 3) {
-                past.add(new Past(at, owner, ladder -> banded(ladder, "QUA", place)));
+                past.add(new Past(at, owner, snapshot -> banded(snapshot, "QUA", place)));
             }
         }
         for (int i = 0; i < 110; i++) {
             int place = i;
-            past.add(new Past(at, owner, ladder -> refined(ladder, "MSF", place)));
+            past.add(new Past(at, owner, snapshot -> refined(snapshot, "MSF", place)));
             if (i < 50) {
-                past.add(new Past(at, owner, ladder -> refined(ladder, "QUA", place)));
+                past.add(new Past(at, owner, snapshot -> refined(snapshot, "QUA", place)));
             }
         }
         past.add(new Past(at, owner, DemoRefining::candidates));
@@ -127,9 +127,9 @@ class DemoRefining {
     }
 
     /** Some more than the team usually completes. */
-    private static Command candidates(Ladder ladder) {
+    private static Command candidates(Snapshot snapshot) {
         var keys =
-                stories(ladder, "MSF").stream()
+                stories(snapshot, "MSF").stream()
                         .map(Node::item)
                         .filter(item -> item.category() == Category.TO_DO && item.size() != null)
                         .filter(item -> item.sprint() == null && "lantern".equals(item.team()))
@@ -146,10 +146,10 @@ class DemoRefining {
     }
 
     /** The stories of a stretch of the order that ends behind so many that are still to do. */
-    private static Command banded(Ladder ladder, String product, int band) {
+    private static Command banded(Snapshot snapshot, String product, int band) {
         var keys = new ArrayList<ItemKey>();
         int toDo = 0;
-        for (var node : stories(ladder, product)) {
+        for (var node : stories(snapshot, product)) {
             var item = node.item();
             if (item.details().refinement().band() != null) {
                 continue;
@@ -159,14 +159,14 @@ class DemoRefining {
             }
             keys.add(item.key());
         }
-        var bands = ladder.requireProduct(product).refining().bands();
+        var bands = snapshot.requireProduct(product).refining().bands();
         return new Command.Edit(keys, Map.of("band", bands.get(band).key()));
     }
 
     /** Factors for all but a few stories that are still to do, criteria for the first of them. */
-    private static Command refined(Ladder ladder, String product, int place) {
+    private static Command refined(Snapshot snapshot, String product, int place) {
         var open =
-                stories(ladder, product).stream()
+                stories(snapshot, product).stream()
                         .map(Node::item)
                         .filter(item -> item.category() == Category.TO_DO)
                         .toList();
@@ -175,7 +175,7 @@ class DemoRefining {
         }
         var item = open.get(place);
         Map<String, String> fields = new LinkedHashMap<>();
-        for (var factor : ladder.requireProduct(product).refining().factors()) {
+        for (var factor : snapshot.requireProduct(product).refining().factors()) {
             fields.put(factor.field().label(), number(item, factor.key(), place, open.size()));
         }
         if (place < 40 && place % 4 != 2 && item.details().acceptance().isEmpty()) {
@@ -204,8 +204,8 @@ class DemoRefining {
         return Integer.toString(Math.clamp(9 - 5L * place / last - chance + 2, 1, 10));
     }
 
-    private static List<Node> stories(Ladder ladder, String product) {
-        var found = ladder.requireProduct(product);
-        return ladder.level(found, found.levels().find("story").orElseThrow());
+    private static List<Node> stories(Snapshot snapshot, String product) {
+        var found = snapshot.requireProduct(product);
+        return snapshot.level(found, found.levels().find("story").orElseThrow());
     }
 }

@@ -4,7 +4,7 @@ import greenladder.core.change.Command;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Template;
 import greenladder.item.Door.Past;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import java.time.Instant;
@@ -63,10 +63,10 @@ class DemoSetup {
                     List.of("Make it happen again", "Mend it", "Test it where it happened"));
 
     private final Products products;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final TransactionTemplate transactions;
 
-    DemoSetup(Products products, LadderKeeper keeper, TransactionTemplate transactions) {
+    DemoSetup(Products products, SnapshotKeeper keeper, TransactionTemplate transactions) {
         this.products = products;
         this.keeper = keeper;
         this.transactions = transactions;

@@ -89,7 +89,7 @@ final class DemoTeamWork {
             history.add(
                     at,
                     team.lead(),
-                    ladder -> {
+                    snapshot -> {
                         var story = history.keyOf(entry);
                         var tasks = new ArrayList<>(entry.tasks());
                         tasks.addAll(DemoOutline.tasks(team.habits()));
@@ -207,9 +207,9 @@ final class DemoTeamWork {
         history.add(
                 at,
                 who,
-                ladder -> {
+                snapshot -> {
                     var task =
-                            ladder.requireNode(history.keyOf(entry)).children().get(place).item();
+                            snapshot.requireNode(history.keyOf(entry)).children().get(place).item();
                     var estimate = task.hours().estimate();
                     int hours = estimate == null ? 1 : (int) (estimate.thousandths() / 1000);
                     return new Command.Edit(List.of(task.key()), fields.apply(hours));

@@ -5,7 +5,7 @@ import greenladder.core.item.Product;
 import greenladder.frame.Frame.ProductChoice;
 import greenladder.frame.Frame.StageStep;
 import greenladder.frame.Frame.ViewTab;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.live.Streams;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
@@ -18,14 +18,14 @@ import org.springframework.stereotype.Component;
 /** Makes the page around a view. */
 @Component
 public class Frames {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final ThemeCookie themes;
     private final Notices notices;
     private final Streams streams;
     private final LastProduct last;
 
     Frames(
-            LadderKeeper keeper,
+            SnapshotKeeper keeper,
             ThemeCookie themes,
             Notices notices,
             Streams streams,
@@ -80,10 +80,10 @@ public class Frames {
 
     /** The one last looked at, or any; null where there is none. */
     private @Nullable Product lastProduct() {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         return last.code()
-                .flatMap(ladder::findProduct)
-                .or(() -> ladder.products().stream().findFirst())
+                .flatMap(snapshot::findProduct)
+                .or(() -> snapshot.products().stream().findFirst())
                 .orElse(null);
     }
 

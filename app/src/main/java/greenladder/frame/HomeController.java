@@ -1,7 +1,7 @@
 package greenladder.frame;
 
 import greenladder.core.item.StandardLevels;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import greenladder.web.Failure;
@@ -16,7 +16,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 /** The way in: to a product's ladder, or, where there is none yet, to making one. */
 @Controller
 class HomeController {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Products products;
     private final Frames frames;
     private final LastProduct last;
@@ -28,7 +28,7 @@ class HomeController {
         }
     }
 
-    HomeController(LadderKeeper keeper, Products products, Frames frames, LastProduct last) {
+    HomeController(SnapshotKeeper keeper, Products products, Frames frames, LastProduct last) {
         this.keeper = keeper;
         this.products = products;
         this.frames = frames;
@@ -37,10 +37,10 @@ class HomeController {
 
     @GetMapping("/")
     String home() {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         return last.code()
-                .flatMap(ladder::findProduct)
-                .or(() -> ladder.products().stream().findFirst())
+                .flatMap(snapshot::findProduct)
+                .or(() -> snapshot.products().stream().findFirst())
                 .map(product -> "redirect:" + View.LADDER.url(product.code()))
                 .orElse("redirect:/products/new");
     }

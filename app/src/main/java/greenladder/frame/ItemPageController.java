@@ -2,7 +2,7 @@ package greenladder.frame;
 
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -16,11 +16,11 @@ import org.springframework.web.bind.annotation.RequestHeader;
 /** An item on a page of its own. */
 @Controller
 class ItemPageController {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final ItemPanels panels;
     private final Frames frames;
 
-    ItemPageController(LadderKeeper keeper, ItemPanels panels, Frames frames) {
+    ItemPageController(SnapshotKeeper keeper, ItemPanels panels, Frames frames) {
         this.keeper = keeper;
         this.panels = panels;
         this.frames = frames;

@@ -1,7 +1,7 @@
 package greenladder.frame;
 
 import greenladder.item.ChangeWords;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.talk.Notice;
 import greenladder.talk.Notices;
@@ -25,7 +25,7 @@ class NoticesController {
     private static final int A_PAGE = 60;
 
     private final Notices notices;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Frames frames;
     private final Clock clock;
 
@@ -56,7 +56,7 @@ class NoticesController {
             String title,
             String when) {}
 
-    NoticesController(Notices notices, LadderKeeper keeper, Frames frames, Clock clock) {
+    NoticesController(Notices notices, SnapshotKeeper keeper, Frames frames, Clock clock) {
         this.notices = notices;
         this.keeper = keeper;
         this.frames = frames;
@@ -127,16 +127,16 @@ class NoticesController {
     }
 
     private Row row(Notice notice) {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         return new Row(
                 notice.id(),
                 notice.read(),
-                ChangeWords.nameOf(ladder, notice.actor()),
+                ChangeWords.nameOf(snapshot, notice.actor()),
                 reason(notice.kind()),
                 notice.words(),
                 notice.kind() == Notice.Kind.MENTIONED || notice.kind() == Notice.Kind.COMMENTED,
                 notice.item().toString(),
-                ladder.findItem(notice.item()).map(item -> item.title()).orElse(""),
+                snapshot.findItem(notice.item()).map(item -> item.title()).orElse(""),
                 Words.since(notice.at(), clock.instant()));
     }
 

@@ -9,7 +9,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Template;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.web.Failure;
 import java.util.List;
 import java.util.Map;
@@ -36,25 +36,25 @@ public final class Beginnings {
      * @throws Failure.Invalid if there is no such template
      */
     public static Beginning of(
-            Ladder ladder,
+            Snapshot snapshot,
             String code,
             Map<String, String> fields,
             Target target,
             @Nullable String chosen) {
-        var template = template(ladder, code, fields, chosen);
+        var template = template(snapshot, code, fields, chosen);
         if (template.isEmpty()) {
             return new Beginning(
                     new Command.Create(code, List.of(new NewItem(null, null, fields, target))),
                     List.of(),
                     null);
         }
-        var use = TemplateUse.of(template.get(), ladder.requireProduct(code), fields, target);
+        var use = TemplateUse.of(template.get(), snapshot.requireProduct(code), fields, target);
         return new Beginning(new Command.Create(code, use.entries()), use.notes(), template.get());
     }
 
     private static Optional<Template> template(
-            Ladder ladder, String code, Map<String, String> fields, @Nullable String chosen) {
-        var product = ladder.findProduct(code);
+            Snapshot snapshot, String code, Map<String, String> fields, @Nullable String chosen) {
+        var product = snapshot.findProduct(code);
         if (product.isEmpty() || PLAIN.equals(chosen)) {
             return Optional.empty();
         }
@@ -73,15 +73,15 @@ public final class Beginnings {
                 product.get(),
                 fields.getOrDefault(Field.LEVEL.label(), ""),
                 fields.get(Field.KIND.label()),
-                team(ladder, fields));
+                team(snapshot, fields));
     }
 
     /** The team that is said, or else that of what the item goes under. */
-    private static @Nullable String team(Ladder ladder, Map<String, String> fields) {
+    private static @Nullable String team(Snapshot snapshot, Map<String, String> fields) {
         var said = fields.getOrDefault(Field.TEAM.label(), "");
         return said.isBlank()
                 ? ItemKey.parse(fields.getOrDefault(Field.PARENT.label(), ""))
-                        .flatMap(ladder::findItem)
+                        .flatMap(snapshot::findItem)
                         .map(Item::team)
                         .orElse(null)
                 : said;

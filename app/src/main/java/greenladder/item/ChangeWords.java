@@ -8,7 +8,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
 import greenladder.core.item.State;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.people.SignedIn;
 import greenladder.web.Words;
 import java.util.List;
@@ -23,7 +23,7 @@ public final class ChangeWords {
     /**
      * One operation's changes of one item, such as "moved it to Done"; empty for nothing to tell.
      */
-    public static List<String> of(Ladder ladder, List<Change> changes) {
+    public static List<String> of(Snapshot snapshot, List<Change> changes) {
         for (var change : changes) {
             if (change.field() == Field.EXISTS) {
                 return List.of(change.after() == null ? "deleted it" : "added it");
@@ -31,56 +31,57 @@ public final class ChangeWords {
         }
         return changes.stream()
                 .filter(change -> !Objects.equals(change.before(), change.after()))
-                .map(change -> of(ladder, change))
+                .map(change -> of(snapshot, change))
                 .flatMap(Optional::stream)
                 .toList();
     }
 
     /** Who somebody is by name, also when they have left. */
-    public static String nameOf(Ladder ladder, String handle) {
+    public static String nameOf(Snapshot snapshot, String handle) {
         return handle.equals(SignedIn.SYSTEM.handle())
                 ? SignedIn.SYSTEM.name()
-                : ladder.findPerson(handle).map(Person::name).orElse(handle);
+                : snapshot.findPerson(handle).map(Person::name).orElse(handle);
     }
 
     /** A field's value as it is shown, such as a state's name for its key; empty for none. */
-    public static String value(Ladder ladder, ItemKey item, Field field, @Nullable String text) {
+    public static String value(
+            Snapshot snapshot, ItemKey item, Field field, @Nullable String text) {
         if (text == null || text.isEmpty()) {
             return "";
         }
         return switch (field.base()) {
-            case STATE -> stateName(ladder, item, text);
-            case LEVEL -> levelName(ladder, item, text);
-            case ASSIGNEE -> nameOf(ladder, text);
-            case TEAM -> teamName(ladder, text);
+            case STATE -> stateName(snapshot, item, text);
+            case LEVEL -> levelName(snapshot, item, text);
+            case ASSIGNEE -> nameOf(snapshot, text);
+            case TEAM -> teamName(snapshot, text);
             case SPRINT ->
-                    ladder.workspace().findSprint(text).map(sprint -> sprint.name()).orElse(text);
+                    snapshot.workspace().findSprint(text).map(sprint -> sprint.name()).orElse(text);
             case RELEASE ->
-                    ladder.workspace()
+                    snapshot.workspace()
                             .findRelease(text)
                             .map(release -> release.name())
                             .orElse(text);
             case BAND ->
-                    ladder.findProduct(item.product())
+                    snapshot.findProduct(item.product())
                             .flatMap(product -> product.refining().findBand(text))
                             .map(Band::name)
                             .orElse(text);
             case CUSTOM ->
-                    customField(ladder, item, field)
+                    customField(snapshot, item, field)
                             .filter(custom -> custom.type() == CustomField.Type.PERSON)
-                            .map(custom -> nameOf(ladder, text))
+                            .map(custom -> nameOf(snapshot, text))
                             .orElse(text);
             default -> text;
         };
     }
 
-    private static Optional<String> of(Ladder ladder, Change change) {
+    private static Optional<String> of(Snapshot snapshot, Change change) {
         var before = change.before();
         var after = change.after();
         var item = change.item();
         var field = change.field();
-        var now = value(ladder, item, field, after);
-        var was = value(ladder, item, field, before);
+        var now = value(snapshot, item, field, after);
+        var was = value(snapshot, item, field, before);
         return Optional.ofNullable(
                 switch (field.base()) {
                     case EXISTS, FIRST_ESTIMATE, PARTS, GREW_FROM -> null;
@@ -122,7 +123,7 @@ public final class ChangeWords {
                                     ? "took it out of the band " + was
                                     : "put it into the band " + now;
                     case FACTOR ->
-                            fromTo(factorName(ladder, item, field.factorKey()), before, after);
+                            fromTo(factorName(snapshot, item, field.factorKey()), before, after);
                     case AGENDA ->
                             after == null
                                     ? "took it off the agenda"
@@ -140,7 +141,7 @@ public final class ChangeWords {
                     case DECISIONS -> after == null ? null : "noted: " + lastNote(after);
                     case CUSTOM ->
                             fromTo(
-                                    customField(ladder, item, field)
+                                    customField(snapshot, item, field)
                                             .map(CustomField::name)
                                             .orElse(field.customKey()),
                                     was.isEmpty() ? null : was,
@@ -150,13 +151,13 @@ public final class ChangeWords {
                 });
     }
 
-    private static Optional<CustomField> customField(Ladder ladder, ItemKey item, Field field) {
-        return ladder.findProduct(item.product())
+    private static Optional<CustomField> customField(Snapshot snapshot, ItemKey item, Field field) {
+        return snapshot.findProduct(item.product())
                 .flatMap(product -> product.findField(field.customKey()));
     }
 
-    private static String factorName(Ladder ladder, ItemKey item, String key) {
-        return ladder.findProduct(item.product())
+    private static String factorName(Snapshot snapshot, ItemKey item, String key) {
+        return snapshot.findProduct(item.product())
                 .flatMap(product -> product.refining().findFactor(key))
                 .map(factor -> Words.lower(factor.name()))
                 .orElse(key);
@@ -175,20 +176,20 @@ public final class ChangeWords {
                 : "changed the %s from %s to %s".formatted(what, before, after);
     }
 
-    private static String teamName(Ladder ladder, String key) {
-        return ladder.workspace().findTeam(key).map(team -> team.name()).orElse(key);
+    private static String teamName(Snapshot snapshot, String key) {
+        return snapshot.workspace().findTeam(key).map(team -> team.name()).orElse(key);
     }
 
-    private static String levelName(Ladder ladder, ItemKey item, String key) {
-        return ladder.findProduct(item.product())
+    private static String levelName(Snapshot snapshot, ItemKey item, String key) {
+        return snapshot.findProduct(item.product())
                 .flatMap(product -> product.levels().find(key))
                 .map(Level::name)
                 .orElse(key);
     }
 
-    private static String stateName(Ladder ladder, ItemKey item, String key) {
-        return ladder.findItem(item)
-                .flatMap(found -> ladder.workspace().statesOf(found).find(key))
+    private static String stateName(Snapshot snapshot, ItemKey item, String key) {
+        return snapshot.findItem(item)
+                .flatMap(found -> snapshot.workspace().statesOf(found).find(key))
                 .map(State::name)
                 .orElse(key);
     }

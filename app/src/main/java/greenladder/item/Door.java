@@ -6,12 +6,12 @@ import greenladder.core.change.Decision;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decision.Refused;
 import greenladder.core.change.Decisions;
-import greenladder.core.change.Reshaping;
-import greenladder.core.change.Reshaping.Outcome;
-import greenladder.core.change.Reshaping.Part;
+import greenladder.core.change.SetupChange;
+import greenladder.core.change.SetupChange.Outcome;
+import greenladder.core.change.SetupChange.Removed;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ItemStore.Written;
 import greenladder.item.LogRows.OperationRow;
 import greenladder.people.SignedIn;
@@ -36,8 +36,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * The one door: every change to items, whoever asks, is checked for rights, decided on the current
- * ladder, written whole and durably, and only then seen by others. One at a time, so that what was
- * decided is what is written.
+ * snapshot, written whole and durably, and only then seen by others. One at a time, so that what
+ * was decided is what is written.
  */
 @Component
 public class Door {
@@ -48,7 +48,7 @@ public class Door {
 
     private final ItemStore store;
     private final ChangeLog log;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Rights rights;
     private final ApplicationEventPublisher events;
     private final TransactionTemplate transactions;
@@ -58,7 +58,7 @@ public class Door {
     Door(
             ItemStore store,
             ChangeLog log,
-            LadderKeeper keeper,
+            SnapshotKeeper keeper,
             Rights rights,
             ApplicationEventPublisher events,
             TransactionTemplate transactions,
@@ -80,7 +80,7 @@ public class Door {
      * @param operation its number in the log; 0 where nothing had to change
      */
     public record Saved(
-            long operation, SignedIn actor, Instant at, Accepted accepted, Ladder before) {
+            long operation, SignedIn actor, Instant at, Accepted accepted, Snapshot before) {
         public List<ItemKey> items() {
             return accepted.items();
         }
@@ -101,7 +101,7 @@ public class Door {
     public record SeenField(ItemKey item, String field, String value) {}
 
     /** Something that happened in the past, for histories that are brought in whole. */
-    public record Past(Instant at, SignedIn actor, Function<Ladder, Command> command) {}
+    public record Past(Instant at, SignedIn actor, Function<Snapshot, Command> command) {}
 
     public Saved submit(SignedIn actor, Command command) {
         return submit(actor, command, any -> {});
@@ -115,7 +115,7 @@ public class Door {
      * @throws Failure.Invalid if rules are broken, with every one
      */
     public Saved submit(SignedIn actor, Command command, @Nullable Seen seen) {
-        return submit(actor, command, ladder -> SeenChecks.requireUnchanged(ladder, seen));
+        return submit(actor, command, snapshot -> SeenChecks.requireUnchanged(snapshot, seen));
     }
 
     /**
@@ -124,7 +124,7 @@ public class Door {
      * @throws Failure.Overtaken if the field is not as it was seen
      */
     public Saved submit(SignedIn actor, Command command, SeenField seen) {
-        return submit(actor, command, ladder -> SeenChecks.requireUnchanged(ladder, seen));
+        return submit(actor, command, snapshot -> SeenChecks.requireUnchanged(snapshot, seen));
     }
 
     /**
@@ -135,18 +135,18 @@ public class Door {
      * @param companion writes the rows that go with it
      */
     public Saved submit(
-            SignedIn actor, Function<Ladder, Command> making, Consumer<Accepted> companion) {
+            SignedIn actor, Function<Snapshot, Command> making, Consumer<Accepted> companion) {
         return submitted(actor, making, any -> {}, companion);
     }
 
-    private Saved submit(SignedIn actor, Command command, Consumer<Ladder> precondition) {
+    private Saved submit(SignedIn actor, Command command, Consumer<Snapshot> precondition) {
         return submitted(actor, any -> command, precondition, any -> {});
     }
 
     private Saved submitted(
             SignedIn actor,
-            Function<Ladder, Command> making,
-            Consumer<Ladder> precondition,
+            Function<Snapshot, Command> making,
+            Consumer<Snapshot> precondition,
             Consumer<Accepted> companion) {
         keeper.lock().lock();
         try {
@@ -185,7 +185,7 @@ public class Door {
      * see first, so that nothing that they may not see answers in any other way than what is not
      * there.
      */
-    private Accepted decided(SignedIn actor, Command command, Ladder before, Instant at) {
+    private Accepted decided(SignedIn actor, Command command, Snapshot before, Instant at) {
         if (!actor.hidden().isEmpty()) {
             requireAccepted(Decisions.decide(keeper.seenBy(actor), command, at));
         }
@@ -204,20 +204,20 @@ public class Door {
         keeper.lock().lock();
         try {
             var before = keeper.settled();
-            var ladder = before;
+            var snapshot = before;
             var written = new ArrayList<Written>();
             for (var one : past) {
-                var command = one.command().apply(ladder);
+                var command = one.command().apply(snapshot);
                 var at = one.at().truncatedTo(ChronoUnit.MICROS);
-                var accepted = requireAccepted(Decisions.decide(ladder, command, at));
+                var accepted = requireAccepted(Decisions.decide(snapshot, command, at));
                 if (!accepted.changes().isEmpty()) {
                     written.add(written(at, one.actor(), command, accepted.changes()));
                 }
-                ladder = accepted.after();
+                snapshot = accepted.after();
             }
             if (!written.isEmpty()) {
-                store.write(written, before, ladder);
-                var after = ladder;
+                store.write(written, before, snapshot);
+                var after = snapshot;
                 keeper.advance(ignored -> after);
             }
         } finally {
@@ -231,16 +231,16 @@ public class Door {
      * @param next makes the workspace as it is to be
      * @param keep writes it down, in the same transaction as the items
      */
-    public Outcome reshape(
+    public Outcome changeSetup(
             SignedIn actor,
             Function<Workspace, Workspace> next,
-            Map<Part, String> choices,
+            Map<Removed, String> choices,
             Runnable keep) {
         keeper.lock().lock();
         try {
             var before = keeper.settled();
             var now = now();
-            var outcome = Reshaping.decide(before, next.apply(before.workspace()), choices, now);
+            var outcome = SetupChange.decide(before, next.apply(before.workspace()), choices, now);
             if (outcome instanceof Outcome.Accepted(var changes, var after)) {
                 var row = new OperationRow(now, actor.handle(), "levels", null);
                 long id =
@@ -278,7 +278,7 @@ public class Door {
         }
     }
 
-    /** The database keeps microseconds; so does the ladder in memory. */
+    /** The database keeps microseconds; so does the snapshot in memory. */
     private Instant now() {
         return clock.instant().truncatedTo(ChronoUnit.MICROS);
     }

@@ -2,15 +2,15 @@ package greenladder.item;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 
 /** Which fields make sense on which level: nobody plans a goal into a sprint. */
 public final class FieldFit {
     private FieldFit() {}
 
     /** Whether a field is worth offering where an item has no value of it. */
-    public static boolean fits(Ladder ladder, Item item, Field field) {
-        var levels = ladder.requireProduct(item.key().product()).levels().all();
+    public static boolean fits(Snapshot snapshot, Item item, Field field) {
+        var levels = snapshot.requireProduct(item.key().product()).levels().all();
         int lowest = (int) levels.stream().filter(level -> level.carriesPoints()).count() - 1;
         int at = item.level().index();
         boolean points = item.level().carriesPoints();

@@ -80,7 +80,7 @@ class ItemRow {
     @Column(name = "updated_at")
     Instant updatedAt = Instant.EPOCH;
 
-    // Counted by the ladder, under the door's lock; not Hibernate's own version.
+    // Counted by the snapshot, under the door's lock; not Hibernate's own version.
     long version;
 
     ItemRow() {}

@@ -5,7 +5,7 @@ import greenladder.core.item.Details;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.LogRows.ChangeRow;
 import greenladder.item.LogRows.OperationRow;
 import jakarta.persistence.EntityManager;
@@ -41,13 +41,13 @@ public class ItemStore {
      * Writes operations: the log, and the items as they are after the last one. Gives the number of
      * the last.
      */
-    long write(List<Written> operations, Ladder before, Ladder after) {
+    long write(List<Written> operations, Snapshot before, Snapshot after) {
         return sessions.fromStatelessTransaction(
                 session -> writeIn(session, operations, before, after));
     }
 
     /** Writes an operation as a part of the transaction that an entity manager is in. */
-    long writeWithin(EntityManager entities, Written operation, Ladder before, Ladder after) {
+    long writeWithin(EntityManager entities, Written operation, Snapshot before, Snapshot after) {
         entities.flush();
         return entities.unwrap(Session.class)
                 .doReturningWork(connection -> {
@@ -58,7 +58,7 @@ public class ItemStore {
     }
 
     private static long writeIn(
-            StatelessSession session, List<Written> operations, Ladder before, Ladder after) {
+            StatelessSession session, List<Written> operations, Snapshot before, Snapshot after) {
         session.setJdbcBatchSize(BATCH);
         session.insertMultiple(operations.stream().map(Written::row).toList());
         insertLog(session, operations);
@@ -96,7 +96,7 @@ public class ItemStore {
     }
 
     private static void writeItems(
-            StatelessSession session, Collection<ItemKey> keys, Ladder before, Ladder after) {
+            StatelessSession session, Collection<ItemKey> keys, Snapshot before, Snapshot after) {
         var inserted = new ArrayList<ItemRow>();
         var updated = new ArrayList<ItemRow>();
         var deleted = new ArrayList<ItemRow>();
@@ -116,7 +116,7 @@ public class ItemStore {
     }
 
     private static void writeLastNumbers(
-            StatelessSession session, Iterable<ItemKey> keys, Ladder before, Ladder after) {
+            StatelessSession session, Iterable<ItemKey> keys, Snapshot before, Snapshot after) {
         var products = new LinkedHashSet<String>();
         keys.forEach(key -> products.add(key.product()));
         for (var product : products) {

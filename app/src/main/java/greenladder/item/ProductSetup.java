@@ -36,10 +36,10 @@ public class ProductSetup {
     private static final int MOST_CHILDREN = 40;
 
     private final Products products;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Clock clock;
 
-    ProductSetup(Products products, LadderKeeper keeper, Clock clock) {
+    ProductSetup(Products products, SnapshotKeeper keeper, Clock clock) {
         this.products = products;
         this.keeper = keeper;
         this.clock = clock;

@@ -8,7 +8,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.people.Permission;
 import greenladder.people.Role;
 import greenladder.people.SignedIn;
@@ -51,9 +51,9 @@ public class Rights {
                     Field.HOURS_INVESTED.label(),
                     Field.HOURS_REMAINING.label());
 
-    void check(SignedIn actor, Command command, Ladder ladder) {
+    void check(SignedIn actor, Command command, Snapshot snapshot) {
         for (var product : productsOf(command)) {
-            if (!may(actor, product, command, ladder)) {
+            if (!may(actor, product, command, snapshot)) {
                 throw refused(actor, product);
             }
         }
@@ -63,7 +63,7 @@ public class Rights {
      * Judges what was decided: every item that changes, and every parent that an item leaves or
      * comes under, whatever the request named. What only follows needs no right of its own.
      */
-    void checkDecided(SignedIn actor, Ladder before, Accepted accepted) {
+    void checkDecided(SignedIn actor, Snapshot before, Accepted accepted) {
         for (var change : accepted.changes()) {
             if (change.followed()) {
                 continue;
@@ -89,8 +89,8 @@ public class Rights {
     }
 
     /** Whether an item is a task where it is, or is not there. */
-    private static boolean isTask(Ladder ladder, Change change) {
-        return ladder.findItem(change.item())
+    private static boolean isTask(Snapshot snapshot, Change change) {
+        return snapshot.findItem(change.item())
                 .map(item -> !item.level().carriesPoints())
                 .orElse(true);
     }
@@ -159,7 +159,7 @@ public class Rights {
         return items.stream().map(ItemKey::product).collect(Collectors.toCollection(TreeSet::new));
     }
 
-    private boolean may(SignedIn actor, String product, Command command, Ladder ladder) {
+    private boolean may(SignedIn actor, String product, Command command, Snapshot snapshot) {
         if (actor.mayIn(product, Permission.SHAPE)) {
             return true;
         }
@@ -170,43 +170,46 @@ public class Rights {
             case Command.Create create ->
                     create.entries().stream()
                             .allMatch(entry ->
-                                    isTask(ladder, create.product(), entry.fields().get("level")));
+                                    isTask(
+                                            snapshot,
+                                            create.product(),
+                                            entry.fields().get("level")));
             case Command.Edit edit ->
                     KEPT_TRUE_BY_WORKERS.containsAll(edit.fields().keySet())
-                            || areTasks(ladder, edit.items()) && staysTask(ladder, edit);
-            case Command.Move move -> areTasks(ladder, move.items());
-            case Command.Order order -> areTasks(ladder, order.items());
+                            || areTasks(snapshot, edit.items()) && staysTask(snapshot, edit);
+            case Command.Move move -> areTasks(snapshot, move.items());
+            case Command.Order order -> areTasks(snapshot, order.items());
             case Command.Settle settle -> settle.by().equals(actor.handle());
-            case Command.Delete delete -> areTasks(ladder, delete.items());
+            case Command.Delete delete -> areTasks(snapshot, delete.items());
             case Command.EditList ignored -> true;
-            case Command.Promote promote -> isTask(ladder, product, promote.level());
+            case Command.Promote promote -> isTask(snapshot, product, promote.level());
             case Command.Attach ignored -> true;
             case Command.Detach ignored -> true;
-            case Command.Split split -> areTasks(ladder, List.of(split.item()));
-            case Command.Merge merge -> areTasks(ladder, List.of(merge.stays(), merge.goes()));
+            case Command.Split split -> areTasks(snapshot, List.of(split.item()));
+            case Command.Merge merge -> areTasks(snapshot, List.of(merge.stays(), merge.goes()));
             case Command.Gather ignored -> false;
             case Command.Indent ignored -> false;
             case Command.ChangeLevel change ->
-                    areTasks(ladder, change.items()) && isTask(ladder, product, change.level());
+                    areTasks(snapshot, change.items()) && isTask(snapshot, product, change.level());
             case Command.ShortenRanks ignored -> true;
             case Command.Reverse reverse ->
                     reverse.changes().stream()
-                            .allMatch(change -> mayTakeBack(ladder, reverse, change));
+                            .allMatch(change -> mayTakeBack(snapshot, reverse, change));
         };
     }
 
     /** What somebody may do, they may take back: the fields that workers keep true, and tasks. */
-    private static boolean mayTakeBack(Ladder ladder, Command.Reverse reverse, Change change) {
+    private static boolean mayTakeBack(Snapshot snapshot, Command.Reverse reverse, Change change) {
         if (change.followed()
                 || change.field() == Field.FIRST_ESTIMATE
                 || KEPT_TRUE_BY_WORKERS.contains(change.field().label())) {
-            return ladder.findItem(change.item()).isPresent()
-                    || isTask(ladder, change.item().product(), levelIn(reverse, change.item()));
+            return snapshot.findItem(change.item()).isPresent()
+                    || isTask(snapshot, change.item().product(), levelIn(reverse, change.item()));
         }
-        return ladder.findItem(change.item())
+        return snapshot.findItem(change.item())
                 .map(item -> !item.level().carriesPoints())
                 .orElseGet(() ->
-                        isTask(ladder, change.item().product(), levelIn(reverse, change.item())));
+                        isTask(snapshot, change.item().product(), levelIn(reverse, change.item())));
     }
 
     private static @Nullable String levelIn(Command.Reverse reverse, ItemKey item) {
@@ -218,23 +221,23 @@ public class Rights {
                 .orElse(null);
     }
 
-    private static boolean staysTask(Ladder ladder, Command.Edit edit) {
+    private static boolean staysTask(Snapshot snapshot, Command.Edit edit) {
         var level = edit.fields().get(Field.LEVEL.label());
         return level == null
-                || edit.items().stream().allMatch(key -> isTask(ladder, key.product(), level));
+                || edit.items().stream().allMatch(key -> isTask(snapshot, key.product(), level));
     }
 
-    private static boolean isTask(Ladder ladder, String product, @Nullable String level) {
-        return ladder.findProduct(product)
+    private static boolean isTask(Snapshot snapshot, String product, @Nullable String level) {
+        return snapshot.findProduct(product)
                 .flatMap(found -> found.levels().find(level == null ? "" : level))
                 .map(found -> !found.carriesPoints())
                 .orElse(false);
     }
 
-    private static boolean areTasks(Ladder ladder, List<ItemKey> items) {
+    private static boolean areTasks(Snapshot snapshot, List<ItemKey> items) {
         return items.stream()
                 .allMatch(key ->
-                        ladder.findItem(key)
+                        snapshot.findItem(key)
                                 .map(item -> !item.level().carriesPoints())
                                 .orElse(true));
     }

@@ -1,7 +1,7 @@
 package greenladder.item;
 
 import greenladder.core.item.Field;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Door.Seen;
 import greenladder.item.Door.SeenField;
 import greenladder.web.Failure;
@@ -13,12 +13,12 @@ final class SeenChecks {
     private SeenChecks() {}
 
     /** The whole item, as programs ask. */
-    static void requireUnchanged(Ladder ladder, @Nullable Seen seen) {
+    static void requireUnchanged(Snapshot snapshot, @Nullable Seen seen) {
         if (seen == null) {
             return;
         }
         var item =
-                ladder.findItem(seen.item())
+                snapshot.findItem(seen.item())
                         .orElseThrow(() ->
                                 new Failure.NotFound(
                                         "There is no item %s.".formatted(seen.item())));
@@ -31,9 +31,9 @@ final class SeenChecks {
     }
 
     /** One field, as people ask: who changes another one is not disturbed. */
-    static void requireUnchanged(Ladder ladder, SeenField seen) {
+    static void requireUnchanged(Snapshot snapshot, SeenField seen) {
         var item =
-                ladder.findItem(seen.item())
+                snapshot.findItem(seen.item())
                         .orElseThrow(() ->
                                 new Failure.NotFound(
                                         "%s was deleted meanwhile.".formatted(seen.item())));

@@ -29,9 +29,9 @@ public class Undoing {
 
     private final Door door;
     private final ChangeLog log;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
 
-    Undoing(Door door, ChangeLog log, LadderKeeper keeper) {
+    Undoing(Door door, ChangeLog log, SnapshotKeeper keeper) {
         this.door = door;
         this.log = log;
         this.keeper = keeper;

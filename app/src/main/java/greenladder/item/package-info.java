@@ -1,5 +1,5 @@
 /**
- * The door through which every change goes, the store behind it, the ladder in memory, and what
+ * The door through which every change goes, the store behind it, the snapshot in memory, and what
  * shows one item. Read {@link greenladder.item.Door} first.
  */
 @NullMarked

@@ -1,8 +1,8 @@
 package greenladder.list;
 
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.item.LadderKeeper;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -21,12 +21,12 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}")
 class NarrowController {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final NarrowPages pages;
     private final SavedViews views;
     private final LastLook looks;
 
-    NarrowController(LadderKeeper keeper, NarrowPages pages, SavedViews views, LastLook looks) {
+    NarrowController(SnapshotKeeper keeper, NarrowPages pages, SavedViews views, LastLook looks) {
         this.keeper = keeper;
         this.pages = pages;
         this.views = views;
@@ -39,9 +39,9 @@ class NarrowController {
             @RequestParam MultiValueMap<String, String> asked,
             @AuthenticationPrincipal SignedIn me,
             Model model) {
-        var ladder = keeper.current();
-        var product = require(ladder, code);
-        model.addAttribute("page", pages.page(ladder, product, asked, me));
+        var snapshot = keeper.current();
+        var product = require(snapshot, code);
+        model.addAttribute("page", pages.page(snapshot, product, asked, me));
         return "shared/narrow :: narrow";
     }
 
@@ -113,8 +113,8 @@ class NarrowController {
         return Answers.said("All changes marked as seen");
     }
 
-    private static Product require(Ladder ladder, String code) {
-        return ladder.findProduct(code)
+    private static Product require(Snapshot snapshot, String code) {
+        return snapshot.findProduct(code)
                 .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 }

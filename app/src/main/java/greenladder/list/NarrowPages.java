@@ -6,8 +6,8 @@ import greenladder.core.filter.Filter.Count;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.Product;
 import greenladder.core.item.Team;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.list.NarrowPage.Choice;
 import greenladder.list.NarrowPage.FacetChoices;
 import greenladder.list.NarrowPage.Hidden;
@@ -30,11 +30,11 @@ import org.springframework.util.MultiValueMap;
 class NarrowPages {
     private static final int MOST_VALUES = 40;
 
-    private final ListLines lines;
+    private final FilterLines lines;
     private final SavedViews views;
     private final Preferences preferences;
 
-    NarrowPages(ListLines lines, SavedViews views, Preferences preferences) {
+    NarrowPages(FilterLines lines, SavedViews views, Preferences preferences) {
         this.preferences = preferences;
         this.lines = lines;
         this.views = views;
@@ -44,12 +44,12 @@ class NarrowPages {
      * @param asked the parameters of the list's URL, and as {@code view} the path of the list
      */
     NarrowPage page(
-            Ladder ladder, Product product, MultiValueMap<String, String> asked, SignedIn me) {
+            Snapshot snapshot, Product product, MultiValueMap<String, String> asked, SignedIn me) {
         var view = Optional.ofNullable(asked.getFirst("view")).orElse("rank");
-        var queue = ladder.workspace().findTeam(asked.getFirst("queue")).orElse(null);
+        var queue = snapshot.workspace().findTeam(asked.getFirst("queue")).orElse(null);
         var narrowed =
                 lines.narrowed(
-                        ladder, productsOf(ladder, product, queue), ListState.read(asked), me);
+                        snapshot, productsOf(snapshot, product, queue), ListState.read(asked), me);
         var nodes = nodes(narrowed, view.equals("rank"), queue);
         return page(narrowed, nodes, product, view, asked, me);
     }
@@ -104,7 +104,7 @@ class NarrowPages {
                 state.withColumns(preferences.find(me, view + "." + product.code()).orElse(""))
                         .query(ofView(asked, ranked)),
                 views.of(me, product.code()),
-                shares(narrowed.lens().ladder(), product));
+                shares(narrowed.lens().snapshot(), product));
     }
 
     /** The parameters that make a view up, without what is only open at the moment. */
@@ -127,23 +127,26 @@ class NarrowPages {
             return lens.products().stream()
                     .flatMap(product ->
                             product.levels().find(level.getFirst()).stream()
-                                    .flatMap(one -> lens.ladder().level(product, one).stream()))
+                                    .flatMap(one -> lens.snapshot().level(product, one).stream()))
                     .filter(node -> queue == null || queue.key().equals(node.item().team()))
                     .toList();
         }
         var nodes = new ArrayList<Node>();
         lens.products()
                 .forEach(product ->
-                        lens.ladder().roots(product.code()).forEach(root -> root.walk(nodes::add)));
+                        lens.snapshot()
+                                .roots(product.code())
+                                .forEach(root -> root.walk(nodes::add)));
         return nodes;
     }
 
-    private static List<Product> productsOf(Ladder ladder, Product product, @Nullable Team queue) {
+    private static List<Product> productsOf(
+            Snapshot snapshot, Product product, @Nullable Team queue) {
         var products = new LinkedHashSet<Product>();
         products.add(product);
         if (queue != null) {
             queue.products().stream()
-                    .flatMap(code -> ladder.findProduct(code).stream())
+                    .flatMap(code -> snapshot.findProduct(code).stream())
                     .forEach(products::add);
         }
         return List.copyOf(products);
@@ -267,12 +270,12 @@ class NarrowPages {
                 .toList();
     }
 
-    private static List<Choice> shares(Ladder ladder, Product product) {
+    private static List<Choice> shares(Snapshot snapshot, Product product) {
         return Stream.concat(
                         Stream.of(
                                 new Choice("private", "myself", 0, true),
                                 new Choice("product", "everybody here", 0, false)),
-                        ladder.workspace().teamsOf(product.code()).stream()
+                        snapshot.workspace().teamsOf(product.code()).stream()
                                 .map(NarrowPages::teamChoice))
                 .toList();
     }

@@ -5,8 +5,8 @@ import greenladder.core.filter.Facets;
 import greenladder.core.filter.Filter;
 import greenladder.core.filter.Lens;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -17,7 +17,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
- * A list's state on the ladder of the moment: what it finds, and, in a tree, what has to be shown
+ * A list's state on the snapshot of the moment: what it finds, and, in a tree, what has to be shown
  * for the sake of what stands below it. Belongs to one request.
  */
 public final class Narrowed {
@@ -89,20 +89,21 @@ public final class Narrowed {
     }
 
     private Set<ItemKey> shown() {
-        var ladder = lens.ladder();
+        var snapshot = lens.snapshot();
         var keys = new HashSet<ItemKey>();
         lens.products()
                 .forEach(product ->
-                        ladder.roots(product.code())
-                                .forEach(root -> root.walk(node -> showFound(ladder, node, keys))));
+                        snapshot.roots(product.code())
+                                .forEach(root ->
+                                        root.walk(node -> showFound(snapshot, node, keys))));
         return keys;
     }
 
-    private void showFound(Ladder ladder, Node node, Set<ItemKey> keys) {
+    private void showFound(Snapshot snapshot, Node node, Set<ItemKey> keys) {
         if (filter.lets(node) && keys.add(node.item().key())) {
             var parent = node.item().parent();
             while (parent != null && keys.add(parent)) {
-                parent = ladder.requireNode(parent).item().parent();
+                parent = snapshot.requireNode(parent).item().parent();
             }
         }
     }

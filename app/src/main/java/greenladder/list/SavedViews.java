@@ -3,7 +3,7 @@ package greenladder.list;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Team;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.list.SavedViewRows.SavedViewPinRow;
 import greenladder.list.SavedViewRows.SavedViewRow;
 import greenladder.list.SavedViewRows.Sharing;
@@ -30,7 +30,7 @@ public class SavedViews {
     private static final Set<String> PATHS = Set.of("ladder", "outline", "rank");
 
     private final EntityManager entities;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
 
     /**
      * A view as one reader sees it.
@@ -62,7 +62,7 @@ public class SavedViews {
         }
     }
 
-    SavedViews(EntityManager entities, LadderKeeper keeper) {
+    SavedViews(EntityManager entities, SnapshotKeeper keeper) {
         this.entities = entities;
         this.keeper = keeper;
     }

@@ -8,10 +8,10 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.Lines;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.score.Formula;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;
@@ -41,7 +41,7 @@ public record TableColumn(
         int width,
         boolean number,
         Function<Item, @Nullable Field> field,
-        BiFunction<Ladder, Node, String> text,
+        BiFunction<Snapshot, Node, String> text,
         @Nullable Function<RollUp, @Nullable Amount> total) {
 
     /** Its cells show how ready items are, as a row of marks. */
@@ -71,7 +71,7 @@ public record TableColumn(
                         64,
                         true,
                         item -> null,
-                        (ladder, node) ->
+                        (snapshot, node) ->
                                 node.rollUp().drift(node.item()).map(Words::signed).orElse(""),
                         null));
         columns.add(
@@ -89,7 +89,7 @@ public record TableColumn(
                         70,
                         true,
                         item -> item.level().carriesPoints() ? Field.VALUE : null,
-                        (ladder, node) -> Words.of(node.item().value()),
+                        (snapshot, node) -> Words.of(node.item().value()),
                         RollUp::value));
         columns.add(
                 new TableColumn(
@@ -98,9 +98,9 @@ public record TableColumn(
                         64,
                         true,
                         item -> null,
-                        (ladder, node) ->
+                        (snapshot, node) ->
                                 Formula.of(
-                                                ladder.requireProduct(node.item().key().product())
+                                                snapshot.requireProduct(node.item().key().product())
                                                         .refining())
                                         .flatMap(formula -> formula.scoreOf(node))
                                         .map(Words::score)
@@ -128,7 +128,7 @@ public record TableColumn(
                         80,
                         true,
                         item -> null,
-                        (ladder, node) ->
+                        (snapshot, node) ->
                                 node.rollUp().tasks() == 0
                                         ? ""
                                         : node.rollUp().tasksDone()
@@ -144,7 +144,7 @@ public record TableColumn(
                         110,
                         false,
                         item -> Field.START,
-                        (ladder, node) -> Words.day(node.rollUp().dates().start()),
+                        (snapshot, node) -> Words.day(node.rollUp().dates().start()),
                         null));
         columns.add(
                 new TableColumn(
@@ -153,7 +153,7 @@ public record TableColumn(
                         110,
                         false,
                         item -> Field.FINISH,
-                        (ladder, node) -> Words.day(node.rollUp().dates().finish()),
+                        (snapshot, node) -> Words.day(node.rollUp().dates().finish()),
                         null));
         columns.add(field("labels", "Labels", 150, Field.LABELS));
         columns.add(field("level", "Level", 90, Field.LEVEL));
@@ -182,9 +182,9 @@ public record TableColumn(
                 width,
                 false,
                 item -> field,
-                (ladder, node) ->
+                (snapshot, node) ->
                         ChangeWords.value(
-                                ladder, node.item().key(), field, field.textOf(node.item())),
+                                snapshot, node.item().key(), field, field.textOf(node.item())),
                 null);
     }
 
@@ -195,7 +195,7 @@ public record TableColumn(
                 84,
                 true,
                 item -> item.level().carriesPoints() ? factor.field() : null,
-                (ladder, node) ->
+                (snapshot, node) ->
                         Words.of(node.item().details().refinement().factors().get(factor.key())),
                 null);
     }
@@ -232,7 +232,7 @@ public record TableColumn(
                 width,
                 true,
                 item -> null,
-                (ladder, node) -> Words.of(amount.apply(node)),
+                (snapshot, node) -> Words.of(amount.apply(node)),
                 total);
     }
 
@@ -244,7 +244,7 @@ public record TableColumn(
                 84,
                 true,
                 item -> item.level().carriesPoints() ? null : field,
-                (ladder, node) -> Words.of(rolledUp.apply(node.rollUp())),
+                (snapshot, node) -> Words.of(rolledUp.apply(node.rollUp())),
                 rolledUp);
     }
 
@@ -255,7 +255,7 @@ public record TableColumn(
                 90,
                 true,
                 item -> null,
-                (ladder, node) -> {
+                (snapshot, node) -> {
                     var lines = list.apply(node.item().details());
                     return lines.isEmpty() ? "" : lines.done() + " of " + lines.size();
                 },
@@ -269,7 +269,7 @@ public record TableColumn(
                 110,
                 false,
                 item -> null,
-                (ladder, node) ->
+                (snapshot, node) ->
                         Words.day(LocalDate.ofInstant(time.apply(node.item()), ZoneOffset.UTC)),
                 null);
     }
@@ -281,7 +281,7 @@ public record TableColumn(
                 80,
                 true,
                 item -> null,
-                (ladder, node) -> count.apply(node) == 0 ? "" : count.apply(node).toString(),
+                (snapshot, node) -> count.apply(node) == 0 ? "" : count.apply(node).toString(),
                 null);
     }
 

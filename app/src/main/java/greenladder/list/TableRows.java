@@ -4,9 +4,9 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.ready.Readiness;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
 import greenladder.list.TableRow.Cell;
 import greenladder.panel.Labels;
@@ -21,7 +21,7 @@ import java.util.Map;
 public final class TableRows {
     private static final int STEM_WIDTH = 96;
 
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Rights rights;
     private final SignedIn reader;
     private final List<TableColumn> columns;
@@ -30,8 +30,8 @@ public final class TableRows {
     /** Where a row stands, and what it shows that its item alone does not tell. */
     public record Showing(String url, boolean picked, String tint, String soFar) {}
 
-    public TableRows(Ladder ladder, Rights rights, SignedIn reader, List<TableColumn> columns) {
-        this.ladder = ladder;
+    public TableRows(Snapshot snapshot, Rights rights, SignedIn reader, List<TableColumn> columns) {
+        this.snapshot = snapshot;
         this.rights = rights;
         this.reader = reader;
         this.columns = columns;
@@ -39,7 +39,7 @@ public final class TableRows {
 
     public TableRow row(Node node, Showing showing) {
         var item = node.item();
-        var product = ladder.requireProduct(item.key().product());
+        var product = snapshot.requireProduct(item.key().product());
         return new TableRow(
                 item.key().toString(),
                 showing.url(),
@@ -53,7 +53,7 @@ public final class TableRows {
                 item.title(),
                 item.parent() == null
                         ? ""
-                        : ladder.findItem(item.parent()).map(Item::title).orElse(""),
+                        : snapshot.findItem(item.parent()).map(Item::title).orElse(""),
                 showing.tint(),
                 rights.mayEdit(reader, item, Field.TITLE),
                 rights.mayShape(reader, item.key().product(), item.level()),
@@ -68,7 +68,7 @@ public final class TableRows {
                 switch (column.id()) {
                     case TableColumn.SO_FAR -> showing.soFar();
                     case TableColumn.READY -> passed(checks);
-                    default -> column.text().apply(ladder, node);
+                    default -> column.text().apply(snapshot, node);
                 };
         return new Cell(
                 column.id(),

@@ -1,6 +1,6 @@
 package greenladder.panel;
 
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
 import greenladder.item.Door.Saved;
 import greenladder.web.Words;
 import java.util.LinkedHashMap;

@@ -1,7 +1,7 @@
 package greenladder.panel;
 
 import greenladder.core.item.ItemKey;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.talk.Comments;
 import greenladder.talk.Watching;
@@ -20,9 +20,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 class CommentController {
     private final Comments comments;
     private final Watching watching;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
 
-    CommentController(Comments comments, Watching watching, LadderKeeper keeper) {
+    CommentController(Comments comments, Watching watching, SnapshotKeeper keeper) {
         this.comments = comments;
         this.watching = watching;
         this.keeper = keeper;

@@ -3,7 +3,7 @@ package greenladder.panel;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -25,10 +25,10 @@ record FieldForm(
 
     record Option(String value, String label, boolean chosen) {}
 
-    static FieldForm of(Ladder ladder, Item item, Field field) {
+    static FieldForm of(Snapshot snapshot, Item item, Field field) {
         var custom =
                 field.isCustom()
-                        ? ladder.requireProduct(item.key().product()).findField(field.customKey())
+                        ? snapshot.requireProduct(item.key().product()).findField(field.customKey())
                         : Optional.<CustomField>empty();
         return new FieldForm(
                 item.key().toString(),
@@ -36,7 +36,7 @@ record FieldForm(
                 labelOf(field, custom),
                 controlOf(field, custom),
                 Objects.requireNonNullElse(field.textOf(item), ""),
-                options(ladder, item, field));
+                options(snapshot, item, field));
     }
 
     /** Without what stands there now, for a field that is set on several items. */
@@ -131,30 +131,30 @@ record FieldForm(
         };
     }
 
-    private static Stream<List<String>> people(Ladder ladder) {
+    private static Stream<List<String>> people(Snapshot snapshot) {
         return Stream.concat(
                 Stream.of(List.of("", "nobody")),
-                ladder.workspace().peopleAtWork().stream()
+                snapshot.workspace().peopleAtWork().stream()
                         .map(person -> List.of(person.handle(), person.name())));
     }
 
-    private static Stream<List<String>> choices(Ladder ladder, CustomField field) {
+    private static Stream<List<String>> choices(Snapshot snapshot, CustomField field) {
         return switch (field.type()) {
             case ONE_OF ->
                     Stream.concat(
                             Stream.of(List.of("", "none")),
                             field.choices().stream().map(one -> List.of(one, one)));
             case MANY_OF -> field.choices().stream().map(one -> List.of(one, one));
-            case PERSON -> people(ladder);
+            case PERSON -> people(snapshot);
             case YES_NO -> Stream.of(List.of("", "–"), List.of("yes", "yes"), List.of("no", "no"));
             case TEXT, NUMBER, DATE, LINK -> Stream.empty();
         };
     }
 
-    private static List<Option> options(Ladder ladder, Item item, Field field) {
+    private static List<Option> options(Snapshot snapshot, Item item, Field field) {
         var chosen = Objects.requireNonNullElse(field.textOf(item), "");
         var several = List.of(chosen.split(", "));
-        return choices(ladder, item, field)
+        return choices(snapshot, item, field)
                 .map(pair ->
                         new Option(
                                 pair.getFirst(),
@@ -164,51 +164,60 @@ record FieldForm(
                 .toList();
     }
 
-    private static Stream<List<String>> choices(Ladder ladder, Item item, Field field) {
+    private static Stream<List<String>> choices(Snapshot snapshot, Item item, Field field) {
         var level = item.level();
         return switch (field.base()) {
             case STATE ->
-                    ladder.workspace().statesOf(item).all().stream()
+                    snapshot.workspace().statesOf(item).all().stream()
                             .map(state -> List.of(state.key(), state.name()));
             case KIND -> level.kinds().stream().map(kind -> List.of(kind, kind));
             case LEVEL ->
-                    ladder.requireProduct(item.key().product()).levels().all().stream()
+                    snapshot.requireProduct(item.key().product()).levels().all().stream()
                             .map(one -> List.of(one.key(), one.name()));
-            case ASSIGNEE -> people(ladder);
+            case ASSIGNEE -> people(snapshot);
             case TEAM ->
                     Stream.concat(
                             Stream.of(List.of("", "none")),
-                            ladder.workspace().teamsOf(item.key().product()).stream()
+                            snapshot.workspace().teamsOf(item.key().product()).stream()
                                     .map(team -> List.of(team.key(), team.name())));
             case SPRINT ->
                     Stream.concat(
                             Stream.of(List.of("", "none")),
-                            ladder.workspace().openSprintsFor(item).stream()
+                            snapshot.workspace().openSprintsFor(item).stream()
                                     .map(sprint -> List.of(sprint.key(), sprint.name())));
             case RELEASE ->
                     Stream.concat(
                             Stream.of(List.of("", "none")),
-                            ladder.workspace().releasesOf(item.key().product()).stream()
+                            snapshot.workspace().releasesOf(item.key().product()).stream()
                                     .map(one -> List.of(one.key(), one.name())));
             case BAND ->
                     Stream.concat(
                             Stream.of(List.of("", "none")),
-                            ladder.requireProduct(item.key().product()).refining().bands().stream()
+                            snapshot
+                                    .requireProduct(item.key().product())
+                                    .refining()
+                                    .bands()
+                                    .stream()
                                     .map(band -> List.of(band.key(), band.name())));
             case CANDIDATE, BROKEN_DOWN -> Stream.of(List.of("", "no"), List.of("yes", "yes"));
             case SIZE ->
-                    ladder.requireProduct(item.key().product()).refining().scale().steps().stream()
+                    snapshot
+                            .requireProduct(item.key().product())
+                            .refining()
+                            .scale()
+                            .steps()
+                            .stream()
                             .filter(step -> !step.label().equals(step.size().toString()))
                             .map(step -> List.of(step.label(), step.label()));
             case LABELS ->
-                    ladder.labels(item.key().product()).stream()
+                    snapshot.labels(item.key().product()).stream()
                             .map(label -> List.of(label, label));
             case CUSTOM ->
-                    ladder
+                    snapshot
                             .requireProduct(item.key().product())
                             .findField(field.customKey())
                             .stream()
-                            .flatMap(custom -> choices(ladder, custom));
+                            .flatMap(custom -> choices(snapshot, custom));
             default -> Stream.<List<String>>empty();
         };
     }

@@ -1,11 +1,11 @@
 package greenladder.panel;
 
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeLog;
 import greenladder.item.ChangeLog.Logged;
 import greenladder.item.ChangeWords;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.panel.ItemPanel.HistoryEntry;
 import greenladder.web.Words;
 import java.time.Clock;
@@ -23,10 +23,10 @@ class History {
     private static final int MOST_CHANGES = 120;
 
     private final ChangeLog log;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Clock clock;
 
-    History(ChangeLog log, LadderKeeper keeper, Clock clock) {
+    History(ChangeLog log, SnapshotKeeper keeper, Clock clock) {
         this.log = log;
         this.keeper = keeper;
         this.clock = clock;
@@ -34,11 +34,11 @@ class History {
 
     /** With that of the items that were merged into it. */
     List<HistoryEntry> of(ItemKey key) {
-        var ladder = keeper.current();
-        var merged = ladder.findItem(key).map(item -> item.details().merged()).orElse(List.of());
+        var snapshot = keeper.current();
+        var merged = snapshot.findItem(key).map(item -> item.details().merged()).orElse(List.of());
         return Stream.concat(
-                        entries(ladder, key, "").stream(),
-                        merged.stream().flatMap(one -> entries(ladder, one, one + ": ").stream()))
+                        entries(snapshot, key, "").stream(),
+                        merged.stream().flatMap(one -> entries(snapshot, one, one + ": ").stream()))
                 .sorted(Comparator.comparing(HistoryEntry::operation).reversed())
                 .limit(MOST_CHANGES)
                 .toList();
@@ -47,7 +47,7 @@ class History {
     /**
      * @param before what stands before each change
      */
-    private List<HistoryEntry> entries(Ladder ladder, ItemKey key, String before) {
+    private List<HistoryEntry> entries(Snapshot snapshot, ItemKey key, String before) {
         var now = clock.instant();
         Map<Long, List<Logged>> byOperation = new LinkedHashMap<>();
         log.history(key, null, MOST_CHANGES)
@@ -62,8 +62,10 @@ class History {
                     return new HistoryEntry(
                             first.point().operation(),
                             Words.since(first.at(), now),
-                            ChangeWords.nameOf(ladder, first.actor()),
-                            ChangeWords.of(ladder, operation.stream().map(Logged::change).toList())
+                            ChangeWords.nameOf(snapshot, first.actor()),
+                            ChangeWords.of(
+                                            snapshot,
+                                            operation.stream().map(Logged::change).toList())
                                     .stream()
                                     .map(what -> before + what)
                                     .toList(),

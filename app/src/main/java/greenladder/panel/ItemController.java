@@ -5,11 +5,11 @@ import greenladder.core.item.Factor;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.FieldFit;
-import greenladder.item.LadderKeeper;
 import greenladder.item.Rights;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.List;
@@ -41,7 +41,7 @@ class ItemController {
                     Field.START,
                     Field.FINISH);
 
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Rights rights;
 
     /**
@@ -71,7 +71,7 @@ class ItemController {
             List<FieldForm.Option> bands,
             String agenda) {}
 
-    ItemController(LadderKeeper keeper, Rights rights) {
+    ItemController(SnapshotKeeper keeper, Rights rights) {
         this.keeper = keeper;
         this.rights = rights;
     }
@@ -107,9 +107,9 @@ class ItemController {
 
     private Menu menu(Node node, boolean amongSiblings, SignedIn me) {
         var item = node.item();
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var key = item.key();
-        var places = amongSiblings ? SiblingPlaces.of(ladder, item) : List.<ItemKey>of();
+        var places = amongSiblings ? SiblingPlaces.of(snapshot, item) : List.<ItemKey>of();
         return new Menu(
                 key.toString(),
                 item.title(),
@@ -117,45 +117,47 @@ class ItemController {
                 rights.mayEdit(me, item, Field.STATE),
                 rights.mayShape(me, key.product(), item.level()),
                 !node.children().isEmpty(),
-                amongSiblings ? places.indexOf(key) + 1 : ladder.position(item),
-                amongSiblings ? places.size() : ladder.orderOf(key.product(), item.level()).size(),
+                amongSiblings ? places.indexOf(key) + 1 : snapshot.position(item),
+                amongSiblings
+                        ? places.size()
+                        : snapshot.orderOf(key.product(), item.level()).size(),
                 amongSiblings ? "here" : item.level().plural().toLowerCase(Locale.ROOT),
                 amongSiblings,
                 "/" + key.product() + "/threads?item=" + key,
                 "/items/" + key,
-                FieldForm.of(ladder, item, Field.STATE).options(),
-                settable(ladder, item, me),
-                FieldForm.of(ladder, item, Field.LEVEL).options(),
-                levelsAbove(ladder, item),
+                FieldForm.of(snapshot, item, Field.STATE).options(),
+                settable(snapshot, item, me),
+                FieldForm.of(snapshot, item, Field.LEVEL).options(),
+                levelsAbove(snapshot, item),
                 item.level().index() > 0,
                 item.level().carriesPoints()
-                        ? FieldForm.of(ladder, item, Field.BAND).options()
+                        ? FieldForm.of(snapshot, item, Field.BAND).options()
                         : List.of(),
                 Objects.requireNonNullElse(item.details().refinement().agenda(), ""));
     }
 
     /** The fields that can be set on several items at once. */
-    private List<FieldForm.Option> settable(Ladder ladder, Item item, SignedIn me) {
-        var product = ladder.requireProduct(item.key().product());
+    private List<FieldForm.Option> settable(Snapshot snapshot, Item item, SignedIn me) {
+        var product = snapshot.requireProduct(item.key().product());
         return Stream.of(
                         SETTABLE.stream(),
                         product.refining().factors().stream().map(Factor::field),
                         product.fields().stream().map(CustomField::field))
                 .flatMap(fields -> fields)
                 .filter(field -> rights.mayEdit(me, item, field))
-                .filter(field -> FieldFit.fits(ladder, item, field))
+                .filter(field -> FieldFit.fits(snapshot, item, field))
                 .filter(field ->
                         item.level().carriesPoints()
                                 ? field != Field.HOURS_REMAINING
                                 : field != Field.SIZE && field != Field.VALUE)
                 .map(field ->
                         new FieldForm.Option(
-                                field.label(), FieldForm.of(ladder, item, field).label(), false))
+                                field.label(), FieldForm.of(snapshot, item, field).label(), false))
                 .toList();
     }
 
-    private static List<FieldForm.Option> levelsAbove(Ladder ladder, Item item) {
-        return ladder.requireProduct(item.key().product()).levels().all().stream()
+    private static List<FieldForm.Option> levelsAbove(Snapshot snapshot, Item item) {
+        return snapshot.requireProduct(item.key().product()).levels().all().stream()
                 .filter(level -> level.isAbove(item.level()))
                 .map(level ->
                         new FieldForm.Option(

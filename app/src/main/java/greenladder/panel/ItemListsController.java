@@ -8,8 +8,8 @@ import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.files.FileStore;
 import greenladder.item.Door;
-import greenladder.item.LadderKeeper;
 import greenladder.item.Rights;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletRequest;
@@ -30,7 +30,7 @@ class ItemListsController {
 
     private final Door door;
     private final FileStore files;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Rights rights;
 
     /**
@@ -61,7 +61,7 @@ class ItemListsController {
         }
     }
 
-    ItemListsController(Door door, FileStore files, LadderKeeper keeper, Rights rights) {
+    ItemListsController(Door door, FileStore files, SnapshotKeeper keeper, Rights rights) {
         this.door = door;
         this.files = files;
         this.keeper = keeper;

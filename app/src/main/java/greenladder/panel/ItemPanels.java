@@ -4,12 +4,12 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
-import greenladder.item.LadderKeeper;
 import greenladder.item.Rights;
+import greenladder.item.SnapshotKeeper;
 import greenladder.panel.ItemPanel.ChildRow;
 import greenladder.panel.ItemPanel.CommentEntry;
 import greenladder.panel.ItemPanel.Link;
@@ -38,7 +38,7 @@ public class ItemPanels {
     private static final int STEM_WIDTH = 364;
     private static final int CHILD_STEM_WIDTH = 72;
 
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Rights rights;
     private final History history;
     private final Comments comments;
@@ -47,7 +47,7 @@ public class ItemPanels {
     private final Clock clock;
 
     ItemPanels(
-            LadderKeeper keeper,
+            SnapshotKeeper keeper,
             Rights rights,
             History history,
             Comments comments,
@@ -67,9 +67,9 @@ public class ItemPanels {
      * @throws Failure.NotFound if there is no such item
      */
     public ItemPanel of(ItemKey key, SignedIn reader, ItemLinks links) {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var node =
-                ladder.findNode(key)
+                snapshot.findNode(key)
                         .orElseThrow(() ->
                                 new Failure.NotFound(
                                         "There is no item %s; it may have been deleted."
@@ -81,24 +81,24 @@ public class ItemPanels {
         return new ItemPanel(
                 key.toString(),
                 product,
-                RungMark.of(ladder.requireProduct(product).levels(), item.level()),
+                RungMark.of(snapshot.requireProduct(product).levels(), item.level()),
                 item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
                 item.title(),
                 may(reader, item, Field.TITLE),
                 Words.since(item.updatedAt(), clock.instant()),
-                ladder.ancestors(item).reversed().stream()
+                snapshot.ancestors(item).reversed().stream()
                         .map(above -> new Link(above.item().title(), links.to(above.item())))
                         .toList(),
                 item.state().name(),
                 item.category().name(),
                 may(reader, item, Field.STATE),
                 item.blocked(),
-                new PanelFacts(rights, ladder, node, reader).facts(),
+                new PanelFacts(rights, snapshot, node, reader).facts(),
                 markdown.toHtml(item.description()),
                 may(reader, item, Field.DESCRIPTION),
-                new PanelDetails(rights, ladder, item, reader, links).details(),
+                new PanelDetails(rights, snapshot, item, reader, links).details(),
                 item.level().carriesPoints()
-                        ? new PanelRefinement(rights, ladder, node, reader).refinement()
+                        ? new PanelRefinement(rights, snapshot, node, reader).refinement()
                         : null,
                 points || figures.hoursInvested() != null
                         ? Stem.of(item, figures, STEM_WIDTH)
@@ -107,8 +107,8 @@ public class ItemPanels {
                 remarks(item, figures),
                 thatIsAll(reader, item, figures),
                 childrenHead(node),
-                node.children().stream().map(child -> childRow(ladder, child, links)).toList(),
-                comments.of(key).stream().map(one -> comment(ladder, one, reader)).toList(),
+                node.children().stream().map(child -> childRow(snapshot, child, links)).toList(),
+                comments.of(key).stream().map(one -> comment(snapshot, one, reader)).toList(),
                 comments.mayComment(reader, key),
                 watching.isWatching(reader, key),
                 watching.of(key).size(),
@@ -118,8 +118,8 @@ public class ItemPanels {
                 "/" + product + "/threads?item=" + key);
     }
 
-    private CommentEntry comment(Ladder ladder, Comment comment, SignedIn reader) {
-        var who = ChangeWords.nameOf(ladder, comment.author());
+    private CommentEntry comment(Snapshot snapshot, Comment comment, SignedIn reader) {
+        var who = ChangeWords.nameOf(snapshot, comment.author());
         return new CommentEntry(
                 comment.id(),
                 who,
@@ -185,7 +185,7 @@ public class ItemPanels {
         return levels.isEmpty() ? "" : String.join(", ", levels);
     }
 
-    private static ChildRow childRow(Ladder ladder, Node child, ItemLinks links) {
+    private static ChildRow childRow(Snapshot snapshot, Node child, ItemLinks links) {
         var item = child.item();
         boolean bar = item.level().carriesPoints() && child.rollUp().hasPointChildren();
         return new ChildRow(
@@ -198,7 +198,7 @@ public class ItemPanels {
                 item.level().carriesPoints()
                         ? (child.rollUp().effective() == null
                                 ? "not sized"
-                                : SizeWords.of(ladder, child))
+                                : SizeWords.of(snapshot, child))
                         : Stem.hoursInWords(child.rollUp()));
     }
 }

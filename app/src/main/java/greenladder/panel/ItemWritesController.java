@@ -6,13 +6,13 @@ import greenladder.core.change.Problems;
 import greenladder.core.change.Target;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Beginnings;
 import greenladder.item.ChangeLog;
 import greenladder.item.ChangeWords;
 import greenladder.item.Door;
 import greenladder.item.Door.SeenField;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import greenladder.web.Words;
@@ -43,7 +43,7 @@ class ItemWritesController {
     private static final int MOST_SEARCHED = 50;
 
     private final Door door;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final ChangeLog log;
     private final Clock clock;
 
@@ -85,7 +85,7 @@ class ItemWritesController {
         }
     }
 
-    ItemWritesController(Door door, LadderKeeper keeper, ChangeLog log, Clock clock) {
+    ItemWritesController(Door door, SnapshotKeeper keeper, ChangeLog log, Clock clock) {
         this.door = door;
         this.keeper = keeper;
         this.log = log;
@@ -128,7 +128,7 @@ class ItemWritesController {
     /** Somebody else was faster at the same field: both values, to choose from. */
     @ExceptionHandler
     ModelAndView overtaken(Failure.Overtaken failure, HttpServletRequest request) {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var key = ItemKey.parse(failure.item()).orElseThrow();
         var field = Field.findEditable(failure.field()).orElseThrow();
         var last =
@@ -138,18 +138,18 @@ class ItemWritesController {
         var mine = Objects.requireNonNullElse(request.getParameter("value"), "");
         var conflict =
                 new Conflict(
-                        last.map(logged -> ChangeWords.nameOf(ladder, logged.actor()))
+                        last.map(logged -> ChangeWords.nameOf(snapshot, logged.actor()))
                                 .orElse("Somebody"),
                         last.map(logged -> Words.since(logged.at(), clock.instant())).orElse(""),
                         failure.now(),
-                        shown(ladder, key, field, failure.now()),
-                        shown(ladder, key, field, mine));
+                        shown(snapshot, key, field, failure.now()),
+                        shown(snapshot, key, field, mine));
         return new ModelAndView(
                 "shared/conflict :: conflict", Map.of("conflict", conflict), HttpStatus.CONFLICT);
     }
 
-    private static String shown(Ladder ladder, ItemKey key, Field field, String text) {
-        var words = ChangeWords.value(ladder, key, field, text);
+    private static String shown(Snapshot snapshot, ItemKey key, Field field, String text) {
+        var words = ChangeWords.value(snapshot, key, field, text);
         return words.isEmpty() ? "nothing" : words;
     }
 
@@ -194,9 +194,9 @@ class ItemWritesController {
 
     private Target amongSiblings(List<ItemKey> items, MoveForm form) {
         int place = number(Objects.requireNonNullElse(form.position(), ""));
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         items.stream()
-                .filter(key -> ladder.findItem(key).isEmpty())
+                .filter(key -> snapshot.findItem(key).isEmpty())
                 .findFirst()
                 .ifPresent(key -> {
                     throw invalid("item", "There is no item %s.".formatted(key));
@@ -204,13 +204,13 @@ class ItemWritesController {
         if (items.isEmpty()) {
             return new Target.Stay();
         }
-        int last = SiblingPlaces.of(ladder, ladder.requireNode(items.getFirst()).item()).size();
+        int last = SiblingPlaces.of(snapshot, snapshot.requireNode(items.getFirst()).item()).size();
         if (place < 1 || place > last) {
             throw invalid(
                     "position",
                     "There is no position %,d; positions go from 1 to %,d.".formatted(place, last));
         }
-        return SiblingPlaces.target(ladder, items, place);
+        return SiblingPlaces.target(snapshot, items, place);
     }
 
     private static Target.Parent parentOf(MoveForm form) {

@@ -1,6 +1,6 @@
 package greenladder.panel;
 
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.stereotype.Controller;
@@ -13,11 +13,11 @@ import org.springframework.web.bind.annotation.ResponseBody;
 class MentionsController {
     private static final int MOST = 8;
 
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
 
     record Suggestion(String handle, String name) {}
 
-    MentionsController(LadderKeeper keeper) {
+    MentionsController(SnapshotKeeper keeper) {
         this.keeper = keeper;
     }
 

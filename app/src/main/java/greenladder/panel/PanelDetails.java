@@ -8,7 +8,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Lines;
 import greenladder.core.item.WebLink;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.files.FileStore;
 import greenladder.item.ChangeWords;
 import greenladder.item.Rights;
@@ -32,7 +32,7 @@ import org.springframework.web.util.UriUtils;
  * Makes the part of the panel that shows one item's lists, labels, links, files and origin, for one
  * reader.
  */
-record PanelDetails(Rights rights, Ladder ladder, Item item, SignedIn reader, ItemLinks links) {
+record PanelDetails(Rights rights, Snapshot snapshot, Item item, SignedIn reader, ItemLinks links) {
 
     ItemDetails details() {
         var details = item.details();
@@ -54,7 +54,7 @@ record PanelDetails(Rights rights, Ladder ladder, Item item, SignedIn reader, It
                         Field.CHECKLIST,
                         "Checklist",
                         "Add a step",
-                        ladder.requireProduct(item.key().product())
+                        snapshot.requireProduct(item.key().product())
                                 .levels()
                                 .below(item.level())
                                 .filter(level ->
@@ -99,7 +99,7 @@ record PanelDetails(Rights rights, Ladder ladder, Item item, SignedIn reader, It
 
     private Line line(Lines lines, int at) {
         var line = lines.all().get(at);
-        var item = Optional.ofNullable(line.item()).flatMap(ladder::findItem);
+        var item = Optional.ofNullable(line.item()).flatMap(snapshot::findItem);
         return new Line(
                 at,
                 line.text(),
@@ -109,10 +109,10 @@ record PanelDetails(Rights rights, Ladder ladder, Item item, SignedIn reader, It
     }
 
     private List<Fact> ownFacts() {
-        return ladder.requireProduct(item.key().product()).fields().stream()
+        return snapshot.requireProduct(item.key().product()).fields().stream()
                 .map(custom -> {
                     var field = custom.field();
-                    var words = ChangeWords.value(ladder, item.key(), field, field.textOf(item));
+                    var words = ChangeWords.value(snapshot, item.key(), field, field.textOf(item));
                     return new Fact(
                             field.label(),
                             custom.name(),
@@ -172,7 +172,7 @@ record PanelDetails(Rights rights, Ladder ladder, Item item, SignedIn reader, It
                         .map(key ->
                                 new Link(
                                         key.toString(),
-                                        ladder.findItem(key).map(links::to).orElse("")))
+                                        snapshot.findItem(key).map(links::to).orElse("")))
                         .toList(),
                 note);
     }
@@ -185,7 +185,7 @@ record PanelDetails(Rights rights, Ladder ladder, Item item, SignedIn reader, It
         }
         var sum =
                 Stream.concat(Stream.of(item.key()), item.details().parts().stream())
-                        .flatMap(key -> ladder.findNode(key).stream())
+                        .flatMap(key -> snapshot.findNode(key).stream())
                         .filter(node -> !node.item().isDropped())
                         .map(node -> node.rollUp().effective())
                         .filter(size -> size != null)

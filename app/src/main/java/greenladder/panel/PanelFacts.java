@@ -4,9 +4,9 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.Person;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.FieldFit;
 import greenladder.item.Rights;
@@ -23,7 +23,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Makes the part of the panel that shows one item's fields, for one reader. */
-record PanelFacts(Rights rights, Ladder ladder, Node node, SignedIn reader) {
+record PanelFacts(Rights rights, Snapshot snapshot, Node node, SignedIn reader) {
     private static final String NONE = "–";
 
     /** What a field says that has no value. */
@@ -31,7 +31,7 @@ record PanelFacts(Rights rights, Ladder ladder, Node node, SignedIn reader) {
 
     Facts facts() {
         var item = node.item();
-        var person = ladder.findPerson(item.assignee()).map(Person::name).orElse("nobody");
+        var person = snapshot.findPerson(item.assignee()).map(Person::name).orElse("nobody");
         var first = new ArrayList<Fact>();
         if (item.level().carriesPoints()) {
             first.add(fact(Field.SIZE, "Size", sizeInWords(), sizeNote()));
@@ -57,7 +57,7 @@ record PanelFacts(Rights rights, Ladder ladder, Node node, SignedIn reader) {
     private boolean makesSense(Fact fact) {
         return !isEmpty(fact)
                 || Field.find(fact.field())
-                        .map(field -> FieldFit.fits(ladder, node.item(), field))
+                        .map(field -> FieldFit.fits(snapshot, node.item(), field))
                         .orElse(true);
     }
 
@@ -109,7 +109,7 @@ record PanelFacts(Rights rights, Ladder ladder, Node node, SignedIn reader) {
 
     private List<Fact> place() {
         var item = node.item();
-        var parent = ladder.ancestors(item).stream().findFirst().map(Node::item);
+        var parent = snapshot.ancestors(item).stream().findFirst().map(Node::item);
         return List.of(
                 fact(
                         Field.PARENT,
@@ -132,11 +132,11 @@ record PanelFacts(Rights rights, Ladder ladder, Node node, SignedIn reader) {
 
     private String shown(Field field) {
         var item = node.item();
-        return ChangeWords.value(ladder, item.key(), field, field.textOf(item));
+        return ChangeWords.value(snapshot, item.key(), field, field.textOf(item));
     }
 
     private String sizeInWords() {
-        return SizeWords.withUnit(ladder, node);
+        return SizeWords.withUnit(snapshot, node);
     }
 
     private String sizeNote() {

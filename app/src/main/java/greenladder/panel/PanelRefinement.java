@@ -2,10 +2,10 @@ package greenladder.panel;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.ready.Readiness;
 import greenladder.core.score.Scores;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.FieldFit;
 import greenladder.item.Rights;
@@ -17,12 +17,12 @@ import java.util.List;
 import java.util.Objects;
 
 /** Makes the part of the panel that shows how far one item is refined, for one reader. */
-record PanelRefinement(Rights rights, Ladder ladder, Node node, SignedIn reader) {
+record PanelRefinement(Rights rights, Snapshot snapshot, Node node, SignedIn reader) {
 
     ItemRefinement refinement() {
         var item = node.item();
         var refinement = item.details().refinement();
-        var results = Readiness.of(ladder.requireProduct(item.key().product()).refining(), node);
+        var results = Readiness.of(snapshot.requireProduct(item.key().product()).refining(), node);
         var ready = "%d of %d ready".formatted(results.passed(), results.results().size());
         var facts = facts(item);
         return new ItemRefinement(
@@ -33,7 +33,7 @@ record PanelRefinement(Rights rights, Ladder ladder, Node node, SignedIn reader)
                 Objects.requireNonNullElse(refinement.agenda(), ""),
                 Objects.requireNonNullElse(refinement.question(), ""),
                 refinement.candidate(),
-                refinement.candidate() || FieldFit.fits(ladder, item, Field.CANDIDATE),
+                refinement.candidate() || FieldFit.fits(snapshot, item, Field.CANDIDATE),
                 rights.mayEdit(reader, item, Field.AGENDA),
                 rights.mayEdit(reader, item, Field.CANDIDATE),
                 refinement.decisions().reversed().stream()
@@ -41,7 +41,7 @@ record PanelRefinement(Rights rights, Ladder ladder, Node node, SignedIn reader)
                                 new ItemRefinement.Decision(
                                         note.words(),
                                         Words.day(note.on()),
-                                        ChangeWords.nameOf(ladder, note.by())))
+                                        ChangeWords.nameOf(snapshot, note.by())))
                         .toList());
     }
 
@@ -57,9 +57,9 @@ record PanelRefinement(Rights rights, Ladder ladder, Node node, SignedIn reader)
     }
 
     private List<Fact> facts(Item item) {
-        var product = ladder.requireProduct(item.key().product());
+        var product = snapshot.requireProduct(item.key().product());
         var facts = new ArrayList<Fact>();
-        var band = ChangeWords.value(ladder, item.key(), Field.BAND, Field.BAND.textOf(item));
+        var band = ChangeWords.value(snapshot, item.key(), Field.BAND, Field.BAND.textOf(item));
         facts.add(fact(Field.BAND, "Band", band));
         for (var factor : product.refining().factors()) {
             facts.add(

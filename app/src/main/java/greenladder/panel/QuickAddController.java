@@ -8,11 +8,11 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.item.Template;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.core.text.QuickLine;
 import greenladder.item.Beginnings;
 import greenladder.item.Door;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.panel.FieldForm.Option;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -38,7 +38,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}/quick-add")
 class QuickAddController {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Door door;
 
     /** The form as it opens. */
@@ -92,7 +92,7 @@ class QuickAddController {
         }
     }
 
-    QuickAddController(LadderKeeper keeper, Door door) {
+    QuickAddController(SnapshotKeeper keeper, Door door) {
         this.keeper = keeper;
         this.door = door;
     }
@@ -102,13 +102,13 @@ class QuickAddController {
             @PathVariable("product") String code,
             @RequestParam(defaultValue = "") String at,
             Model model) {
-        var ladder = keeper.current();
-        var product = require(ladder, code);
+        var snapshot = keeper.current();
+        var product = require(snapshot, code);
         var parent =
                 ItemKey.parse(at)
-                        .flatMap(ladder::findItem)
+                        .flatMap(snapshot::findItem)
                         .filter(item -> item.key().product().equals(code))
-                        .flatMap(item -> nearestAbove(ladder, item, standard(product)));
+                        .flatMap(item -> nearestAbove(snapshot, item, standard(product)));
         model.addAttribute(
                 "quick",
                 new Page(
@@ -117,10 +117,10 @@ class QuickAddController {
                         product.levels().all().stream()
                                 .map(level -> new Option(level.key(), level.name(), false))
                                 .toList(),
-                        ladder.workspace().peopleAtWork().stream()
+                        snapshot.workspace().peopleAtWork().stream()
                                 .map(person -> new Option(person.handle(), person.name(), false))
                                 .toList(),
-                        ladder.labels(code).stream()
+                        snapshot.labels(code).stream()
                                 .map(label -> new Option(label, label, false))
                                 .toList(),
                         product.templates().stream()
@@ -131,17 +131,17 @@ class QuickAddController {
 
     @PostMapping("/read")
     String read(@PathVariable("product") String code, Form form, Model model) {
-        var ladder = keeper.current();
-        var product = require(ladder, code);
-        var read = QuickLine.read(text(form.line()), ladder, product);
+        var snapshot = keeper.current();
+        var product = require(snapshot, code);
+        var read = QuickLine.read(text(form.line()), snapshot, product);
         var fields = form.fields(read, standard(product));
-        var beginning = Beginnings.of(ladder, code, fields, new Target.Stay(), form.template());
+        var beginning = Beginnings.of(snapshot, code, fields, new Target.Stay(), form.template());
         model.addAttribute(
                 "understood",
                 new Understood(
                         chips(read),
                         sentence(
-                                ladder,
+                                snapshot,
                                 product,
                                 beginning.create().entries().getFirst().fields(),
                                 beginning.template(),
@@ -153,15 +153,15 @@ class QuickAddController {
     @PostMapping
     ResponseEntity<String> add(
             @PathVariable("product") String code, Form form, @AuthenticationPrincipal SignedIn me) {
-        var ladder = keeper.current();
-        var product = require(ladder, code);
-        var read = QuickLine.read(text(form.line()), ladder, product);
+        var snapshot = keeper.current();
+        var product = require(snapshot, code);
+        var read = QuickLine.read(text(form.line()), snapshot, product);
         if (read.title().isBlank()) {
             throw new Failure.Invalid(Problems.of("line", "A title is needed."));
         }
         var beginning =
                 Beginnings.of(
-                        ladder,
+                        snapshot,
                         code,
                         form.fields(read, standard(product)),
                         new Target.Stay(),
@@ -174,7 +174,7 @@ class QuickAddController {
     }
 
     private static String sentence(
-            Ladder ladder,
+            Snapshot snapshot,
             Product product,
             Map<String, String> fields,
             @Nullable Template template,
@@ -191,7 +191,7 @@ class QuickAddController {
         var parts = new ArrayList<String>();
         parts.add("Adds %s, “%s”".formatted(Words.withArticle(kind), title));
         ItemKey.parse(fields.getOrDefault(Field.PARENT.label(), ""))
-                .flatMap(ladder::findItem)
+                .flatMap(snapshot::findItem)
                 .ifPresent(
                         parent -> parts.add("under %s %s".formatted(parent.key(), parent.title())));
         if (template != null) {
@@ -211,9 +211,10 @@ class QuickAddController {
                 .orElse(product.levels().top());
     }
 
-    private static java.util.Optional<Item> nearestAbove(Ladder ladder, Item item, Level level) {
+    private static java.util.Optional<Item> nearestAbove(
+            Snapshot snapshot, Item item, Level level) {
         return Stream.concat(
-                        Stream.of(item), ladder.ancestors(item).stream().map(node -> node.item()))
+                        Stream.of(item), snapshot.ancestors(item).stream().map(node -> node.item()))
                 .filter(one -> one.level().isAbove(level))
                 .findFirst();
     }
@@ -222,8 +223,8 @@ class QuickAddController {
         return line == null ? "" : line;
     }
 
-    private static Product require(Ladder ladder, String code) {
-        return ladder.findProduct(code)
+    private static Product require(Snapshot snapshot, String code) {
+        return snapshot.findProduct(code)
                 .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 }

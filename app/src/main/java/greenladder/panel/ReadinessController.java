@@ -3,11 +3,11 @@ package greenladder.panel;
 import greenladder.core.change.Command;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Node;
 import greenladder.core.ready.Readiness;
+import greenladder.core.snapshot.Node;
 import greenladder.item.Door;
-import greenladder.item.LadderKeeper;
 import greenladder.item.Rights;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.List;
@@ -23,7 +23,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** The checks of an item's readiness, each with what mends it, and what was decided about it. */
 @Controller
 class ReadinessController {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Rights rights;
     private final Door door;
 
@@ -45,7 +45,7 @@ class ReadinessController {
             String field,
             String value) {}
 
-    ReadinessController(LadderKeeper keeper, Rights rights, Door door) {
+    ReadinessController(SnapshotKeeper keeper, Rights rights, Door door) {
         this.keeper = keeper;
         this.rights = rights;
         this.door = door;

@@ -3,7 +3,7 @@ package greenladder.panel;
 import greenladder.core.change.Target;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -13,8 +13,8 @@ final class SiblingPlaces {
     private SiblingPlaces() {}
 
     /** The items beside one, itself among them, in their order; dropped ones are not shown. */
-    static List<ItemKey> of(Ladder ladder, Item item) {
-        return ladder.siblings(item).stream()
+    static List<ItemKey> of(Snapshot snapshot, Item item) {
+        return snapshot.siblings(item).stream()
                 .map(node -> node.item())
                 .filter(one -> !one.isDropped() || one.key().equals(item.key()))
                 .map(Item::key)
@@ -25,9 +25,9 @@ final class SiblingPlaces {
      * Where items go that are to stand at a place, from 1, among those beside the first of them; a
      * place beyond the last is the last.
      */
-    static Target target(Ladder ladder, Collection<ItemKey> moved, int place) {
-        var first = ladder.requireNode(moved.iterator().next()).item();
-        var others = new ArrayList<>(of(ladder, first));
+    static Target target(Snapshot snapshot, Collection<ItemKey> moved, int place) {
+        var first = snapshot.requireNode(moved.iterator().next()).item();
+        var others = new ArrayList<>(of(snapshot, first));
         others.removeAll(moved);
         if (others.isEmpty() || place == 1) {
             return others.isEmpty() ? new Target.Stay() : new Target.Before(others.getFirst());

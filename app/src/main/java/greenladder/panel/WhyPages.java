@@ -4,13 +4,13 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.score.Formula;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeLog;
 import greenladder.item.ChangeLog.Logged;
 import greenladder.item.ChangeWords;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.panel.WhyPage.Part;
 import greenladder.panel.WhyPage.Section;
 import greenladder.web.Failure;
@@ -48,32 +48,33 @@ class WhyPages {
                     Field.Base.VALUE,
                     Field.Base.FACTOR);
 
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final ChangeLog log;
     private final Clock clock;
 
-    WhyPages(LadderKeeper keeper, ChangeLog log, Clock clock) {
+    WhyPages(SnapshotKeeper keeper, ChangeLog log, Clock clock) {
         this.keeper = keeper;
         this.log = log;
         this.clock = clock;
     }
 
     WhyPage of(ItemKey key) {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var node =
-                ladder.findNode(key)
+                snapshot.findNode(key)
                         .orElseThrow(
                                 () -> new Failure.NotFound("There is no item %s.".formatted(key)));
         var sections =
                 Stream.of(
-                                Optional.of(size(ladder, node)),
-                                completion(ladder, node),
+                                Optional.of(size(snapshot, node)),
+                                completion(snapshot, node),
                                 drift(node),
-                                unsized(ladder, node),
-                                score(ladder, node))
+                                unsized(snapshot, node),
+                                score(snapshot, node))
                         .flatMap(Optional::stream)
                         .toList();
-        return new WhyPage(key.toString(), node.item().title(), sections, lastChange(ladder, node));
+        return new WhyPage(
+                key.toString(), node.item().title(), sections, lastChange(snapshot, node));
     }
 
     /**
@@ -81,9 +82,9 @@ class WhyPages {
      * size.
      */
     WhyPage ofLevel(String code, String levelKey) {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var product =
-                ladder.findProduct(code)
+                snapshot.findProduct(code)
                         .orElseThrow(() ->
                                 new Failure.NotFound("There is no product %s.".formatted(code)));
         var level =
@@ -91,7 +92,7 @@ class WhyPages {
                         .find(levelKey)
                         .orElseThrow(() ->
                                 new Failure.NotFound("There is no level %s.".formatted(levelKey)));
-        var total = Objects.requireNonNull(ladder.levelTotals(product).get(level));
+        var total = Objects.requireNonNull(snapshot.levelTotals(product).get(level));
         var figures = total.figures();
         var items = total.items();
         var points = figures.points();
@@ -141,7 +142,7 @@ class WhyPages {
         return new WhyPage(product.code(), level.plural(), sections, "");
     }
 
-    private static Section size(Ladder ladder, Node node) {
+    private static Section size(Snapshot snapshot, Node node) {
         var item = node.item();
         var figures = node.rollUp();
         if (!item.level().carriesPoints()) {
@@ -174,16 +175,16 @@ class WhyPages {
                                     .formatted(parts, own);
                 };
         return new Section(
-                "Size: " + SizeWords.withUnit(ladder, node),
+                "Size: " + SizeWords.withUnit(snapshot, node),
                 rule,
-                parts(ladder, node, child -> SizeWords.withUnit(ladder, child)));
+                parts(snapshot, node, child -> SizeWords.withUnit(snapshot, child)));
     }
 
     private static String areNot(Amount amount) {
         return Words.of(amount) + (amount.equals(Amount.of(1)) ? " is" : " are");
     }
 
-    private static Optional<Section> completion(Ladder ladder, Node node) {
+    private static Optional<Section> completion(Snapshot snapshot, Node node) {
         var figures = node.rollUp();
         if (!node.item().level().carriesPoints()) {
             return Optional.empty();
@@ -207,7 +208,7 @@ class WhyPages {
                         "Completion: "
                                 + figures.completion().map(Words::percent).orElse("not sized"),
                         words,
-                        parts(ladder, node, WhyPages::doneOf)));
+                        parts(snapshot, node, WhyPages::doneOf)));
     }
 
     private static String doneOf(Node child) {
@@ -233,7 +234,7 @@ class WhyPages {
                                 List.of()));
     }
 
-    private static Optional<Section> unsized(Ladder ladder, Node node) {
+    private static Optional<Section> unsized(Snapshot snapshot, Node node) {
         var figures = node.rollUp();
         return figures.unsized() == 0 || !figures.hasPointChildren()
                 ? Optional.empty()
@@ -242,7 +243,7 @@ class WhyPages {
                                 "Not sized: " + figures.unsized(),
                                 "The lowest items that carry points and have no size.",
                                 parts(
-                                                ladder,
+                                                snapshot,
                                                 node,
                                                 child -> child.rollUp().unsized() + " not sized")
                                         .stream()
@@ -250,8 +251,8 @@ class WhyPages {
                                         .toList()));
     }
 
-    private static Optional<Section> score(Ladder ladder, Node node) {
-        var refining = ladder.requireProduct(node.item().key().product()).refining();
+    private static Optional<Section> score(Snapshot snapshot, Node node) {
+        var refining = snapshot.requireProduct(node.item().key().product()).refining();
         return Formula.of(refining)
                 .map(formula ->
                         new Section(
@@ -276,7 +277,7 @@ class WhyPages {
         String of(Node child);
     }
 
-    private static List<Part> parts(Ladder ladder, Node node, Figure figure) {
+    private static List<Part> parts(Snapshot snapshot, Node node, Figure figure) {
         var children =
                 node.children().stream()
                         .filter(child ->
@@ -299,7 +300,7 @@ class WhyPages {
     }
 
     /** The last change of a figure on the item or on its parts that were touched last. */
-    private String lastChange(Ladder ladder, Node node) {
+    private String lastChange(Snapshot snapshot, Node node) {
         return Stream.concat(
                         Stream.of(node.item()),
                         node.children().stream()
@@ -312,15 +313,15 @@ class WhyPages {
                 .flatMap(item -> log.history(item.key(), null, MOST_CHANGES).stream())
                 .filter(logged -> MOVE_FIGURES.contains(logged.change().field().base()))
                 .max(Comparator.comparing(logged -> logged.point().operation()))
-                .map(logged -> words(ladder, logged))
+                .map(logged -> words(snapshot, logged))
                 .orElse("");
     }
 
-    private String words(Ladder ladder, Logged logged) {
-        var what = ChangeWords.of(ladder, List.of(logged.change()));
+    private String words(Snapshot snapshot, Logged logged) {
+        var what = ChangeWords.of(snapshot, List.of(logged.change()));
         return "Last changed by %s, %s: %s (%s)."
                 .formatted(
-                        ChangeWords.nameOf(ladder, logged.actor()),
+                        ChangeWords.nameOf(snapshot, logged.actor()),
                         Words.since(logged.at(), clock.instant()),
                         what.isEmpty() ? "changed it" : what.getFirst(),
                         Objects.requireNonNull(logged.change().item()));

@@ -1,7 +1,7 @@
 package greenladder.product;
 
 import greenladder.core.change.Problem;
-import greenladder.core.change.Reshaping.Part;
+import greenladder.core.change.SetupChange.Removed;
 import greenladder.core.item.Category;
 import greenladder.core.item.Level;
 import greenladder.core.item.Level.Measure;
@@ -36,7 +36,7 @@ public final class LevelsReader {
     private final String owner;
     private final String prefix;
     private final List<Problem> problems = new ArrayList<>();
-    private final Map<Part, String> renamed = new HashMap<>();
+    private final Map<Removed, String> renamed = new HashMap<>();
 
     /**
      * @param owner whose kinds these are: the product's code
@@ -52,7 +52,7 @@ public final class LevelsReader {
     }
 
     /** Kinds that were given another name, and the name. */
-    public Map<Part, String> renamed() {
+    public Map<Removed, String> renamed() {
         return renamed;
     }
 
@@ -152,7 +152,7 @@ public final class LevelsReader {
             } else {
                 kinds.add(kind);
                 if (!was.isEmpty() && !was.equals(kind)) {
-                    renamed.put(new Part(Part.What.KIND, owner, levelKey, was), kind);
+                    renamed.put(new Removed(Removed.What.KIND, owner, levelKey, was), kind);
                 }
             }
         }

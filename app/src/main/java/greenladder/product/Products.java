@@ -22,7 +22,7 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** The products as they are kept. What is read all the time is the ladder's copy of them. */
+/** The products as they are kept. What is read all the time is the snapshot's copy of them. */
 @Component
 @Transactional
 public class Products {

@@ -5,11 +5,11 @@ import greenladder.core.change.Problems;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
 import greenladder.item.Door;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
 import greenladder.talk.NoticeDesk;
@@ -31,7 +31,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}/agenda")
 class AgendaController {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final AgendaPages pages;
     private final Frames frames;
     private final Door door;
@@ -39,7 +39,7 @@ class AgendaController {
     private final NoticeDesk notices;
 
     AgendaController(
-            LadderKeeper keeper,
+            SnapshotKeeper keeper,
             AgendaPages pages,
             Frames frames,
             Door door,
@@ -61,10 +61,10 @@ class AgendaController {
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
         var frame = frames.of(me, require(keeper.current(), code), View.AGENDA);
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         model.addAttribute(
                 "page",
-                pages.page(ladder, require(ladder, code), ItemKey.parse(at).orElse(null), me));
+                pages.page(snapshot, require(snapshot, code), ItemKey.parse(at).orElse(null), me));
         model.addAttribute("frame", frame);
         return fragment ? "refine/agenda :: view" : "refine/agenda";
     }
@@ -108,8 +108,8 @@ class AgendaController {
 
     private void tellOfTheWalk(String code, SignedIn me) {
         if (room.begins(code)) {
-            var ladder = keeper.whole();
-            notices.agendaBegan(AgendaPages.toCome(ladder, require(ladder, code)), me.handle());
+            var snapshot = keeper.whole();
+            notices.agendaBegan(AgendaPages.toCome(snapshot, require(snapshot, code)), me.handle());
         }
     }
 
@@ -118,8 +118,8 @@ class AgendaController {
                 .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(text)));
     }
 
-    private static Product require(Ladder ladder, String code) {
-        return ladder.findProduct(code)
+    private static Product require(Snapshot snapshot, String code) {
+        return snapshot.findProduct(code)
                 .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 }

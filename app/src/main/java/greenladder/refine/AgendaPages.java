@@ -9,10 +9,10 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.item.Refinement;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Mark;
-import greenladder.core.ladder.Node;
 import greenladder.core.rank.RankOrder.Slot;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeLog;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;
@@ -55,12 +55,12 @@ class AgendaPages {
         return "/%s/agenda%s".formatted(product.code(), at == null ? "" : "?at=" + at);
     }
 
-    AgendaPage page(Ladder ladder, Product product, @Nullable ItemKey asked, SignedIn reader) {
+    AgendaPage page(Snapshot snapshot, Product product, @Nullable ItemKey asked, SignedIn reader) {
         var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
         var through =
                 log.emptiedSince(today.atStartOfDay().toInstant(ZoneOffset.UTC), Field.AGENDA);
-        var nodes = onAgenda(ladder, product, through);
-        var grouped = grouped(ladder, product, nodes, today, reader);
+        var nodes = onAgenda(snapshot, product, through);
+        var grouped = grouped(snapshot, product, nodes, today, reader);
         var order = grouped.stream().flatMap(group -> group.nodes().stream()).toList();
         var at = current(order, asked);
         if (at != null) {
@@ -84,35 +84,35 @@ class AgendaPages {
                                                 .toList()))
                         .toList(),
                 at == null ? null : talk(product, order, at, reader),
-                Candidates.of(ladder, product, any -> true));
+                Candidates.of(snapshot, product, any -> true));
     }
 
     /** What is still to be talked about, by rank. */
-    static List<ItemKey> toCome(Ladder ladder, Product product) {
-        return inTreeOrder(ladder, ladder.marked(Mark.AGENDA, product.code())).stream()
+    static List<ItemKey> toCome(Snapshot snapshot, Product product) {
+        return inTreeOrder(snapshot, snapshot.marked(Mark.AGENDA, product.code())).stream()
                 .map(node -> node.item().key())
                 .toList();
     }
 
     /** What is still to be talked about and what has been today, as it stands in the tree. */
     private static List<Node> onAgenda(
-            Ladder ladder, Product product, Collection<ItemKey> through) {
-        var nodes = new ArrayList<>(ladder.marked(Mark.AGENDA, product.code()));
+            Snapshot snapshot, Product product, Collection<ItemKey> through) {
+        var nodes = new ArrayList<>(snapshot.marked(Mark.AGENDA, product.code()));
         through.stream()
                 .filter(key -> key.product().equals(product.code()))
-                .flatMap(key -> ladder.findNode(key).stream())
+                .flatMap(key -> snapshot.findNode(key).stream())
                 .filter(node -> !isToCome(node.item()))
                 .forEach(nodes::add);
-        return inTreeOrder(ladder, nodes);
+        return inTreeOrder(snapshot, nodes);
     }
 
     /** What stands above comes first; beside each other the order of rank decides. */
-    private static List<Node> inTreeOrder(Ladder ladder, List<Node> nodes) {
+    private static List<Node> inTreeOrder(Snapshot snapshot, List<Node> nodes) {
         var ways = new HashMap<ItemKey, List<Slot<ItemKey>>>();
         for (var node : nodes) {
             var way = new ArrayList<Slot<ItemKey>>();
             way.add(slot(node.item()));
-            ladder.ancestors(node.item()).forEach(above -> way.add(slot(above.item())));
+            snapshot.ancestors(node.item()).forEach(above -> way.add(slot(above.item())));
             ways.put(node.item().key(), way.reversed());
         }
         return nodes.stream()
@@ -142,8 +142,12 @@ class AgendaPages {
     }
 
     private static List<Grouping.Group> grouped(
-            Ladder ladder, Product product, List<Node> nodes, LocalDate today, SignedIn reader) {
-        var lens = new Lens(ladder, List.of(product), today, reader.handle(), null);
+            Snapshot snapshot,
+            Product product,
+            List<Node> nodes,
+            LocalDate today,
+            SignedIn reader) {
+        var lens = new Lens(snapshot, List.of(product), today, reader.handle(), null);
         var facets = new Facets(lens);
         return facets.find(Facets.IN + groupLevel(product).key())
                 .map(facet -> Grouping.of(List.of(facet), nodes))

@@ -3,10 +3,10 @@ package greenladder.refine;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Product;
 import greenladder.core.item.Team;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Mark;
-import greenladder.core.ladder.Node;
 import greenladder.core.plan.Velocity;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.web.FillGauge;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;
@@ -30,14 +30,14 @@ record Candidates(
      * Of what a list shows: those of a product's teams that have some, and at the end those of no
      * team.
      */
-    static List<Candidates> of(Ladder ladder, Product product, Predicate<Node> shown) {
+    static List<Candidates> of(Snapshot snapshot, Product product, Predicate<Node> shown) {
         var candidates =
-                ladder.marked(Mark.CANDIDATE, product.code()).stream()
+                snapshot.marked(Mark.CANDIDATE, product.code()).stream()
                         .filter(shown)
                         .filter(node -> node.item().sprint() == null && !node.item().isDone())
                         .toList();
         var all = new ArrayList<Candidates>();
-        for (var team : ladder.workspace().teamsOf(product.code())) {
+        for (var team : snapshot.workspace().teamsOf(product.code())) {
             var those =
                     candidates.stream()
                             .filter(node -> team.key().equals(node.item().team()))
@@ -48,18 +48,19 @@ record Candidates(
                                 team.name(),
                                 product,
                                 those,
-                                Velocity.of(ladder, team.key(), Velocity.WINDOW)));
+                                Velocity.of(snapshot, team.key(), Velocity.WINDOW)));
             }
         }
-        var others = candidates.stream().filter(node -> isOfNoTeam(ladder, product, node)).toList();
+        var others =
+                candidates.stream().filter(node -> isOfNoTeam(snapshot, product, node)).toList();
         if (!others.isEmpty()) {
             all.add(of("no team yet", product, others, new Velocity(Velocity.WINDOW, List.of())));
         }
         return all;
     }
 
-    private static boolean isOfNoTeam(Ladder ladder, Product product, Node node) {
-        return ladder.workspace().teamsOf(product.code()).stream()
+    private static boolean isOfNoTeam(Snapshot snapshot, Product product, Node node) {
+        return snapshot.workspace().teamsOf(product.code()).stream()
                 .map(Team::key)
                 .noneMatch(key -> key.equals(node.item().team()));
     }

@@ -3,10 +3,10 @@ package greenladder.refine;
 import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -26,13 +26,13 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}/estimate")
 class EstimateController {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final EstimatePages pages;
     private final SizingRounds rounds;
     private final Frames frames;
 
     EstimateController(
-            LadderKeeper keeper, EstimatePages pages, SizingRounds rounds, Frames frames) {
+            SnapshotKeeper keeper, EstimatePages pages, SizingRounds rounds, Frames frames) {
         this.keeper = keeper;
         this.pages = pages;
         this.rounds = rounds;
@@ -47,8 +47,8 @@ class EstimateController {
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
         var frame = frames.of(me, require(keeper.current(), code), View.ESTIMATE);
-        var ladder = keeper.current();
-        model.addAttribute("page", pages.page(ladder, require(ladder, code), round, me));
+        var snapshot = keeper.current();
+        model.addAttribute("page", pages.page(snapshot, require(snapshot, code), round, me));
         model.addAttribute("frame", frame);
         return fragment ? "refine/estimate :: view" : "refine/estimate";
     }
@@ -76,9 +76,9 @@ class EstimateController {
     @PostMapping("/next")
     ResponseEntity<String> next(
             @PathVariable("product") String code, @AuthenticationPrincipal SignedIn me) {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var key =
-                pages.firstUnsized(ladder, require(ladder, code))
+                pages.firstUnsized(snapshot, require(snapshot, code))
                         .orElseThrow(() ->
                                 new Failure.Invalid(
                                         Problems.of("item", "Everything here is sized.")));
@@ -126,8 +126,8 @@ class EstimateController {
         return Answers.said("");
     }
 
-    private static Product require(Ladder ladder, String code) {
-        return ladder.findProduct(code)
+    private static Product require(Snapshot snapshot, String code) {
+        return snapshot.findProduct(code)
                 .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 }

@@ -5,9 +5,9 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
 import greenladder.core.item.Product;
 import greenladder.core.item.Scale;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.sizing.Picks;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;
@@ -22,7 +22,7 @@ import greenladder.refine.EstimatePage.SeatView;
 import greenladder.refine.EstimatePage.Similar;
 import greenladder.refine.SizingRounds.Round;
 import greenladder.refine.SizingRounds.Seat;
-import greenladder.refine.SizingRows.Stage;
+import greenladder.refine.SizingRows.Phase;
 import greenladder.search.FullText;
 import greenladder.web.Markdown;
 import greenladder.web.SizeWords;
@@ -74,19 +74,19 @@ class EstimatePages {
         return "/%s/estimate%s".formatted(product.code(), round == null ? "" : "?round=" + round);
     }
 
-    EstimatePage page(Ladder ladder, Product product, @Nullable Long asked, SignedIn reader) {
+    EstimatePage page(Snapshot snapshot, Product product, @Nullable Long asked, SignedIn reader) {
         var round =
                 asked == null
                         ? null
                         : rounds.join(reader, asked)
                                 .filter(one -> one.item().product().equals(product.code()))
                                 .orElse(null);
-        var unsized = unsized(ladder, product);
+        var unsized = unsized(snapshot, product);
         return new EstimatePage(
                 product.code(),
                 url(product, round == null ? null : asked),
                 rounds.open(reader, product.code()).stream()
-                        .map(one -> line(ladder, product, one, asked))
+                        .map(one -> line(snapshot, product, one, asked))
                         .toList(),
                 unsized.stream().limit(MOST_UNSIZED).map(EstimatePages::line).toList(),
                 unsized.size() > MOST_UNSIZED
@@ -95,16 +95,19 @@ class EstimatePages {
                         : "",
                 reader.mayIn(product.code(), Permission.WORK),
                 round == null
-                        ? unsized.stream().limit(MOST_NEXT).map(node -> next(ladder, node)).toList()
+                        ? unsized.stream()
+                                .limit(MOST_NEXT)
+                                .map(node -> next(snapshot, node))
+                                .toList()
                         : List.of(),
-                round == null ? null : view(ladder, product, round, reader));
+                round == null ? null : view(snapshot, product, round, reader));
     }
 
     /**
      * Stories without a size that are still to be done: those on the agenda first, then by rank.
      */
-    private static List<Node> unsized(Ladder ladder, Product product) {
-        return ladder
+    private static List<Node> unsized(Snapshot snapshot, Product product) {
+        return snapshot
                 .inOrder(product, RankPlace.lowestWithPoints(product.levels()))
                 .gathered("to be sized", EstimatePages::unsized)
                 .stream()
@@ -122,12 +125,12 @@ class EstimatePages {
                 .toList();
     }
 
-    private NextItem next(Ladder ladder, Node node) {
+    private NextItem next(Snapshot snapshot, Node node) {
         var item = node.item();
         return new NextItem(
                 item.key().toString(),
                 item.title(),
-                ladder.ancestors(item).stream()
+                snapshot.ancestors(item).stream()
                         .findFirst()
                         .map(above -> above.item().title())
                         .orElse(""),
@@ -136,8 +139,8 @@ class EstimatePages {
     }
 
     /** The first item that is not sized, in the order in which the view names them. */
-    Optional<ItemKey> firstUnsized(Ladder ladder, Product product) {
-        return unsized(ladder, product).stream().findFirst().map(node -> node.item().key());
+    Optional<ItemKey> firstUnsized(Snapshot snapshot, Product product) {
+        return unsized(snapshot, product).stream().findFirst().map(node -> node.item().key());
     }
 
     private static ItemLine line(Node node) {
@@ -149,20 +152,20 @@ class EstimatePages {
     }
 
     private static RoundLine line(
-            Ladder ladder, Product product, Round round, @Nullable Long asked) {
+            Snapshot snapshot, Product product, Round round, @Nullable Long asked) {
         return new RoundLine(
                 round.item().toString(),
-                ladder.requireNode(round.item()).item().title(),
-                round.stage() == Stage.SHOWN ? "all picks are shown" : waiting(round),
+                snapshot.requireNode(round.item()).item().title(),
+                round.stage() == Phase.SHOWN ? "all picks are shown" : waiting(round),
                 url(product, round.id()),
                 Objects.equals(asked, round.id()));
     }
 
-    private RoundView view(Ladder ladder, Product product, Round round, SignedIn reader) {
-        var node = ladder.requireNode(round.item());
+    private RoundView view(Snapshot snapshot, Product product, Round round, SignedIn reader) {
+        var node = snapshot.requireNode(round.item());
         var scale = product.refining().scale();
         var picks = new Picks(scale, round.picks());
-        boolean shown = round.stage() != Stage.PICKING;
+        boolean shown = round.stage() != Phase.PICKING;
         int middle = shown ? picks.middle() : -1;
         return new RoundView(
                 round.id(),
@@ -173,27 +176,27 @@ class EstimatePages {
                 scale.name(),
                 scale.unit(),
                 IntStream.range(0, scale.steps().size())
-                        .mapToObj(i -> notch(ladder, scale, i, round, middle))
+                        .mapToObj(i -> notch(snapshot, scale, i, round, middle))
                         .toList(),
-                round.seats().stream().map(seat -> seat(ladder, round, seat)).toList(),
+                round.seats().stream().map(seat -> seat(snapshot, round, seat)).toList(),
                 round.mine(),
                 shown ? spread(picks) : waiting(round),
-                shown ? talk(ladder, picks) : "",
-                cannotSay(ladder, round),
+                shown ? talk(snapshot, picks) : "",
+                cannotSay(snapshot, round),
                 middle < 0 ? "" : scale.steps().get(middle).size().toString(),
                 round.agreed(),
                 rights.mayEdit(reader, node.item(), Field.SIZE),
                 round.wasLeftBy(reader.handle()),
-                similar(ladder, node, scale),
+                similar(snapshot, node, scale),
                 panels.of(round.item(), reader, item -> "/items/" + item.key()));
     }
 
-    private static Notch notch(Ladder ladder, Scale scale, int at, Round round, int middle) {
+    private static Notch notch(Snapshot snapshot, Scale scale, int at, Round round, int middle) {
         var step = scale.steps().get(at);
         var people =
                 round.picks().entrySet().stream()
                         .filter(pick -> pick.getValue().equals(step.label()))
-                        .map(pick -> ChangeWords.nameOf(ladder, pick.getKey()))
+                        .map(pick -> ChangeWords.nameOf(snapshot, pick.getKey()))
                         .toList();
         return new Notch(
                 step.label(),
@@ -204,8 +207,8 @@ class EstimatePages {
                 String.join(", ", people));
     }
 
-    private static SeatView seat(Ladder ladder, Round round, Seat seat) {
-        var name = ChangeWords.nameOf(ladder, seat.handle());
+    private static SeatView seat(Snapshot snapshot, Round round, Seat seat) {
+        var name = ChangeWords.nameOf(snapshot, seat.handle());
         var pick = round.picks().get(seat.handle());
         var words =
                 pick != null
@@ -246,7 +249,7 @@ class EstimatePages {
     }
 
     /** Those far off the middle, named: they say first what the others may not have seen. */
-    private static String talk(Ladder ladder, Picks picks) {
+    private static String talk(Snapshot snapshot, Picks picks) {
         var outliers = picks.outliers();
         return outliers.isEmpty()
                 ? ""
@@ -254,24 +257,24 @@ class EstimatePages {
                         .map(one ->
                                 "%s says %s"
                                         .formatted(
-                                                ChangeWords.nameOf(ladder, one.person()),
+                                                ChangeWords.nameOf(snapshot, one.person()),
                                                 one.step().label()))
                         .collect(Collectors.joining(", ", "", ": let them talk first."));
     }
 
-    private static String cannotSay(Ladder ladder, Round round) {
+    private static String cannotSay(Snapshot snapshot, Round round) {
         return round.picks().entrySet().stream()
                 .filter(pick -> pick.getValue().equals(Picks.CANNOT_SAY))
-                .map(pick -> ChangeWords.nameOf(ladder, pick.getKey()))
+                .map(pick -> ChangeWords.nameOf(snapshot, pick.getKey()))
                 .collect(Collectors.joining(", "));
     }
 
     /** The most alike of each size, by size: what this one is held against. */
-    private List<Similar> similar(Ladder ladder, Node node, Scale scale) {
+    private List<Similar> similar(Snapshot snapshot, Node node, Scale scale) {
         Map<Integer, Integer> ofSize = new HashMap<>();
         var alike = new ArrayList<Node>();
-        for (var key : alikeOrNear(ladder, node)) {
-            var other = ladder.findNode(key);
+        for (var key : alikeOrNear(snapshot, node)) {
+            var other = snapshot.findNode(key);
             if (other.isEmpty() || !isKnown(node, other.get()) || alike.size() >= MOST_SHOWN) {
                 continue;
             }
@@ -286,17 +289,17 @@ class EstimatePages {
                         new Similar(
                                 one.item().key().toString(),
                                 one.item().title(),
-                                SizeWords.of(ladder, one),
+                                SizeWords.of(snapshot, one),
                                 one.item().state().name(),
                                 "/items/" + one.item().key()))
                 .toList();
     }
 
     /** Those with words in common first, then those that stand near it in the tree. */
-    private Set<ItemKey> alikeOrNear(Ladder ladder, Node node) {
+    private Set<ItemKey> alikeOrNear(Snapshot snapshot, Node node) {
         var keys = new LinkedHashSet<>(search.similar(node.item(), MOST_LIKE));
-        ladder.siblings(node.item()).forEach(near -> keys.add(near.item().key()));
-        ladder.ancestors(node.item()).stream()
+        snapshot.siblings(node.item()).forEach(near -> keys.add(near.item().key()));
+        snapshot.ancestors(node.item()).stream()
                 .limit(2)
                 .forEach(above -> above.walk(near -> keys.add(near.item().key())));
         keys.remove(node.item().key());

@@ -8,12 +8,12 @@ import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
 import greenladder.core.item.Team;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.refine.IntakeRows.IntakeEntryRow;
@@ -48,11 +48,11 @@ public class IntakeLists {
     private static final int MOST_RANKED = 60;
 
     private final EntityManager entities;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Door door;
     private final Clock clock;
 
-    IntakeLists(EntityManager entities, LadderKeeper keeper, Door door, Clock clock) {
+    IntakeLists(EntityManager entities, SnapshotKeeper keeper, Door door, Clock clock) {
         this.entities = entities;
         this.keeper = keeper;
         this.door = door;
@@ -61,16 +61,16 @@ public class IntakeLists {
 
     /** What a team's queue can be filled from. */
     @Transactional(readOnly = true)
-    Sources sources(Ladder ladder, RankPlace place, SignedIn reader) {
+    Sources sources(Snapshot snapshot, RankPlace place, SignedIn reader) {
         var team = Objects.requireNonNull(place.queue());
         var products =
                 team.products().stream()
-                        .flatMap(code -> ladder.findProduct(code).stream())
+                        .flatMap(code -> snapshot.findProduct(code).stream())
                         .toList();
         return new Sources(
                 team.name(),
-                products.stream().map(product -> ranked(ladder, place, product)).toList(),
-                listsOf(team.key()).stream().map(list -> intake(ladder, list)).toList(),
+                products.stream().map(product -> ranked(snapshot, place, product)).toList(),
+                listsOf(team.key()).stream().map(list -> intake(snapshot, list)).toList(),
                 mayEdit(reader, team),
                 products.stream()
                         .flatMap(product ->
@@ -84,16 +84,16 @@ public class IntakeLists {
                         .toList());
     }
 
-    private static Sources.Ranked ranked(Ladder ladder, RankPlace place, Product product) {
+    private static Sources.Ranked ranked(Snapshot snapshot, RankPlace place, Product product) {
         var level = place.levelIn(product).orElseThrow();
         var free =
-                ladder.inOrder(product, level).gathered("free", IntakeLists::free).stream()
+                snapshot.inOrder(product, level).gathered("free", IntakeLists::free).stream()
                         .flatMap(List::stream)
                         .toList();
         return new Sources.Ranked(
                 product.code(),
                 product.name(),
-                free.stream().limit(MOST_RANKED).map(node -> work(ladder, node)).toList(),
+                free.stream().limit(MOST_RANKED).map(node -> work(snapshot, node)).toList(),
                 free.size() > MOST_RANKED
                         ? "and %d more further down".formatted(free.size() - MOST_RANKED)
                         : "");
@@ -106,29 +106,29 @@ public class IntakeLists {
                 .toList();
     }
 
-    private static Sources.Work work(Ladder ladder, Node node) {
+    private static Sources.Work work(Snapshot snapshot, Node node) {
         var item = node.item();
         return new Sources.Work(
                 item.key().toString(),
                 item.level().index(),
                 item.title(),
-                item.details().refinement().band() == null ? "" : RankList.bandName(ladder, item),
+                item.details().refinement().band() == null ? "" : RankList.bandName(snapshot, item),
                 Words.of(item.value()),
-                SizeWords.of(ladder, node));
+                SizeWords.of(snapshot, node));
     }
 
-    private Sources.Intake intake(Ladder ladder, IntakeListRow list) {
+    private Sources.Intake intake(Snapshot snapshot, IntakeListRow list) {
         return new Sources.Intake(
                 Objects.requireNonNull(list.id),
                 list.name,
                 "%s in %s"
                         .formatted(
                                 list.kind,
-                                ladder.findProduct(list.product)
+                                snapshot.findProduct(list.product)
                                         .map(Product::name)
                                         .orElse(list.product)),
                 entries(list).stream()
-                        .filter(entry -> waits(ladder, entry))
+                        .filter(entry -> waits(snapshot, entry))
                         .map(entry ->
                                 new Sources.Entry(
                                         Objects.requireNonNull(entry.id),
@@ -137,15 +137,15 @@ public class IntakeLists {
                                         Objects.requireNonNullElse(entry.size, "–"),
                                         "%s, %s"
                                                 .formatted(
-                                                        ChangeWords.nameOf(ladder, entry.askedBy),
+                                                        ChangeWords.nameOf(snapshot, entry.askedBy),
                                                         Words.since(entry.at, clock.instant()))))
                         .toList());
     }
 
-    private static boolean waits(Ladder ladder, IntakeEntryRow entry) {
+    private static boolean waits(Snapshot snapshot, IntakeEntryRow entry) {
         return Optional.ofNullable(entry.takenAs)
                 .flatMap(ItemKey::parse)
-                .flatMap(ladder::findItem)
+                .flatMap(snapshot::findItem)
                 .isEmpty();
     }
 
@@ -240,9 +240,9 @@ public class IntakeLists {
         var rows = new ArrayList<IntakeEntryRow>();
         return door.submit(
                 me,
-                ladder -> {
+                snapshot -> {
                     rows.addAll(ids.stream().map(this::requireEntry).toList());
-                    return takingUp(ladder, rows, target(after, before));
+                    return takingUp(snapshot, rows, target(after, before));
                 },
                 accepted -> {
                     for (int i = 0; i < rows.size(); i++) {
@@ -251,7 +251,7 @@ public class IntakeLists {
                 });
     }
 
-    private Command takingUp(Ladder ladder, List<IntakeEntryRow> rows, Target target) {
+    private Command takingUp(Snapshot snapshot, List<IntakeEntryRow> rows, Target target) {
         if (rows.isEmpty()) {
             throw new Failure.Invalid(Problems.of("entries", "Nothing was chosen."));
         }
@@ -261,7 +261,7 @@ public class IntakeLists {
                     Problems.of("entries", "Entries are taken up from one list at a time."));
         }
         rows.stream()
-                .filter(row -> !waits(ladder, row))
+                .filter(row -> !waits(snapshot, row))
                 .findFirst()
                 .ifPresent(row -> {
                     throw new Failure.Conflict(

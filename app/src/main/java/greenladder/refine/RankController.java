@@ -4,10 +4,10 @@ import greenladder.core.change.Problems;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.list.ListState;
 import greenladder.live.Streams;
 import greenladder.panel.Answers;
@@ -31,7 +31,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}/rank")
 class RankController {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final RankPages pages;
     private final RankMoves moves;
     private final IntakeLists intakes;
@@ -40,7 +40,7 @@ class RankController {
     private final Preferences preferences;
 
     RankController(
-            LadderKeeper keeper,
+            SnapshotKeeper keeper,
             RankPages pages,
             RankMoves moves,
             IntakeLists intakes,
@@ -66,12 +66,16 @@ class RankController {
             Model model) {
         var frame = frames.of(me, require(keeper.current(), code), View.RANK);
         long operation = streams.last();
-        var ladder = keeper.current();
-        var place = RankPlace.read(ladder, require(ladder, code), asked);
+        var snapshot = keeper.current();
+        var place = RankPlace.read(snapshot, require(snapshot, code), asked);
         model.addAttribute(
                 "page",
                 pages.page(
-                        ladder, place, me, operation, List.of(kept.split(",")).contains("panel")));
+                        snapshot,
+                        place,
+                        me,
+                        operation,
+                        List.of(kept.split(",")).contains("panel")));
         model.addAttribute("frame", frame);
         return fragment ? "refine/rank :: view" : "refine/rank";
     }
@@ -89,7 +93,7 @@ class RankController {
     @PostMapping("/move")
     ResponseEntity<String> move(
             @PathVariable("product") String code,
-            RankMoves.MoveForm form,
+            RankMoves.RankForm form,
             @RequestParam(defaultValue = "") String list,
             @AuthenticationPrincipal SignedIn me) {
         var keys = List.of(form.keys().split("[,\\s]+")).stream().map(RankController::key).toList();
@@ -167,8 +171,8 @@ class RankController {
     }
 
     private RankPlace place(String code, String query) {
-        var ladder = keeper.current();
-        return RankPlace.read(ladder, require(ladder, code), ListState.parse(query));
+        var snapshot = keeper.current();
+        return RankPlace.read(snapshot, require(snapshot, code), ListState.parse(query));
     }
 
     private static ItemKey key(String text) {
@@ -181,8 +185,8 @@ class RankController {
                                                 .formatted(text))));
     }
 
-    private static Product require(Ladder ladder, String code) {
-        return ladder.findProduct(code)
+    private static Product require(Snapshot snapshot, String code) {
+        return snapshot.findProduct(code)
                 .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 }

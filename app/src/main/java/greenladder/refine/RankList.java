@@ -6,10 +6,10 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.LevelOrder;
-import greenladder.core.ladder.LevelOrder.Run;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.LevelOrder;
+import greenladder.core.snapshot.LevelOrder.Run;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.list.Narrowed;
 import greenladder.web.Words;
 import java.util.AbstractList;
@@ -65,16 +65,16 @@ record RankList(
         record Row(Node node, int position, Amount soFar) implements Entry {}
     }
 
-    static RankList of(Ladder ladder, RankPlace place, Narrowed narrowed) {
+    static RankList of(Snapshot snapshot, RankPlace place, Narrowed narrowed) {
         boolean withDropped =
                 place.filter()
                         .picks()
                         .getOrDefault("category", List.of())
                         .contains(Category.DROPPED.word());
         if (isKeptByRank(place, narrowed)) {
-            var order = ladder.inOrder(place.product(), place.level());
+            var order = snapshot.inOrder(place.product(), place.level());
             return ofLevel(
-                    ladder,
+                    snapshot,
                     order,
                     order.found(
                             new Wanted(place.filter().picks()),
@@ -82,7 +82,7 @@ record RankList(
                                     (withDropped || !node.item().isDropped())
                                             && narrowed.finds(node)));
         }
-        var all = all(ladder, place);
+        var all = all(snapshot, place);
         var found = new ArrayList<Node>();
         for (var node : all) {
             if ((withDropped || !node.item().isDropped()) && narrowed.finds(node)) {
@@ -93,7 +93,7 @@ record RankList(
         return new RankList(
                 all,
                 sorted,
-                entries(ladder, place, narrowed, sorted),
+                entries(snapshot, place, narrowed, sorted),
                 Grouping.pointsOf(sorted),
                 sorted.stream().filter(node -> node.rollUp().effective() == null).count());
     }
@@ -110,22 +110,22 @@ record RankList(
                 && OF_THE_ITEM.containsAll(place.filter().picks().keySet());
     }
 
-    private static RankList ofLevel(Ladder ladder, LevelOrder order, LevelOrder.Live live) {
+    private static RankList ofLevel(Snapshot snapshot, LevelOrder order, LevelOrder.Live live) {
         return new RankList(
-                order.all(), live, new LevelEntries(ladder, live), live.points(), live.unsized());
+                order.all(), live, new LevelEntries(snapshot, live), live.points(), live.unsized());
     }
 
     /** The lines of a whole level: a head where the band is another than above, and the items. */
     private static final class LevelEntries extends AbstractList<Entry> implements RandomAccess {
-        private final Ladder ladder;
+        private final Snapshot snapshot;
         private final LevelOrder.Live live;
         private final List<Run> runs;
 
         /** The place among the lines at which each band begins; none where no band is used. */
         private final int[] heads;
 
-        LevelEntries(Ladder ladder, LevelOrder.Live live) {
-            this.ladder = ladder;
+        LevelEntries(Snapshot snapshot, LevelOrder.Live live) {
+            this.snapshot = snapshot;
             this.live = live;
             runs =
                     live.runs().stream().allMatch(run -> run.band() == null)
@@ -146,7 +146,7 @@ record RankList(
                 var run = runs.get(found);
                 var first = live.get(index - found);
                 return new Entry.Head(
-                        bandName(ladder, first.item()), figures(run.items(), run.points()));
+                        bandName(snapshot, first.item()), figures(run.items(), run.points()));
             }
             // As many heads stand above a line as bands have begun.
             int place = index - (-found - 1);
@@ -159,16 +159,16 @@ record RankList(
         }
     }
 
-    private static List<Node> all(Ladder ladder, RankPlace place) {
+    private static List<Node> all(Snapshot snapshot, RankPlace place) {
         var queue = place.queue();
         if (queue == null) {
-            return ladder.level(place.product(), place.level());
+            return snapshot.level(place.product(), place.level());
         }
         return queue.products().stream()
-                .flatMap(code -> ladder.findProduct(code).stream())
+                .flatMap(code -> snapshot.findProduct(code).stream())
                 .flatMap(product ->
                         place.levelIn(product).stream()
-                                .flatMap(level -> ladder.level(product, level).stream()))
+                                .flatMap(level -> snapshot.level(product, level).stream()))
                 .filter(node -> queue.key().equals(node.item().team()))
                 .sorted(
                         Comparator.comparing((Node node) -> node.item().rank())
@@ -177,7 +177,7 @@ record RankList(
     }
 
     private static List<Entry> entries(
-            Ladder ladder, RankPlace place, Narrowed narrowed, List<Node> nodes) {
+            Snapshot snapshot, RankPlace place, Narrowed narrowed, List<Node> nodes) {
         var entries = new ArrayList<Entry>();
         var groups = narrowed.groups();
         if (!groups.isEmpty()) {
@@ -190,7 +190,7 @@ record RankList(
             }
         } else if (place.filter().sorting() == Sorting.RANK
                 && nodes.stream().anyMatch(node -> bandOf(node.item()) != null)) {
-            addBands(ladder, nodes, entries);
+            addBands(snapshot, nodes, entries);
         } else {
             addRows(nodes, entries);
         }
@@ -203,12 +203,12 @@ record RankList(
     }
 
     /** A head wherever the band is another than that of the item above. */
-    private static void addBands(Ladder ladder, List<Node> nodes, List<Entry> entries) {
+    private static void addBands(Snapshot snapshot, List<Node> nodes, List<Entry> entries) {
         int from = 0;
         while (from < nodes.size()) {
-            var name = bandName(ladder, nodes.get(from).item());
+            var name = bandName(snapshot, nodes.get(from).item());
             int to = from + 1;
-            while (to < nodes.size() && bandName(ladder, nodes.get(to).item()).equals(name)) {
+            while (to < nodes.size() && bandName(snapshot, nodes.get(to).item()).equals(name)) {
                 to++;
             }
             var stretch = nodes.subList(from, to);
@@ -230,8 +230,8 @@ record RankList(
         }
     }
 
-    static String bandName(Ladder ladder, Item item) {
-        return ladder.requireProduct(item.key().product())
+    static String bandName(Snapshot snapshot, Item item) {
+        return snapshot.requireProduct(item.key().product())
                 .refining()
                 .findBand(bandOf(item))
                 .map(band -> band.name())

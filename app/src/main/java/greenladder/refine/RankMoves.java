@@ -7,13 +7,13 @@ import greenladder.core.change.Target;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Team;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeLog;
 import greenladder.item.ChangeWords;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.ArrayList;
@@ -31,7 +31,7 @@ class RankMoves {
     private static final int MOST_ORDERED = 5_000;
 
     private final Door door;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final ChangeLog log;
     private final RankPages pages;
 
@@ -41,7 +41,7 @@ class RankMoves {
      * @param keys with commas between
      * @param seen the number of the last operation that the list showed
      */
-    record MoveForm(
+    record RankForm(
             String keys,
             @Nullable String before,
             @Nullable String after,
@@ -49,7 +49,7 @@ class RankMoves {
             @Nullable String to,
             @Nullable Long seen) {}
 
-    RankMoves(Door door, LadderKeeper keeper, ChangeLog log, RankPages pages) {
+    RankMoves(Door door, SnapshotKeeper keeper, ChangeLog log, RankPages pages) {
         this.door = door;
         this.keeper = keeper;
         this.log = log;
@@ -60,56 +60,56 @@ class RankMoves {
      * @throws Failure.Conflict if somebody else moved one of the items, or what they go beside,
      *     since the list was drawn
      */
-    Saved move(SignedIn me, RankPlace place, List<ItemKey> keys, MoveForm form) {
+    Saved move(SignedIn me, RankPlace place, List<ItemKey> keys, RankForm form) {
         if (place.filter().sorting() != Sorting.RANK || !place.filter().groups().isEmpty()) {
             throw invalid(
                     "to", "The list does not stand in rank order; items cannot be moved in it.");
         }
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var beside = new ArrayList<>(keys);
         ItemKey.parse(text(form.before())).ifPresent(beside::add);
         ItemKey.parse(text(form.after())).ifPresent(beside::add);
         if (form.seen() != null) {
-            requireStillThere(me, ladder, beside, form.seen());
+            requireStillThere(me, snapshot, beside, form.seen());
         }
-        var list = RankList.of(ladder, place, pages.narrowed(ladder, place, me));
+        var list = RankList.of(snapshot, place, pages.narrowed(snapshot, place, me));
         var queue = place.queue();
-        var joins = queue == null ? Map.<String, String>of() : joining(ladder, keys, queue);
+        var joins = queue == null ? Map.<String, String>of() : joining(snapshot, keys, queue);
         return door.submit(
                 me,
                 new Command.Move(keys, new Target.Parent.Same(), target(list, keys, form), joins));
     }
 
     /** What makes items a team's where some of them are not yet. */
-    private static Map<String, String> joining(Ladder ladder, List<ItemKey> keys, Team queue) {
+    private static Map<String, String> joining(Snapshot snapshot, List<ItemKey> keys, Team queue) {
         boolean allThere =
                 keys.stream()
-                        .flatMap(key -> ladder.findItem(key).stream())
+                        .flatMap(key -> snapshot.findItem(key).stream())
                         .allMatch(item -> queue.key().equals(item.team()));
         return allThere ? Map.of() : Map.of("team", queue.key());
     }
 
-    private void requireStillThere(SignedIn me, Ladder ladder, List<ItemKey> keys, long seen) {
+    private void requireStillThere(SignedIn me, Snapshot snapshot, List<ItemKey> keys, long seen) {
         log.movedSince(seen, keys, me.handle()).stream()
                 .findFirst()
                 .ifPresent(moved -> {
-                    var item = ladder.findItem(moved.item());
+                    var item = snapshot.findItem(moved.item());
                     throw new Failure.Conflict(
                             moved.item().toString(),
                             "%s moved %s meanwhile%s. Yours was not moved; look again and move it if"
                                             .formatted(
-                                                    ChangeWords.nameOf(ladder, moved.actor()),
+                                                    ChangeWords.nameOf(snapshot, moved.actor()),
                                                     moved.item(),
                                                     item.map(one ->
                                                                     "; it stands at "
-                                                                            + ladder.position(one)
+                                                                            + snapshot.position(one)
                                                                             + " now")
                                                             .orElse(""))
                                     + " it still should be elsewhere.");
                 });
     }
 
-    private static Target target(RankList list, List<ItemKey> keys, MoveForm form) {
+    private static Target target(RankList list, List<ItemKey> keys, RankForm form) {
         if (ItemKey.parse(text(form.after())).isPresent()) {
             return new Target.After(ItemKey.parse(text(form.after())).orElseThrow());
         }
@@ -170,10 +170,10 @@ class RankMoves {
 
     /** Puts the items listed into the order of a column, each within its band. */
     Saved order(SignedIn me, RankPlace place, Sorting sorting) {
-        var ladder = keeper.current();
-        var narrowed = pages.narrowed(ladder, place, me);
+        var snapshot = keeper.current();
+        var narrowed = pages.narrowed(snapshot, place, me);
         var byRank = place.with(place.filter().sorted(Sorting.RANK));
-        var found = RankList.of(ladder, byRank, narrowed).found();
+        var found = RankList.of(snapshot, byRank, narrowed).found();
         if (found.size() > MOST_ORDERED) {
             throw invalid(
                     "sort",

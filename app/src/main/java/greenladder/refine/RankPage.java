@@ -1,6 +1,6 @@
 package greenladder.refine;
 
-import greenladder.list.ListLine;
+import greenladder.list.FilterLine;
 import greenladder.list.TableHead;
 import greenladder.list.TableRow;
 import greenladder.panel.ItemPanel;
@@ -27,7 +27,7 @@ public record RankPage(
         List<Choice> levels,
         List<Choice> queues,
         TableHead head,
-        ListLine line,
+        FilterLine line,
         String figures,
         int from,
         int count,

@@ -3,11 +3,11 @@ package greenladder.refine;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.Item;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Mark;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
-import greenladder.list.ListLines;
+import greenladder.list.FilterLines;
 import greenladder.list.Narrowed;
 import greenladder.list.TableColumns;
 import greenladder.list.TableHead;
@@ -45,14 +45,14 @@ class RankPages {
     private final Rights rights;
     private final ItemPanels panels;
     private final Preferences preferences;
-    private final ListLines lines;
+    private final FilterLines lines;
     private final IntakeLists intakes;
 
     RankPages(
             Rights rights,
             ItemPanels panels,
             Preferences preferences,
-            ListLines lines,
+            FilterLines lines,
             IntakeLists intakes) {
         this.rights = rights;
         this.panels = panels;
@@ -69,24 +69,28 @@ class RankPages {
         return new TableColumns(product, FIRST, chosen);
     }
 
-    Narrowed narrowed(Ladder ladder, RankPlace place, SignedIn reader) {
+    Narrowed narrowed(Snapshot snapshot, RankPlace place, SignedIn reader) {
         var queue = place.queue();
         var products = new LinkedHashSet<Product>();
         products.add(place.product());
         if (queue != null) {
             queue.products().stream()
-                    .flatMap(code -> ladder.findProduct(code).stream())
+                    .flatMap(code -> snapshot.findProduct(code).stream())
                     .forEach(products::add);
         }
         var state = queue == null ? place.filter() : place.filter().without("level");
-        return lines.narrowed(ladder, List.copyOf(products), state, reader);
+        return lines.narrowed(snapshot, List.copyOf(products), state, reader);
     }
 
     RankPage page(
-            Ladder ladder, RankPlace place, SignedIn reader, long operation, boolean panelKept) {
+            Snapshot snapshot,
+            RankPlace place,
+            SignedIn reader,
+            long operation,
+            boolean panelKept) {
         var product = place.product();
-        var narrowed = narrowed(ladder, place, reader);
-        var list = RankList.of(ladder, place, narrowed);
+        var narrowed = narrowed(snapshot, place, reader);
+        var list = RankList.of(snapshot, place, narrowed);
         var columns =
                 columns(
                         product,
@@ -96,7 +100,7 @@ class RankPages {
         var entries = list.entries();
         int from = Math.clamp(place.from(), 0, Math.max(0, entries.size() - DRAWN));
         int to = Math.min(entries.size(), from + DRAWN);
-        var maker = new TableRows(ladder, rights, reader, columns.shown());
+        var maker = new TableRows(snapshot, rights, reader, columns.shown());
         var drawn = new ArrayList<Line>();
         for (int i = from; i < to; i++) {
             drawn.add(line(maker, entries.get(i), i, place, narrowed));
@@ -111,7 +115,7 @@ class RankPages {
                 operation,
                 place.queue() == null ? "" : place.queue().key(),
                 levels(product, place),
-                queues(ladder, product, place),
+                queues(snapshot, product, place),
                 TableHead.of("/%s/rank/columns".formatted(product.code()), columns),
                 lines.line(narrowed, "rank", withLevel(place), reader, list.found(), list.all()),
                 list.inWords(),
@@ -127,18 +131,18 @@ class RankPages {
                 sides(place),
                 place.side() == Side.PICTURE
                         ? Scatter.of(
-                                ladder,
+                                snapshot,
                                 product,
                                 scored(place, narrowed, list),
                                 node -> place.at(node.item().key()).url())
                         : null,
-                place.side() == Side.PICTURE ? onAgenda(ladder, product).size() : 0,
-                place.side() == Side.PICTURE ? agenda(ladder, product) : List.of(),
+                place.side() == Side.PICTURE ? onAgenda(snapshot, product).size() : 0,
+                place.side() == Side.PICTURE ? agenda(snapshot, product) : List.of(),
                 place.side() == Side.PICTURE
-                        ? Candidates.of(ladder, product, node -> isOf(place, node.item()))
+                        ? Candidates.of(snapshot, product, node -> isOf(place, node.item()))
                         : List.of(),
                 place.side() == Side.SOURCES && place.queue() != null
-                        ? intakes.sources(ladder, place, reader)
+                        ? intakes.sources(snapshot, place, reader)
                         : null,
                 at != null && !panelKept
                         ? panels.of(at, reader, one -> place.at(one.key()).url())
@@ -192,7 +196,7 @@ class RankPages {
                 .toList();
     }
 
-    private static List<Choice> queues(Ladder ladder, Product product, RankPlace place) {
+    private static List<Choice> queues(Snapshot snapshot, Product product, RankPlace place) {
         return Stream.concat(
                         Stream.of(
                                 new Choice(
@@ -200,7 +204,7 @@ class RankPages {
                                         product.name(),
                                         place.inQueueOf(null).url(),
                                         place.queue() == null)),
-                        ladder.workspace().teamsOf(product.code()).stream()
+                        snapshot.workspace().teamsOf(product.code()).stream()
                                 .map(team ->
                                         new Choice(
                                                 team.key(),
@@ -241,15 +245,15 @@ class RankPages {
     }
 
     /** What is marked to be talked about, the highest levels first, by rank. */
-    static List<Node> onAgenda(Ladder ladder, Product product) {
-        return ladder.marked(Mark.AGENDA, product.code()).stream()
+    static List<Node> onAgenda(Snapshot snapshot, Product product) {
+        return snapshot.marked(Mark.AGENDA, product.code()).stream()
                 .filter(node -> node.item().level().carriesPoints())
                 .sorted(Comparator.comparingInt(node -> node.item().level().index()))
                 .toList();
     }
 
-    private static List<AgendaLine> agenda(Ladder ladder, Product product) {
-        return onAgenda(ladder, product).stream()
+    private static List<AgendaLine> agenda(Snapshot snapshot, Product product) {
+        return onAgenda(snapshot, product).stream()
                 .limit(MOST_ON_AGENDA)
                 .map(Node::item)
                 .map(item ->

@@ -5,7 +5,7 @@ import greenladder.core.item.Level;
 import greenladder.core.item.Levels;
 import greenladder.core.item.Product;
 import greenladder.core.item.Team;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.list.ListState;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -48,16 +48,16 @@ record RankPlace(
     }
 
     /** Reads a place; what is not there any more is passed over. Nothing asked: the first look. */
-    static RankPlace read(Ladder ladder, Product product, MultiValueMap<String, String> asked) {
+    static RankPlace read(Snapshot snapshot, Product product, MultiValueMap<String, String> asked) {
         var filter = ListState.read(asked);
         var level =
                 filter.picks().getOrDefault(LEVEL, List.of()).stream()
                         .flatMap(key -> product.levels().find(key).stream())
                         .findFirst();
-        var queue = ladder.workspace().findTeam(asked.getFirst("queue")).orElse(null);
+        var queue = snapshot.workspace().findTeam(asked.getFirst("queue")).orElse(null);
         var at =
                 ItemKey.parse(String.valueOf(asked.getFirst("at")))
-                        .filter(key -> ladder.findNode(key).isPresent())
+                        .filter(key -> snapshot.findNode(key).isPresent())
                         .orElse(null);
         var listed = level.orElseGet(() -> lowestWithPoints(product.levels()));
         if (level.isEmpty()) {

@@ -2,10 +2,10 @@ package greenladder.refine;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.ready.Readiness;
 import greenladder.core.score.Scores;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.web.Words;
 import java.math.BigDecimal;
 import java.math.MathContext;
@@ -65,7 +65,7 @@ record Scatter(
     }
 
     static Scatter of(
-            Ladder ladder,
+            Snapshot snapshot,
             Product product,
             List<List<Scored>> stretches,
             Function<Node, String> url) {
@@ -81,7 +81,7 @@ record Scatter(
                 BOTTOM,
                 across(largest(scored)),
                 up(lowest(scored), highest(scored)),
-                dots(ladder, scored, url),
+                dots(snapshot, scored, url),
                 scored.stream()
                         .sorted(
                                 Comparator.comparing(Scored::perPoint)
@@ -114,7 +114,8 @@ record Scatter(
                 Words.score(one.perPoint()));
     }
 
-    private static List<Dot> dots(Ladder ladder, List<Scored> scored, Function<Node, String> url) {
+    private static List<Dot> dots(
+            Snapshot snapshot, List<Scored> scored, Function<Node, String> url) {
         double largest = largest(scored);
         double low = lowest(scored);
         double high = highest(scored);
@@ -132,7 +133,7 @@ record Scatter(
                             Math.min(WIDTH - RADIUS, x + others * RADIUS),
                             y,
                             Readiness.isReady(
-                                    ladder.requireProduct(item.key().product()).refining(),
+                                    snapshot.requireProduct(item.key().product()).refining(),
                                     one.node()),
                             "%s %s: score %s, size %s"
                                     .formatted(

@@ -8,14 +8,14 @@ import greenladder.core.item.Scale;
 import greenladder.core.sizing.Picks;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
-import greenladder.item.LadderKeeper;
 import greenladder.item.Rights;
+import greenladder.item.SnapshotKeeper;
 import greenladder.live.Happened;
 import greenladder.people.SignedIn;
+import greenladder.refine.SizingRows.Phase;
 import greenladder.refine.SizingRows.PickRow;
 import greenladder.refine.SizingRows.RoundRow;
 import greenladder.refine.SizingRows.SeatRow;
-import greenladder.refine.SizingRows.Stage;
 import greenladder.talk.NoticeDesk;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
@@ -40,7 +40,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Transactional
 class SizingRounds {
     private final EntityManager entities;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final Rights rights;
     private final Door door;
     private final ApplicationEventPublisher events;
@@ -62,13 +62,13 @@ class SizingRounds {
             ItemKey item,
             String startedBy,
             int attempt,
-            Stage stage,
+            Phase stage,
             String agreed,
             List<Seat> seats,
             String mine,
             SortedMap<String, String> picks) {
         boolean isOpen() {
-            return stage == Stage.PICKING || stage == Stage.SHOWN;
+            return stage == Phase.PICKING || stage == Phase.SHOWN;
         }
 
         boolean wasLeftBy(String handle) {
@@ -88,7 +88,7 @@ class SizingRounds {
 
     SizingRounds(
             EntityManager entities,
-            LadderKeeper keeper,
+            SnapshotKeeper keeper,
             Rights rights,
             Door door,
             ApplicationEventPublisher events,
@@ -169,7 +169,7 @@ class SizingRounds {
      */
     void pick(SignedIn me, long id, String label) {
         var row = require(me, id);
-        if (stage(row) != Stage.PICKING) {
+        if (phase(row) != Phase.PICKING) {
             throw new Failure.Conflict(
                     row.item, "The picks are shown already; yours comes in the next go.");
         }
@@ -197,7 +197,7 @@ class SizingRounds {
         if (picks(row).isEmpty()) {
             throw new Failure.Invalid(Problems.of("round", "Nobody has picked yet."));
         }
-        row.stage = Stage.SHOWN.name();
+        row.stage = Phase.SHOWN.name();
         tell(row);
     }
 
@@ -205,7 +205,7 @@ class SizingRounds {
     void again(SignedIn me, long id) {
         var row = require(me, id);
         row.attempt++;
-        row.stage = Stage.PICKING.name();
+        row.stage = Phase.PICKING.name();
         tell(row);
     }
 
@@ -214,12 +214,12 @@ class SizingRounds {
     Saved agree(SignedIn me, long id, String size) {
         return door.submit(
                 me,
-                ladder ->
+                snapshot ->
                         new Command.Edit(
                                 List.of(key(require(me, id))), Map.of(Field.SIZE.label(), size)),
                 accepted -> {
                     var row = require(me, id);
-                    row.stage = Stage.AGREED.name();
+                    row.stage = Phase.AGREED.name();
                     row.agreed = size;
                     tell(row);
                 });
@@ -228,7 +228,7 @@ class SizingRounds {
     /** Ends a round without a size. */
     void end(SignedIn me, long id) {
         var row = require(me, id);
-        row.stage = Stage.ENDED.name();
+        row.stage = Phase.ENDED.name();
         tell(row);
     }
 
@@ -275,11 +275,11 @@ class SizingRounds {
                 key(row),
                 row.startedBy,
                 row.attempt,
-                stage(row),
+                phase(row),
                 Objects.requireNonNullElse(row.agreed, ""),
                 seats,
                 picks.getOrDefault(reader.handle(), ""),
-                stage(row) == Stage.PICKING ? new TreeMap<>() : picks);
+                phase(row) == Phase.PICKING ? new TreeMap<>() : picks);
     }
 
     private SortedMap<String, String> picks(RoundRow row) {
@@ -343,11 +343,11 @@ class SizingRounds {
     }
 
     private static boolean isOpen(RoundRow row) {
-        return stage(row) == Stage.PICKING || stage(row) == Stage.SHOWN;
+        return phase(row) == Phase.PICKING || phase(row) == Phase.SHOWN;
     }
 
-    private static Stage stage(RoundRow row) {
-        return Stage.valueOf(row.stage);
+    private static Phase phase(RoundRow row) {
+        return Phase.valueOf(row.stage);
     }
 
     private static ItemKey key(RoundRow row) {

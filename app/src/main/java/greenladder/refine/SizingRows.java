@@ -16,7 +16,7 @@ final class SizingRows {
     private SizingRows() {}
 
     /** Where a round stands. */
-    enum Stage {
+    enum Phase {
         PICKING,
         SHOWN,
         AGREED,
@@ -44,7 +44,7 @@ final class SizingRows {
         /** Which go it is, from 1. */
         int attempt = 1;
 
-        String stage = Stage.PICKING.name();
+        String stage = Phase.PICKING.name();
 
         /** The size agreed on. */
         @Nullable String agreed;

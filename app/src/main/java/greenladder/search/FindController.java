@@ -2,8 +2,8 @@ package greenladder.search;
 
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.item.LadderKeeper;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
@@ -28,7 +28,7 @@ class FindController {
 
     private static final int LONGEST = 200;
 
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final FullText search;
 
     /**
@@ -36,7 +36,7 @@ class FindController {
      */
     record Hit(String key, String title, String level, String where, String url) {}
 
-    FindController(LadderKeeper keeper, FullText search) {
+    FindController(SnapshotKeeper keeper, FullText search) {
         this.keeper = keeper;
         this.search = search;
     }
@@ -63,13 +63,13 @@ class FindController {
         return text.length() > LONGEST ? text.substring(0, LONGEST).strip() : text;
     }
 
-    private List<Hit> hits(Ladder ladder, String text) {
+    private List<Hit> hits(Snapshot snapshot, String text) {
         var hits = new ArrayList<Hit>();
-        ItemKey.parse(text).flatMap(ladder::findItem).ifPresent(item -> hits.add(hit(item, "")));
+        ItemKey.parse(text).flatMap(snapshot::findItem).ifPresent(item -> hits.add(hit(item, "")));
         var words = Arrays.stream(text.toLowerCase(Locale.ROOT).split("\\s+")).toList();
-        for (var product : ladder.products()) {
+        for (var product : snapshot.products()) {
             for (var level : product.levels().all()) {
-                for (var node : ladder.level(product, level)) {
+                for (var node : snapshot.level(product, level)) {
                     var item = node.item();
                     if (words.stream().allMatch(word -> contains(item.title(), word))) {
                         hits.add(hit(item, ""));
@@ -83,7 +83,7 @@ class FindController {
         var keys = hits.stream().map(Hit::key).collect(Collectors.toSet());
         search.findBest(text, MOST + hits.size()).stream()
                 .filter(key -> !keys.contains(key.toString()))
-                .flatMap(key -> ladder.findItem(key).stream())
+                .flatMap(key -> snapshot.findItem(key).stream())
                 .limit(MOST - hits.size())
                 .forEach(item -> hits.add(hit(item, "in its text")));
         return hits;

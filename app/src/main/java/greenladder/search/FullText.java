@@ -4,10 +4,10 @@ import greenladder.core.change.Change;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeLog;
 import greenladder.item.Door.Saved;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.search.TextIndex.Entry;
 import greenladder.talk.Comment;
 import greenladder.talk.Comments;
@@ -70,7 +70,7 @@ public class FullText {
     /** Comments carry a time and no number: those of the last moments are taken once more. */
     private static final Duration ONCE_MORE = Duration.ofMinutes(5);
 
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final ChangeLog log;
 
     /** So many more are looked for, since some may be hidden from the reader. */
@@ -98,7 +98,7 @@ public class FullText {
     private volatile CompletableFuture<Void> latest = CompletableFuture.completedFuture(null);
 
     FullText(
-            LadderKeeper keeper,
+            SnapshotKeeper keeper,
             ChangeLog log,
             Comments comments,
             Clock clock,
@@ -138,9 +138,9 @@ public class FullText {
     /** At most so many of them, those first in which the words stand most. */
     List<ItemKey> findBest(String text, int most) {
         waitForLatest();
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         return index.withAll(text, most + MOST_HIDDEN).stream()
-                .filter(key -> ladder.findItem(key).isPresent())
+                .filter(key -> snapshot.findItem(key).isPresent())
                 .limit(most)
                 .toList();
     }
@@ -148,9 +148,9 @@ public class FullText {
     /** The items that have most words in common with one, the most alike first. */
     public List<ItemKey> similar(Item item, int most) {
         waitForLatest();
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         return index.like(item.title() + "\n" + item.description(), most + MOST_HIDDEN).stream()
-                .filter(key -> !key.equals(item.key()) && ladder.findItem(key).isPresent())
+                .filter(key -> !key.equals(item.key()) && snapshot.findItem(key).isPresent())
                 .limit(most)
                 .toList();
     }
@@ -267,10 +267,10 @@ public class FullText {
     }
 
     private void putAll() throws IOException {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var texts = comments.texts();
-        for (var slot : ladder.order().slots()) {
-            var item = ladder.requireNode(slot.key()).item();
+        for (var slot : snapshot.order().slots()) {
+            var item = snapshot.requireNode(slot.key()).item();
             index.put(entry(item, said(item, texts)));
         }
     }
@@ -282,9 +282,9 @@ public class FullText {
     }
 
     private void put(Collection<ItemKey> keys) throws IOException {
-        Ladder ladder = keeper.current();
+        Snapshot snapshot = keeper.current();
         for (var key : keys) {
-            var item = ladder.findItem(key);
+            var item = snapshot.findItem(key);
             if (item.isPresent()) {
                 var said = comments.of(key).stream().map(Comment::text).toList();
                 index.put(entry(item.get(), said));

@@ -5,7 +5,7 @@ import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
 import greenladder.item.ChangeWords;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -33,7 +33,7 @@ public class Comments {
     private static final int MOST_MENTIONS = 30;
 
     private final EntityManager entities;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final NoticeDesk desk;
     private final Markdown markdown;
     private final ApplicationEventPublisher events;
@@ -44,7 +44,7 @@ public class Comments {
 
     Comments(
             EntityManager entities,
-            LadderKeeper keeper,
+            SnapshotKeeper keeper,
             NoticeDesk desk,
             Markdown markdown,
             ApplicationEventPublisher events,
@@ -157,9 +157,9 @@ public class Comments {
 
     /** A comment's text as HTML that is safe to show. */
     public String toHtml(Comment comment) {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         return Mentions.toHtml(
-                comment.text(), markdown, handle -> ChangeWords.nameOf(ladder, handle));
+                comment.text(), markdown, handle -> ChangeWords.nameOf(snapshot, handle));
     }
 
     private Set<String> requireSound(String body) {

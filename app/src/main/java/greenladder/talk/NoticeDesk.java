@@ -4,9 +4,9 @@ import greenladder.core.change.Change;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.People;
 import greenladder.people.Permission;
 import greenladder.talk.Notice.Kind;
@@ -34,7 +34,7 @@ public class NoticeDesk {
     private final EntityManager entities;
     private final Watching watching;
     private final People people;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final ApplicationEventPublisher events;
     private final Clock clock;
 
@@ -42,7 +42,7 @@ public class NoticeDesk {
             EntityManager entities,
             Watching watching,
             People people,
-            LadderKeeper keeper,
+            SnapshotKeeper keeper,
             ApplicationEventPublisher events,
             Clock clock) {
         this.entities = entities;
@@ -114,7 +114,7 @@ public class NoticeDesk {
     @Transactional
     void operated(
             long operation, String actor, Instant at, List<Change> changes, boolean noteProgress) {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var told = new TreeSet<String>();
         var byItem = new LinkedHashMap<ItemKey, List<Change>>();
         var concerned = new HashSet<ItemKey>();
@@ -129,7 +129,7 @@ public class NoticeDesk {
                 byItem.computeIfAbsent(change.item(), any -> new ArrayList<>()).add(change);
             }
         }
-        byItem.forEach((item, some) -> tellOf(ladder, item, operation, actor, at, some, told));
+        byItem.forEach((item, some) -> tellOf(snapshot, item, operation, actor, at, some, told));
         if (!told.isEmpty() || noteProgress) {
             entities.merge(new FollowerRow(FOLLOWER, operation));
         }
@@ -144,7 +144,7 @@ public class NoticeDesk {
     }
 
     private void tellOf(
-            Ladder ladder,
+            Snapshot snapshot,
             ItemKey item,
             long operation,
             String actor,
@@ -168,7 +168,7 @@ public class NoticeDesk {
                 String.join(
                         ", ",
                         ChangeWords.of(
-                                ladder,
+                                snapshot,
                                 changes.stream()
                                         .filter(change -> change.field() != Field.RANK)
                                         .toList()));

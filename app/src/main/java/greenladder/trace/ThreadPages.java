@@ -4,8 +4,8 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.ItemThread;
 import greenladder.core.trace.ItemThread.Strand;
 import greenladder.trace.ThreadPage.ColumnHead;
@@ -43,25 +43,25 @@ class ThreadPages {
         this.most = properties.threadItems();
     }
 
-    ThreadPage page(Ladder ladder, Product product, ItemKey key) {
-        var item = ladder.requireNode(key).item();
-        var thread = ItemThread.of(ladder, key, most);
+    ThreadPage page(Snapshot snapshot, Product product, ItemKey key) {
+        var item = snapshot.requireNode(key).item();
+        var thread = ItemThread.of(snapshot, key, most);
         var columns = columns(thread);
         var knots =
                 thread.strands().stream()
-                        .map(strand -> knot(ladder, product, strand, key, columns))
+                        .map(strand -> knot(snapshot, product, strand, key, columns))
                         .toList();
         return new ThreadPage(
                 key.toString(),
                 item.title(),
                 url(item),
-                summary(ladder, item),
+                summary(snapshot, item),
                 columns.size() * COLUMN_STEP,
                 HEAD + thread.rows() * ROW_STEP,
                 heads(product, columns),
                 knots,
                 lines(knots),
-                goals(ladder, product, item));
+                goals(snapshot, product, item));
     }
 
     /** The x of each level that the thread touches; levels that it skips take no room. */
@@ -84,7 +84,7 @@ class ThreadPages {
     }
 
     private static Knot knot(
-            Ladder ladder,
+            Snapshot snapshot,
             Product product,
             Strand strand,
             ItemKey self,
@@ -95,7 +95,7 @@ class ThreadPages {
         return new Knot(
                 item.key().toString(),
                 item.parent() == null ? "" : item.parent().toString(),
-                ladder.ancestors(item).size(),
+                snapshot.ancestors(item).size(),
                 columns.getOrDefault(strand.column(), 0.0),
                 HEAD + strand.row() * ROW_STEP,
                 RungMark.of(product.levels(), item.level()),
@@ -160,28 +160,28 @@ class ThreadPages {
                 parent.onWay() && child.onWay());
     }
 
-    private static String summary(Ladder ladder, Item item) {
-        var above = ladder.ancestors(item);
+    private static String summary(Snapshot snapshot, Item item) {
+        var above = snapshot.ancestors(item);
         var top = above.isEmpty() ? item : above.getLast().item();
         if (top.level().index() > 0) {
             return "No goal above: the thread ends at the %s %s."
                     .formatted(top.level().name().toLowerCase(Locale.ROOT), top.key());
         }
-        var figures = ladder.requireNode(top.key()).rollUp();
+        var figures = snapshot.requireNode(top.key()).rollUp();
         return "%s: %s".formatted(top.title(), Stem.pointsInWords(figures))
                 + figures.completion().map(done -> ", " + Words.percent(done)).orElse("");
     }
 
-    private static List<GoalLink> goals(Ladder ladder, Product product, Item item) {
+    private static List<GoalLink> goals(Snapshot snapshot, Product product, Item item) {
         Level top = product.levels().top();
-        return ladder.level(product, top).stream()
+        return snapshot.level(product, top).stream()
                 .filter(node -> !node.item().isDropped())
                 .map(node ->
                         new GoalLink(
                                 node.item().title(),
                                 url(node.item()),
                                 node.item().key().equals(item.key())
-                                        || ladder.isUnder(item, node.item().key())))
+                                        || snapshot.isUnder(item, node.item().key())))
                 .toList();
     }
 

@@ -2,10 +2,10 @@ package greenladder.trace;
 
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.Optional;
@@ -20,11 +20,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 
 @Controller
 class ThreadsController {
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
     private final ThreadPages pages;
     private final Frames frames;
 
-    ThreadsController(LadderKeeper keeper, ThreadPages pages, Frames frames) {
+    ThreadsController(SnapshotKeeper keeper, ThreadPages pages, Frames frames) {
         this.keeper = keeper;
         this.pages = pages;
         this.frames = frames;
@@ -44,26 +44,27 @@ class ThreadsController {
                                 new Failure.NotFound("There is no product %s.".formatted(code)));
         // The frame before the items: what changes after it is told by the stream.
         model.addAttribute("frame", frames.of(me, product, View.THREADS));
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         model.addAttribute(
                 "page",
-                chosen(ladder, product, item)
-                        .map(key -> pages.page(ladder, product, key))
+                chosen(snapshot, product, item)
+                        .map(key -> pages.page(snapshot, product, key))
                         .orElse(null));
         return fragment ? "trace/threads :: view" : "trace/threads";
     }
 
     /** The item asked for, or the product's first one; empty for a product without items. */
-    private static Optional<ItemKey> chosen(Ladder ladder, Product product, @Nullable String item) {
+    private static Optional<ItemKey> chosen(
+            Snapshot snapshot, Product product, @Nullable String item) {
         if (item == null) {
             return product.levels().all().stream()
-                    .flatMap(level -> ladder.level(product, level).stream())
+                    .flatMap(level -> snapshot.level(product, level).stream())
                     .map(node -> node.item().key())
                     .findFirst();
         }
         return Optional.of(
                 ItemKey.parse(item)
-                        .filter(key -> ladder.findItem(key).isPresent())
+                        .filter(key -> snapshot.findItem(key).isPresent())
                         .orElseThrow(() ->
                                 new Failure.NotFound(
                                         "There is no item %s; it may have been deleted."

@@ -1,16 +1,16 @@
 package greenladder.web;
 
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 
 /** Sizes as people read them: a leaf's by the label of its product's scale, a sum as a number. */
 public final class SizeWords {
     private SizeWords() {}
 
     /** Empty for none. */
-    public static String of(Ladder ladder, Node node) {
-        return of(ladder.requireProduct(node.item().key().product()), node);
+    public static String of(Snapshot snapshot, Node node) {
+        return of(snapshot.requireProduct(node.item().key().product()), node);
     }
 
     /** As above, where the item's product is at hand. */
@@ -22,12 +22,12 @@ public final class SizeWords {
     }
 
     /** Such as "5 points", "M, 5 points", "not sized". */
-    public static String withUnit(Ladder ladder, Node node) {
+    public static String withUnit(Snapshot snapshot, Node node) {
         var size = node.rollUp().effective();
         if (size == null) {
             return "not sized";
         }
-        var label = of(ladder, node);
+        var label = of(snapshot, node);
         var number = Words.count(Words.of(size), "point");
         return label.equals(Words.of(size)) ? number : label + ", " + number;
     }

@@ -5,7 +5,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 
 import greenladder.RunningDemo;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.People;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -20,7 +20,7 @@ import org.testng.annotations.Test;
 public class OutlineIntegrationTests extends RunningDemo {
     @Autowired private MockMvcTester mvc;
     @Autowired private People people;
-    @Autowired private LadderKeeper keeper;
+    @Autowired private SnapshotKeeper keeper;
 
     private MvcTestResult get(String path) {
         return mvc.get()

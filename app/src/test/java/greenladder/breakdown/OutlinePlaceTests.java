@@ -12,7 +12,7 @@ import greenladder.core.filter.Lens;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
 import greenladder.core.item.StandardLevels;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.list.ListState;
 import greenladder.list.Narrowed;
 import java.time.Instant;
@@ -27,7 +27,7 @@ public class OutlinePlaceTests {
     private static final ItemKey EPIC = new ItemKey("MSF", 1);
     private static final ItemKey FEATURE = new ItemKey("MSF", 2);
 
-    private static Ladder ladder() {
+    private static Snapshot snapshot() {
         var create =
                 new Command.Create(
                         "MSF",
@@ -36,7 +36,7 @@ public class OutlinePlaceTests {
                                 entry("f", "e", "feature", "to-do"),
                                 entry("s", "f", "story", "to-do"),
                                 entry("d", "f", "story", "dropped")));
-        return ((Accepted) Decisions.decide(Ladder.empty().with(PRODUCT), create, Instant.EPOCH))
+        return ((Accepted) Decisions.decide(Snapshot.empty().with(PRODUCT), create, Instant.EPOCH))
                 .after();
     }
 
@@ -50,15 +50,15 @@ public class OutlinePlaceTests {
 
     private static OutlinePlace read(String under, String to, String turned, String dropped) {
         return OutlinePlace.read(
-                ladder(),
+                snapshot(),
                 PRODUCT,
                 new Form(under, to, turned, null, null, dropped, null),
                 ListState.NONE);
     }
 
     private static List<String> rows(OutlinePlace place) {
-        var lens = new Lens(ladder(), List.of(PRODUCT), LocalDate.EPOCH, "oona.marsh", null);
-        return OutlineRows.of(ladder(), place, new Narrowed(lens, place.filter(), Set.of()))
+        var lens = new Lens(snapshot(), List.of(PRODUCT), LocalDate.EPOCH, "oona.marsh", null);
+        return OutlineRows.of(snapshot(), place, new Narrowed(lens, place.filter(), Set.of()))
                 .all()
                 .stream()
                 .map(row -> row.depth() + row.node().item().title())

@@ -10,7 +10,7 @@ import greenladder.core.change.Decisions;
 import greenladder.core.change.Target;
 import greenladder.core.item.Product;
 import greenladder.core.item.StandardLevels;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.list.ListState;
 import java.time.Instant;
 import java.util.List;
@@ -20,9 +20,9 @@ import org.testng.annotations.Test;
 
 public class PlaceReaderTests {
     private static final Product PRODUCT = new Product("MSF", "Crossing", StandardLevels.six());
-    private static final Ladder LADDER = ladder();
+    private static final Snapshot LADDER = snapshot();
 
-    private static Ladder ladder() {
+    private static Snapshot snapshot() {
         var entries =
                 List.of(
                         item("a", null, "goal", "to-do"),
@@ -30,7 +30,7 @@ public class PlaceReaderTests {
                         item("c", "b", "epic", "to-do"),
                         item("d", "c", "story", "under-way"),
                         item("e", null, "story", "to-do"));
-        var empty = Ladder.empty().with(PRODUCT);
+        var empty = Snapshot.empty().with(PRODUCT);
         return ((Accepted)
                         Decisions.decide(empty, new Command.Create("MSF", entries), Instant.EPOCH))
                 .after();
@@ -114,7 +114,7 @@ public class PlaceReaderTests {
     public void firstVisitShouldBeginWhereWorkIsUnderWay() {
         assertThat(PlaceReader.first(LADDER, PRODUCT).query())
                 .isEqualTo("from=goal&at=MSF3&panel=1");
-        assertThat(PlaceReader.first(Ladder.empty().with(PRODUCT), PRODUCT).query())
+        assertThat(PlaceReader.first(Snapshot.empty().with(PRODUCT), PRODUCT).query())
                 .isEqualTo("from=goal&panel=1");
     }
 }

@@ -8,8 +8,8 @@ import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
 import greenladder.core.item.Product;
 import greenladder.core.item.StandardLevels;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -36,10 +36,11 @@ public class StretchTests {
                                     "state",
                                     i % 3 == 2 ? "dropped" : "to-do")));
         }
-        var ladder = Ladder.empty().with(new Product("MSF", "Crossing", StandardLevels.six()));
+        var snapshot = Snapshot.empty().with(new Product("MSF", "Crossing", StandardLevels.six()));
         var made =
                 (Accepted)
-                        Decisions.decide(ladder, new Command.Create("MSF", entries), Instant.EPOCH);
+                        Decisions.decide(
+                                snapshot, new Command.Create("MSF", entries), Instant.EPOCH);
         return made.after().roots("MSF");
     }
 

@@ -10,7 +10,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Sprint;
 import greenladder.item.ChangeLog;
 import greenladder.item.ChangeLog.Operation;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -30,7 +30,7 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
     private static final List<String> DEMO = List.of("MSF", "QUA");
 
     @Autowired private ChangeLog log;
-    @Autowired private LadderKeeper keeper;
+    @Autowired private SnapshotKeeper keeper;
 
     private record Event(Instant at, Change change) {}
 
@@ -92,11 +92,11 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
 
     @Test
     public void demoShouldHaveItsSize() {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var counts = new HashMap<String, Integer>();
         for (var product : DEMO) {
-            for (var level : ladder.requireProduct(product).levels().all()) {
-                counts.merge(level.key(), ladder.orderOf(product, level).size(), Integer::sum);
+            for (var level : snapshot.requireProduct(product).levels().all()) {
+                counts.merge(level.key(), snapshot.orderOf(product, level).size(), Integer::sum);
             }
         }
         assertThat(counts.get("goal")).isEqualTo(5);
@@ -167,14 +167,14 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
     }
 
     private double remainingHours(Sprint sprint, Instant at) {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var stories = inSprint(sprint, at);
         var remaining = new HashMap<ItemKey, Double>();
         events.stream()
                 .filter(event -> !event.at().isAfter(at))
                 .filter(event -> event.change().field() == Field.HOURS_REMAINING)
                 .filter(event ->
-                        ladder.findItem(event.change().item())
+                        snapshot.findItem(event.change().item())
                                 .filter(item -> stories.contains(item.parent()))
                                 .isPresent())
                 .forEach(event ->

@@ -16,7 +16,7 @@ import greenladder.core.item.Sprint;
 import greenladder.core.item.StandardLevels;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -28,9 +28,9 @@ import org.testng.annotations.Test;
 public class ChangeWordsTests {
     private static final LocalDate DAY = LocalDate.parse("2026-05-04");
     private static final ItemKey KEY = new ItemKey("MSF", 1);
-    private static final Ladder LADDER = ladder();
+    private static final Snapshot LADDER = snapshot();
 
-    private static Ladder ladder() {
+    private static Snapshot snapshot() {
         var workspace =
                 Workspace.EMPTY
                         .with(new Product("MSF", "Crossing", StandardLevels.six()))
@@ -42,7 +42,8 @@ public class ChangeWordsTests {
         var create =
                 new Command.Create(
                         "MSF", List.of(NewItem.of(Map.of("level", "story", "title", "S"))));
-        return ((Accepted) Decisions.decide(Ladder.empty().with(workspace), create, Instant.EPOCH))
+        return ((Accepted)
+                        Decisions.decide(Snapshot.empty().with(workspace), create, Instant.EPOCH))
                 .after();
     }
 

@@ -9,7 +9,7 @@ import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Target;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Door.Past;
 import greenladder.item.Door.SeenField;
 import greenladder.people.People;
@@ -32,7 +32,7 @@ public class DoorIntegrationTests extends RunningDemo {
     @Autowired private Door door;
     @Autowired private Undoing undoing;
     @Autowired private ChangeLog log;
-    @Autowired private LadderKeeper keeper;
+    @Autowired private SnapshotKeeper keeper;
     @Autowired private People people;
     @Autowired private Products products;
 
@@ -105,7 +105,7 @@ public class DoorIntegrationTests extends RunningDemo {
         var code = api().newProduct();
         door.submit(ines(), create(code, "One"));
         var key = new ItemKey(code, 1);
-        Function<Ladder, Command> renaming =
+        Function<Snapshot, Command> renaming =
                 any -> new Command.Edit(List.of(key), Map.of("title", "Two"));
         assertThatThrownBy(() -> door.submit(ines(), renaming, accepted -> failAfterCommit()))
                 .isInstanceOf(IllegalStateException.class);

@@ -9,7 +9,7 @@ import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.Test;
 
 public class RankTidierIntegrationTests extends RunningDemo {
-    @Autowired private LadderKeeper keeper;
+    @Autowired private SnapshotKeeper keeper;
 
     @Test(timeOut = 60_000)
     public void ranksThatGrowLongShouldBecomeShortWithoutAVisibleChange() {

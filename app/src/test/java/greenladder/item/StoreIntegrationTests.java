@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.people.People;
 import greenladder.product.Products;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -13,7 +13,7 @@ import org.testng.annotations.Test;
 public class StoreIntegrationTests extends RunningDemo {
     @Autowired private ItemStore store;
 
-    @Autowired private LadderKeeper keeper;
+    @Autowired private SnapshotKeeper keeper;
 
     @Autowired private Products products;
 
@@ -28,7 +28,7 @@ public class StoreIntegrationTests extends RunningDemo {
                         "{'start':'2026-05-01','blocked':{'reason':'a reason'},'value':1.125}");
         api().post("/items/MSF10/move", "{'to':'first'}");
         var kept = keeper.current();
-        var loaded = new LadderKeeper(store, products, teams, people).current();
+        var loaded = new SnapshotKeeper(store, products, teams, people).current();
         assertThat(loaded.order().slots()).isEqualTo(kept.order().slots());
         assertThat(loaded.lastNumber("MSF")).isEqualTo(kept.lastNumber("MSF"));
         kept.order()
@@ -37,8 +37,8 @@ public class StoreIntegrationTests extends RunningDemo {
                         assertThat(item(loaded, slot.key())).isEqualTo(item(kept, slot.key())));
     }
 
-    private static Object item(Ladder ladder, ItemKey key) {
-        return ladder.requireNode(key).item();
+    private static Object item(Snapshot snapshot, ItemKey key) {
+        return snapshot.requireNode(key).item();
     }
 
     @Test

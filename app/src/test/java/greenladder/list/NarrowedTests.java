@@ -1,18 +1,18 @@
 package greenladder.list;
 
-import static greenladder.Ladders.key;
-import static greenladder.Ladders.node;
+import static greenladder.Snapshots.key;
+import static greenladder.Snapshots.node;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.Ladders;
+import greenladder.Snapshots;
 import greenladder.core.filter.Facet;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.Set;
 import org.testng.annotations.Test;
 
 public class NarrowedTests {
-    private static final Ladder LADDER =
-            Ladders.of(
+    private static final Snapshot LADDER =
+            Snapshots.of(
                     """
                     epic Ramp
                     feature Scan under=Ramp
@@ -24,7 +24,7 @@ public class NarrowedTests {
 
     private static Narrowed narrowed(String query) {
         return new Narrowed(
-                Ladders.lens(LADDER), ListState.read(ListState.parse(query)), Set.of(key(4)));
+                Snapshots.lens(LADDER), ListState.read(ListState.parse(query)), Set.of(key(4)));
     }
 
     @Test

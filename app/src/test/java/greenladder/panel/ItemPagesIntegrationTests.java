@@ -6,7 +6,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 
 import greenladder.RunningDemo;
 import greenladder.core.item.ItemKey;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.People;
 import java.nio.charset.StandardCharsets;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -19,7 +19,7 @@ import org.testng.annotations.Test;
 public class ItemPagesIntegrationTests extends RunningDemo {
     @Autowired private MockMvcTester mvc;
     @Autowired private People people;
-    @Autowired private LadderKeeper keeper;
+    @Autowired private SnapshotKeeper keeper;
 
     private MvcTestResult post(String path, String... parameters) {
         var request =

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.boot.webmvc.test.autoconfigure.AutoConfigureMockMvc;
@@ -24,7 +24,7 @@ public class EmptyWorkspaceIntegrationTests extends AbstractTestNGSpringContextT
 
     @Autowired private FirstCode code;
 
-    @Autowired private LadderKeeper keeper;
+    @Autowired private SnapshotKeeper keeper;
 
     private MvcTestResult start(String name, String handle, String password) {
         return mvc.post()

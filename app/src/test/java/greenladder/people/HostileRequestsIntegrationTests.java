@@ -7,7 +7,7 @@ import greenladder.ApiClient;
 import greenladder.RunningDemo;
 import greenladder.core.item.Person;
 import greenladder.core.item.StandardLevels;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.product.Products;
 import greenladder.web.Failure;
 import java.io.IOException;
@@ -44,7 +44,7 @@ public class HostileRequestsIntegrationTests extends RunningDemo {
     @Autowired private People people;
     @Autowired private Tokens tokens;
     @Autowired private Products products;
-    @Autowired private LadderKeeper keeper;
+    @Autowired private SnapshotKeeper keeper;
 
     private ApiClient owner;
     private ApiClient hidden;

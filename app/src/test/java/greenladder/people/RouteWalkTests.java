@@ -7,7 +7,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 
 import greenladder.RunningDemo;
 import greenladder.core.item.Field;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -198,7 +198,7 @@ public class RouteWalkTests extends RunningDemo {
 
     @Autowired private MockMvcTester mvc;
     @Autowired private RequestMappingHandlerMapping requestMappingHandlerMapping;
-    @Autowired private LadderKeeper keeper;
+    @Autowired private SnapshotKeeper keeper;
     @Autowired private People people;
     @Autowired private Tokens tokens;
 
@@ -286,18 +286,18 @@ public class RouteWalkTests extends RunningDemo {
 
     /** All that a walker might have changed. */
     private Map<String, Object> picture() {
-        var ladder = keeper.current();
+        var snapshot = keeper.current();
         var items = new TreeMap<String, String>();
-        ladder.order()
+        snapshot.order()
                 .slots()
                 .forEach(slot -> {
-                    var item = ladder.requireNode(slot.key()).item();
+                    var item = snapshot.requireNode(slot.key()).item();
                     items.put(slot.key().toString(), Field.TITLE.textOf(item) + item.version());
                 });
         var picture = new LinkedHashMap<String, Object>();
         picture.put("items", items);
-        picture.put("products", ladder.products().toString());
-        picture.put("teams", ladder.workspace().teamsByKey().toString());
+        picture.put("products", snapshot.products().toString());
+        picture.put("teams", snapshot.workspace().teamsByKey().toString());
         picture.put(
                 "people",
                 new TreeSet<>(people.allSignedIn().stream().map(SignedIn::toString).toList()));

@@ -3,7 +3,7 @@ package greenladder.product;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.change.Problem;
-import greenladder.core.change.Reshaping.Part;
+import greenladder.core.change.SetupChange.Removed;
 import greenladder.core.item.Level;
 import greenladder.core.item.StandardLevels;
 import greenladder.product.LevelsForm.KindForm;
@@ -144,7 +144,7 @@ public class LevelsReaderTests {
         assertThat(reader.levels(form).orElseThrow().all().get(STORY).kinds())
                 .containsExactly("story", "defect");
         assertThat(reader.renamed())
-                .containsEntry(new Part(Part.What.KIND, "MSF", "story", "bug"), "defect");
+                .containsEntry(new Removed(Removed.What.KIND, "MSF", "story", "bug"), "defect");
     }
 
     @Test

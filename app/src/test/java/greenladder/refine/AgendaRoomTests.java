@@ -1,6 +1,6 @@
 package greenladder.refine;
 
-import static greenladder.Ladders.key;
+import static greenladder.Snapshots.key;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.live.Happened;

@@ -2,9 +2,9 @@ package greenladder.refine;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.Ladders;
+import greenladder.Snapshots;
 import greenladder.core.item.Sprint;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.LocalDate;
 import java.util.List;
 import org.testng.annotations.Test;
@@ -20,17 +20,17 @@ public class CandidatesTests {
             story E size=2 team=lantern candidate=yes state=done
             """;
 
-    private static List<Candidates> of(Ladder ladder) {
-        return Candidates.of(ladder, Ladders.product(ladder), any -> true);
+    private static List<Candidates> of(Snapshot snapshot) {
+        return Candidates.of(snapshot, Snapshots.product(snapshot), any -> true);
     }
 
-    private static Ladder withAClosedSprint() {
-        var ladder = Ladders.of(STORIES);
+    private static Snapshot withAClosedSprint() {
+        var snapshot = Snapshots.of(STORIES);
         var start = LocalDate.parse("2026-04-06");
-        ladder = ladder.with(ladder.workspace().with(sprint(start, false)));
-        ladder = Ladders.after(ladder, Ladders.edit(1, "sprint", "lantern-1"));
-        ladder = Ladders.after(ladder, Ladders.edit(1, "state", "done"));
-        return ladder.with(ladder.workspace().with(sprint(start, true)));
+        snapshot = snapshot.with(snapshot.workspace().with(sprint(start, false)));
+        snapshot = Snapshots.after(snapshot, Snapshots.edit(1, "sprint", "lantern-1"));
+        snapshot = Snapshots.after(snapshot, Snapshots.edit(1, "state", "done"));
+        return snapshot.with(snapshot.workspace().with(sprint(start, true)));
     }
 
     private static Sprint sprint(LocalDate start, boolean closed) {
@@ -40,8 +40,8 @@ public class CandidatesTests {
                 "Lantern 1",
                 start,
                 start.plusDays(11),
-                Ladders.NOW,
-                closed ? Ladders.NOW : null);
+                Snapshots.NOW,
+                closed ? Snapshots.NOW : null);
     }
 
     @Test
@@ -69,11 +69,11 @@ public class CandidatesTests {
 
     @Test
     public void whatIsPlannedOrDoneShouldBeNoCandidateAnyMore() {
-        var ladder = Ladders.of(STORIES);
-        ladder = ladder.with(ladder.workspace().with(sprint(Ladders.TODAY, false)));
-        ladder = Ladders.after(ladder, Ladders.edit(2, "sprint", "lantern-1"));
+        var snapshot = Snapshots.of(STORIES);
+        snapshot = snapshot.with(snapshot.workspace().with(sprint(Snapshots.TODAY, false)));
+        snapshot = Snapshots.after(snapshot, Snapshots.edit(2, "sprint", "lantern-1"));
 
-        assertThat(of(ladder).getFirst().items())
+        assertThat(of(snapshot).getFirst().items())
                 .extracting(Candidates.Candidate::title)
                 .containsExactly("B");
     }

@@ -1,10 +1,10 @@
 package greenladder.refine;
 
-import static greenladder.Ladders.key;
+import static greenladder.Snapshots.key;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.Ladders;
-import greenladder.core.ladder.Ladder;
+import greenladder.Snapshots;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.list.ListState;
 import greenladder.list.Narrowed;
 import greenladder.refine.RankList.Entry;
@@ -13,8 +13,8 @@ import java.util.Set;
 import org.testng.annotations.Test;
 
 public class RankListTests {
-    private static final Ladder LADDER =
-            Ladders.of(
+    private static final Snapshot LADDER =
+            Snapshots.of(
                     """
                     story A size=5 band=must team=lantern
                     story B band=must kind=bug
@@ -24,13 +24,13 @@ public class RankListTests {
                     """);
 
     private static RankPlace place(String query) {
-        return RankPlace.read(LADDER, Ladders.product(LADDER), ListState.parse(query));
+        return RankPlace.read(LADDER, Snapshots.product(LADDER), ListState.parse(query));
     }
 
     private static RankList list(String query) {
         var place = place(query);
         return RankList.of(
-                LADDER, place, new Narrowed(Ladders.lens(LADDER), place.filter(), Set.of()));
+                LADDER, place, new Narrowed(Snapshots.lens(LADDER), place.filter(), Set.of()));
     }
 
     private static List<String> lines(RankList list) {
@@ -117,7 +117,7 @@ public class RankListTests {
     @Test
     public void placesShouldDifferInOneThingAtATime() {
         var place = place("level=story&kind=bug");
-        var epic = Ladders.product(LADDER).levels().find("epic").orElseThrow();
+        var epic = Snapshots.product(LADDER).levels().find("epic").orElseThrow();
         var lantern = LADDER.workspace().findTeam("lantern").orElseThrow();
 
         assertThat(place.of(epic).url()).contains("kind=bug&level=epic");

@@ -2,9 +2,9 @@ package greenladder.refine;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.Ladders;
-import greenladder.core.ladder.Ladder;
+import greenladder.Snapshots;
 import greenladder.core.score.Scores;
+import greenladder.core.snapshot.Snapshot;
 import java.util.Comparator;
 import java.util.List;
 import org.assertj.core.groups.Tuple;
@@ -14,12 +14,12 @@ public class ScatterTests {
     private static final String FULL = " factors.confidence=10 factors.ease=10";
 
     private static Scatter scatter(String text) {
-        Ladder ladder = Ladders.of(text);
-        var product = Ladders.product(ladder);
+        Snapshot snapshot = Snapshots.of(text);
+        var product = Snapshots.product(snapshot);
         return Scatter.of(
-                ladder,
+                snapshot,
                 product,
-                List.of(Scatter.scored(new Scores(List.of(product)), Ladders.stories(ladder))),
+                List.of(Scatter.scored(new Scores(List.of(product)), Snapshots.stories(snapshot))),
                 node -> "/" + node.item().key());
     }
 

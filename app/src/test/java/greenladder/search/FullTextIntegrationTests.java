@@ -4,13 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
 import greenladder.core.item.ItemKey;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.Test;
 
 public class FullTextIntegrationTests extends RunningDemo {
     @Autowired private FullText search;
-    @Autowired private LadderKeeper keeper;
+    @Autowired private SnapshotKeeper keeper;
 
     private ItemKey story(String title, String description) {
         var code = api().newProduct();

@@ -11,8 +11,8 @@ import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
 import greenladder.core.item.StandardLevels;
-import greenladder.core.ladder.Ladder;
 import greenladder.core.rollup.RollUp;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -53,8 +53,9 @@ public class StemTests {
     }
 
     private static RollUp figures(List<NewItem> entries, int number) {
-        var ladder = Ladder.empty().with(new Product("MSF", "Crossing", StandardLevels.six()));
-        var decision = Decisions.decide(ladder, new Command.Create("MSF", entries), Instant.EPOCH);
+        var snapshot = Snapshot.empty().with(new Product("MSF", "Crossing", StandardLevels.six()));
+        var decision =
+                Decisions.decide(snapshot, new Command.Create("MSF", entries), Instant.EPOCH);
         return ((Decision.Accepted) decision)
                 .after()
                 .requireNode(new ItemKey("MSF", number))

@@ -34,7 +34,7 @@ public final class Bench {
             report.core(
                     new Runner(
                                     new OptionsBuilder()
-                                            .include(LadderBenchmark.class.getName())
+                                            .include(SnapshotBenchmark.class.getName())
                                             .forks(1)
                                             .warmupIterations(4)
                                             .warmupTime(TimeValue.seconds(1))

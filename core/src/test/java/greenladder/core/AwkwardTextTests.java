@@ -12,8 +12,8 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
 import greenladder.core.item.Refining;
 import greenladder.core.item.WebLink;
-import greenladder.core.ladder.Ladder;
 import greenladder.core.score.Formula;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.core.text.OutlineReader;
 import greenladder.core.text.QuickLine;
 import java.lang.management.ManagementFactory;
@@ -31,7 +31,7 @@ import org.testng.annotations.Test;
 public class AwkwardTextTests {
     private static final long BUDGET_NANOS = 1_500_000_000L;
 
-    private final Ladder ladder =
+    private final Snapshot snapshot =
             Trees.of(
                     """
                     epic E size=20
@@ -58,16 +58,16 @@ public class AwkwardTextTests {
                         kind + " as " + label.substring(0, Math.min(20, label.length())),
                         () -> {
                             var edit = new Command.Edit(List.of(Trees.key(2)), Map.of(label, text));
-                            Decisions.decide(ladder, edit, Trees.NOW);
+                            Decisions.decide(snapshot, edit, Trees.NOW);
                         }));
     }
 
     @Test(dataProvider = "texts")
     public void everyReaderWhenTextIsAwkwardShouldBeDoneInTime(String kind, String text) {
-        var product = ladder.requireProduct("MSF");
+        var product = snapshot.requireProduct("MSF");
         var top = product.levels().all().getFirst();
         within(kind + " list", () -> OutlineReader.read(text, product.levels(), top));
-        within(kind + " quick line", () -> QuickLine.read(text, ladder, product));
+        within(kind + " quick line", () -> QuickLine.read(text, snapshot, product));
         within(kind + " formula", () -> Formula.problem(text, Refining.STANDARD.factors()));
         within(kind + " amount", () -> Amount.parse(text));
         within(kind + " key", () -> ItemKey.parse(text));
@@ -81,8 +81,8 @@ public class AwkwardTextTests {
     public void everyFacetWhenAskedForAwkwardTextShouldAnswerInTime(String kind, String text) {
         var lens =
                 new Lens(
-                        ladder,
-                        List.of(ladder.requireProduct("MSF")),
+                        snapshot,
+                        List.of(snapshot.requireProduct("MSF")),
                         LocalDate.of(2026, 5, 4),
                         "oona.marsh",
                         null);
@@ -91,7 +91,7 @@ public class AwkwardTextTests {
                     kind + " as " + facet.id(),
                     () -> {
                         facet.known().test(text);
-                        facet.picking().of(List.of(text)).test(Trees.node(ladder, 2));
+                        facet.picking().of(List.of(text)).test(Trees.node(snapshot, 2));
                     });
         }
     }

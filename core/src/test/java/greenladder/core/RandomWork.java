@@ -8,7 +8,7 @@ import greenladder.core.change.Decisions;
 import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -26,31 +26,33 @@ public final class RandomWork {
         this.random = new Random(seed);
     }
 
-    /** A ladder of so many items after so many commands. */
-    public Ladder ladder(int items, int commands) {
-        var ladder = Trees.after(Trees.empty(), new Command.Create("MSF", entries(items)));
+    /** A snapshot of so many items after so many commands. */
+    public Snapshot snapshot(int items, int commands) {
+        var snapshot = Trees.after(Trees.empty(), new Command.Create("MSF", entries(items)));
         for (int i = 0; i < commands; i++) {
-            if (Decisions.decide(ladder, command(ladder), Trees.NOW) instanceof Accepted accepted) {
-                ladder = accepted.after();
+            if (Decisions.decide(snapshot, command(snapshot), Trees.NOW)
+                    instanceof Accepted accepted) {
+                snapshot = accepted.after();
             }
         }
-        return ladder;
+        return snapshot;
     }
 
-    public Command command(Ladder ladder) {
-        var keys = keys(ladder, 1 + random.nextInt(3));
+    public Command command(Snapshot snapshot) {
+        var keys = keys(snapshot, 1 + random.nextInt(3));
         return switch (random.nextInt(13)) {
             case 0 ->
-                    new Command.Move(keys, new Target.Parent.Under(key(ladder)), new Target.Stay());
+                    new Command.Move(
+                            keys, new Target.Parent.Under(key(snapshot)), new Target.Stay());
             case 1 ->
                     new Command.Move(
-                            keys, new Target.Parent.Same(), new Target.Before(key(ladder)));
+                            keys, new Target.Parent.Same(), new Target.Before(key(snapshot)));
             case 2 ->
                     new Command.Move(
-                            keys, new Target.Parent.Under(null), new Target.After(key(ladder)));
+                            keys, new Target.Parent.Under(null), new Target.After(key(snapshot)));
             case 3 ->
                     new Command.Delete(keys, random.nextBoolean() ? Children.UP : Children.DELETE);
-            case 4 -> edit(keys, "level", level(ladder).key());
+            case 4 -> edit(keys, "level", level(snapshot).key());
             case 5 ->
                     edit(
                             keys,
@@ -61,7 +63,7 @@ public final class RandomWork {
             case 12 -> edit(keys, "band", random.nextBoolean() ? "must" : "should");
             case 11 -> edit(keys, "labels", random.nextBoolean() ? "" : "ramp, rain");
             case 6 -> edit(keys, "brokenDown", random.nextInt(3) == 0 ? "no" : "yes");
-            default -> edit(keys, "state", state(ladder));
+            default -> edit(keys, "state", state(snapshot));
         };
     }
 
@@ -125,26 +127,26 @@ public final class RandomWork {
         return new Command.Edit(keys, fields);
     }
 
-    private String state(Ladder ladder) {
-        var states = level(ladder).states().all();
+    private String state(Snapshot snapshot) {
+        var states = level(snapshot).states().all();
         return states.get(random.nextInt(states.size())).key();
     }
 
-    private Level level(Ladder ladder) {
-        var levels = ladder.requireProduct("MSF").levels().all();
+    private Level level(Snapshot snapshot) {
+        var levels = snapshot.requireProduct("MSF").levels().all();
         return levels.get(random.nextInt(levels.size()));
     }
 
-    private List<ItemKey> keys(Ladder ladder, int count) {
+    private List<ItemKey> keys(Snapshot snapshot, int count) {
         var keys = new ArrayList<ItemKey>();
         for (int i = 0; i < count; i++) {
-            keys.add(key(ladder));
+            keys.add(key(snapshot));
         }
         return keys;
     }
 
-    private ItemKey key(Ladder ladder) {
-        var slots = ladder.order().slots();
+    private ItemKey key(Snapshot snapshot) {
+        var slots = snapshot.order().slots();
         return slots.isEmpty()
                 ? new ItemKey("MSF", 1)
                 : slots.get(random.nextInt(slots.size())).key();

@@ -12,8 +12,8 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
 import greenladder.core.item.Product;
 import greenladder.core.item.StandardLevels;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -22,7 +22,7 @@ import java.util.Map;
 import java.util.stream.Collectors;
 
 /**
- * Ladders written as indented text, one item a line: {@code epic Name size=20 state=done}. Names
+ * Snapshots written as indented text, one item a line: {@code epic Name size=20 state=done}. Names
  * are one word; items are numbered from 1 in the order of the lines.
  */
 public final class Trees {
@@ -30,13 +30,13 @@ public final class Trees {
 
     private Trees() {}
 
-    public static Ladder empty() {
-        return Ladder.empty()
+    public static Snapshot empty() {
+        return Snapshot.empty()
                 .with(new Product("MSF", "Crossing", StandardLevels.six()))
                 .with(new Person("oona.marsh", "Oona Marsh"));
     }
 
-    public static Ladder of(String text) {
+    public static Snapshot of(String text) {
         var entries = new ArrayList<NewItem>();
         var open = new HashMap<Integer, String>();
         for (var line : text.lines().toList()) {
@@ -66,19 +66,19 @@ public final class Trees {
         return accepted(empty(), new Command.Create("MSF", entries)).after();
     }
 
-    public static Accepted accepted(Ladder ladder, Command command) {
-        return switch (Decisions.decide(ladder, command, NOW)) {
+    public static Accepted accepted(Snapshot snapshot, Command command) {
+        return switch (Decisions.decide(snapshot, command, NOW)) {
             case Accepted accepted -> accepted;
             case Refused(var problems) -> throw new AssertionError(problems.inWords());
         };
     }
 
-    public static Ladder after(Ladder ladder, Command command) {
-        return accepted(ladder, command).after();
+    public static Snapshot after(Snapshot snapshot, Command command) {
+        return accepted(snapshot, command).after();
     }
 
-    public static Problems problems(Ladder ladder, Command command) {
-        Decision decision = Decisions.decide(ladder, command, NOW);
+    public static Problems problems(Snapshot snapshot, Command command) {
+        Decision decision = Decisions.decide(snapshot, command, NOW);
         if (decision instanceof Refused(var problems)) {
             return problems;
         }
@@ -95,8 +95,8 @@ public final class Trees {
         return new ItemKey("MSF", number);
     }
 
-    public static Node node(Ladder ladder, int number) {
-        return ladder.requireNode(key(number));
+    public static Node node(Snapshot snapshot, int number) {
+        return snapshot.requireNode(key(number));
     }
 
     /** The items in order, by title. */

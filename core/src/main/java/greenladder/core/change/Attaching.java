@@ -5,7 +5,7 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -17,8 +17,8 @@ final class Attaching {
 
     private Attaching() {}
 
-    static Drawn attached(Ladder ladder, Command.Attach command, Found found) {
-        var files = filesOf(ladder, command.item());
+    static Drawn attached(Snapshot snapshot, Command.Attach command, Found found) {
+        var files = filesOf(snapshot, command.item());
         if (files.size() >= MOST_FILES) {
             problem(
                     found,
@@ -28,18 +28,18 @@ final class Attaching {
             problem(found, "This file hangs on %s already.".formatted(command.item()));
         }
         return drawn(
-                ladder,
+                snapshot,
                 command.item(),
                 Stream.concat(files.stream(), Stream.of(command.file())).toList());
     }
 
-    static Drawn detached(Ladder ladder, Command.Detach command, Found found) {
-        var files = filesOf(ladder, command.item());
+    static Drawn detached(Snapshot snapshot, Command.Detach command, Found found) {
+        var files = filesOf(snapshot, command.item());
         var left = files.stream().filter(file -> !file.id().equals(command.file())).toList();
         if (left.size() == files.size()) {
             problem(found, "This file is not there any more.");
         }
-        return drawn(ladder, command.item(), left);
+        return drawn(snapshot, command.item(), left);
     }
 
     static @Nullable String text(List<Attachment> files) {
@@ -48,16 +48,19 @@ final class Attaching {
                 : files.stream().map(Attachment::toString).collect(Collectors.joining("\n"));
     }
 
-    private static Drawn drawn(Ladder ladder, ItemKey key, List<Attachment> files) {
+    private static Drawn drawn(Snapshot snapshot, ItemKey key, List<Attachment> files) {
         return new Drawn(
                 List.of(key),
                 List.of(
                         new Change(
-                                key, Field.ATTACHMENTS, text(filesOf(ladder, key)), text(files))));
+                                key,
+                                Field.ATTACHMENTS,
+                                text(filesOf(snapshot, key)),
+                                text(files))));
     }
 
-    private static List<Attachment> filesOf(Ladder ladder, ItemKey key) {
-        return ladder.requireNode(key).item().details().attachments();
+    private static List<Attachment> filesOf(Snapshot snapshot, ItemKey key) {
+        return snapshot.requireNode(key).item().details().attachments();
     }
 
     private static void problem(Found found, String message) {

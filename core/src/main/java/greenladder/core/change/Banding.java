@@ -5,8 +5,8 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Refining;
-import greenladder.core.ladder.Ladder;
 import greenladder.core.rank.Rank;
+import greenladder.core.snapshot.Snapshot;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param moving items that have no place at the moment
  */
-record Banding(Ladder ladder, String product, Level level, Set<ItemKey> moving) {
+record Banding(Snapshot snapshot, String product, Level level, Set<ItemKey> moving) {
 
     /**
      * The band of what comes to a rank: that of the item above it among its product's items of its
@@ -25,7 +25,7 @@ record Banding(Ladder ladder, String product, Level level, Set<ItemKey> moving) 
      * where few of its neighbours are dropped.
      */
     @Nullable String at(Rank rank) {
-        var order = ladder.orderOf(product, level);
+        var order = snapshot.orderOf(product, level);
         int place = order.placeOf(rank);
         for (int above = place - 1; above >= 0; above--) {
             var item = standing(order.slots().get(above).key());
@@ -49,8 +49,8 @@ record Banding(Ladder ladder, String product, Level level, Set<ItemKey> moving) 
      */
     Placed endOf(@Nullable String band, int count) {
         int wanted = refining().placeOf(band);
-        var placement = new Placement(ladder, product, level, count, moving);
-        return ladder.orderOf(product, level).slots().reversed().stream()
+        var placement = new Placement(snapshot, product, level, count, moving);
+        return snapshot.orderOf(product, level).slots().reversed().stream()
                 .flatMap(slot -> standing(slot.key()).stream())
                 .filter(item -> bandOf(item) != null && refining().placeOf(bandOf(item)) <= wanted)
                 .findFirst()
@@ -61,11 +61,11 @@ record Banding(Ladder ladder, String product, Level level, Set<ItemKey> moving) 
     private Optional<Item> standing(ItemKey key) {
         return moving.contains(key)
                 ? Optional.empty()
-                : ladder.findItem(key).filter(item -> !item.isDropped());
+                : snapshot.findItem(key).filter(item -> !item.isDropped());
     }
 
     private Refining refining() {
-        return ladder.requireProduct(product).refining();
+        return snapshot.requireProduct(product).refining();
     }
 
     private static @Nullable String bandOf(Item item) {

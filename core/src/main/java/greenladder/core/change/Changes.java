@@ -5,7 +5,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -14,22 +14,22 @@ import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 
-/** What lists of changes mean: making one out of two items, and applying one to a ladder. */
+/** What lists of changes mean: making one out of two items, and applying one to a snapshot. */
 public final class Changes {
     private Changes() {}
 
     /**
-     * The ladder after the changes; each changed item is one version on.
+     * The snapshot after the changes; each changed item is one version on.
      *
      * @param at when: the items' time of change
      */
-    public static Ladder apply(Ladder ladder, Collection<Change> changes, Instant at) {
-        return apply(ladder, ladder.workspace(), changes, at);
+    public static Snapshot apply(Snapshot snapshot, Collection<Change> changes, Instant at) {
+        return apply(snapshot, snapshot.workspace(), changes, at);
     }
 
-    /** The ladder after the changes, in another workspace. */
-    static Ladder apply(
-            Ladder ladder, Workspace workspace, Collection<Change> changes, Instant at) {
+    /** The snapshot after the changes, in another workspace. */
+    static Snapshot apply(
+            Snapshot snapshot, Workspace workspace, Collection<Change> changes, Instant at) {
         var drafts = new HashMap<ItemKey, ItemDraft>();
         for (var change : changes) {
             if (Objects.equals(change.before(), change.after())) {
@@ -38,7 +38,7 @@ public final class Changes {
             drafts.computeIfAbsent(
                             change.item(),
                             key ->
-                                    ladder.findItem(key)
+                                    snapshot.findItem(key)
                                             .map(ItemDraft::of)
                                             .orElseGet(() -> ItemDraft.blank(key)))
                     .set(change.field(), change.after());
@@ -50,7 +50,9 @@ public final class Changes {
                         draft.exists()
                                 ? Optional.of(draft.toItem(workspace, at))
                                 : Optional.empty()));
-        return workspace == ladder.workspace() ? ladder.with(items) : ladder.with(workspace, items);
+        return workspace == snapshot.workspace()
+                ? snapshot.with(items)
+                : snapshot.with(workspace, items);
     }
 
     /** All that has to change for an item to be gone, {@link Field#EXISTS} last. */

@@ -8,8 +8,8 @@ import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
 import greenladder.core.rank.Rank;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -26,7 +26,7 @@ import org.jspecify.annotations.Nullable;
  * place.
  */
 final class Creation {
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Command.Create command;
     private final Instant at;
     private final Found found;
@@ -40,15 +40,15 @@ final class Creation {
             Map<Field, @Nullable String> fields,
             @Nullable Level level) {}
 
-    Creation(Ladder ladder, Command.Create command, Instant at, Found found) {
-        this.ladder = ladder;
+    Creation(Snapshot snapshot, Command.Create command, Instant at, Found found) {
+        this.snapshot = snapshot;
         this.command = command;
         this.at = at;
         this.found = found;
     }
 
     Drawn draw() {
-        var product = ladder.findProduct(command.product());
+        var product = snapshot.findProduct(command.product());
         if (product.isEmpty()) {
             found.add(
                     Problem.SINGLE,
@@ -76,11 +76,11 @@ final class Creation {
 
     private void read(Product product, int index, int entryNumber) {
         var entry = command.entries().get(index);
-        var fields = new Fields(ladder, product, null, entryNumber, found);
+        var fields = new Fields(snapshot, product, null, entryNumber, found);
         var kept = new TreeMap<Field, @Nullable String>();
         kept.putAll(fields.read(entry.fields()));
         var level = fields.levelNow();
-        var key = new ItemKey(product.code(), ladder.lastNumber(product.code()) + 1 + index);
+        var key = new ItemKey(product.code(), snapshot.lastNumber(product.code()) + 1 + index);
         if (entry.parentRef() == null) {
             fields.checkTree(fields.parentNow());
         } else {
@@ -171,7 +171,7 @@ final class Creation {
                 return ranks;
             }
         }
-        var placement = new Placement(ladder, command.product(), level, placed.size(), Set.of());
+        var placement = new Placement(snapshot, command.product(), level, placed.size(), Set.of());
         switch (placement.at(targetOf(first))) {
             case Placed.At(var there) -> {
                 for (int i = 0; i < placed.size(); i++) {
@@ -208,7 +208,7 @@ final class Creation {
                 return;
             }
         }
-        var banding = new Banding(ladder, command.product(), level, Set.of());
+        var banding = new Banding(snapshot, command.product(), level, Set.of());
         if (banding.endOf(bandOf(first), banded.size()) instanceof Placed.At(var there)) {
             for (int i = 0; i < banded.size(); i++) {
                 ranks.set(banded.get(i), there.get(i));
@@ -225,6 +225,6 @@ final class Creation {
     }
 
     private @Nullable Rank lastRank() {
-        return ladder.order().last().map(slot -> slot.rank()).orElse(null);
+        return snapshot.order().last().map(slot -> slot.rank()).orElse(null);
     }
 }

@@ -6,7 +6,7 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -15,7 +15,9 @@ import java.util.Objects;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
-/** What a command does to a ladder: pure, so that a what-if asks the same way as the real thing. */
+/**
+ * What a command does to a snapshot: pure, so that a what-if asks the same way as the real thing.
+ */
 public final class Decisions {
     /** The most items that one command makes. */
     public static final int MOST_ENTRIES = 5_000;
@@ -28,9 +30,9 @@ public final class Decisions {
      *
      * @param at when it happens; the time of change of what changes
      */
-    public static Decision decide(Ladder ladder, Command command, Instant at) {
+    public static Decision decide(Snapshot snapshot, Command command, Instant at) {
         var found = new Found();
-        var missing = missing(ladder, command);
+        var missing = missing(snapshot, command);
         missing.forEach(
                 key -> found.add(Problem.SINGLE, "item", "There is no item %s.".formatted(key)));
         if (!missing.isEmpty()) {
@@ -38,45 +40,48 @@ public final class Decisions {
         }
         var drawn =
                 switch (command) {
-                    case Command.Create create -> new Creation(ladder, create, at, found).draw();
-                    case Command.Edit edit -> new Editing(ladder, edit, found).draw();
-                    case Command.Move move -> new Moving(ladder, move, found).draw();
-                    case Command.Order order -> new Ordering(ladder, order, found).draw();
-                    case Command.Settle settle -> Settling.settled(ladder, settle, at, found);
-                    case Command.Delete delete -> new Deletion(ladder, delete, found).draw();
-                    case Command.EditList edit -> new ListEditing(ladder, edit, found).draw();
+                    case Command.Create create -> new Creation(snapshot, create, at, found).draw();
+                    case Command.Edit edit -> new Editing(snapshot, edit, found).draw();
+                    case Command.Move move -> new Moving(snapshot, move, found).draw();
+                    case Command.Order order -> new Ordering(snapshot, order, found).draw();
+                    case Command.Settle settle -> Settling.settled(snapshot, settle, at, found);
+                    case Command.Delete delete -> new Deletion(snapshot, delete, found).draw();
+                    case Command.EditList edit -> new ListEditing(snapshot, edit, found).draw();
                     case Command.Promote promote ->
-                            new Promotion(ladder, promote, at, found).draw();
-                    case Command.Attach attach -> Attaching.attached(ladder, attach, found);
-                    case Command.Detach detach -> Attaching.detached(ladder, detach, found);
-                    case Command.Split split -> new Splitting(ladder, split, at, found).draw();
-                    case Command.Merge merge -> new Merging(ladder, merge, found).draw();
-                    case Command.Gather gather -> new Gathering(ladder, gather, at, found).draw();
-                    case Command.Indent indent -> new Indenting(ladder, indent, found).draw();
+                            new Promotion(snapshot, promote, at, found).draw();
+                    case Command.Attach attach -> Attaching.attached(snapshot, attach, found);
+                    case Command.Detach detach -> Attaching.detached(snapshot, detach, found);
+                    case Command.Split split -> new Splitting(snapshot, split, at, found).draw();
+                    case Command.Merge merge -> new Merging(snapshot, merge, found).draw();
+                    case Command.Gather gather -> new Gathering(snapshot, gather, at, found).draw();
+                    case Command.Indent indent -> new Indenting(snapshot, indent, found).draw();
                     case Command.ChangeLevel change ->
-                            new LevelChange(ladder, change, found).draw();
+                            new LevelChange(snapshot, change, found).draw();
                     case Command.ShortenRanks shorten ->
-                            new Shortening(ladder, shorten.around()).draw();
-                    case Command.Reverse reverse -> new Reversal(ladder, reverse, found).draw();
+                            new Shortening(snapshot, shorten.around()).draw();
+                    case Command.Reverse reverse -> new Reversal(snapshot, reverse, found).draw();
                 };
         if (!found.isEmpty()) {
             return new Refused(found.all());
         }
         var changes = new ArrayList<>(drawn.changes());
-        var after = Changes.apply(ladder, changes, at);
+        var after = Changes.apply(snapshot, changes, at);
         var following =
                 command instanceof Command.Reverse reverse
                         ? Reversal.asTheyWere(
-                                reverse, FollowingStates.of(ladder, after, changes), ladder, after)
-                        : FollowingStates.of(ladder, after, changes);
+                                reverse,
+                                FollowingStates.of(snapshot, after, changes),
+                                snapshot,
+                                after)
+                        : FollowingStates.of(snapshot, after, changes);
         if (!following.isEmpty()) {
             changes.addAll(following);
-            after = Changes.apply(ladder, changes, at);
+            after = Changes.apply(snapshot, changes, at);
         }
-        var ticked = FollowingLines.of(ladder, after, changes);
+        var ticked = FollowingLines.of(snapshot, after, changes);
         if (!ticked.isEmpty()) {
             changes.addAll(ticked);
-            after = Changes.apply(ladder, changes, at);
+            after = Changes.apply(snapshot, changes, at);
         }
         return new Accepted(drawn.items(), List.copyOf(changes), after);
     }
@@ -84,7 +89,7 @@ public final class Decisions {
     /** What a command comes to before states follow. */
     record Drawn(List<ItemKey> items, List<Change> changes) {}
 
-    private static List<ItemKey> missing(Ladder ladder, Command command) {
+    private static List<ItemKey> missing(Snapshot snapshot, Command command) {
         var items =
                 switch (command) {
                     case Command.Create ignored -> List.<ItemKey>of();
@@ -110,7 +115,7 @@ public final class Decisions {
                     case Command.ShortenRanks shorten -> List.of(shorten.around());
                     case Command.Reverse ignored -> List.<ItemKey>of();
                 };
-        return items.stream().filter(key -> ladder.findNode(key).isEmpty()).toList();
+        return items.stream().filter(key -> snapshot.findNode(key).isEmpty()).toList();
     }
 
     static List<Change> differences(Item item, Map<Field, @Nullable String> kept) {

@@ -5,8 +5,8 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.Set;
@@ -14,13 +14,13 @@ import org.jspecify.annotations.Nullable;
 
 /** Draws up a deletion: nothing under a deleted item goes without it having been said. */
 final class Deletion {
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Command.Delete command;
     private final Found found;
     private final Set<ItemKey> gone;
 
-    Deletion(Ladder ladder, Command.Delete command, Found found) {
-        this.ladder = ladder;
+    Deletion(Snapshot snapshot, Command.Delete command, Found found) {
+        this.snapshot = snapshot;
         this.command = command;
         this.found = found;
         this.gone = new LinkedHashSet<>(command.items());
@@ -30,11 +30,11 @@ final class Deletion {
         if (command.children() == Command.Delete.Children.DELETE) {
             command.items()
                     .forEach(key ->
-                            ladder.requireNode(key).walk(node -> gone.add(node.item().key())));
+                            snapshot.requireNode(key).walk(node -> gone.add(node.item().key())));
         }
         var changes = new ArrayList<Change>();
         for (var key : gone) {
-            var node = ladder.requireNode(key);
+            var node = snapshot.requireNode(key);
             var left =
                     node.children().stream()
                             .map(Node::item)
@@ -64,7 +64,7 @@ final class Deletion {
     }
 
     private @Nullable ItemKey nearestStanding(Item from) {
-        return ladder.ancestors(from).stream()
+        return snapshot.ancestors(from).stream()
                 .map(node -> node.item().key())
                 .filter(key -> !gone.contains(key))
                 .findFirst()

@@ -5,8 +5,8 @@ import greenladder.core.change.Placement.Placed;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.LevelOf;
+import greenladder.core.snapshot.LevelOf;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -22,7 +22,7 @@ import org.jspecify.annotations.Nullable;
  * Draws up an edit. Items that are given another band go to its end, in the order they stood in.
  */
 final class Editing {
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Command.Edit command;
     private final Found found;
     private final List<Change> changes = new ArrayList<>();
@@ -32,8 +32,8 @@ final class Editing {
 
     private record Stretch(LevelOf level, @Nullable String band) {}
 
-    Editing(Ladder ladder, Command.Edit command, Found found) {
-        this.ladder = ladder;
+    Editing(Snapshot snapshot, Command.Edit command, Found found) {
+        this.snapshot = snapshot;
         this.command = command;
         this.found = found;
     }
@@ -42,11 +42,11 @@ final class Editing {
         boolean single = command.items().size() == 1;
         int entry = 0;
         for (var key : new LinkedHashSet<>(command.items())) {
-            edit(ladder.requireNode(key).item(), single ? Problem.SINGLE : entry);
+            edit(snapshot.requireNode(key).item(), single ? Problem.SINGLE : entry);
             entry++;
         }
         if (found.isEmpty()) {
-            var standing = ladder;
+            var standing = snapshot;
             for (var stretch : rebanded.entrySet()) {
                 // Each finds the places that those before it have taken.
                 var ranks = placed(standing, stretch.getKey(), stretch.getValue());
@@ -58,8 +58,8 @@ final class Editing {
     }
 
     private void edit(Item item, int entry) {
-        var product = ladder.requireProduct(item.key().product());
-        var fields = new Fields(ladder, product, item, entry, found);
+        var product = snapshot.requireProduct(item.key().product());
+        var fields = new Fields(snapshot, product, item, entry, found);
         var kept = fields.read(command.fields());
         fields.checkTree(fields.parentNow());
         var differences = Decisions.differences(item, kept);
@@ -71,14 +71,14 @@ final class Editing {
                         rebanded.computeIfAbsent(stretch, any -> new ArrayList<>()).add(item));
     }
 
-    private static List<Change> placed(Ladder ladder, Stretch stretch, List<Item> items) {
+    private static List<Change> placed(Snapshot snapshot, Stretch stretch, List<Item> items) {
         var sorted =
                 items.stream()
                         .sorted(Comparator.comparing(Item::rank).thenComparing(Item::key))
                         .toList();
         var keys = sorted.stream().map(Item::key).collect(Collectors.toSet());
         var level = sorted.getFirst().level();
-        var banding = new Banding(ladder, stretch.level().product(), level, keys);
+        var banding = new Banding(snapshot, stretch.level().product(), level, keys);
         return banding.endOf(stretch.band(), sorted.size()) instanceof Placed.At(var ranks)
                 ? IntStream.range(0, sorted.size())
                         .mapToObj(i -> Change.ofRank(sorted.get(i), ranks.get(i)))

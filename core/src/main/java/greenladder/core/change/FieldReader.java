@@ -11,7 +11,7 @@ import greenladder.core.item.ReadyCheck;
 import greenladder.core.item.Refinement;
 import greenladder.core.item.State;
 import greenladder.core.item.States;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.EnumSet;
@@ -45,11 +45,11 @@ final class FieldReader {
 
     private static final Pattern BLANKS = Pattern.compile("[\\p{Cntrl}\\s]+");
 
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Product product;
 
-    FieldReader(Ladder ladder, Product product) {
-        this.ladder = ladder;
+    FieldReader(Snapshot snapshot, Product product) {
+        this.snapshot = snapshot;
         this.product = product;
     }
 
@@ -267,14 +267,14 @@ final class FieldReader {
 
     private Reading parent(String text) {
         return ItemKey.parse(text)
-                .flatMap(ladder::findItem)
+                .flatMap(snapshot::findItem)
                 .<Reading>map(item -> kept(item.key().toString()))
                 .orElseGet(() ->
                         wrong("There is no item “%s” to stand above.".formatted(shortened(text))));
     }
 
     private Reading assignee(String text) {
-        var person = ladder.findPerson(text);
+        var person = snapshot.findPerson(text);
         if (person.isEmpty()) {
             return wrong("Nobody signs in as “%s”.".formatted(shortened(text)));
         }
@@ -284,7 +284,7 @@ final class FieldReader {
     }
 
     private Reading team(String text) {
-        var team = ladder.workspace().findTeam(text);
+        var team = snapshot.workspace().findTeam(text);
         if (team.isEmpty()) {
             return wrong("There is no team “%s”.".formatted(shortened(text)));
         }
@@ -296,7 +296,7 @@ final class FieldReader {
     }
 
     private Reading sprint(String text) {
-        var sprint = ladder.workspace().findSprint(text);
+        var sprint = snapshot.workspace().findSprint(text);
         if (sprint.isEmpty()) {
             return wrong("There is no sprint “%s”.".formatted(shortened(text)));
         }
@@ -305,7 +305,7 @@ final class FieldReader {
                     "%s is closed; nothing is planned into it any more."
                             .formatted(sprint.get().name()));
         }
-        return ladder.workspace()
+        return snapshot.workspace()
                         .findTeam(sprint.get().team())
                         .filter(team -> team.products().contains(product.code()))
                         .isPresent()
@@ -316,7 +316,7 @@ final class FieldReader {
     }
 
     private Reading release(String text) {
-        return ladder.workspace()
+        return snapshot.workspace()
                         .findRelease(text)
                         .filter(release -> release.product().equals(product.code()))
                         .isPresent()

@@ -10,7 +10,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Lines;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -24,7 +24,7 @@ import org.jspecify.annotations.Nullable;
  * estimate, the remaining hours.
  */
 final class Fields {
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Product product;
     private final int entry;
     private final Found found;
@@ -33,8 +33,8 @@ final class Fields {
     /** The fields that change; a null value empties one. */
     private final Map<Field, @Nullable String> kept = new TreeMap<>();
 
-    Fields(Ladder ladder, Product product, @Nullable Item item, int entry, Found found) {
-        this.ladder = ladder;
+    Fields(Snapshot snapshot, Product product, @Nullable Item item, int entry, Found found) {
+        this.snapshot = snapshot;
         this.product = product;
         this.item = item;
         this.entry = entry;
@@ -47,7 +47,7 @@ final class Fields {
      * @return the fields that change; only to be used where nothing wrong was found
      */
     Map<Field, @Nullable String> read(Map<String, String> entered) {
-        var reader = new FieldReader(ladder, product);
+        var reader = new FieldReader(snapshot, product);
         var byField = new TreeMap<Field, String>();
         entered.forEach((label, text) ->
                 Field.findEditable(label)
@@ -97,14 +97,14 @@ final class Fields {
         }
         var key = item == null ? null : item.key();
         if (parent != null) {
-            Legality.parentProblem(ladder, key, level, parent)
+            Legality.parentProblem(snapshot, key, level, parent)
                     .ifPresent(message ->
                             problem(
                                     kept.containsKey(Field.PARENT) ? Field.PARENT : Field.LEVEL,
                                     message));
         }
         if (item != null && !level.equals(item.level())) {
-            Legality.levelProblem(ladder, item, level)
+            Legality.levelProblem(snapshot, item, level)
                     .ifPresent(message -> problem(Field.LEVEL, message));
         }
     }
@@ -118,7 +118,7 @@ final class Fields {
                 kept.containsKey(Field.PARENT)
                         ? Optional.ofNullable(kept.get(Field.PARENT)).flatMap(ItemKey::parse)
                         : Optional.ofNullable(item).map(Item::parent);
-        return key.flatMap(ladder::findItem).orElse(null);
+        return key.flatMap(snapshot::findItem).orElse(null);
     }
 
     private void fillKindAndState(FieldReader reader, Level level, Map<Field, String> byField) {
@@ -129,7 +129,7 @@ final class Fields {
         } else if (levelChanges || byField.containsKey(Field.KIND)) {
             kept.put(Field.KIND, level.plainKind());
         }
-        var states = ladder.workspace().statesOf(level, textNow(Field.TEAM));
+        var states = snapshot.workspace().statesOf(level, textNow(Field.TEAM));
         var state = byField.getOrDefault(Field.STATE, "");
         if (!state.isBlank()) {
             keep(Field.STATE, reader.state(level, states, state));
@@ -147,7 +147,7 @@ final class Fields {
      * entered too; what goes to another team leaves the sprint.
      */
     private void followTeam() {
-        var sprint = ladder.workspace().findSprint(textNow(Field.SPRINT));
+        var sprint = snapshot.workspace().findSprint(textNow(Field.SPRINT));
         if (sprint.isEmpty() || sprint.get().team().equals(textNow(Field.TEAM))) {
             return;
         }

@@ -5,7 +5,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
 import greenladder.core.item.ListLine;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -15,7 +15,7 @@ import java.util.Map;
 final class FollowingLines {
     private FollowingLines() {}
 
-    static List<Change> of(Ladder before, Ladder after, Collection<Change> changes) {
+    static List<Change> of(Snapshot before, Snapshot after, Collection<Change> changes) {
         Map<ItemKey, Lines> lists = new LinkedHashMap<>();
         for (var change : changes) {
             if (change.field() == Field.STATE) {
@@ -38,11 +38,11 @@ final class FollowingLines {
                 .toList();
     }
 
-    private static boolean wasDone(Ladder before, Item item) {
+    private static boolean wasDone(Snapshot before, Item item) {
         return before.findItem(item.key()).map(Item::isDone).orElse(false);
     }
 
-    private static void follow(Ladder after, Item item, Map<ItemKey, Lines> lists) {
+    private static void follow(Snapshot after, Item item, Map<ItemKey, Lines> lists) {
         var from = item.details().grewFrom();
         if (from == null || after.findNode(from).isEmpty()) {
             return;

@@ -3,9 +3,9 @@ package greenladder.core.change;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.rollup.RollUp;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;
@@ -22,7 +22,7 @@ import java.util.stream.Stream;
 final class FollowingStates {
     private FollowingStates() {}
 
-    static List<Change> of(Ladder before, Ladder after, Collection<Change> changes) {
+    static List<Change> of(Snapshot before, Snapshot after, Collection<Change> changes) {
         var setByHand =
                 changes.stream()
                         .filter(change ->
@@ -63,7 +63,7 @@ final class FollowingStates {
     }
 
     /** The changed items and all above them, where they were and where they are. */
-    private static Collection<Node> touched(Ladder after, Collection<Change> changes) {
+    private static Collection<Node> touched(Snapshot after, Collection<Change> changes) {
         var nodes = new TreeMap<ItemKey, Node>();
         Set<ItemKey> seen = new HashSet<>();
         for (var change : changes) {
@@ -81,7 +81,7 @@ final class FollowingStates {
     }
 
     private static void climb(
-            Ladder after, ItemKey from, Set<ItemKey> seen, TreeMap<ItemKey, Node> nodes) {
+            Snapshot after, ItemKey from, Set<ItemKey> seen, TreeMap<ItemKey, Node> nodes) {
         var key = from;
         while (key != null && seen.add(key)) {
             var node = after.findNode(key);

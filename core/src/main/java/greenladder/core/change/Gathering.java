@@ -7,7 +7,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
@@ -15,19 +15,19 @@ import java.util.List;
 import java.util.Optional;
 
 /** Draws up a new parent over items that stand somewhere already. */
-record Gathering(Ladder ladder, Command.Gather command, Instant at, Found found) {
+record Gathering(Snapshot snapshot, Command.Gather command, Instant at, Found found) {
 
     Drawn draw() {
         var items =
                 new LinkedHashSet<>(command.items())
-                        .stream().map(key -> ladder.requireNode(key).item()).toList();
+                        .stream().map(key -> snapshot.requireNode(key).item()).toList();
         if (items.isEmpty()) {
             found.add(Problem.SINGLE, "item", "There is nothing to gather.");
             return new Drawn(List.of(), List.of());
         }
         var product = items.getFirst().key().product();
         var create = new Command.Create(product, List.of(NewItem.of(command.parent())));
-        var made = new Creation(ladder, create, at, found).draw();
+        var made = new Creation(snapshot, create, at, found).draw();
         if (!found.isEmpty()) {
             return made;
         }
@@ -51,7 +51,7 @@ record Gathering(Ladder ladder, Command.Gather command, Instant at, Found found)
         return made.changes().stream()
                 .filter(change -> change.field() == Field.LEVEL)
                 .map(Change::after)
-                .flatMap(key -> ladder.requireProduct(product).levels().find(key).stream())
+                .flatMap(key -> snapshot.requireProduct(product).levels().find(key).stream())
                 .findFirst()
                 .orElseThrow();
     }
@@ -60,7 +60,7 @@ record Gathering(Ladder ladder, Command.Gather command, Instant at, Found found)
         return made.changes().stream()
                 .filter(change -> change.field() == Field.PARENT && change.after() != null)
                 .flatMap(change -> ItemKey.parse(change.after()).stream())
-                .flatMap(key -> ladder.findItem(key).stream())
+                .flatMap(key -> snapshot.findItem(key).stream())
                 .findFirst();
     }
 
@@ -73,7 +73,8 @@ record Gathering(Ladder ladder, Command.Gather command, Instant at, Found found)
                                     Legality.aWord(item.level()),
                                     Legality.aWord(level)));
         }
-        return above.filter(one -> one.key().equals(item.key()) || ladder.isUnder(one, item.key()))
+        return above.filter(
+                        one -> one.key().equals(item.key()) || snapshot.isUnder(one, item.key()))
                 .map(one ->
                         "The new parent would stand under %s, which it is to stand above."
                                 .formatted(item.key()));

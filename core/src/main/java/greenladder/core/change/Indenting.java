@@ -8,8 +8,8 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -22,16 +22,16 @@ import org.jspecify.annotations.Nullable;
  * them, a level lower where they stood on its level; out, behind their parent and on its level.
  */
 final class Indenting {
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Command.Indent command;
     private final Found found;
     private final List<Item> moving;
 
-    Indenting(Ladder ladder, Command.Indent command, Found found) {
-        this.ladder = ladder;
+    Indenting(Snapshot snapshot, Command.Indent command, Found found) {
+        this.snapshot = snapshot;
         this.command = command;
         this.found = found;
-        this.moving = Moving.topmost(ladder, command.items());
+        this.moving = Moving.topmost(snapshot, command.items());
     }
 
     Drawn draw() {
@@ -69,7 +69,7 @@ final class Indenting {
     }
 
     private Drawn out(Item first) {
-        var above = ladder.ancestors(first);
+        var above = snapshot.ancestors(first);
         if (above.isEmpty()) {
             return refused("%s stands at the top already.".formatted(first.key()));
         }
@@ -86,7 +86,7 @@ final class Indenting {
         var changes = new ArrayList<Change>();
         if (!level.equals(item.level())) {
             var change = new Command.ChangeLevel(List.of(item.key()), level.key(), Misfits.DOWN);
-            new LevelChange(ladder, change, found)
+            new LevelChange(snapshot, change, found)
                     .draw().changes().stream()
                             .filter(one ->
                                     one.field() != Field.PARENT || !one.item().equals(item.key()))
@@ -105,7 +105,7 @@ final class Indenting {
         var first = moving.getFirst();
         var keys = new LinkedHashSet<>(moving.stream().map(Item::key).toList());
         var placement =
-                new Placement(ladder, first.key().product(), first.level(), moving.size(), keys);
+                new Placement(snapshot, first.key().product(), first.level(), moving.size(), keys);
         switch (placement.at(new Target.After(behind))) {
             case Placed.Wrong(var field, var message) -> found.add(Problem.SINGLE, field, message);
             case Placed.At(var ranks) -> {
@@ -127,8 +127,8 @@ final class Indenting {
     private Optional<Node> siblingAbove(Item first) {
         var siblings =
                 first.parent() == null
-                        ? ladder.roots(first.key().product())
-                        : ladder.requireNode(first.parent()).children();
+                        ? snapshot.roots(first.key().product())
+                        : snapshot.requireNode(first.parent()).children();
         Node above = null;
         for (var sibling : siblings) {
             if (sibling.item().key().equals(first.key())) {
@@ -142,7 +142,7 @@ final class Indenting {
     }
 
     private @Nullable Level below(Item parent) {
-        return ladder.requireProduct(parent.key().product())
+        return snapshot.requireProduct(parent.key().product())
                 .levels()
                 .below(parent.level())
                 .orElse(null);

@@ -3,7 +3,7 @@ package greenladder.core.change;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -20,11 +20,11 @@ final class Legality {
      * being made.
      */
     static Optional<String> parentProblem(
-            Ladder ladder, @Nullable ItemKey key, Level level, Item parent) {
+            Snapshot snapshot, @Nullable ItemKey key, Level level, Item parent) {
         if (parent.key().equals(key)) {
             return Optional.of("%s cannot stand under itself.".formatted(key));
         }
-        if (key != null && ladder.isUnder(parent, key)) {
+        if (key != null && snapshot.isUnder(parent, key)) {
             return Optional.of(
                     "%s stands under %s already; the two would go in a circle."
                             .formatted(parent.key(), key));
@@ -38,8 +38,8 @@ final class Legality {
     }
 
     /** What forbids an item to go to a level: a child that would not stand below it. */
-    static Optional<String> levelProblem(Ladder ladder, Item item, Level level) {
-        return ladder.requireNode(item.key()).children().stream()
+    static Optional<String> levelProblem(Snapshot snapshot, Item item, Level level) {
+        return snapshot.requireNode(item.key()).children().stream()
                 .map(child -> child.item())
                 .filter(child -> !level.isAbove(child.level()))
                 .findFirst()

@@ -8,8 +8,8 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Levels;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -24,7 +24,7 @@ import org.jspecify.annotations.Nullable;
  * where it may.
  */
 final class LevelChange {
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Command.ChangeLevel command;
     private final Found found;
 
@@ -33,15 +33,15 @@ final class LevelChange {
 
     private final Map<ItemKey, Optional<ItemKey>> parents = new LinkedHashMap<>();
 
-    LevelChange(Ladder ladder, Command.ChangeLevel command, Found found) {
-        this.ladder = ladder;
+    LevelChange(Snapshot snapshot, Command.ChangeLevel command, Found found) {
+        this.snapshot = snapshot;
         this.command = command;
         this.found = found;
     }
 
     Drawn draw() {
         for (var key : command.items()) {
-            var item = ladder.requireNode(key).item();
+            var item = snapshot.requireNode(key).item();
             var level = levelsOf(item).find(command.level());
             if (level.isEmpty()) {
                 problem("level", "There is no level “%s”.".formatted(command.level()));
@@ -50,7 +50,7 @@ final class LevelChange {
             }
         }
         for (var key : List.copyOf(levels.keySet())) {
-            var node = ladder.requireNode(key);
+            var node = snapshot.requireNode(key);
             fitParent(node.item());
             fitChildren(node);
         }
@@ -58,7 +58,7 @@ final class LevelChange {
         levels.forEach((key, level) -> changes.addAll(changesOf(key, level)));
         parents.forEach((key, parent) -> {
             if (!levels.containsKey(key)) {
-                changes.add(parentChange(ladder.requireNode(key).item(), parent.orElse(null)));
+                changes.add(parentChange(snapshot.requireNode(key).item(), parent.orElse(null)));
             }
         });
         return new Drawn(command.items(), changes);
@@ -72,7 +72,7 @@ final class LevelChange {
     }
 
     private @Nullable ItemKey aboveFor(Item item, Level level) {
-        return ladder.ancestors(item).stream()
+        return snapshot.ancestors(item).stream()
                 .map(node -> node.item().key())
                 .filter(above -> levelOf(above).isAbove(level))
                 .findFirst()
@@ -127,7 +127,7 @@ final class LevelChange {
     }
 
     private List<Change> changesOf(ItemKey key, Level level) {
-        var item = ladder.requireNode(key).item();
+        var item = snapshot.requireNode(key).item();
         if (level.carriesPoints() != item.level().carriesPoints()) {
             lostMeasure(item, level).ifPresent(message -> problem("level", message));
         }
@@ -136,8 +136,8 @@ final class LevelChange {
         if (level.kinds().contains(item.kind())) {
             entered.put(Field.KIND.label(), item.kind());
         }
-        var product = ladder.requireProduct(key.product());
-        var fields = new Fields(ladder, product, item, Problem.SINGLE, found).read(entered);
+        var product = snapshot.requireProduct(key.product());
+        var fields = new Fields(snapshot, product, item, Problem.SINGLE, found).read(entered);
         var changes = new ArrayList<>(Decisions.differences(item, fields));
         if (parents.containsKey(key)) {
             changes.add(parentChange(item, parents.get(key).orElse(null)));
@@ -172,11 +172,11 @@ final class LevelChange {
 
     private Level levelOf(ItemKey key) {
         return Objects.requireNonNullElseGet(
-                levels.get(key), () -> ladder.requireNode(key).item().level());
+                levels.get(key), () -> snapshot.requireNode(key).item().level());
     }
 
     private Levels levelsOf(Item item) {
-        return ladder.requireProduct(item.key().product()).levels();
+        return snapshot.requireProduct(item.key().product()).levels();
     }
 
     private void problem(String field, String message) {

@@ -6,7 +6,7 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Item;
 import greenladder.core.item.Lines;
 import greenladder.core.item.ListLine;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Objects;
 import java.util.OptionalInt;
@@ -14,13 +14,13 @@ import java.util.function.IntFunction;
 
 /** Draws up a step in a list inside an item. */
 final class ListEditing {
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Command.EditList command;
     private final Found found;
     private final Lines lines;
 
-    ListEditing(Ladder ladder, Command.EditList command, Found found) {
-        this.ladder = ladder;
+    ListEditing(Snapshot snapshot, Command.EditList command, Found found) {
+        this.snapshot = snapshot;
         this.command = command;
         this.found = found;
         this.lines = Lines.parse(command.list().textOf(item()));
@@ -87,7 +87,7 @@ final class ListEditing {
 
     private Lines ticked(int place, boolean done) {
         var line = lines.all().get(place);
-        if (line.item() != null && ladder.findNode(line.item()).isPresent()) {
+        if (line.item() != null && snapshot.findNode(line.item()).isPresent()) {
             return refused(
                     "%s has grown from this line; the line is ticked when that is done."
                             .formatted(line.item()));
@@ -110,7 +110,7 @@ final class ListEditing {
     }
 
     private Item item() {
-        return ladder.requireNode(command.item()).item();
+        return snapshot.requireNode(command.item()).item();
     }
 
     private void problem(String message) {

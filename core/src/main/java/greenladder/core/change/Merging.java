@@ -9,8 +9,8 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
 import greenladder.core.item.ListLine;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -30,17 +30,17 @@ final class Merging {
     private static final List<Field> FILLED =
             List.of(Field.SIZE, Field.VALUE, Field.ASSIGNEE, Field.START, Field.FINISH);
 
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Found found;
     private final Node going;
     private final Item stays;
     private final Item goes;
 
-    Merging(Ladder ladder, Command.Merge command, Found found) {
-        this.ladder = ladder;
+    Merging(Snapshot snapshot, Command.Merge command, Found found) {
+        this.snapshot = snapshot;
         this.found = found;
-        this.stays = ladder.requireNode(command.stays()).item();
-        this.going = ladder.requireNode(command.goes());
+        this.stays = snapshot.requireNode(command.stays()).item();
+        this.going = snapshot.requireNode(command.goes());
         this.goes = going.item();
     }
 
@@ -61,10 +61,10 @@ final class Merging {
         goes.details().checklist().all().stream()
                 .map(ListLine::item)
                 .filter(Objects::nonNull)
-                .flatMap(key -> ladder.findItem(key).stream())
+                .flatMap(key -> snapshot.findItem(key).stream())
                 .forEach(grown -> retied(grown, changes));
-        var product = ladder.requireProduct(stays.key().product());
-        var kept = new Fields(ladder, product, stays, Problem.SINGLE, found).read(joined());
+        var product = snapshot.requireProduct(stays.key().product());
+        var kept = new Fields(snapshot, product, stays, Problem.SINGLE, found).read(joined());
         changes.addAll(Decisions.differences(stays, kept));
         changes.add(
                 new Change(
@@ -90,7 +90,7 @@ final class Merging {
         if (!stays.key().product().equals(goes.key().product())) {
             return Optional.of("Items of two products cannot be merged.");
         }
-        if (ladder.isUnder(stays, goes.key()) || ladder.isUnder(goes, stays.key())) {
+        if (snapshot.isUnder(stays, goes.key()) || snapshot.isUnder(goes, stays.key())) {
             return Optional.of(
                     "One of %s and %s stands under the other; they cannot be merged."
                             .formatted(stays.key(), goes.key()));
@@ -158,7 +158,7 @@ final class Merging {
         goes.details()
                 .custom()
                 .forEach((key, text) -> {
-                    var product = ladder.requireProduct(stays.key().product());
+                    var product = snapshot.requireProduct(stays.key().product());
                     if (!stays.details().custom().containsKey(key)
                             && product.findField(key).isPresent()) {
                         fields.put(Field.custom(key).label(), text);

@@ -6,8 +6,8 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
 import greenladder.core.rank.Rank;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
@@ -21,25 +21,25 @@ import org.jspecify.annotations.Nullable;
  * their order among each other.
  */
 final class Moving {
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Command.Move command;
     private final Found found;
     private final List<Item> moving;
 
-    Moving(Ladder ladder, Command.Move command, Found found) {
-        this.ladder = ladder;
+    Moving(Snapshot snapshot, Command.Move command, Found found) {
+        this.snapshot = snapshot;
         this.command = command;
         this.found = found;
-        this.moving = topmost(ladder, command.items());
+        this.moving = topmost(snapshot, command.items());
     }
 
     /** The items that stand under none of the others, each once, in rank order. */
-    static List<Item> topmost(Ladder ladder, List<ItemKey> items) {
+    static List<Item> topmost(Snapshot snapshot, List<ItemKey> items) {
         Set<ItemKey> keys = new LinkedHashSet<>(items);
         return keys.stream()
-                .map(key -> ladder.requireNode(key).item())
+                .map(key -> snapshot.requireNode(key).item())
                 .filter(item ->
-                        ladder.ancestors(item).stream()
+                        snapshot.ancestors(item).stream()
                                 .noneMatch(above -> keys.contains(above.item().key())))
                 .sorted(Comparator.comparing(Item::rank).thenComparing(Item::key))
                 .toList();
@@ -68,12 +68,12 @@ final class Moving {
             return;
         }
         if (parentKey != null) {
-            var parent = ladder.findItem(parentKey);
+            var parent = snapshot.findItem(parentKey);
             if (parent.isEmpty()) {
                 problem("parent", "There is no item %s to stand above.".formatted(parentKey));
                 return;
             }
-            var illegal = Legality.parentProblem(ladder, item.key(), item.level(), parent.get());
+            var illegal = Legality.parentProblem(snapshot, item.key(), item.level(), parent.get());
             if (illegal.isPresent()) {
                 problem("parent", illegal.get());
                 return;
@@ -104,7 +104,7 @@ final class Moving {
             return;
         }
         var placement =
-                new Placement(ladder, one.key().product(), one.level(), moving.size(), keys);
+                new Placement(snapshot, one.key().product(), one.level(), moving.size(), keys);
         switch (placement.at(command.target())) {
             case Placed.Wrong(var field, var message) -> problem(field, message);
             case Placed.At(var ranks) -> {
@@ -118,7 +118,7 @@ final class Moving {
     }
 
     private void followBand(Item item, Rank rank, Set<ItemKey> moving, List<Change> changes) {
-        var band = new Banding(ladder, item.key().product(), item.level(), moving).at(rank);
+        var band = new Banding(snapshot, item.key().product(), item.level(), moving).at(rank);
         var before = item.details().refinement().band();
         if (!Objects.equals(before, band)) {
             changes.add(new Change(item.key(), Field.BAND, before, band));
@@ -127,8 +127,8 @@ final class Moving {
 
     private void setFields(List<Change> changes) {
         for (var item : moving) {
-            var product = ladder.requireProduct(item.key().product());
-            var fields = new Fields(ladder, product, item, Problem.SINGLE, found);
+            var product = snapshot.requireProduct(item.key().product());
+            var fields = new Fields(snapshot, product, item, Problem.SINGLE, found);
             changes.addAll(Decisions.differences(item, fields.read(command.fields())));
         }
     }

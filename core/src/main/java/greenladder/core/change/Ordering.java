@@ -6,9 +6,9 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.rank.Rank;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -20,12 +20,12 @@ import java.util.List;
  * of another, whatever was asked.
  */
 public final class Ordering {
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Command.Order command;
     private final Found found;
 
-    Ordering(Ladder ladder, Command.Order command, Found found) {
-        this.ladder = ladder;
+    Ordering(Snapshot snapshot, Command.Order command, Found found) {
+        this.snapshot = snapshot;
         this.command = command;
         this.found = found;
     }
@@ -34,20 +34,20 @@ public final class Ordering {
      * The items of a level in the order in which the items above them stand, those of one parent in
      * their own; loose ones come last. Time O(n log n).
      */
-    public static List<ItemKey> asParentsStand(Ladder ladder, Product product, Level level) {
+    public static List<ItemKey> asParentsStand(Snapshot snapshot, Product product, Level level) {
         Comparator<Item> byParent =
                 Comparator.comparing(
-                        item -> item.parent() == null ? null : rankOf(ladder, item.parent()),
+                        item -> item.parent() == null ? null : rankOf(snapshot, item.parent()),
                         Comparator.nullsLast(Comparator.naturalOrder()));
-        return ladder.level(product, level).stream()
+        return snapshot.level(product, level).stream()
                 .map(Node::item)
                 .sorted(byParent.thenComparing(Item::rank).thenComparing(Item::key))
                 .map(Item::key)
                 .toList();
     }
 
-    private static Rank rankOf(Ladder ladder, ItemKey key) {
-        return ladder.requireNode(key).item().rank();
+    private static Rank rankOf(Snapshot snapshot, ItemKey key) {
+        return snapshot.requireNode(key).item().rank();
     }
 
     Drawn draw() {
@@ -57,7 +57,7 @@ public final class Ordering {
         }
         var wanted =
                 command.items().stream()
-                        .map(key -> ladder.requireNode(key).item())
+                        .map(key -> snapshot.requireNode(key).item())
                         .sorted(Comparator.comparingInt(this::placeOfBand))
                         .toList();
         var ranks = wanted.stream().map(Item::rank).sorted().toList();
@@ -73,7 +73,7 @@ public final class Ordering {
     }
 
     private int placeOfBand(Item item) {
-        return ladder.requireProduct(item.key().product())
+        return snapshot.requireProduct(item.key().product())
                 .refining()
                 .placeOf(item.details().refinement().band());
     }

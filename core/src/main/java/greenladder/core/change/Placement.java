@@ -3,11 +3,11 @@ package greenladder.core.change;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.rank.Rank;
 import greenladder.core.rank.RankOrder;
 import greenladder.core.rank.RankOrder.Slot;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -19,7 +19,7 @@ import java.util.Set;
  * @param count how many items go there, side by side
  * @param moving those of them that stand somewhere already
  */
-record Placement(Ladder ladder, String product, Level level, int count, Set<ItemKey> moving) {
+record Placement(Snapshot snapshot, String product, Level level, int count, Set<ItemKey> moving) {
 
     /** Ranks, in ascending order, or what is wrong with the target. */
     sealed interface Placed {
@@ -52,7 +52,7 @@ record Placement(Ladder ladder, String product, Level level, int count, Set<Item
         if (moving.contains(key)) {
             return new Placed.Wrong(field, "%s cannot be moved beside itself.".formatted(key));
         }
-        var item = ladder.findItem(key);
+        var item = snapshot.findItem(key);
         if (item.isEmpty()) {
             return new Placed.Wrong(field, "There is no item %s to move beside.".formatted(key));
         }
@@ -94,15 +94,15 @@ record Placement(Ladder ladder, String product, Level level, int count, Set<Item
     }
 
     private List<Item> siblingsInView() {
-        var one = ladder.requireNode(moving.iterator().next()).item();
-        return ladder.siblings(one).stream()
+        var one = snapshot.requireNode(moving.iterator().next()).item();
+        return snapshot.siblings(one).stream()
                 .map(Node::item)
                 .filter(item -> !item.isDropped() || moving.contains(item.key()))
                 .toList();
     }
 
     private List<Slot<ItemKey>> standing() {
-        return ladder.orderOf(product, level).slots().stream()
+        return snapshot.orderOf(product, level).slots().stream()
                 .filter(slot -> !moving.contains(slot.key()))
                 .toList();
     }
@@ -111,14 +111,14 @@ record Placement(Ladder ladder, String product, Level level, int count, Set<Item
     // all that stand now.
 
     private Placed before(Slot<ItemKey> slot) {
-        var order = ladder.order();
+        var order = snapshot.order();
         return new Placed.At(
                 Rank.spread(
                         rankAt(order, order.indexOf(slot) - 1).orElse(null), slot.rank(), count));
     }
 
     private Placed after(Slot<ItemKey> slot) {
-        var order = ladder.order();
+        var order = snapshot.order();
         return new Placed.At(
                 Rank.spread(
                         slot.rank(), rankAt(order, order.indexOf(slot) + 1).orElse(null), count));
@@ -126,7 +126,7 @@ record Placement(Ladder ladder, String product, Level level, int count, Set<Item
 
     private Placed atEnd() {
         return new Placed.At(
-                Rank.spread(ladder.order().last().map(Slot::rank).orElse(null), null, count));
+                Rank.spread(snapshot.order().last().map(Slot::rank).orElse(null), null, count));
     }
 
     private static Optional<Rank> rankAt(RankOrder<ItemKey> order, int index) {

@@ -7,17 +7,17 @@ import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.Lines;
 import greenladder.core.item.ListLine;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 
 /** Draws up a line of a checklist growing into a child of its own. */
-record Promotion(Ladder ladder, Command.Promote command, Instant at, Found found) {
+record Promotion(Snapshot snapshot, Command.Promote command, Instant at, Found found) {
 
     Drawn draw() {
-        var item = ladder.requireNode(command.item()).item();
+        var item = snapshot.requireNode(command.item()).item();
         var lines = item.details().checklist();
         var place = ListEditing.find(lines, command.at(), command.line());
         if (place.isEmpty()) {
@@ -26,7 +26,7 @@ record Promotion(Ladder ladder, Command.Promote command, Instant at, Found found
                             .formatted(FieldReader.shortened(command.line())));
         }
         var line = lines.all().get(place.getAsInt());
-        if (line.item() != null && ladder.findNode(line.item()).isPresent()) {
+        if (line.item() != null && snapshot.findNode(line.item()).isPresent()) {
             return refused("This line has grown into %s already.".formatted(line.item()));
         }
         return grown(lines, line, place.getAsInt());
@@ -39,7 +39,7 @@ record Promotion(Ladder ladder, Command.Promote command, Instant at, Found found
         fields.put(Field.PARENT.label(), command.item().toString());
         var product = command.item().product();
         if (line.done()) {
-            ladder.requireProduct(product)
+            snapshot.requireProduct(product)
                     .levels()
                     .find(command.level())
                     .ifPresent(level ->
@@ -48,7 +48,7 @@ record Promotion(Ladder ladder, Command.Promote command, Instant at, Found found
                                     level.states().firstOf(Category.DONE).key()));
         }
         var create = new Command.Create(product, List.of(NewItem.of(fields)));
-        var made = new Creation(ladder, create, at, found).draw();
+        var made = new Creation(snapshot, create, at, found).draw();
         if (!found.isEmpty()) {
             return made;
         }

@@ -1,8 +1,8 @@
 package greenladder.core.change;
 
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
 import greenladder.core.rank.Rank;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Objects;
 import java.util.TreeMap;
@@ -13,13 +13,13 @@ import org.jspecify.annotations.Nullable;
  * order, and a rank within that stretch goes to the same gap between the rewritten ones.
  */
 final class Ranks {
-    private final Ladder ladder;
+    private final Snapshot snapshot;
 
     /** Of each shortening, the oldest first: ranks before by ranks after. */
     private final List<TreeMap<String, String>> shortenings;
 
-    Ranks(Ladder ladder, List<List<Change>> shortenings) {
-        this.ladder = ladder;
+    Ranks(Snapshot snapshot, List<List<Change>> shortenings) {
+        this.snapshot = snapshot;
         this.shortenings =
                 shortenings.stream()
                         .map(changes -> {
@@ -52,7 +52,7 @@ final class Ranks {
             text = translated(shortening, text);
         }
         var rank = new Rank(text);
-        var order = ladder.order();
+        var order = snapshot.order();
         var taken = order.findAt(rank);
         return taken.isEmpty() || taken.get().equals(item)
                 ? text

@@ -6,8 +6,8 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -24,31 +24,31 @@ import org.jspecify.annotations.Nullable;
  * legal now: its parent still there and above it, its state still one of the team's, and so on.
  */
 final class Reversal {
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Command.Reverse command;
     private final Found found;
     private final Map<ItemKey, Map<Field, Change>> changes;
     private final Ranks ranks;
 
-    Reversal(Ladder ladder, Command.Reverse command, Found found) {
-        this.ladder = ladder;
+    Reversal(Snapshot snapshot, Command.Reverse command, Found found) {
+        this.snapshot = snapshot;
         this.command = command;
         this.found = found;
         this.changes = netChanges(command.changes());
-        this.ranks = new Ranks(ladder, command.shortenings());
+        this.ranks = new Ranks(snapshot, command.shortenings());
     }
 
     Drawn draw() {
         var drawn = new ArrayList<Change>();
         changes.forEach((key, fields) -> {
-            boolean exists = ladder.findItem(key).isPresent();
+            boolean exists = snapshot.findItem(key).isPresent();
             boolean was = fields.containsKey(Field.EXISTS) && before(fields, Field.EXISTS) != null;
             if (exists == was) {
                 found.add(Problem.SINGLE, "item", goneOrBack(key, was));
             } else if (was) {
                 fields.values().forEach(change -> drawn.add(inverse(change)));
             } else {
-                drawn.addAll(reversed(ladder.requireNode(key), fields));
+                drawn.addAll(reversed(snapshot.requireNode(key), fields));
             }
         });
         if (found.isEmpty()) {
@@ -150,12 +150,12 @@ final class Reversal {
             drafts.computeIfAbsent(
                             change.item(),
                             key ->
-                                    ladder.findItem(key)
+                                    snapshot.findItem(key)
                                             .map(ItemDraft::of)
                                             .orElseGet(() -> ItemDraft.blank(key)))
                     .set(change.field(), change.after());
         }
-        var outcome = new ReversalOutcome(ladder, drafts, found);
+        var outcome = new ReversalOutcome(snapshot, drafts, found);
         drafts.forEach((key, draft) -> {
             if (draft.exists()) {
                 outcome.check(key, draft);
@@ -197,7 +197,7 @@ final class Reversal {
      * @param following what would follow by itself
      */
     static List<Change> asTheyWere(
-            Command.Reverse command, List<Change> following, Ladder before, Ladder after) {
+            Command.Reverse command, List<Change> following, Snapshot before, Snapshot after) {
         var byItem = new LinkedHashMap<ItemKey, Change>();
         // What gets its children back only now kept its state while it had none.
         following.stream()
@@ -231,7 +231,7 @@ final class Reversal {
     }
 
     /** Whether a state followed in an operation, stands as it was left, and can go back. */
-    private static boolean isAsLeft(Change then, Ladder before, Ladder after) {
+    private static boolean isAsLeft(Change then, Snapshot before, Snapshot after) {
         var was = before.findItem(then.item());
         var is = after.findItem(then.item());
         return then.followed()

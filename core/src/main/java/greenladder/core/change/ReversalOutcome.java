@@ -7,26 +7,26 @@ import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** Checks that what a reversal leads to is legal as things stand now: one method a rule. */
-record ReversalOutcome(Ladder ladder, Map<ItemKey, ItemDraft> drafts, Found found) {
+record ReversalOutcome(Snapshot snapshot, Map<ItemKey, ItemDraft> drafts, Found found) {
 
     void check(ItemKey key, ItemDraft draft) {
-        var product = ladder.requireProduct(key.product());
+        var product = snapshot.requireProduct(key.product());
         var level = product.levels().find(draft.text(Field.LEVEL).orElse(""));
         if (level.isEmpty()) {
             wrong(Field.LEVEL, "%s had a level that %s has no more.", key, product.name());
             return;
         }
         var team = draft.text(Field.TEAM);
-        if (team.isPresent() && ladder.workspace().findTeam(team.get()).isEmpty()) {
+        if (team.isPresent() && snapshot.workspace().findTeam(team.get()).isEmpty()) {
             wrong(Field.TEAM, "The team of %s is there no more (%s).", key, team.get());
         }
-        var states = ladder.workspace().statesOf(level.get(), team.orElse(null));
+        var states = snapshot.workspace().statesOf(level.get(), team.orElse(null));
         draft.text(Field.STATE)
                 .filter(state -> states.find(state).isEmpty())
                 .ifPresent(state ->
@@ -41,7 +41,7 @@ record ReversalOutcome(Ladder ladder, Map<ItemKey, ItemDraft> drafts, Found foun
                         wrong(Field.KIND, "%s had a kind that is there no more (%s).", key, kind));
         draft.text(Field.ASSIGNEE)
                 .filter(handle -> !handle.equals(assigneeNow(key)))
-                .flatMap(ladder::findPerson)
+                .flatMap(snapshot::findPerson)
                 .filter(Person::gone)
                 .ifPresent(person ->
                         wrong(Field.ASSIGNEE, "%s was with %s, who has left.", key, person.name()));
@@ -51,7 +51,7 @@ record ReversalOutcome(Ladder ladder, Map<ItemKey, ItemDraft> drafts, Found foun
     }
 
     void checkNothingUnder(ItemKey key) {
-        ladder.requireNode(key).children().stream()
+        snapshot.requireNode(key).children().stream()
                 .map(child -> child.item().key())
                 .filter(child -> stillUnder(child, key))
                 .findFirst()
@@ -60,7 +60,7 @@ record ReversalOutcome(Ladder ladder, Map<ItemKey, ItemDraft> drafts, Found foun
 
     private void checkSprint(ItemKey key, ItemDraft draft) {
         draft.text(Field.SPRINT)
-                .filter(sprint -> ladder.workspace().findSprint(sprint).isEmpty())
+                .filter(sprint -> snapshot.workspace().findSprint(sprint).isEmpty())
                 .ifPresent(sprint ->
                         wrong(
                                 Field.SPRINT,
@@ -68,7 +68,7 @@ record ReversalOutcome(Ladder ladder, Map<ItemKey, ItemDraft> drafts, Found foun
                                 key,
                                 sprint));
         draft.text(Field.RELEASE)
-                .filter(release -> ladder.workspace().findRelease(release).isEmpty())
+                .filter(release -> snapshot.workspace().findRelease(release).isEmpty())
                 .ifPresent(release ->
                         wrong(
                                 Field.RELEASE,
@@ -96,7 +96,7 @@ record ReversalOutcome(Ladder ladder, Map<ItemKey, ItemDraft> drafts, Found foun
     }
 
     private void checkChildren(ItemKey key, Level level) {
-        ladder.findNode(key).stream()
+        snapshot.findNode(key).stream()
                 .flatMap(node -> node.children().stream())
                 .map(child -> child.item())
                 .filter(child -> stillUnder(child.key(), key))
@@ -125,15 +125,15 @@ record ReversalOutcome(Ladder ladder, Map<ItemKey, ItemDraft> drafts, Found foun
     private Optional<Level> levelOf(ItemKey key) {
         var draft = drafts.get(key);
         if (draft == null) {
-            return ladder.findItem(key).map(Item::level);
+            return snapshot.findItem(key).map(Item::level);
         }
         return draft.text(Field.LEVEL)
                 .filter(any -> draft.exists())
-                .flatMap(ladder.requireProduct(key.product()).levels()::find);
+                .flatMap(snapshot.requireProduct(key.product()).levels()::find);
     }
 
     private @Nullable String assigneeNow(ItemKey key) {
-        return ladder.findItem(key).map(Item::assignee).orElse(null);
+        return snapshot.findItem(key).map(Item::assignee).orElse(null);
     }
 
     private void wrong(Field field, String message, Object... values) {

@@ -6,7 +6,7 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.DecisionNote;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
@@ -20,8 +20,8 @@ final class Settling {
 
     private Settling() {}
 
-    static Drawn settled(Ladder ladder, Command.Settle command, Instant at, Found found) {
-        var item = ladder.requireNode(command.item()).item();
+    static Drawn settled(Snapshot snapshot, Command.Settle command, Instant at, Found found) {
+        var item = snapshot.requireNode(command.item()).item();
         var changes = new ArrayList<Change>();
         if (!command.words().isBlank() || !command.through()) {
             note(item, command, at, found).ifPresent(changes::add);

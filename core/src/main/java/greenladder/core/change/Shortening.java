@@ -3,9 +3,9 @@ package greenladder.core.change;
 import greenladder.core.change.Decisions.Drawn;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
 import greenladder.core.rank.Rank;
 import greenladder.core.rank.RankOrder.Slot;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -17,18 +17,18 @@ import java.util.List;
 final class Shortening {
     private static final int SHORT = 12;
 
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final ItemKey around;
 
-    Shortening(Ladder ladder, ItemKey around) {
-        this.ladder = ladder;
+    Shortening(Snapshot snapshot, ItemKey around) {
+        this.snapshot = snapshot;
         this.around = around;
     }
 
     Drawn draw() {
-        var slots = ladder.order().slots();
-        var item = ladder.requireNode(around).item();
-        int middle = ladder.order().indexOf(new Slot<>(item.rank(), around));
+        var slots = snapshot.order().slots();
+        var item = snapshot.requireNode(around).item();
+        int middle = snapshot.order().indexOf(new Slot<>(item.rank(), around));
         for (int reach = 8; ; reach *= 2) {
             int from = Math.max(0, middle - reach);
             int to = Math.min(slots.size(), middle + reach + 1);

@@ -10,8 +10,8 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
 import greenladder.core.item.ListLine;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -32,19 +32,19 @@ import org.jspecify.annotations.Nullable;
 final class Splitting {
     static final int MOST_PARTS = 20;
 
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Command.Split command;
     private final Instant at;
     private final Found found;
     private final Node node;
     private final Item item;
 
-    Splitting(Ladder ladder, Command.Split command, Instant at, Found found) {
-        this.ladder = ladder;
+    Splitting(Snapshot snapshot, Command.Split command, Instant at, Found found) {
+        this.snapshot = snapshot;
         this.command = command;
         this.at = at;
         this.found = found;
-        this.node = ladder.requireNode(command.item());
+        this.node = snapshot.requireNode(command.item());
         this.item = node.item();
     }
 
@@ -54,7 +54,11 @@ final class Splitting {
             return new Drawn(List.of(), List.of());
         }
         var made =
-                new Creation(ladder, new Command.Create(item.key().product(), entries()), at, found)
+                new Creation(
+                                snapshot,
+                                new Command.Create(item.key().product(), entries()),
+                                at,
+                                found)
                         .draw();
         var changes = new ArrayList<>(made.changes());
         var original = originalChanges();
@@ -109,7 +113,7 @@ final class Splitting {
 
     private void checkPart(int index, Part part, Set<Object> given) {
         for (var child : part.children()) {
-            if (!item.key().equals(ladder.requireNode(child).item().parent())) {
+            if (!item.key().equals(snapshot.requireNode(child).item().parent())) {
                 problem(index, "children", "%s is no child of %s.".formatted(child, item.key()));
             } else if (!given.add(child)) {
                 problem(index, "children", "%s goes to one part only.".formatted(child));
@@ -173,11 +177,11 @@ final class Splitting {
         if (!command.keepOriginal()) {
             entered.put(
                     Field.STATE.label(),
-                    ladder.workspace().statesOf(item).firstOf(Category.DROPPED).key());
+                    snapshot.workspace().statesOf(item).firstOf(Category.DROPPED).key());
         }
         entered.put(Field.ACCEPTANCE.label(), Objects.requireNonNullElse(criteriaLeft(), ""));
-        var product = ladder.requireProduct(item.key().product());
-        var kept = new Fields(ladder, product, item, Problem.SINGLE, found).read(entered);
+        var product = snapshot.requireProduct(item.key().product());
+        var kept = new Fields(snapshot, product, item, Problem.SINGLE, found).read(entered);
         return Decisions.differences(item, kept);
     }
 

@@ -1,7 +1,7 @@
 package greenladder.core.filter;
 
 import greenladder.core.item.Amount;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Comparator;

@@ -1,6 +1,6 @@
 package greenladder.core.filter;
 
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.Comparator;

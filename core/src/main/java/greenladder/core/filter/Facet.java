@@ -1,6 +1,6 @@
 package greenladder.core.filter;
 
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;

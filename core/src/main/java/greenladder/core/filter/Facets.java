@@ -17,8 +17,8 @@ import greenladder.core.item.Sprint;
 import greenladder.core.item.State;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
-import greenladder.core.ladder.Node;
 import greenladder.core.ready.Readiness;
+import greenladder.core.snapshot.Node;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -62,8 +62,8 @@ public final class Facets {
 
     public Facets(Lens lens) {
         this.lens = lens;
-        this.waysUp = new WaysUp(lens.ladder());
-        this.workspace = lens.ladder().workspace();
+        this.waysUp = new WaysUp(lens.snapshot());
+        this.workspace = lens.snapshot().workspace();
         lens.products().forEach(product -> refinings.put(product.code(), product.refining()));
         addKinds();
         addPlans();
@@ -313,12 +313,12 @@ public final class Facets {
     }
 
     private boolean isItem(String key) {
-        return key.isEmpty() || ItemKey.parse(key).flatMap(lens.ladder()::findItem).isPresent();
+        return key.isEmpty() || ItemKey.parse(key).flatMap(lens.snapshot()::findItem).isPresent();
     }
 
     private String titleOf(String key) {
         return ItemKey.parse(key)
-                .flatMap(lens.ladder()::findItem)
+                .flatMap(lens.snapshot()::findItem)
                 .map(Item::title)
                 .orElse(orNone(key));
     }

@@ -1,8 +1,8 @@
 package greenladder.core.filter;
 
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -62,18 +62,18 @@ public final class Filter {
     }
 
     /** A part that lets through what stands under one of these items, at any depth. */
-    public static Part under(Ladder ladder, Collection<ItemKey> above) {
+    public static Part under(Snapshot snapshot, Collection<ItemKey> above) {
         var words =
                 above.stream()
                         .map(key ->
-                                ladder.findItem(key)
+                                snapshot.findItem(key)
                                         .map(item -> item.title())
                                         .orElse(key.toString()))
                         .collect(Collectors.joining(" or "));
         return new Part(
                 "under",
                 "Under: " + words,
-                node -> above.stream().anyMatch(key -> ladder.isUnder(node.item(), key)));
+                node -> above.stream().anyMatch(key -> snapshot.isUnder(node.item(), key)));
     }
 
     /** A part that lets through the items that a search for words found. */

@@ -1,8 +1,8 @@
 package greenladder.core.filter;
 
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
 import greenladder.core.score.Scores;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param lastLook when the reader last looked; null for never
  */
 public record Lens(
-        Ladder ladder,
+        Snapshot snapshot,
         List<Product> products,
         LocalDate today,
         String reader,
@@ -28,11 +28,11 @@ public record Lens(
     }
 
     public Lens(
-            Ladder ladder,
+            Snapshot snapshot,
             List<Product> products,
             LocalDate today,
             String reader,
             @Nullable Instant lastLook) {
-        this(ladder, products, today, reader, lastLook, new Scores(products));
+        this(snapshot, products, today, reader, lastLook, new Scores(products));
     }
 }

@@ -2,7 +2,7 @@ package greenladder.core.filter;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.CustomField;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
 import java.time.LocalDate;
 import java.util.Optional;
 import java.util.Set;
@@ -44,7 +44,7 @@ final class OwnField {
                             words(
                                     field,
                                     one(field),
-                                    handle -> Facets.nameOf(lens.ladder().workspace(), handle));
+                                    handle -> Facets.nameOf(lens.snapshot().workspace(), handle));
                     case TEXT, LINK -> null;
                 });
     }

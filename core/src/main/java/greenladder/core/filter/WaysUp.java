@@ -3,8 +3,8 @@ package greenladder.core.filter;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
-import greenladder.core.ladder.Ladder;
 import greenladder.core.rank.Rank;
+import greenladder.core.snapshot.Snapshot;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Objects;
@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  * The ways up from items, each walked once for all items under it. Not safe for several threads.
  */
 final class WaysUp {
-    private final Ladder ladder;
+    private final Snapshot snapshot;
     private final Map<ItemKey, Step> steps = new HashMap<>();
     private final Map<String, Optional<Rank>> ranks = new HashMap<>();
 
@@ -27,8 +27,8 @@ final class WaysUp {
     /** An item on the way up, by its level and its key. */
     private record Step(String level, String key, @Nullable Step above) {}
 
-    WaysUp(Ladder ladder) {
-        this.ladder = ladder;
+    WaysUp(Snapshot snapshot) {
+        this.snapshot = snapshot;
     }
 
     /** The key of the nearest item of a level above; {@link Facet#NONE} for none. */
@@ -51,7 +51,7 @@ final class WaysUp {
         }
         var step = steps.get(key);
         if (step == null) {
-            var item = ladder.requireNode(key).item();
+            var item = snapshot.requireNode(key).item();
             step = new Step(item.level().key(), key.toString(), stepTo(item.parent()));
             steps.put(key, step);
             ranks.put(step.key(), Optional.of(item.rank()));
@@ -62,7 +62,8 @@ final class WaysUp {
     /** The rank of an item by its key; null where there is none. */
     @Nullable Rank rankOf(String key) {
         return ranks.computeIfAbsent(
-                        key, text -> ItemKey.parse(text).flatMap(ladder::findItem).map(Item::rank))
+                        key,
+                        text -> ItemKey.parse(text).flatMap(snapshot::findItem).map(Item::rank))
                 .orElse(null);
     }
 }

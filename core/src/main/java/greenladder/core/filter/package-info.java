@@ -1,5 +1,5 @@
 /**
- * Narrowing lists down, counting, sorting and grouping them, over the ladder. Read {@link
+ * Narrowing lists down, counting, sorting and grouping them, over the snapshot. Read {@link
  * greenladder.core.filter.Filter} first.
  */
 @NullMarked

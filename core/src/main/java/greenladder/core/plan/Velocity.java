@@ -2,9 +2,9 @@ package greenladder.core.plan;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.Sprint;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Mark;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.Comparator;
@@ -35,9 +35,9 @@ public record Velocity(int window, List<Completed> sprints) {
      * done; what was not done went on to another sprint when they were closed. Time O(m log m) in
      * the items of these sprints.
      */
-    public static Velocity of(Ladder ladder, String team, int window) {
+    public static Velocity of(Snapshot snapshot, String team, int window) {
         var last =
-                ladder.workspace().sprintsByKey().values().stream()
+                snapshot.workspace().sprintsByKey().values().stream()
                         .filter(sprint -> sprint.team().equals(team) && sprint.isClosed())
                         .sorted(
                                 Comparator.comparing(Sprint::finish)
@@ -48,7 +48,7 @@ public record Velocity(int window, List<Completed> sprints) {
         Map<String, Amount> done = new HashMap<>();
         last.forEach(sprint -> done.put(sprint.key(), Amount.ZERO));
         last.forEach(sprint ->
-                ladder.marked(Mark.SPRINT, sprint.key()).forEach(node -> add(done, node)));
+                snapshot.marked(Mark.SPRINT, sprint.key()).forEach(node -> add(done, node)));
         return new Velocity(
                 window,
                 last.stream()

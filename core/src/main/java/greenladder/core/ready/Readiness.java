@@ -2,7 +2,7 @@ package greenladder.core.ready;
 
 import greenladder.core.item.ReadyCheck;
 import greenladder.core.item.Refining;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
 import java.util.List;
 
 /**

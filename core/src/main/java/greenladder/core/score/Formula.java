@@ -17,7 +17,7 @@ import com.ezylang.evalex.parser.ParseException;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Factor;
 import greenladder.core.item.Refining;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;

@@ -1,7 +1,7 @@
 package greenladder.core.score;
 
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
 import java.math.BigDecimal;
 import java.util.Collection;
 import java.util.HashMap;

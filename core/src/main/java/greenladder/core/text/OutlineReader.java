@@ -43,7 +43,7 @@ public final class OutlineReader {
     private static final Pattern MEANT = Pattern.compile("[\\p{L}\\p{N}]");
     private static final Pattern CLOSING = Pattern.compile("(?<!\\s)\\s++#++$");
 
-    private final Words words;
+    private final LevelWords words;
     private final Level top;
     private final List<Line> lines = new ArrayList<>();
     private final List<Skipped> skipped = new ArrayList<>();
@@ -66,7 +66,7 @@ public final class OutlineReader {
     }
 
     private OutlineReader(Levels levels, Level top) {
-        this.words = new Words(levels);
+        this.words = new LevelWords(levels);
         this.top = top;
     }
 

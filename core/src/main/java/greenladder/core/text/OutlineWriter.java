@@ -4,7 +4,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.Level;
 import greenladder.core.item.Levels;
 import greenladder.core.item.Lines;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
 import java.util.ArrayDeque;
 import java.util.List;
 import java.util.regex.Pattern;
@@ -18,11 +18,11 @@ import org.jspecify.annotations.Nullable;
 public final class OutlineWriter {
     private static final Pattern BOX = Pattern.compile("\\[[ xX]?]\\s.*");
 
-    private final Words words;
+    private final LevelWords words;
     private final StringBuilder text = new StringBuilder();
 
     private OutlineWriter(Levels levels) {
-        this.words = new Words(levels);
+        this.words = new LevelWords(levels);
     }
 
     /** A node that is still to be written. */

@@ -6,7 +6,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
 import greenladder.core.item.Product;
 import greenladder.core.item.Team;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -57,15 +57,15 @@ public record QuickLine(String title, List<Chip> chips) {
     /**
      * Reads a line for a product. Clauses are read from the end, up to the first not understood.
      */
-    public static QuickLine read(String line, Ladder ladder, Product product) {
+    public static QuickLine read(String line, Snapshot snapshot, Product product) {
         if (line.length() > LONGEST) {
             return new QuickLine(line.strip(), List.of());
         }
-        var words = new Words(product.levels());
+        var words = new LevelWords(product.levels());
         var chips = new ArrayList<Chip>();
         var parts = new ArrayList<>(List.of(line.strip().split(",", -1)));
         while (parts.size() > 1) {
-            var found = chipsOf(parts.getLast().strip(), ladder, product, words);
+            var found = chipsOf(parts.getLast().strip(), snapshot, product, words);
             if (found.isEmpty()) {
                 break;
             }
@@ -77,11 +77,12 @@ public record QuickLine(String title, List<Chip> chips) {
         if (named == null) {
             return new QuickLine(title, chips);
         }
-        chips.addAll(0, levelChips(new Words.Word(named.level(), named.kind())));
+        chips.addAll(0, levelChips(new LevelWords.Word(named.level(), named.kind())));
         return new QuickLine(named.rest(), chips);
     }
 
-    private static List<Chip> chipsOf(String clause, Ladder ladder, Product product, Words words) {
+    private static List<Chip> chipsOf(
+            String clause, Snapshot snapshot, Product product, LevelWords words) {
         var word = words.find(clause);
         if (word != null) {
             return levelChips(word);
@@ -100,9 +101,9 @@ public record QuickLine(String title, List<Chip> chips) {
         }
         var said = match.group(2).strip();
         return switch (match.group(1).toLowerCase(Locale.ROOT)) {
-            case "for" -> chip(person(said, ladder), Field.ASSIGNEE, "for ");
-            case "under" -> chip(parent(said, ladder, product), Field.PARENT, "under ");
-            case "team" -> chip(team(said, ladder, product), Field.TEAM, "team ");
+            case "for" -> chip(person(said, snapshot), Field.ASSIGNEE, "for ");
+            case "under" -> chip(parent(said, snapshot, product), Field.PARENT, "under ");
+            case "team" -> chip(team(said, snapshot, product), Field.TEAM, "team ");
             case "by" -> chip(date(said), Field.FINISH, "by ");
             default ->
                     List.of(
@@ -113,7 +114,7 @@ public record QuickLine(String title, List<Chip> chips) {
         };
     }
 
-    private static List<Chip> levelChips(Words.Word word) {
+    private static List<Chip> levelChips(LevelWords.Word word) {
         boolean plain = word.kind().equals(word.level().plainKind());
         var level =
                 new Chip(
@@ -135,8 +136,8 @@ public record QuickLine(String title, List<Chip> chips) {
     }
 
     /** A person by name, sign-in name, or a first name that only one has. */
-    private static Optional<Meant> person(String said, Ladder ladder) {
-        var people = ladder.workspace().peopleAtWork();
+    private static Optional<Meant> person(String said, Snapshot snapshot) {
+        var people = snapshot.workspace().peopleAtWork();
         var named =
                 people.stream()
                         .filter(person ->
@@ -160,14 +161,14 @@ public record QuickLine(String title, List<Chip> chips) {
     }
 
     /** An item by key, or by a title that only one has. */
-    private static Optional<Meant> parent(String said, Ladder ladder, Product product) {
-        var byKey = ItemKey.parse(said).flatMap(ladder::findItem);
+    private static Optional<Meant> parent(String said, Snapshot snapshot, Product product) {
+        var byKey = ItemKey.parse(said).flatMap(snapshot::findItem);
         if (byKey.isPresent()) {
             return byKey.map(item -> new Meant(item.key().toString(), item.key().toString()));
         }
         var titled =
                 product.levels().all().stream()
-                        .flatMap(level -> ladder.level(product, level).stream())
+                        .flatMap(level -> snapshot.level(product, level).stream())
                         .map(node -> node.item())
                         .filter(item -> item.title().equalsIgnoreCase(said))
                         .limit(2)
@@ -178,8 +179,8 @@ public record QuickLine(String title, List<Chip> chips) {
                 : Optional.empty();
     }
 
-    private static Optional<Meant> team(String said, Ladder ladder, Product product) {
-        return ladder.workspace().teamsOf(product.code()).stream()
+    private static Optional<Meant> team(String said, Snapshot snapshot, Product product) {
+        return snapshot.workspace().teamsOf(product.code()).stream()
                 .filter(team ->
                         team.name().equalsIgnoreCase(said) || team.key().equalsIgnoreCase(said))
                 .findFirst()

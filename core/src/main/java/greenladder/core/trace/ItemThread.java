@@ -1,8 +1,8 @@
 package greenladder.core.trace;
 
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -34,13 +34,13 @@ public record ItemThread(List<Strand> strands, int rows) {
      * @param most the most items to draw under it; where a parent's children do not fit any more,
      *     they are counted as hidden
      */
-    public static ItemThread of(Ladder ladder, ItemKey key, int most) {
-        var start = ladder.requireNode(key);
+    public static ItemThread of(Snapshot snapshot, ItemKey key, int most) {
+        var start = snapshot.requireNode(key);
         var reading = new ArrayList<Node>();
         var hidden = new HashMap<ItemKey, Integer>();
         choose(start, most, reading, hidden);
         var rows = rows(reading, hidden);
-        var above = ladder.ancestors(start.item()).reversed();
+        var above = snapshot.ancestors(start.item()).reversed();
         var strands = new ArrayList<Strand>();
         double startRow = rows.of(start);
         above.forEach(node -> strands.add(strand(node, startRow, true, 0)));

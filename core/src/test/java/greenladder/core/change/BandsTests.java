@@ -8,8 +8,8 @@ import static greenladder.core.Trees.problems;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -27,15 +27,15 @@ public class BandsTests {
             """;
 
     /** A and B must, C could, D and E in none. */
-    private static Ladder banded() {
-        var ladder = after(Trees.of(FIVE), edit(1, "band", "must"));
-        ladder = after(ladder, edit(3, "band", "could"));
-        return after(ladder, edit(2, "band", "Must"));
+    private static Snapshot banded() {
+        var snapshot = after(Trees.of(FIVE), edit(1, "band", "must"));
+        snapshot = after(snapshot, edit(3, "band", "could"));
+        return after(snapshot, edit(2, "band", "Must"));
     }
 
-    private static List<String> stories(Ladder ladder) {
-        var product = ladder.requireProduct("MSF");
-        return ladder.level(product, product.levels().find("story").orElseThrow()).stream()
+    private static List<String> stories(Snapshot snapshot) {
+        var product = snapshot.requireProduct("MSF");
+        return snapshot.level(product, product.levels().find("story").orElseThrow()).stream()
                 .map(BandsTests::inWords)
                 .toList();
     }
@@ -78,9 +78,9 @@ public class BandsTests {
 
     @Test
     public void bandOfANeighbourThatIsDroppedShouldNotBeTaken() {
-        var ladder = after(banded(), edit(3, "state", "dropped"));
+        var snapshot = after(banded(), edit(3, "state", "dropped"));
 
-        assertThat(stories(after(ladder, move(5, new Target.After(key(3))))))
+        assertThat(stories(after(snapshot, move(5, new Target.After(key(3))))))
                 .containsExactly("A:must", "B:must", "C:could", "E:must", "D");
     }
 
@@ -148,10 +148,10 @@ public class BandsTests {
 
     @Test
     public void orderWhenGivenShouldKeepTheBandsAndTheOtherPlaces() {
-        var ladder = after(banded(), edit(4, "band", "must"));
+        var snapshot = after(banded(), edit(4, "band", "must"));
         var keys = Stream.of(3, 4, 2, 1).map(Trees::key).toList();
 
-        assertThat(stories(after(ladder, new Command.Order(keys))))
+        assertThat(stories(after(snapshot, new Command.Order(keys))))
                 .containsExactly("D:must", "B:must", "A:must", "C:could", "E");
     }
 
@@ -163,7 +163,7 @@ public class BandsTests {
 
     @Test
     public void storiesWhenOrderedAsTheirParentsStandShouldFollowThem() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         feature F
@@ -175,32 +175,34 @@ public class BandsTests {
                         story E
                         """);
         for (var child : Map.of(3, "MSF2", 4, "MSF1", 6, "MSF2", 7, "MSF1").entrySet()) {
-            ladder = after(ladder, edit(child.getKey(), "parent", child.getValue()));
+            snapshot = after(snapshot, edit(child.getKey(), "parent", child.getValue()));
         }
-        var product = ladder.requireProduct("MSF");
+        var product = snapshot.requireProduct("MSF");
         var level = product.levels().find("story").orElseThrow();
-        var keys = Ordering.asParentsStand(ladder, product, level);
+        var keys = Ordering.asParentsStand(snapshot, product, level);
 
-        assertThat(stories(after(ladder, new Command.Order(keys))))
+        assertThat(stories(after(snapshot, new Command.Order(keys))))
                 .containsExactly("B", "E", "A", "D", "C");
     }
 
     @Test
     public void decisionWhenNotedShouldStandOnTheItemWithDayAndName() {
-        var ladder = after(banded(), edit(1, "agenda", "which ramp?"));
-        ladder =
+        var snapshot = after(banded(), edit(1, "agenda", "which ramp?"));
+        snapshot =
                 after(
-                        ladder,
+                        snapshot,
                         new Command.Settle(key(1), "oona.marsh", "both ramps\n first", false));
-        ladder = after(ladder, new Command.Settle(key(1), "oona.marsh", "card only", true));
+        snapshot = after(snapshot, new Command.Settle(key(1), "oona.marsh", "card only", true));
 
-        assertThat(node(ladder, 1).item().details().refinement().decisions())
+        assertThat(node(snapshot, 1).item().details().refinement().decisions())
                 .map(Object::toString)
                 .containsExactly(
                         "2026-05-04 oona.marsh both ramps first",
                         "2026-05-04 oona.marsh card only");
-        assertThat(node(ladder, 1).item().details().refinement().agenda()).isNull();
-        assertThat(problems(ladder, new Command.Settle(key(1), "oona.marsh", " ", false)).inWords())
+        assertThat(node(snapshot, 1).item().details().refinement().agenda()).isNull();
+        assertThat(
+                        problems(snapshot, new Command.Settle(key(1), "oona.marsh", " ", false))
+                                .inWords())
                 .contains("A line needs a text");
     }
 

@@ -19,7 +19,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Refining;
 import greenladder.core.item.Scale;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
@@ -56,9 +56,9 @@ public class DecisionsTests {
         return Arrays.stream(numbers).mapToObj(Trees::key).toList();
     }
 
-    private static String stories(Ladder ladder) {
-        var product = ladder.requireProduct("MSF");
-        return titles(ladder.level(product, product.levels().find("story").orElseThrow()));
+    private static String stories(Snapshot snapshot) {
+        var product = snapshot.requireProduct("MSF");
+        return titles(snapshot.level(product, product.levels().find("story").orElseThrow()));
     }
 
     @DataProvider
@@ -120,8 +120,8 @@ public class DecisionsTests {
 
     @Test
     public void datesReversedShouldBeRefused() {
-        var ladder = after(Trees.of(TREE), edit(5, "start", "2026-06-02"));
-        assertThat(problems(ladder, edit(5, "finish", "2026-06-01")).messageOf("finish"))
+        var snapshot = after(Trees.of(TREE), edit(5, "start", "2026-06-02"));
+        assertThat(problems(snapshot, edit(5, "finish", "2026-06-01")).messageOf("finish"))
                 .contains("The finish 2026-06-01 is before the start 2026-06-02.");
     }
 
@@ -137,7 +137,7 @@ public class DecisionsTests {
 
     @Test
     public void titleAloneShouldBeEnough() {
-        var ladder =
+        var snapshot =
                 after(
                         Trees.empty(),
                         new Command.Create(
@@ -149,7 +149,7 @@ public class DecisionsTests {
                                                         "epic",
                                                         "title",
                                                         " New \n epic ")))));
-        var item = node(ladder, 1).item();
+        var item = node(snapshot, 1).item();
         assertThat(item.title()).isEqualTo("New epic");
         assertThat(item.kind()).isEqualTo("epic");
         assertThat(item.state().key()).isEqualTo("to-do");
@@ -158,9 +158,9 @@ public class DecisionsTests {
 
     @Test
     public void firstEstimateShouldStay() {
-        var ladder = after(after(Trees.of(TREE), edit(5, "size", "8")), edit(5, "size", ""));
-        assertThat(node(ladder, 5).item().firstEstimate()).isEqualTo(Amount.of(3));
-        assertThat(node(ladder, 5).item().size()).isNull();
+        var snapshot = after(after(Trees.of(TREE), edit(5, "size", "8")), edit(5, "size", ""));
+        assertThat(node(snapshot, 5).item().firstEstimate()).isEqualTo(Amount.of(3));
+        assertThat(node(snapshot, 5).item().size()).isNull();
     }
 
     @Test
@@ -170,89 +170,89 @@ public class DecisionsTests {
 
     @Test
     public void statesOfFollowingLevelsShouldFollowTheirLeaves() {
-        var ladder = after(Trees.of(TREE), edit(5, "state", "done"));
-        assertThat(node(ladder, 4).item().state().key()).isEqualTo("under-way");
-        assertThat(node(ladder, 3).item().state().key()).isEqualTo("under-way");
-        assertThat(node(ladder, 2).item().state().key()).isEqualTo("under-way");
-        assertThat(node(ladder, 1).item().state().key())
+        var snapshot = after(Trees.of(TREE), edit(5, "state", "done"));
+        assertThat(node(snapshot, 4).item().state().key()).isEqualTo("under-way");
+        assertThat(node(snapshot, 3).item().state().key()).isEqualTo("under-way");
+        assertThat(node(snapshot, 2).item().state().key()).isEqualTo("under-way");
+        assertThat(node(snapshot, 1).item().state().key())
                 .as("goals do not follow")
                 .isEqualTo("to-do");
 
-        ladder = after(after(ladder, edit(6, "state", "done")), edit(7, "state", "dropped"));
-        assertThat(node(ladder, 4).item().state().key()).isEqualTo("done");
-        assertThat(node(ladder, 3).item().state().key())
+        snapshot = after(after(snapshot, edit(6, "state", "done")), edit(7, "state", "dropped"));
+        assertThat(node(snapshot, 4).item().state().key()).isEqualTo("done");
+        assertThat(node(snapshot, 3).item().state().key())
                 .as("feature H is open")
                 .isEqualTo("under-way");
     }
 
     @Test
     public void stateSetByHandShouldStayUntilTheCategoryChanges() {
-        var ladder = after(Trees.of(TREE), edit(4, "state", "done"));
-        assertThat(node(ladder, 4).item().state().key()).isEqualTo("done");
-        ladder = after(ladder, edit(5, "size", "2"));
-        assertThat(node(ladder, 4).item().state().key()).isEqualTo("done");
-        ladder = after(ladder, edit(5, "state", "under-way"));
-        assertThat(node(ladder, 4).item().state().key()).isEqualTo("under-way");
+        var snapshot = after(Trees.of(TREE), edit(4, "state", "done"));
+        assertThat(node(snapshot, 4).item().state().key()).isEqualTo("done");
+        snapshot = after(snapshot, edit(5, "size", "2"));
+        assertThat(node(snapshot, 4).item().state().key()).isEqualTo("done");
+        snapshot = after(snapshot, edit(5, "state", "under-way"));
+        assertThat(node(snapshot, 4).item().state().key()).isEqualTo("under-way");
     }
 
     @Test
     public void moveShouldTakeEverythingUnderItAlong() {
-        var ladder = after(Trees.of(TREE), under(null, 4));
-        assertThat(node(ladder, 4).item().parent()).isNull();
-        assertThat(titles(node(ladder, 4).children())).isEqualTo("A B C");
-        assertThat(titles(node(ladder, 3).children())).isEqualTo("H");
+        var snapshot = after(Trees.of(TREE), under(null, 4));
+        assertThat(node(snapshot, 4).item().parent()).isNull();
+        assertThat(titles(node(snapshot, 4).children())).isEqualTo("A B C");
+        assertThat(titles(node(snapshot, 3).children())).isEqualTo("H");
     }
 
     @Test
     public void movesShouldKeepTheMutualOrderOfSeveral() {
-        var ladder = Trees.of("story A\nstory B\nstory C\nstory D\nstory E");
-        assertThat(stories(after(ladder, move(new Target.Before(key(1)), 5, 3))))
+        var snapshot = Trees.of("story A\nstory B\nstory C\nstory D\nstory E");
+        assertThat(stories(after(snapshot, move(new Target.Before(key(1)), 5, 3))))
                 .isEqualTo("C E A B D");
-        assertThat(stories(after(ladder, move(new Target.After(key(4)), 1, 2))))
+        assertThat(stories(after(snapshot, move(new Target.After(key(4)), 1, 2))))
                 .isEqualTo("C D A B E");
-        assertThat(stories(after(ladder, move(new Target.First(), 4)))).isEqualTo("D A B C E");
-        assertThat(stories(after(ladder, move(new Target.Last(), 1, 3)))).isEqualTo("B D E A C");
-        assertThat(stories(after(ladder, move(new Target.Up(), 3)))).isEqualTo("A C B D E");
-        assertThat(stories(after(ladder, move(new Target.Down(), 1, 2)))).isEqualTo("C A B D E");
+        assertThat(stories(after(snapshot, move(new Target.First(), 4)))).isEqualTo("D A B C E");
+        assertThat(stories(after(snapshot, move(new Target.Last(), 1, 3)))).isEqualTo("B D E A C");
+        assertThat(stories(after(snapshot, move(new Target.Up(), 3)))).isEqualTo("A C B D E");
+        assertThat(stories(after(snapshot, move(new Target.Down(), 1, 2)))).isEqualTo("C A B D E");
     }
 
     @Test
     public void positionShouldBeThePosition() {
-        var ladder = Trees.of("story A\nstory B\nstory C\nstory D\nstory E");
+        var snapshot = Trees.of("story A\nstory B\nstory C\nstory D\nstory E");
         for (int item = 1; item <= 5; item++) {
             for (int position = 1; position <= 5; position++) {
-                var moved = after(ladder, move(new Target.Position(position), item));
+                var moved = after(snapshot, move(new Target.Position(position), item));
                 assertThat(moved.position(node(moved, item).item())).isEqualTo(position);
             }
         }
-        assertThat(problems(ladder, move(new Target.Position(6), 1)).messageOf("position"))
+        assertThat(problems(snapshot, move(new Target.Position(6), 1)).messageOf("position"))
                 .contains("There is no position 6; positions go from 1 to 5.");
-        assertThat(problems(ladder, move(new Target.Position(0), 1)).messageOf("position"))
+        assertThat(problems(snapshot, move(new Target.Position(0), 1)).messageOf("position"))
                 .isPresent();
     }
 
     @Test
     public void deletionShouldNotTakeChildrenSilently() {
-        var ladder = Trees.of(TREE);
+        var snapshot = Trees.of(TREE);
         assertThat(
-                        problems(ladder, new Command.Delete(keys(4), Children.REFUSE))
+                        problems(snapshot, new Command.Delete(keys(4), Children.REFUSE))
                                 .messageOf("children"))
                 .contains("MSF4 has 3 children: say whether they are deleted with it or move up.");
         assertThat(
                         titles(
-                                node(after(ladder, new Command.Delete(keys(4), Children.UP)), 3)
+                                node(after(snapshot, new Command.Delete(keys(4), Children.UP)), 3)
                                         .children()))
                 .isEqualTo("A B C H");
-        assertThat(after(ladder, new Command.Delete(keys(4), Children.DELETE)).itemCount())
+        assertThat(after(snapshot, new Command.Delete(keys(4), Children.DELETE)).itemCount())
                 .isEqualTo(4);
     }
 
     @Test
     public void numberOfDeletedItemShouldNotComeBack() {
-        var ladder = after(Trees.of("story A"), new Command.Delete(keys(1), Children.REFUSE));
+        var snapshot = after(Trees.of("story A"), new Command.Delete(keys(1), Children.REFUSE));
         var made =
                 Trees.accepted(
-                        ladder,
+                        snapshot,
                         new Command.Create(
                                 "MSF",
                                 List.of(NewItem.of(Map.of("level", "story", "title", "B")))));
@@ -261,29 +261,29 @@ public class DecisionsTests {
 
     @Test
     public void shortRanksShouldKeepTheOrder() {
-        var ladder = Trees.of("story A\nstory B\nstory C");
+        var snapshot = Trees.of("story A\nstory B\nstory C");
         for (int i = 0; i < 300; i++) {
-            ladder = after(ladder, move(new Target.After(key(1)), i % 2 == 0 ? 3 : 2));
+            snapshot = after(snapshot, move(new Target.After(key(1)), i % 2 == 0 ? 3 : 2));
         }
-        var middle = node(ladder, 2).item();
+        var middle = node(snapshot, 2).item();
         assertThat(middle.rank().text()).hasSizeGreaterThan(40);
-        var before = stories(ladder);
-        ladder = after(ladder, new Command.ShortenRanks(key(2)));
-        assertThat(stories(ladder)).isEqualTo(before);
-        assertThat(node(ladder, 2).item().rank().text()).hasSizeLessThan(13);
+        var before = stories(snapshot);
+        snapshot = after(snapshot, new Command.ShortenRanks(key(2)));
+        assertThat(stories(snapshot)).isEqualTo(before);
+        assertThat(node(snapshot, 2).item().rank().text()).hasSizeLessThan(13);
     }
 
     @Test
     public void changesTurnedRoundShouldGiveBackWhatWas() {
         var work = new RandomWork(11);
-        var ladder = work.ladder(60, 10);
+        var snapshot = work.snapshot(60, 10);
         for (int i = 0; i < 60; i++) {
-            if (Decisions.decide(ladder, work.command(ladder), Trees.NOW)
+            if (Decisions.decide(snapshot, work.command(snapshot), Trees.NOW)
                     instanceof Accepted accepted) {
                 var back =
                         Changes.apply(accepted.after(), turnedRound(accepted.changes()), Trees.NOW);
-                assertThat(content(back)).isEqualTo(content(ladder));
-                ladder = accepted.after();
+                assertThat(content(back)).isEqualTo(content(snapshot));
+                snapshot = accepted.after();
             }
         }
     }
@@ -295,13 +295,13 @@ public class DecisionsTests {
                 .toList();
     }
 
-    private static Map<ItemKey, Map<Field, String>> content(Ladder ladder) {
+    private static Map<ItemKey, Map<Field, String>> content(Snapshot snapshot) {
         var content = new HashMap<ItemKey, Map<Field, String>>();
-        ladder.order()
+        snapshot.order()
                 .slots()
                 .forEach(slot -> {
                     var texts = new HashMap<Field, String>();
-                    var item = ladder.requireNode(slot.key()).item();
+                    var item = snapshot.requireNode(slot.key()).item();
                     for (var field : Field.allOf(item)) {
                         texts.put(field, field.textOf(item));
                     }
@@ -322,8 +322,8 @@ public class DecisionsTests {
                                 standard.formula(),
                                 Scale.SHIRTS,
                                 standard.checks()));
-        var ladder = Trees.of("story A").with(shirts);
-        assertThat(Trees.node(after(ladder, edit(1, "size", "xl")), 1).item().size())
+        var snapshot = Trees.of("story A").with(shirts);
+        assertThat(Trees.node(after(snapshot, edit(1, "size", "xl")), 1).item().size())
                 .hasToString("13");
     }
 }

@@ -16,7 +16,7 @@ import greenladder.core.item.CustomField.Type;
 import greenladder.core.item.Details;
 import greenladder.core.item.Field;
 import greenladder.core.item.Template;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -26,13 +26,13 @@ import org.testng.annotations.Test;
 
 /** Checklists and what grows from them, a product's own fields, links, files, templates. */
 public class DetailsTests {
-    private static Ladder steps() {
+    private static Snapshot steps() {
         return after(
                 Trees.of("feature F\n  story S"), edit(2, "checklist", "- [x] Pack\n\nSail\nLand"));
     }
 
-    private static String checklist(Ladder ladder) {
-        return node(ladder, 2).item().details().checklist().text();
+    private static String checklist(Snapshot snapshot) {
+        return node(snapshot, 2).item().details().checklist().text();
     }
 
     private static Command step(ListStep step) {
@@ -41,13 +41,13 @@ public class DetailsTests {
 
     @Test
     public void linesShouldBeAddedTickedRewordedMovedAndRemoved() {
-        var ladder = after(steps(), step(new ListStep.Add(" Sleep ")));
-        ladder = after(ladder, step(new ListStep.Tick(1, "Sail", true)));
-        ladder = after(ladder, step(new ListStep.Reword(2, "Land", "Go ashore")));
-        ladder = after(ladder, step(new ListStep.Shift(3, "Sleep", 0)));
-        ladder = after(ladder, step(new ListStep.Remove(0, "Pack")));
-        assertThat(checklist(ladder)).isEqualTo("[ ] Sleep\n[x] Sail\n[ ] Go ashore");
-        assertThat(node(ladder, 2).item().details().checklist().done()).isEqualTo(1);
+        var snapshot = after(steps(), step(new ListStep.Add(" Sleep ")));
+        snapshot = after(snapshot, step(new ListStep.Tick(1, "Sail", true)));
+        snapshot = after(snapshot, step(new ListStep.Reword(2, "Land", "Go ashore")));
+        snapshot = after(snapshot, step(new ListStep.Shift(3, "Sleep", 0)));
+        snapshot = after(snapshot, step(new ListStep.Remove(0, "Pack")));
+        assertThat(checklist(snapshot)).isEqualTo("[ ] Sleep\n[x] Sail\n[ ] Go ashore");
+        assertThat(node(snapshot, 2).item().details().checklist().done()).isEqualTo(1);
     }
 
     @Test
@@ -91,18 +91,19 @@ public class DetailsTests {
 
     @Test
     public void lineThatGrewShouldBeTickedAfterAMergeToo() {
-        var ladder =
+        var snapshot =
                 after(Trees.of("feature F\n  story S\n  story T"), edit(2, "checklist", "Sail"));
-        ladder = after(ladder, new Command.Promote(key(2), 0, "Sail", "task"));
-        ladder = after(ladder, new Command.Merge(key(3), key(2)));
-        ladder = after(ladder, edit(4, "state", "done"));
-        assertThat(node(ladder, 3).item().details().checklist().text()).isEqualTo("[x MSF4] Sail");
+        snapshot = after(snapshot, new Command.Promote(key(2), 0, "Sail", "task"));
+        snapshot = after(snapshot, new Command.Merge(key(3), key(2)));
+        snapshot = after(snapshot, edit(4, "state", "done"));
+        assertThat(node(snapshot, 3).item().details().checklist().text())
+                .isEqualTo("[x MSF4] Sail");
     }
 
-    private static Ladder withFields() {
-        var ladder = Trees.of("story S");
-        return ladder.with(
-                ladder.requireProduct("MSF")
+    private static Snapshot withFields() {
+        var snapshot = Trees.of("story S");
+        return snapshot.with(
+                snapshot.requireProduct("MSF")
                         .withFields(
                                 List.of(
                                         new CustomField("t", "Text", Type.TEXT, List.of()),
@@ -132,9 +133,9 @@ public class DetailsTests {
 
     @Test(dataProvider = "values")
     public void ownFieldShouldBeKept(String key, String entered, String kept) {
-        var ladder = after(withFields(), edit(1, "custom." + key, entered));
-        assertThat(node(ladder, 1).item().details().custom()).containsEntry(key, kept);
-        assertThat(after(ladder, edit(1, "custom." + key, "")))
+        var snapshot = after(withFields(), edit(1, "custom." + key, entered));
+        assertThat(node(snapshot, 1).item().details().custom()).containsEntry(key, kept);
+        assertThat(after(snapshot, edit(1, "custom." + key, "")))
                 .satisfies(empty ->
                         assertThat(node(empty, 1).item().details()).isEqualTo(Details.NONE));
     }
@@ -162,23 +163,23 @@ public class DetailsTests {
     @Test
     public void filesShouldComeAndGo() {
         var file = new Attachment("ab12", 12, "image/png", "quay at dusk.png");
-        var ladder = after(Trees.of("story S"), new Command.Attach(key(1), file));
-        assertThat(node(ladder, 1).item().details().attachments()).containsExactly(file);
-        assertThat(problems(ladder, new Command.Attach(key(1), file)).inWords())
+        var snapshot = after(Trees.of("story S"), new Command.Attach(key(1), file));
+        assertThat(node(snapshot, 1).item().details().attachments()).containsExactly(file);
+        assertThat(problems(snapshot, new Command.Attach(key(1), file)).inWords())
                 .contains("already");
-        assertThat(problems(ladder, new Command.Detach(key(1), "cd")).inWords())
+        assertThat(problems(snapshot, new Command.Detach(key(1), "cd")).inWords())
                 .contains("not there");
-        assertThat(node(after(ladder, new Command.Detach(key(1), "ab12")), 1).item().details())
+        assertThat(node(after(snapshot, new Command.Detach(key(1), "ab12")), 1).item().details())
                 .isEqualTo(Details.NONE);
     }
 
     @Test
     public void detailsShouldSurviveBeingText() {
-        var ladder = after(withFields(), edit(1, "custom.m", "A, B"));
-        ladder = after(ladder, edit(1, "links", "https://example.org/x The plan\nhttp://a.b"));
-        ladder = after(ladder, edit(1, "definitionOfDone", "[x] Tested"));
-        ladder = after(ladder, edit(1, "labels", "one, two"));
-        var item = node(ladder, 1).item();
+        var snapshot = after(withFields(), edit(1, "custom.m", "A, B"));
+        snapshot = after(snapshot, edit(1, "links", "https://example.org/x The plan\nhttp://a.b"));
+        snapshot = after(snapshot, edit(1, "definitionOfDone", "[x] Tested"));
+        snapshot = after(snapshot, edit(1, "labels", "one, two"));
+        var item = node(snapshot, 1).item();
         var texts = new TreeMap<Field, String>();
         for (var field : Field.allOf(item)) {
             if (field.textOf(item) != null) {
@@ -195,19 +196,19 @@ public class DetailsTests {
 
     @Test
     public void templateShouldBeginAnItemAndGiveWayToWhatIsEntered() {
-        var ladder = withFields();
+        var snapshot = withFields();
         var use =
                 TemplateUse.of(
                         template(
                                 null,
                                 Map.of("size", "3", "acceptance", "Seen", "custom.gone", "x")),
-                        ladder.requireProduct("MSF"),
+                        snapshot.requireProduct("MSF"),
                         Map.of("title", "I board", "size", "5"),
                         new Target.Stay());
         assertThat(use.notes())
                 .containsExactly(
                         "The template’s “gone” was left out: Crossing has no such field any more.");
-        var made = after(ladder, new Command.Create("MSF", use.entries()));
+        var made = after(snapshot, new Command.Create("MSF", use.entries()));
         var item = node(made, 2).item();
         assertThat(item.title()).isEqualTo("As a guest I board");
         assertThat(item.size()).hasToString("5");

@@ -7,8 +7,8 @@ import greenladder.core.Trees;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -25,26 +25,26 @@ public class OneOrderPropertyTests {
                 .toArray(Object[][]::new);
     }
 
-    /** Several people, each deciding on what they see: the ladder as it stood some moves ago. */
+    /** Several people, each deciding on what they see: the snapshot as it stood some moves ago. */
     @Test(dataProvider = "seeds")
     public void movesOfSeveralPeopleShouldLeaveOneTotalOrder(int seed) {
         var random = new Random(seed);
-        var ladder = new RandomWork(seed).ladder(60, 20);
-        var stood = new ArrayList<>(List.of(ladder));
+        var snapshot = new RandomWork(seed).snapshot(60, 20);
+        var stood = new ArrayList<>(List.of(snapshot));
         int stale = 0;
         for (int i = 0; i < 60; i++) {
             var seen = stood.get(Math.max(0, stood.size() - 1 - random.nextInt(6)));
-            if (Decisions.decide(ladder, anyMove(random, seen), Trees.NOW)
+            if (Decisions.decide(snapshot, anyMove(random, seen), Trees.NOW)
                     instanceof Accepted accepted) {
-                stale += seen == ladder ? 0 : 1;
-                ladder = accepted.after();
-                stood.add(ladder);
+                stale += seen == snapshot ? 0 : 1;
+                snapshot = accepted.after();
+                stood.add(snapshot);
             }
         }
         assertThat(stale).as("moves on what others had changed, seed %d", seed).isPositive();
 
-        var slots = ladder.order().slots();
-        assertThat(slots).as("seed %d", seed).hasSize(ladder.itemCount()).isSorted();
+        var slots = snapshot.order().slots();
+        assertThat(slots).as("seed %d", seed).hasSize(snapshot.itemCount()).isSorted();
         assertThat(new HashSet<>(slots.stream().map(slot -> slot.rank()).toList()))
                 .as("no two items stand at one rank, seed %d", seed)
                 .hasSameSizeAs(slots);
@@ -53,21 +53,21 @@ public class OneOrderPropertyTests {
     @Test(dataProvider = "seeds")
     public void positionWhenAskedForShouldBeThePosition(int seed) {
         var random = new Random(seed);
-        var ladder = new RandomWork(seed).ladder(60, 10);
+        var snapshot = new RandomWork(seed).snapshot(60, 10);
         for (int i = 0; i < 20; i++) {
-            var item = any(random, ladder);
-            int last = ladder.orderOf("MSF", item.level()).size();
+            var item = any(random, snapshot);
+            int last = snapshot.orderOf("MSF", item.level()).size();
             int position = 1 + random.nextInt(last);
 
-            ladder =
+            snapshot =
                     Trees.after(
-                            ladder,
+                            snapshot,
                             new Command.Move(
                                     List.of(item.key()),
                                     new Target.Parent.Same(),
                                     new Target.Position(position)));
 
-            assertThat(ladder.position(ladder.requireNode(item.key()).item()))
+            assertThat(snapshot.position(snapshot.requireNode(item.key()).item()))
                     .as("seed %d", seed)
                     .isEqualTo(position);
         }
@@ -77,21 +77,21 @@ public class OneOrderPropertyTests {
     public void bandsWhenItemsAreBandedAndMovedShouldStayStretches(int seed) {
         var random = new Random(seed);
         var bands = List.of("must", "should", "could", "wont");
-        var ladder = Trees.of("story S\n".repeat(30));
+        var snapshot = Trees.of("story S\n".repeat(30));
         for (int i = 0; i < 80; i++) {
-            var item = any(random, ladder);
+            var item = any(random, snapshot);
             var command =
                     random.nextInt(3) == 0
                             ? Trees.edit(item.key().number(), "band", bands.get(random.nextInt(4)))
-                            : anyMove(random, ladder);
-            if (Decisions.decide(ladder, command, Trees.NOW) instanceof Accepted accepted) {
-                ladder = accepted.after();
+                            : anyMove(random, snapshot);
+            if (Decisions.decide(snapshot, command, Trees.NOW) instanceof Accepted accepted) {
+                snapshot = accepted.after();
             }
         }
 
-        var product = ladder.requireProduct("MSF");
+        var product = snapshot.requireProduct("MSF");
         var places =
-                ladder.level(product, product.levels().find("story").orElseThrow()).stream()
+                snapshot.level(product, product.levels().find("story").orElseThrow()).stream()
                         .map(Node::item)
                         .map(one -> one.details().refinement().band())
                         .map(product.refining()::placeOf)
@@ -99,9 +99,9 @@ public class OneOrderPropertyTests {
         assertThat(places).as("seed %d", seed).isSorted();
     }
 
-    private static Command anyMove(Random random, Ladder ladder) {
-        var items = List.of(any(random, ladder).key(), any(random, ladder).key());
-        ItemKey beside = any(random, ladder).key();
+    private static Command anyMove(Random random, Snapshot snapshot) {
+        var items = List.of(any(random, snapshot).key(), any(random, snapshot).key());
+        ItemKey beside = any(random, snapshot).key();
         var target =
                 switch (random.nextInt(5)) {
                     case 0 -> new Target.Before(beside);
@@ -116,8 +116,8 @@ public class OneOrderPropertyTests {
                 target);
     }
 
-    private static Item any(Random random, Ladder ladder) {
-        var slots = ladder.order().slots();
-        return ladder.requireNode(slots.get(random.nextInt(slots.size())).key()).item();
+    private static Item any(Random random, Snapshot snapshot) {
+        var slots = snapshot.order().slots();
+        return snapshot.requireNode(slots.get(random.nextInt(slots.size())).key()).item();
     }
 }

@@ -8,10 +8,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.core.Trees;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
 import greenladder.core.rank.Rank;
 import greenladder.core.rank.RankOrder;
 import greenladder.core.rank.RankOrder.Slot;
+import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
@@ -35,7 +35,7 @@ public class RanksTests {
         return new Change(key(99), Field.RANK, before, after);
     }
 
-    private static Ladder three() {
+    private static Snapshot three() {
         return Trees.of("goal A\ngoal B\ngoal C");
     }
 
@@ -95,24 +95,24 @@ public class RanksTests {
 
     @Test
     public void takenPlaceShouldBePassedByALittle() {
-        var ladder = three();
-        var taken = node(ladder, 2).item().rank();
-        var beyond = node(ladder, 3).item().rank();
-        var now = new Rank(new Ranks(ladder, List.of()).nowFor(key(9), taken.text()));
+        var snapshot = three();
+        var taken = node(snapshot, 2).item().rank();
+        var beyond = node(snapshot, 3).item().rank();
+        var now = new Rank(new Ranks(snapshot, List.of()).nowFor(key(9), taken.text()));
         assertThat(now).isGreaterThan(taken).isLessThan(beyond);
-        assertThat(new Ranks(ladder, List.of()).nowFor(key(2), taken.text()))
+        assertThat(new Ranks(snapshot, List.of()).nowFor(key(2), taken.text()))
                 .as("its own place is not taken")
                 .isEqualTo(taken.text());
     }
 
     @Test
     public void newRankThatReadsLikeTheOldOneShouldNotPassForIt() {
-        var ladder = Trees.of("goal A\ngoal B\ngoal C\ngoal D\ngoal E");
-        var old = node(ladder, 3).item().rank();
-        var moved = accepted(ladder, toFront(3));
-        ladder = accepted(moved.after(), toFront(5)).after();
-        ladder = accepted(ladder, toFront(4)).after();
-        var shortened = accepted(ladder, new Command.ShortenRanks(key(3)));
+        var snapshot = Trees.of("goal A\ngoal B\ngoal C\ngoal D\ngoal E");
+        var old = node(snapshot, 3).item().rank();
+        var moved = accepted(snapshot, toFront(3));
+        snapshot = accepted(moved.after(), toFront(5)).after();
+        snapshot = accepted(snapshot, toFront(4)).after();
+        var shortened = accepted(snapshot, new Command.ShortenRanks(key(3)));
         assertThat(node(shortened.after(), 3).item().rank()).isEqualTo(old);
         var reverse =
                 new Command.Reverse(1, moved.changes(), List.of(shortened.changes()), Set.of());
@@ -137,14 +137,14 @@ public class RanksTests {
     @Test(dataProvider = "seeds")
     public void orderShouldComeBackWhateverWasRewrittenInBetween(int seed) {
         var random = new Random(seed);
-        var ladder = Trees.of("goal A\ngoal B\ngoal C\ngoal D\ngoal E\ngoal F");
-        var start = Trees.titles(ladder.roots("MSF"));
+        var snapshot = Trees.of("goal A\ngoal B\ngoal C\ngoal D\ngoal E\ngoal F");
+        var start = Trees.titles(snapshot.roots("MSF"));
         var moves = new ArrayList<Decision.Accepted>();
         var since = new ArrayList<List<List<Change>>>();
         for (int i = 0; i < 30; i++) {
             if (random.nextInt(4) == 0) {
-                var shortened = accepted(ladder, new Command.ShortenRanks(any(random)));
-                ladder = shortened.after();
+                var shortened = accepted(snapshot, new Command.ShortenRanks(any(random)));
+                snapshot = shortened.after();
                 since.forEach(one -> one.add(shortened.changes()));
             } else {
                 var one = any(random);
@@ -156,22 +156,22 @@ public class RanksTests {
                         random.nextBoolean() ? new Target.Before(other) : new Target.After(other);
                 var moved =
                         accepted(
-                                ladder,
+                                snapshot,
                                 new Command.Move(List.of(one), new Target.Parent.Same(), target));
-                ladder = moved.after();
+                snapshot = moved.after();
                 moves.add(moved);
                 since.add(new ArrayList<>());
             }
         }
         for (int i = moves.size() - 1; i >= 0; i--) {
-            ladder =
+            snapshot =
                     accepted(
-                                    ladder,
+                                    snapshot,
                                     new Command.Reverse(
                                             i, moves.get(i).changes(), since.get(i), ALL))
                             .after();
         }
-        assertThat(Trees.titles(ladder.roots("MSF"))).as("seed %d", seed).isEqualTo(start);
+        assertThat(Trees.titles(snapshot.roots("MSF"))).as("seed %d", seed).isEqualTo(start);
     }
 
     private static ItemKey any(Random random) {

@@ -15,7 +15,7 @@ import greenladder.core.change.Decision.Accepted;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.Person;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -39,12 +39,12 @@ public class ReversalTests {
     }
 
     /** Every stored field of every item. */
-    private static Map<String, String> picture(Ladder ladder) {
+    private static Map<String, String> picture(Snapshot snapshot) {
         var lines = new TreeMap<String, String>();
-        ladder.order()
+        snapshot.order()
                 .slots()
                 .forEach(slot -> {
-                    Item item = ladder.requireNode(slot.key()).item();
+                    Item item = snapshot.requireNode(slot.key()).item();
                     var line = new StringBuilder();
                     for (var field : Field.allOf(item)) {
                         line.append(field.label())
@@ -67,30 +67,30 @@ public class ReversalTests {
     @Test(dataProvider = "seeds")
     public void reversalsInReverseOrderShouldLeadBackAndForth(int seed) {
         var work = new RandomWork(seed);
-        var ladder = work.ladder(60, 10);
-        var start = picture(ladder);
+        var snapshot = work.snapshot(60, 10);
+        var start = picture(snapshot);
         var done = new java.util.ArrayDeque<Accepted>();
         for (int i = 0; i < 25; i++) {
-            if (Decisions.decide(ladder, work.command(ladder), Trees.NOW)
+            if (Decisions.decide(snapshot, work.command(snapshot), Trees.NOW)
                     instanceof Accepted accepted) {
                 done.push(accepted);
-                ladder = accepted.after();
+                snapshot = accepted.after();
             }
         }
-        var end = picture(ladder);
+        var end = picture(snapshot);
         var undone = new java.util.ArrayDeque<Accepted>();
         for (var one : done) {
-            var back = accepted(ladder, reverse(one));
+            var back = accepted(snapshot, reverse(one));
             undone.push(back);
-            ladder = back.after();
+            snapshot = back.after();
         }
-        assertThat(picture(ladder).entrySet())
+        assertThat(picture(snapshot).entrySet())
                 .as("seed %d", seed)
                 .containsExactlyElementsOf(start.entrySet());
         for (var one : undone) {
-            ladder = after(ladder, reverse(one));
+            snapshot = after(snapshot, reverse(one));
         }
-        assertThat(picture(ladder).entrySet())
+        assertThat(picture(snapshot).entrySet())
                 .as("seed %d", seed)
                 .containsExactlyElementsOf(end.entrySet());
     }
@@ -168,10 +168,10 @@ public class ReversalTests {
 
     @Test
     public void moveShouldGoBackThroughShortenedRanks() {
-        var ladder = Trees.of("goal A\ngoal B\ngoal C\ngoal D");
+        var snapshot = Trees.of("goal A\ngoal B\ngoal C\ngoal D");
         var moved =
                 accepted(
-                        ladder,
+                        snapshot,
                         new Command.Move(
                                 List.of(key(2)), new Target.Parent.Same(), new Target.Last()));
         var shortened = accepted(moved.after(), new Command.ShortenRanks(key(3)));
@@ -200,13 +200,13 @@ public class ReversalTests {
 
     @Test
     public void placeThatIsTakenMeanwhileShouldBePassedByALittle() {
-        var ladder = Trees.of("goal A\ngoal B\ngoal C");
+        var snapshot = Trees.of("goal A\ngoal B\ngoal C");
         var moved =
                 accepted(
-                        ladder,
+                        snapshot,
                         new Command.Move(
                                 List.of(key(2)), new Target.Parent.Same(), new Target.Last()));
-        var rank = node(ladder, 2).item().rank();
+        var rank = node(snapshot, 2).item().rank();
         var taken =
                 Changes.apply(
                         moved.after(),
@@ -214,7 +214,7 @@ public class ReversalTests {
                                 new Change(
                                         key(3),
                                         Field.RANK,
-                                        node(ladder, 3).item().rank().text(),
+                                        node(snapshot, 3).item().rank().text(),
                                         rank.text())),
                         Trees.NOW);
         var back = after(taken, reverse(moved));

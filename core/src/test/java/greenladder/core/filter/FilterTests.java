@@ -8,8 +8,8 @@ import greenladder.core.filter.Filter.Part;
 import greenladder.core.item.Person;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -27,8 +27,8 @@ public class FilterTests {
     private static final LocalDate TODAY = LocalDate.parse("2026-05-04");
 
     /** Stories 3 to 8 under two epics, and a loose one. */
-    private static Ladder ladder() {
-        var ladder =
+    private static Snapshot snapshot() {
+        var snapshot =
                 Trees.of(
                         """
                         epic Ramp
@@ -40,27 +40,28 @@ public class FilterTests {
                         story E size=8 blocked=wind
                         """);
         for (var child : Map.of(3, "MSF1", 4, "MSF1", 5, "MSF2", 6, "MSF2").entrySet()) {
-            ladder = Trees.after(ladder, Trees.edit(child.getKey(), "parent", child.getValue()));
+            snapshot =
+                    Trees.after(snapshot, Trees.edit(child.getKey(), "parent", child.getValue()));
         }
-        return ladder.with(ladder.workspace().with(new Person("bram.hale", "Bram Hale")));
+        return snapshot.with(snapshot.workspace().with(new Person("bram.hale", "Bram Hale")));
     }
 
-    private static Lens lens(Ladder ladder) {
-        return new Lens(ladder, List.copyOf(ladder.products()), TODAY, "oona.marsh", Trees.NOW);
+    private static Lens lens(Snapshot snapshot) {
+        return new Lens(snapshot, List.copyOf(snapshot.products()), TODAY, "oona.marsh", Trees.NOW);
     }
 
-    private static List<Node> stories(Ladder ladder) {
-        var product = ladder.requireProduct("MSF");
-        return ladder.level(product, product.levels().find("story").orElseThrow());
+    private static List<Node> stories(Snapshot snapshot) {
+        var product = snapshot.requireProduct("MSF");
+        return snapshot.level(product, product.levels().find("story").orElseThrow());
     }
 
-    private static Part part(Ladder ladder, String facet, String... values) {
-        return Filter.part(new Facets(lens(ladder)).find(facet).orElseThrow(), List.of(values));
+    private static Part part(Snapshot snapshot, String facet, String... values) {
+        return Filter.part(new Facets(lens(snapshot)).find(facet).orElseThrow(), List.of(values));
     }
 
-    private static String found(Ladder ladder, Part... parts) {
+    private static String found(Snapshot snapshot, Part... parts) {
         var filter = new Filter(List.of(parts));
-        return Trees.titles(stories(ladder).stream().filter(filter::lets).toList());
+        return Trees.titles(stories(snapshot).stream().filter(filter::lets).toList());
     }
 
     @DataProvider
@@ -93,28 +94,28 @@ public class FilterTests {
     @Test(dataProvider = "picks")
     public void partShouldLetThroughWhatHasOneOfTheValues(
             String facet, String[] values, String expected) {
-        var ladder = ladder();
+        var snapshot = snapshot();
 
-        assertThat(found(ladder, part(ladder, facet, values))).isEqualTo(expected);
+        assertThat(found(snapshot, part(snapshot, facet, values))).isEqualTo(expected);
     }
 
     @Test
     public void partsTogetherShouldAllHold() {
-        var ladder = ladder();
+        var snapshot = snapshot();
 
         assertThat(
                         found(
-                                ladder,
-                                part(ladder, "kind", "bug"),
+                                snapshot,
+                                part(snapshot, "kind", "bug"),
                                 Filter.text("lamp", Set.of(key(4), key(5))),
-                                Filter.under(ladder, List.of(key(1)))))
+                                Filter.under(snapshot, List.of(key(1)))))
                 .isEqualTo("B");
     }
 
     @Test
     public void sprintWhenCurrentIsAskedForShouldBeThoseUnderWay() {
         var team = new Team("lantern", "Lantern", List.of(), List.of("MSF"), Map.of());
-        var workspace = ladder().workspace().with(team);
+        var workspace = snapshot().workspace().with(team);
         for (int i = 0; i < 3; i++) {
             workspace =
                     workspace.with(
@@ -127,23 +128,23 @@ public class FilterTests {
                                     null,
                                     null));
         }
-        var ladder = ladder().with(workspace);
-        ladder = Trees.after(ladder, Trees.edit(3, "sprint", "lantern-1"));
-        ladder = Trees.after(ladder, Trees.edit(4, "sprint", "lantern-2"));
+        var snapshot = snapshot().with(workspace);
+        snapshot = Trees.after(snapshot, Trees.edit(3, "sprint", "lantern-1"));
+        snapshot = Trees.after(snapshot, Trees.edit(4, "sprint", "lantern-2"));
 
-        assertThat(found(ladder, part(ladder, "sprint", "current"))).isEqualTo("A");
-        assertThat(part(ladder, "sprint", "current", "lantern-2").words())
+        assertThat(found(snapshot, part(snapshot, "sprint", "current"))).isEqualTo("A");
+        assertThat(part(snapshot, "sprint", "current", "lantern-2").words())
                 .isEqualTo("Sprint: current or Lantern 2");
     }
 
     @Test
     public void countsShouldTellWhatPickingAValueWouldFind() {
-        var ladder = ladder();
-        var facets = new Facets(lens(ladder));
+        var snapshot = snapshot();
+        var facets = new Facets(lens(snapshot));
         var filter =
-                new Filter(List.of(part(ladder, "kind", "bug"), part(ladder, "label", "rain")));
+                new Filter(List.of(part(snapshot, "kind", "bug"), part(snapshot, "label", "rain")));
 
-        var counts = filter.counts(facets.all(), stories(ladder));
+        var counts = filter.counts(facets.all(), stories(snapshot));
 
         assertThat(counts.get("kind"))
                 .extracting(Filter.Count::value, Filter.Count::items)
@@ -162,11 +163,11 @@ public class FilterTests {
     @Test
     public void countsShouldAgreeWithTheFiltersThatTheyAnnounce() {
         var random = new Random(7);
-        var ladder = ladder();
-        var facets = new Facets(lens(ladder));
+        var snapshot = snapshot();
+        var facets = new Facets(lens(snapshot));
         // Enough of them for several blocks, and a last one that is not full.
         var nodes =
-                Collections.nCopies(130, stories(ladder)).stream().flatMap(List::stream).toList();
+                Collections.nCopies(130, stories(snapshot)).stream().flatMap(List::stream).toList();
         for (int i = 0; i < 40; i++) {
             var picked = facets.all().get(random.nextInt(facets.all().size()));
             var other = facets.all().get(random.nextInt(facets.all().size()));
@@ -193,39 +194,40 @@ public class FilterTests {
 
     @Test
     public void filterThatFindsNothingShouldSayWhichPartLeftEverythingOut() {
-        var ladder = ladder();
+        var snapshot = snapshot();
         var filter =
-                new Filter(List.of(part(ladder, "kind", "bug"), part(ladder, "category", "done")));
+                new Filter(
+                        List.of(part(snapshot, "kind", "bug"), part(snapshot, "category", "done")));
         var hopeless =
-                new Filter(List.of(part(ladder, "kind", "bug"), part(ladder, "team", "sunk")));
+                new Filter(List.of(part(snapshot, "kind", "bug"), part(snapshot, "team", "sunk")));
         var never =
                 new Filter(
                         List.of(
-                                part(ladder, "loose", "true"),
-                                part(ladder, "category", "done"),
-                                part(ladder, "team", "sunk")));
+                                part(snapshot, "loose", "true"),
+                                part(snapshot, "category", "done"),
+                                part(snapshot, "team", "sunk")));
 
-        assertThat(filter.blames(stories(ladder)))
+        assertThat(filter.blames(stories(snapshot)))
                 .extracting(blame -> blame.part().words(), Filter.Blame::items)
                 .containsExactly(tuple("Kind: bug", 1), tuple("State category: done", 2));
-        assertThat(hopeless.blames(stories(ladder)))
+        assertThat(hopeless.blames(stories(snapshot)))
                 .extracting(blame -> blame.part().words(), Filter.Blame::items)
                 .containsExactly(tuple("Team: sunk", 2));
-        assertThat(never.blames(stories(ladder)))
+        assertThat(never.blames(stories(snapshot)))
                 .extracting(blame -> blame.part().words(), Filter.Blame::items)
                 .containsExactly(tuple("Team: sunk", 0));
     }
 
     @Test
     public void groupsShouldComeInTheOrderOfTheirValuesWithTheirPoints() {
-        var ladder = ladder();
-        var facets = new Facets(lens(ladder));
+        var snapshot = snapshot();
+        var facets = new Facets(lens(snapshot));
         var groups =
                 Grouping.of(
                         List.of(
                                 facets.find("in.epic").orElseThrow(),
                                 facets.find("kind").orElseThrow()),
-                        stories(ladder));
+                        stories(snapshot));
 
         assertThat(groups)
                 .extracting(group ->
@@ -256,28 +258,29 @@ public class FilterTests {
 
     @Test(dataProvider = "sortings")
     public void sortingShouldPutWhatHasNoValueLastAndTiesByRank(Sorting sorting, String expected) {
-        var ladder = ladder();
-        ladder = Trees.after(ladder, Trees.edit(6, "value", "9"));
-        ladder = Trees.after(ladder, Trees.edit(4, "value", "2"));
+        var snapshot = snapshot();
+        snapshot = Trees.after(snapshot, Trees.edit(6, "value", "9"));
+        snapshot = Trees.after(snapshot, Trees.edit(4, "value", "2"));
         for (var factor : List.of("impact", "confidence", "ease")) {
-            ladder = Trees.after(ladder, Trees.edit(3, "factors." + factor, "1"));
-            ladder = Trees.after(ladder, Trees.edit(5, "factors." + factor, "2"));
+            snapshot = Trees.after(snapshot, Trees.edit(3, "factors." + factor, "1"));
+            snapshot = Trees.after(snapshot, Trees.edit(5, "factors." + factor, "2"));
         }
 
-        assertThat(Trees.titles(sorting.sorted(lens(ladder), stories(ladder)))).isEqualTo(expected);
+        assertThat(Trees.titles(sorting.sorted(lens(snapshot), stories(snapshot))))
+                .isEqualTo(expected);
     }
 
     @Test
     public void itemsWithoutAPlaceInAnyGroupShouldAllBeCounted() {
-        var ladder = ladder();
-        var facets = new Facets(lens(ladder)).all();
+        var snapshot = snapshot();
+        var facets = new Facets(lens(snapshot)).all();
         var all = new ArrayList<Node>();
         IntStream.range(0, facets.size())
                 .forEach(i ->
-                        Grouping.of(List.of(facets.get(i)), stories(ladder))
+                        Grouping.of(List.of(facets.get(i)), stories(snapshot))
                                 .forEach(group -> all.addAll(group.nodes())));
 
-        assertThat(all).hasSize(facets.size() * stories(ladder).size());
+        assertThat(all).hasSize(facets.size() * stories(snapshot).size());
         assertThat(Stream.of(Sorting.values()).map(Sorting::id)).doesNotHaveDuplicates();
     }
 }

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
 import greenladder.core.item.Amount;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;

@@ -51,7 +51,7 @@ public class WorkspaceTests {
     }
 
     private static Item story(String facts) {
-        var ladder = Trees.empty().with(workspace());
+        var snapshot = Trees.empty().with(workspace());
         var fields = new java.util.HashMap<String, String>(Map.of("level", "story", "title", "S"));
         if (!facts.isEmpty()) {
             fields.put(facts.split("=")[0], facts.split("=")[1]);
@@ -59,7 +59,7 @@ public class WorkspaceTests {
         var create =
                 new greenladder.core.change.Command.Create(
                         "MSF", List.of(greenladder.core.change.Command.NewItem.of(fields)));
-        return Trees.node(Trees.after(ladder, create), 1).item();
+        return Trees.node(Trees.after(snapshot, create), 1).item();
     }
 
     @Test

@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.core.Trees;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;
@@ -14,8 +14,8 @@ import org.testng.annotations.Test;
 
 public class VelocityTests {
     /** Four sprints, of which the first {@code closed} are closed; sprint i holds story i. */
-    private static Ladder ladder(int closed) {
-        var ladder =
+    private static Snapshot snapshot(int closed) {
+        var snapshot =
                 Trees.of(
                         """
                         story A size=20 state=done
@@ -26,16 +26,16 @@ public class VelocityTests {
                         story E size=5
                         """);
         var team = new Team("lantern", "Lantern", List.of(), List.of("MSF"), Map.of());
-        ladder = ladder.with(ladder.workspace().with(team));
+        snapshot = snapshot.with(snapshot.workspace().with(team));
         for (int i = 1; i <= 4; i++) {
-            ladder = ladder.with(ladder.workspace().with(sprint(i, null)));
-            ladder = Trees.after(ladder, Trees.edit(i, "sprint", "lantern-" + i));
+            snapshot = snapshot.with(snapshot.workspace().with(sprint(i, null)));
+            snapshot = Trees.after(snapshot, Trees.edit(i, "sprint", "lantern-" + i));
         }
-        ladder = Trees.after(ladder, Trees.edit(6, "sprint", "lantern-4"));
+        snapshot = Trees.after(snapshot, Trees.edit(6, "sprint", "lantern-4"));
         for (int i = 1; i <= closed; i++) {
-            ladder = ladder.with(ladder.workspace().with(sprint(i, Trees.NOW)));
+            snapshot = snapshot.with(snapshot.workspace().with(sprint(i, Trees.NOW)));
         }
-        return ladder;
+        return snapshot;
     }
 
     private static Sprint sprint(int i, Instant closedAt) {
@@ -46,7 +46,7 @@ public class VelocityTests {
 
     @Test
     public void velocityShouldBeTheMeanOfTheLastClosedSprintsWithLeastAndMost() {
-        var velocity = Velocity.of(ladder(4), "lantern", 3);
+        var velocity = Velocity.of(snapshot(4), "lantern", 3);
 
         assertThat(velocity.sprints())
                 .extracting(one -> one.sprint().name() + " " + one.points())
@@ -59,10 +59,10 @@ public class VelocityTests {
 
     @Test
     public void velocityOfFewerSprintsShouldTellSo() {
-        var velocity = Velocity.of(ladder(2), "lantern", 3);
+        var velocity = Velocity.of(snapshot(2), "lantern", 3);
 
         assertThat(velocity.mean().orElseThrow()).hasToString("13.5");
         assertThat(velocity.isShort()).isTrue();
-        assertThat(Velocity.of(ladder(0), "lantern", 3).mean()).isEmpty();
+        assertThat(Velocity.of(snapshot(0), "lantern", 3).mean()).isEmpty();
     }
 }

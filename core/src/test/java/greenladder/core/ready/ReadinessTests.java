@@ -10,7 +10,7 @@ import greenladder.core.Trees;
 import greenladder.core.item.ReadyCheck;
 import greenladder.core.item.ReadyCheck.Kind;
 import greenladder.core.item.Refining;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.stream.Stream;
 import org.testng.annotations.DataProvider;
@@ -32,7 +32,7 @@ public class ReadinessTests {
                                     Stream.of(BY_HAND))
                             .toList());
 
-    private static final Ladder LADDER =
+    private static final Snapshot LADDER =
             Trees.of(
                     """
                     feature F
@@ -72,13 +72,13 @@ public class ReadinessTests {
 
     @Test
     public void checkWhenTickedByHandShouldPass() {
-        var ladder = LADDER.with(LADDER.requireProduct("MSF").withRefining(REFINING));
-        ladder = after(ladder, edit(2, "ready", "+seen"));
+        var snapshot = LADDER.with(LADDER.requireProduct("MSF").withRefining(REFINING));
+        snapshot = after(snapshot, edit(2, "ready", "+seen"));
 
-        assertThat(Readiness.isReady(REFINING, node(ladder, 2))).isTrue();
-        assertThat(Readiness.isReady(REFINING, node(after(ladder, edit(2, "ready", "-seen")), 2)))
+        assertThat(Readiness.isReady(REFINING, node(snapshot, 2))).isTrue();
+        assertThat(Readiness.isReady(REFINING, node(after(snapshot, edit(2, "ready", "-seen")), 2)))
                 .isFalse();
-        assertThat(problems(ladder, edit(2, "ready", "is-sized")).inWords())
+        assertThat(problems(snapshot, edit(2, "ready", "is-sized")).inWords())
                 .contains("no check that is ticked by hand");
     }
 

@@ -1,7 +1,7 @@
 package greenladder.core.rollup;
 
 import greenladder.core.item.Category;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
 import java.util.List;
 import java.util.stream.Stream;
 

@@ -5,8 +5,8 @@ import static org.assertj.core.api.Assertions.within;
 
 import greenladder.core.RandomWork;
 import greenladder.core.item.Amount;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.stream.IntStream;
 import org.assertj.core.data.Offset;
 import org.jspecify.annotations.Nullable;
@@ -29,23 +29,23 @@ public class RollUpPropertyTests {
 
     @Test(dataProvider = "seeds")
     public void figuresAfterRandomWorkShouldBeTheObviousOnes(int seed) {
-        var ladder = new RandomWork(seed).ladder(120, 80);
-        ladder.order()
+        var snapshot = new RandomWork(seed).snapshot(120, 80);
+        snapshot.order()
                 .slots()
-                .forEach(slot -> check("seed " + seed, ladder.requireNode(slot.key())));
+                .forEach(slot -> check("seed " + seed, snapshot.requireNode(slot.key())));
     }
 
     @Test(dataProvider = "seeds")
     public void figuresKeptStepByStepShouldBeThoseMadeFromNothing(int seed) {
-        var ladder = new RandomWork(seed).ladder(80, 60);
+        var snapshot = new RandomWork(seed).snapshot(80, 60);
         var items =
-                ladder.order().slots().stream()
-                        .map(slot -> ladder.requireNode(slot.key()).item())
+                snapshot.order().slots().stream()
+                        .map(slot -> snapshot.requireNode(slot.key()).item())
                         .toList();
-        var fresh = Ladder.empty().with(ladder.requireProduct("MSF")).withItems(items);
-        assertThat(fresh.order().slots()).as("seed %d", seed).isEqualTo(ladder.order().slots());
+        var fresh = Snapshot.empty().with(snapshot.requireProduct("MSF")).withItems(items);
+        assertThat(fresh.order().slots()).as("seed %d", seed).isEqualTo(snapshot.order().slots());
         for (var item : items) {
-            var kept = ladder.requireNode(item.key());
+            var kept = snapshot.requireNode(item.key());
             var made = fresh.requireNode(item.key());
             assertThat(kept).as("seed %d, %s", seed, item.key()).isEqualTo(made);
         }
@@ -53,14 +53,14 @@ public class RollUpPropertyTests {
 
     @Test(dataProvider = "seeds")
     public void productTotalShouldBeTheSumOverItsRoots(int seed) {
-        var ladder = new RandomWork(seed).ladder(80, 40);
+        var snapshot = new RandomWork(seed).snapshot(80, 40);
         double sum =
-                ladder.roots("MSF").stream()
+                snapshot.roots("MSF").stream()
                         .filter(root ->
                                 !root.item().isDropped() && root.rollUp().effective() != null)
                         .mapToDouble(root -> number(root.rollUp().effective()))
                         .sum();
-        var total = ladder.totalOf("MSF").effective();
+        var total = snapshot.totalOf("MSF").effective();
         assertThat(total == null ? 0 : number(total)).as("seed %d", seed).isCloseTo(sum, NEAR);
     }
 

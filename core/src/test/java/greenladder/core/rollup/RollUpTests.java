@@ -7,15 +7,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.core.Trees;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.LocalDate;
 import org.testng.annotations.Test;
 
 /** The rules and worked examples of the calculations, one test each. */
 public class RollUpTests {
 
-    private static RollUp of(Ladder ladder, int number) {
-        return node(ladder, number).rollUp();
+    private static RollUp of(Snapshot snapshot, int number) {
+        return node(snapshot, number).rollUp();
     }
 
     private static void assertSize(RollUp figures, long effective, long unbroken, long done) {
@@ -26,7 +26,7 @@ public class RollUpTests {
 
     @Test
     public void sizeWhenPartlyBrokenDownShouldKeepOwnWhereLarger() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         epic E size=20
@@ -34,18 +34,18 @@ public class RollUpTests {
                           feature B size=8
                           feature C\
                         """);
-        assertSize(of(ladder, 1), 20, 7, 5);
-        assertThat(of(ladder, 1).drift(node(ladder, 1).item())).contains(Amount.ZERO);
-        assertThat(of(ladder, 1).points().toDo()).isEqualTo(Amount.of(15));
+        assertSize(of(snapshot, 1), 20, 7, 5);
+        assertThat(of(snapshot, 1).drift(node(snapshot, 1).item())).contains(Amount.ZERO);
+        assertThat(of(snapshot, 1).points().toDo()).isEqualTo(Amount.of(15));
 
-        ladder = Trees.after(ladder, edit(4, "size", "9"));
-        assertSize(of(ladder, 1), 22, 0, 5);
-        assertThat(of(ladder, 1).drift(node(ladder, 1).item())).contains(Amount.of(2));
+        snapshot = Trees.after(snapshot, edit(4, "size", "9"));
+        assertSize(of(snapshot, 1), 22, 0, 5);
+        assertThat(of(snapshot, 1).drift(node(snapshot, 1).item())).contains(Amount.of(2));
     }
 
     @Test
     public void sizeWhenChildrenExceedOwnShouldBeTheirSum() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         epic E size=10
@@ -53,12 +53,12 @@ public class RollUpTests {
                           feature B size=8
                           feature C\
                         """);
-        assertSize(of(ladder, 1), 13, 0, 0);
+        assertSize(of(snapshot, 1), 13, 0, 0);
     }
 
     @Test
     public void sizeWhenAllLeavesDoneWithoutSizeShouldBeOwnAndDone() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         epic E size=20
@@ -66,29 +66,29 @@ public class RollUpTests {
                           feature B state=done
                           feature C state=done\
                         """);
-        assertSize(of(ladder, 1), 20, 20, 0);
-        assertThat(of(ladder, 1).category()).isEqualTo(Category.IN_PROGRESS);
-        var told = Trees.after(ladder, edit(1, "brokenDown", "yes"));
+        assertSize(of(snapshot, 1), 20, 20, 0);
+        assertThat(of(snapshot, 1).category()).isEqualTo(Category.IN_PROGRESS);
+        var told = Trees.after(snapshot, edit(1, "brokenDown", "yes"));
         assertSize(of(told, 1), 20, 0, 20);
         assertThat(of(told, 1).completion()).contains(1.0);
-        var finished = Trees.after(ladder, edit(1, "state", "done"));
+        var finished = Trees.after(snapshot, edit(1, "state", "done"));
         assertSize(of(finished, 1), 20, 0, 20);
     }
 
     @Test
     public void sizeWhenAllLeavesDoneBelowOwnShouldStayUntilBrokenDown() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         epic E size=20
                           feature A size=5 state=done\
                         """);
-        assertSize(of(ladder, 1), 20, 15, 5);
-        assertThat(of(ladder, 1).category()).isEqualTo(Category.IN_PROGRESS);
-        assertThat(of(ladder, 1).asksWhetherThatIsAll()).isTrue();
-        assertThat(node(ladder, 1).item().isDone()).isFalse();
+        assertSize(of(snapshot, 1), 20, 15, 5);
+        assertThat(of(snapshot, 1).category()).isEqualTo(Category.IN_PROGRESS);
+        assertThat(of(snapshot, 1).asksWhetherThatIsAll()).isTrue();
+        assertThat(node(snapshot, 1).item().isDone()).isFalse();
 
-        var told = Trees.after(ladder, edit(1, "brokenDown", "yes"));
+        var told = Trees.after(snapshot, edit(1, "brokenDown", "yes"));
         assertSize(of(told, 1), 5, 0, 5);
         assertThat(of(told, 1).asksWhetherThatIsAll()).isFalse();
         assertThat(node(told, 1).item().isDone()).as("the state follows").isTrue();
@@ -96,47 +96,47 @@ public class RollUpTests {
 
     @Test
     public void categoryWhenSomethingBelowIsUnbrokenShouldNotBeDone() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         goal G
                           epic E size=20
                             feature A size=5 state=done\
                         """);
-        assertSize(of(ladder, 1), 20, 0, 5);
-        assertThat(of(ladder, 1).category()).isEqualTo(Category.IN_PROGRESS);
+        assertSize(of(snapshot, 1), 20, 0, 5);
+        assertThat(of(snapshot, 1).category()).isEqualTo(Category.IN_PROGRESS);
     }
 
     @Test
     public void sizeWhenBrokenDownBelowOwnShouldBeTheSum() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         epic E size=84
                           feature A size=50
                           feature B size=29\
                         """);
-        assertSize(of(ladder, 1), 84, 5, 0);
-        assertThat(of(ladder, 1).parts()).isEqualTo(Amount.of(79));
-        assertSize(of(Trees.after(ladder, edit(1, "brokenDown", "yes")), 1), 79, 0, 0);
+        assertSize(of(snapshot, 1), 84, 5, 0);
+        assertThat(of(snapshot, 1).parts()).isEqualTo(Amount.of(79));
+        assertSize(of(Trees.after(snapshot, edit(1, "brokenDown", "yes")), 1), 79, 0, 0);
     }
 
     @Test
     public void sizeWhenNoChildIsSizedShouldBeOwnAndAllUnbroken() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         epic E size=20
                           feature A
                           feature B state=under-way\
                         """);
-        assertSize(of(ladder, 1), 20, 20, 0);
-        assertThat(of(ladder, 1).category()).isEqualTo(Category.IN_PROGRESS);
+        assertSize(of(snapshot, 1), 20, 20, 0);
+        assertThat(of(snapshot, 1).category()).isEqualTo(Category.IN_PROGRESS);
     }
 
     @Test
     public void sizeOfStoryShouldNotComeFromTasks() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         story S size=3
@@ -145,28 +145,28 @@ public class RollUpTests {
                           task C
                           task D\
                         """);
-        assertSize(of(ladder, 1), 3, 0, 0);
-        assertThat(of(ladder, 1).tasks()).isEqualTo(4);
+        assertSize(of(snapshot, 1), 3, 0, 0);
+        assertThat(of(snapshot, 1).tasks()).isEqualTo(4);
     }
 
     @Test
     public void completionWhenNothingIsSizedShouldBeAbsent() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         epic E
                           feature A state=done
                           feature B\
                         """);
-        assertThat(of(ladder, 1).effective()).isNull();
-        assertThat(of(ladder, 1).completion()).isEmpty();
-        assertThat(of(ladder, 1).leafCompletion()).contains(0.5);
-        assertThat(of(ladder, 1).unsized()).isEqualTo(2);
+        assertThat(of(snapshot, 1).effective()).isNull();
+        assertThat(of(snapshot, 1).completion()).isEmpty();
+        assertThat(of(snapshot, 1).leafCompletion()).contains(0.5);
+        assertThat(of(snapshot, 1).unsized()).isEqualTo(2);
     }
 
     @Test
     public void droppedItemShouldTakeItsSubtreeOutOfEveryTotal() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         epic E
@@ -175,7 +175,7 @@ public class RollUpTests {
                             story S size=8 value=4 blocked=wind
                               task T hours.estimate=6\
                         """);
-        var dropped = of(Trees.after(ladder, edit(3, "state", "dropped")), 1);
+        var dropped = of(Trees.after(snapshot, edit(3, "state", "dropped")), 1);
         assertSize(dropped, 5, 0, 0);
         assertThat(dropped.value()).isEqualTo(Amount.of(3));
         assertThat(dropped.tasks()).isZero();
@@ -186,14 +186,14 @@ public class RollUpTests {
 
     @Test
     public void hoursShouldCountDoneTasksAsHavingNoneLeft() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         story S size=3
                           task A hours.estimate=6 hours.invested=5 hours.remaining=1 state=done
                           task B hours.estimate=8 hours.invested=4 hours.remaining=4\
                         """);
-        var figures = of(ladder, 1);
+        var figures = of(snapshot, 1);
         assertThat(figures.hoursInvested()).isEqualTo(Amount.of(9));
         assertThat(figures.hoursRemaining()).isEqualTo(Amount.of(4));
         assertThat(figures.tasksDone()).isEqualTo(1);
@@ -202,7 +202,7 @@ public class RollUpTests {
 
     @Test
     public void blockedShouldCountLeavesThatAreNotDone() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         feature F
@@ -210,12 +210,12 @@ public class RollUpTests {
                           story B blocked=wind state=done
                           story C\
                         """);
-        assertThat(of(ladder, 1).blocked()).isEqualTo(1);
+        assertThat(of(snapshot, 1).blocked()).isEqualTo(1);
     }
 
     @Test
     public void valueShouldComeFromTheLeaves() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         epic E value=99
@@ -223,35 +223,35 @@ public class RollUpTests {
                           feature B value=5
                           feature C\
                         """);
-        assertThat(of(ladder, 1).value()).isEqualTo(Amount.of(8));
-        assertThat(of(ladder, 1).valueCompletion()).contains(3.0 / 8);
+        assertThat(of(snapshot, 1).value()).isEqualTo(Amount.of(8));
+        assertThat(of(snapshot, 1).valueCompletion()).contains(3.0 / 8);
     }
 
     @Test
     public void datesShouldSpanTheChildrenUnlessOwnAreSet() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         epic E finish=2026-06-10
                           feature A start=2026-05-01 finish=2026-06-20
                           feature B start=2026-05-11\
                         """);
-        var epic = of(ladder, 1);
+        var epic = of(snapshot, 1);
         assertThat(epic.dates())
                 .isEqualTo(new RollUp.Span(LocalDate.of(2026, 5, 1), LocalDate.of(2026, 6, 10)));
-        assertThat(epic.slipDays(node(ladder, 1).item())).contains(10L);
-        assertThat(of(ladder, 3).slipDays(node(ladder, 3).item())).isEmpty();
+        assertThat(epic.slipDays(node(snapshot, 1).item())).contains(10L);
+        assertThat(of(snapshot, 3).slipDays(node(snapshot, 3).item())).isEmpty();
     }
 
     @Test
     public void fractionsShouldAddUpExactly() {
-        var ladder =
+        var snapshot =
                 Trees.of(
                         """
                         feature F
                           story A size=0.1
                           story B size=0.2\
                         """);
-        assertThat(of(ladder, 1).effective()).hasToString("0.3");
+        assertThat(of(snapshot, 1).effective()).hasToString("0.3");
     }
 }

@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.core.Trees;
 import greenladder.core.item.Factor;
 import greenladder.core.item.Refining;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -24,7 +24,7 @@ public class FormulaTests {
                 standard.bands(), FACTORS, formula, standard.scale(), standard.checks());
     }
 
-    private static final Ladder LADDER =
+    private static final Snapshot LADDER =
             Trees.of(
                     """
                     story A size=5 value=8 factors.impact=7 factors.confidence=6 factors.ease=8

@@ -7,7 +7,7 @@ import greenladder.core.change.Command;
 import greenladder.core.item.Level;
 import greenladder.core.item.Levels;
 import greenladder.core.item.StandardLevels;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.Collectors;
@@ -163,10 +163,10 @@ public class OutlineReaderTests {
                     .append(titles.get(random.nextInt(titles.size())))
                     .append('\n');
         }
-        var ladder = Trees.after(Trees.empty(), create(text.toString()));
-        var written = OutlineWriter.write(ladder.roots("MSF"), LEVELS);
+        var snapshot = Trees.after(Trees.empty(), create(text.toString()));
+        var written = OutlineWriter.write(snapshot.roots("MSF"), LEVELS);
         var again = Trees.after(Trees.empty(), create(written));
-        assertThat(picture(again)).as("seed %d:\n%s", seed, written).isEqualTo(picture(ladder));
+        assertThat(picture(again)).as("seed %d:\n%s", seed, written).isEqualTo(picture(snapshot));
     }
 
     private static Command create(String text) {
@@ -174,14 +174,14 @@ public class OutlineReaderTests {
                 "MSF", OutlineReader.read(text, LEVELS, LEVELS.top()).toEntries(null));
     }
 
-    private static List<String> picture(Ladder ladder) {
+    private static List<String> picture(Snapshot snapshot) {
         var lines = new java.util.ArrayList<String>();
-        ladder.roots("MSF")
+        snapshot.roots("MSF")
                 .forEach(root ->
                         root.walk(node -> {
                             var item = node.item();
                             lines.add(
-                                    ladder.ancestors(item).size()
+                                    snapshot.ancestors(item).size()
                                             + item.level().key()
                                             + item.kind()
                                             + item.title());

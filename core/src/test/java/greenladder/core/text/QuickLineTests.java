@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
 import greenladder.core.item.StandardLevels;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import org.testng.annotations.Test;
 
 public class QuickLineTests {
-    private static final Ladder LADDER = Trees.of("epic Boarding\n  feature Queue");
+    private static final Snapshot LADDER = Trees.of("epic Boarding\n  feature Queue");
 
     private static QuickLine read(String line) {
         return QuickLine.read(line, LADDER, LADDER.requireProduct("MSF"));

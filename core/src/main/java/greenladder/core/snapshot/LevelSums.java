@@ -1,4 +1,4 @@
-package greenladder.core.ladder;
+package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
@@ -49,24 +49,24 @@ final class LevelSums {
         return of(product, TOP);
     }
 
-    /** One pass over all items, for a ladder that is loaded or whose levels are other ones. */
-    static LevelSums of(Ladder ladder) {
+    /** One pass over all items, for a snapshot that is loaded or whose levels are other ones. */
+    static LevelSums of(Snapshot snapshot) {
         var changes = new HashMap<LevelOf, Changes>();
-        for (var product : ladder.products()) {
-            for (var root : ladder.roots(product.code())) {
-                addTree(ladder, new Counted(product.code(), root, true), changes);
+        for (var product : snapshot.products()) {
+            for (var root : snapshot.roots(product.code())) {
+                addTree(snapshot, new Counted(product.code(), root, true), changes);
             }
         }
         return NONE.applied(changes);
     }
 
-    private static void addTree(Ladder ladder, Counted counted, Map<LevelOf, Changes> changes) {
+    private static void addTree(Snapshot snapshot, Counted counted, Map<LevelOf, Changes> changes) {
         if (counted.node().item().isDropped()) {
             return;
         }
-        place(ladder, counted).forEach(at -> changesOf(changes, at).added.add(figures(counted)));
+        place(snapshot, counted).forEach(at -> changesOf(changes, at).added.add(figures(counted)));
         for (var child : counted.node().children()) {
-            addTree(ladder, new Counted(counted.product(), child, false), changes);
+            addTree(snapshot, new Counted(counted.product(), child, false), changes);
         }
     }
 
@@ -77,7 +77,10 @@ final class LevelSums {
      * @param made the items whose nodes were made anew
      */
     LevelSums changed(
-            Ladder before, Ladder after, Collection<ItemKey> changed, Collection<ItemKey> made) {
+            Snapshot before,
+            Snapshot after,
+            Collection<ItemKey> changed,
+            Collection<ItemKey> made) {
         var touched = new HashSet<>(made);
         for (var key : changed) {
             touched.add(key);
@@ -100,8 +103,8 @@ final class LevelSums {
         return applied(changes);
     }
 
-    private static void addSubtree(Ladder ladder, ItemKey key, Set<ItemKey> keys) {
-        ladder.findNode(key).ifPresent(top -> top.walk(node -> keys.add(node.item().key())));
+    private static void addSubtree(Snapshot snapshot, ItemKey key, Set<ItemKey> keys) {
+        snapshot.findNode(key).ifPresent(top -> top.walk(node -> keys.add(node.item().key())));
     }
 
     private LevelSums applied(Map<LevelOf, Changes> changes) {
@@ -116,20 +119,20 @@ final class LevelSums {
         return new LevelSums(next);
     }
 
-    private static Optional<String> productOf(Ladder ladder, ItemKey key) {
-        return Optional.ofNullable(counted(ladder, key)).map(Counted::product);
+    private static Optional<String> productOf(Snapshot snapshot, ItemKey key) {
+        return Optional.ofNullable(counted(snapshot, key)).map(Counted::product);
     }
 
     /** Null for an item that is not there, dropped, or under a dropped one. */
-    private static @Nullable Counted counted(Ladder ladder, ItemKey key) {
-        var found = ladder.findNode(key);
+    private static @Nullable Counted counted(Snapshot snapshot, ItemKey key) {
+        var found = snapshot.findNode(key);
         if (found.isEmpty() || found.get().item().isDropped()) {
             return null;
         }
         var item = found.get().item();
         Item top = item;
         while (top.parent() != null) {
-            top = ladder.requireNode(top.parent()).item();
+            top = snapshot.requireNode(top.parent()).item();
             if (top.isDropped()) {
                 return null;
             }
@@ -142,10 +145,10 @@ final class LevelSums {
     }
 
     /** A child of another product may stand on a level that this product does not have. */
-    private static List<LevelOf> place(Ladder ladder, Counted counted) {
+    private static List<LevelOf> place(Snapshot snapshot, Counted counted) {
         var places = new ArrayList<LevelOf>(2);
         var level = counted.node().item().level();
-        ladder.findProduct(counted.product())
+        snapshot.findProduct(counted.product())
                 .map(product -> product.levels().all())
                 .filter(levels ->
                         level.index() < levels.size()

@@ -2,15 +2,15 @@ package greenladder.item;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
-import greenladder.core.change.Reshaping.Outcome;
-import greenladder.core.change.Reshaping.Part;
+import greenladder.core.change.SetupChange.Outcome;
+import greenladder.core.change.SetupChange.Removed;
 import greenladder.core.item.Levels;
 import greenladder.core.item.Product;
 import greenladder.core.item.State;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.product.LevelsForm;
@@ -31,11 +31,11 @@ import org.springframework.stereotype.Component;
  * before it is chosen what takes its place.
  */
 @Component
-public class Reshapes {
+public class SetupChanges {
     private final Door door;
     private final Products products;
     private final Teams teams;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
 
     /**
      * Something in use that would go away.
@@ -48,7 +48,7 @@ public class Reshapes {
 
     public record Option(String key, String name) {}
 
-    Reshapes(Door door, Products products, Teams teams, LadderKeeper keeper) {
+    SetupChanges(Door door, Products products, Teams teams, SnapshotKeeper keeper) {
         this.door = door;
         this.products = products;
         this.teams = teams;
@@ -72,7 +72,7 @@ public class Reshapes {
         var parts = new HashMap<>(reader.renamed());
         parts.putAll(parts(choices));
         return outcome(
-                door.reshape(
+                door.changeSetup(
                         me, workspace -> workspace.with(next), parts, () -> products.keep(next)),
                 workspace -> workspace.with(next));
     }
@@ -100,7 +100,7 @@ public class Reshapes {
         }
         var next = new Team(key, was.name(), was.members(), was.products(), own);
         return outcome(
-                door.reshape(
+                door.changeSetup(
                         me,
                         workspace -> workspace.with(next),
                         parts(choices),
@@ -108,13 +108,13 @@ public class Reshapes {
                 workspace -> workspace.with(next));
     }
 
-    public static Product requireProduct(Ladder ladder, String code) {
-        return ladder.findProduct(code)
+    public static Product requireProduct(Snapshot snapshot, String code) {
+        return snapshot.findProduct(code)
                 .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 
-    public static Team requireTeam(Ladder ladder, String key) {
-        return ladder.workspace()
+    public static Team requireTeam(Snapshot snapshot, String key) {
+        return snapshot.workspace()
                 .findTeam(key)
                 .orElseThrow(() -> new Failure.NotFound("There is no team “%s”.".formatted(key)));
     }
@@ -132,7 +132,7 @@ public class Reshapes {
         };
     }
 
-    private static Choice choice(Workspace next, Part part, int items) {
+    private static Choice choice(Workspace next, Removed part, int items) {
         var product = next.findProduct(part.owner());
         var team = next.findTeam(part.owner());
         var owner = product.map(Product::name).or(() -> team.map(Team::name)).orElse(part.owner());
@@ -180,18 +180,18 @@ public class Reshapes {
         };
     }
 
-    private static String encoded(Part part) {
+    private static String encoded(Removed part) {
         return String.join("/", part.what().name(), part.owner(), part.level(), part.key());
     }
 
-    private static Map<Part, String> parts(Map<String, String> choices) {
-        var parts = new HashMap<Part, String>();
+    private static Map<Removed, String> parts(Map<String, String> choices) {
+        var parts = new HashMap<Removed, String>();
         choices.forEach((text, choice) -> {
             var words = text.split("/", -1);
             if (words.length == 4 && !choice.isBlank()) {
-                for (var what : Part.What.values()) {
+                for (var what : Removed.What.values()) {
                     if (what.name().equals(words[0])) {
-                        parts.put(new Part(what, words[1], words[2], words[3]), choice);
+                        parts.put(new Removed(what, words[1], words[2], words[3]), choice);
                     }
                 }
             }

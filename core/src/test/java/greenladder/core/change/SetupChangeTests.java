@@ -7,8 +7,8 @@ import static greenladder.core.Trees.problems;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.change.Reshaping.Outcome;
-import greenladder.core.change.Reshaping.Part;
+import greenladder.core.change.SetupChange.Outcome;
+import greenladder.core.change.SetupChange.Removed;
 import greenladder.core.item.Category;
 import greenladder.core.item.Level;
 import greenladder.core.item.Levels;
@@ -18,7 +18,7 @@ import greenladder.core.item.Sprint;
 import greenladder.core.item.State;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -30,7 +30,7 @@ import org.testng.annotations.Test;
 /**
  * Levels, kinds and states that change under items; teams, sprints and releases that items are in.
  */
-public class ReshapingTests {
+public class SetupChangeTests {
     private static final String TREE =
             """
             epic E
@@ -53,9 +53,9 @@ public class ReshapingTests {
                     null,
                     null);
 
-    private static Levels levels(Ladder ladder, String key, UnaryOperator<Level> change) {
+    private static Levels levels(Snapshot snapshot, String key, UnaryOperator<Level> change) {
         var levels = new ArrayList<Level>();
-        ladder.requireProduct("MSF")
+        snapshot.requireProduct("MSF")
                 .levels()
                 .all()
                 .forEach(
@@ -75,67 +75,69 @@ public class ReshapingTests {
                 states);
     }
 
-    private static Outcome reshape(Ladder ladder, Levels levels, Map<Part, String> choices) {
-        return Reshaping.decide(
-                ladder,
-                ladder.workspace().with(new Product("MSF", "Crossing", levels)),
+    private static Outcome changeSetup(
+            Snapshot snapshot, Levels levels, Map<Removed, String> choices) {
+        return SetupChange.decide(
+                snapshot,
+                snapshot.workspace().with(new Product("MSF", "Crossing", levels)),
                 choices,
                 Trees.NOW);
     }
 
-    private static Ladder withTeam(Ladder ladder, Map<String, States> states) {
-        return ladder.with(
-                ladder.workspace()
+    private static Snapshot withTeam(Snapshot snapshot, Map<String, States> states) {
+        return snapshot.with(
+                snapshot.workspace()
                         .with(new Team("saws", "Saws", List.of(), List.of("MSF"), states))
                         .with(SPRINT));
     }
 
     @Test
     public void whatIsUsedShouldBeCountedAndNothingChanged() {
-        var ladder = Trees.of(TREE.strip());
+        var snapshot = Trees.of(TREE.strip());
         var outcome =
-                reshape(
-                        ladder,
-                        levels(ladder, "story", level -> with(level, List.of("story"), SAW)),
+                changeSetup(
+                        snapshot,
+                        levels(snapshot, "story", level -> with(level, List.of("story"), SAW)),
                         Map.of());
         assertThat(((Outcome.Undecided) outcome).uses())
-                .containsEntry(new Part(Part.What.STATE, "MSF", "story", "in-test"), 1)
-                .containsEntry(new Part(Part.What.STATE, "MSF", "story", "ready"), 1)
-                .containsEntry(new Part(Part.What.KIND, "MSF", "story", "bug"), 1);
+                .containsEntry(new Removed(Removed.What.STATE, "MSF", "story", "in-test"), 1)
+                .containsEntry(new Removed(Removed.What.STATE, "MSF", "story", "ready"), 1)
+                .containsEntry(new Removed(Removed.What.KIND, "MSF", "story", "bug"), 1);
     }
 
     @Test
     public void choicesShouldBeFollowedAndLogged() {
-        var ladder = Trees.of(TREE.strip());
+        var snapshot = Trees.of(TREE.strip());
         var outcome =
                 (Outcome.Accepted)
-                        reshape(
-                                ladder,
+                        changeSetup(
+                                snapshot,
                                 levels(
-                                        ladder,
+                                        snapshot,
                                         "story",
                                         level -> with(level, List.of("story"), SAW)),
                                 Map.of(
-                                        new Part(Part.What.STATE, "MSF", "story", "in-test"),
+                                        new Removed(Removed.What.STATE, "MSF", "story", "in-test"),
                                                 "sawing",
-                                        new Part(Part.What.STATE, "MSF", "story", "ready"),
+                                        new Removed(Removed.What.STATE, "MSF", "story", "ready"),
                                                 "waiting",
-                                        new Part(Part.What.KIND, "MSF", "story", "bug"), "story"));
+                                        new Removed(Removed.What.KIND, "MSF", "story", "bug"),
+                                                "story"));
         assertThat(node(outcome.after(), 2).item().state().name()).isEqualTo("Sawing");
         assertThat(node(outcome.after(), 2).item().version())
-                .isEqualTo(node(ladder, 2).item().version() + 1);
+                .isEqualTo(node(snapshot, 2).item().version() + 1);
         assertThat(node(outcome.after(), 1).item().version())
                 .as("what did not change is not a version on")
-                .isEqualTo(node(ladder, 1).item().version());
+                .isEqualTo(node(snapshot, 1).item().version());
         assertThat(outcome.changes()).hasSize(3);
         assertThat(node(outcome.after(), 1).rollUp().points().inProgress()).hasToString("3");
     }
 
     @Test
     public void levelThatGoesShouldNotBreakTheTree() {
-        var ladder = Trees.of(TREE.strip());
+        var snapshot = Trees.of(TREE.strip());
         var without = new ArrayList<Level>();
-        for (var level : ladder.requireProduct("MSF").levels().all()) {
+        for (var level : snapshot.requireProduct("MSF").levels().all()) {
             if (!level.key().equals("epic")) {
                 without.add(
                         new Level(
@@ -149,24 +151,25 @@ public class ReshapingTests {
                                 level.states()));
             }
         }
-        var epic = new Part(Part.What.LEVEL, "MSF", "epic", "");
-        assertThat(reshape(ladder, new Levels(without), Map.of()))
+        var epic = new Removed(Removed.What.LEVEL, "MSF", "epic", "");
+        assertThat(changeSetup(snapshot, new Levels(without), Map.of()))
                 .isInstanceOf(Outcome.Undecided.class);
-        assertThat(reshape(ladder, new Levels(without), Map.of(epic, "story")))
+        assertThat(changeSetup(snapshot, new Levels(without), Map.of(epic, "story")))
                 .isInstanceOf(Outcome.Refused.class);
-        assertThat(reshape(ladder, new Levels(without), Map.of(epic, "task")))
+        assertThat(changeSetup(snapshot, new Levels(without), Map.of(epic, "task")))
                 .as("points do not become hours")
                 .isInstanceOf(Outcome.Refused.class);
         var moved =
-                (Outcome.Accepted) reshape(ladder, new Levels(without), Map.of(epic, "feature"));
+                (Outcome.Accepted)
+                        changeSetup(snapshot, new Levels(without), Map.of(epic, "feature"));
         assertThat(node(moved.after(), 1).item().level().key()).isEqualTo("feature");
-        assertThat(moved.after().order().slots()).isEqualTo(ladder.order().slots());
+        assertThat(moved.after().order().slots()).isEqualTo(snapshot.order().slots());
     }
 
     @Test
     public void stateOfAnotherTeamShouldBecomeTheFirstOfItsCategory() {
-        var ladder = withTeam(Trees.of(TREE.strip()), Map.of("story", SAW));
-        var given = after(ladder, edit(2, "team", "saws"));
+        var snapshot = withTeam(Trees.of(TREE.strip()), Map.of("story", SAW));
+        var given = after(snapshot, edit(2, "team", "saws"));
         assertThat(node(given, 2).item().state().key()).isEqualTo("sawing");
         assertThat(problems(given, edit(2, "state", "in-test")).inWords())
                 .contains("waiting, sawing, sawn, left");
@@ -176,8 +179,8 @@ public class ReshapingTests {
 
     @Test
     public void sprintShouldBringItsTeamAndItsDates() {
-        var ladder = withTeam(Trees.of(TREE.strip()), Map.of());
-        var planned = after(ladder, edit(2, "sprint", "saws-1"));
+        var snapshot = withTeam(Trees.of(TREE.strip()), Map.of());
+        var planned = after(snapshot, edit(2, "sprint", "saws-1"));
         assertThat(node(planned, 2).item().team()).isEqualTo("saws");
         assertThat(node(planned, 1).rollUp().dates().start()).hasToString("2026-05-04");
         assertThat(node(planned, 1).rollUp().dates().finish()).hasToString("2026-05-15");
@@ -200,12 +203,12 @@ public class ReshapingTests {
     @Test
     public void releaseShouldGiveItsDateAsFinishWhereThereIsNoSprint() {
         var release = new Release("msf-may", "MSF", "May", LocalDate.parse("2026-05-30"));
-        var ladder = Trees.of(TREE.strip());
-        ladder = ladder.with(ladder.workspace().with(release));
-        var planned = after(ladder, edit(2, "release", "msf-may"));
+        var snapshot = Trees.of(TREE.strip());
+        snapshot = snapshot.with(snapshot.workspace().with(release));
+        var planned = after(snapshot, edit(2, "release", "msf-may"));
         assertThat(node(planned, 2).rollUp().dates().start()).isNull();
         assertThat(node(planned, 1).rollUp().dates().finish()).hasToString("2026-05-30");
-        assertThat(problems(ladder, edit(2, "release", "nope")).inWords()).contains("no release");
-        assertThat(problems(ladder, edit(2, "team", "nope")).inWords()).contains("no team");
+        assertThat(problems(snapshot, edit(2, "release", "nope")).inWords()).contains("no release");
+        assertThat(problems(snapshot, edit(2, "team", "nope")).inWords()).contains("no team");
     }
 }

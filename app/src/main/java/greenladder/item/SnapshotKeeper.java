@@ -2,7 +2,7 @@ package greenladder.item;
 
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.people.People;
 import greenladder.people.People.PersonChanged;
 import greenladder.people.SignedIn;
@@ -21,12 +21,12 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionalEventListener;
 
 /**
- * Holds the current ladder: loaded at start, moved on after each commit, in commit order. Reading
+ * Holds the current snapshot: loaded at start, moved on after each commit, in commit order. Reading
  * it takes no lock.
  */
 @Component
-public class LadderKeeper {
-    private final AtomicReference<Ladder> current;
+public class SnapshotKeeper {
+    private final AtomicReference<Snapshot> current;
     private final ReentrantLock lock = new ReentrantLock();
 
     /** What readers see to whom products are hidden, by the products; made when it is asked for. */
@@ -34,7 +34,7 @@ public class LadderKeeper {
 
     private static final int MOST_SEEN = 20;
 
-    private record Seen(Ladder whole, Ladder ladder) {}
+    private record Seen(Snapshot whole, Snapshot snapshot) {}
 
     private final ItemStore store;
     private final Products products;
@@ -44,7 +44,7 @@ public class LadderKeeper {
     /** A commit failed, and the database may have kept it all the same. */
     private boolean doubtful;
 
-    LadderKeeper(ItemStore store, Products products, Teams teams, People people) {
+    SnapshotKeeper(ItemStore store, Products products, Teams teams, People people) {
         this.store = store;
         this.products = products;
         this.teams = teams;
@@ -52,7 +52,7 @@ public class LadderKeeper {
         current = new AtomicReference<>(loaded());
     }
 
-    private Ladder loaded() {
+    private Snapshot loaded() {
         var workspace = Workspace.EMPTY;
         for (var product : products.all()) {
             workspace = workspace.with(product);
@@ -69,15 +69,15 @@ public class LadderKeeper {
         for (var release : teams.allReleases()) {
             workspace = workspace.with(release);
         }
-        var ladder = Ladder.empty().with(workspace);
+        var snapshot = Snapshot.empty().with(workspace);
         for (var number : products.lastNumbers().entrySet()) {
-            ladder = ladder.withLastNumber(number.getKey(), number.getValue());
+            snapshot = snapshot.withLastNumber(number.getKey(), number.getValue());
         }
-        return ladder.withItems(store.loadItems(workspace));
+        return snapshot.withItems(store.loadItems(workspace));
     }
 
     /** Everything there is, as whoever asks may see it; the application itself sees all of it. */
-    public Ladder current() {
+    public Snapshot current() {
         var signedIn = SecurityContextHolder.getContext().getAuthentication();
         return signedIn != null && signedIn.getPrincipal() instanceof SignedIn reader
                 ? seenBy(reader)
@@ -85,12 +85,12 @@ public class LadderKeeper {
     }
 
     /** Everything there is, whoever asks. */
-    public Ladder whole() {
+    public Snapshot whole() {
         return current.get();
     }
 
     /** Everything there is but the products that are hidden from a reader. */
-    public Ladder seenBy(SignedIn reader) {
+    public Snapshot seenBy(SignedIn reader) {
         var whole = whole();
         var hidden = reader.hidden();
         if (hidden.isEmpty()) {
@@ -104,10 +104,10 @@ public class LadderKeeper {
             }
             seen.put(hidden, kept);
         }
-        return kept.ladder();
+        return kept.snapshot();
     }
 
-    /** Held by whoever decides on the current ladder what the next one is. */
+    /** Held by whoever decides on the current snapshot what the next one is. */
     ReentrantLock lock() {
         return lock;
     }
@@ -118,7 +118,7 @@ public class LadderKeeper {
     }
 
     /** Everything there is, for whoever holds the lock and decides on it. */
-    Ladder settled() {
+    Snapshot settled() {
         if (doubtful) {
             current.set(loaded());
             doubtful = false;
@@ -127,24 +127,24 @@ public class LadderKeeper {
     }
 
     /**
-     * The next ladder after a command, with what readers see to whom products are hidden.
+     * The next snapshot after a command, with what readers see to whom products are hidden.
      *
      * @param changed the items that the command changed
      */
-    void advance(Ladder next, Collection<ItemKey> changed) {
+    void advance(Snapshot next, Collection<ItemKey> changed) {
         lock.lock();
         try {
             var before = current.getAndSet(next);
             seen.replaceAll((hidden, kept) ->
                     kept.whole() == before
-                            ? new Seen(next, kept.ladder().following(next, changed, hidden))
+                            ? new Seen(next, kept.snapshot().following(next, changed, hidden))
                             : kept);
         } finally {
             lock.unlock();
         }
     }
 
-    void advance(UnaryOperator<Ladder> step) {
+    void advance(UnaryOperator<Snapshot> step) {
         lock.lock();
         try {
             current.updateAndGet(step);
@@ -155,11 +155,11 @@ public class LadderKeeper {
 
     @TransactionalEventListener
     void on(WorkspaceChanged changed) {
-        advance(ladder -> ladder.with(changed.step().apply(ladder.workspace())));
+        advance(snapshot -> snapshot.with(changed.step().apply(snapshot.workspace())));
     }
 
     @TransactionalEventListener
     void on(PersonChanged changed) {
-        advance(ladder -> ladder.with(changed.person()));
+        advance(snapshot -> snapshot.with(changed.person()));
     }
 }

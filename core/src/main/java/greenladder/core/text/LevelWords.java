@@ -9,7 +9,7 @@ import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 
 /** The words by which a text names levels and kinds: {@code story: Show the queue}. */
-final class Words {
+final class LevelWords {
     private static final Pattern FORM =
             Pattern.compile("([\\p{L}][\\p{L}\\p{N} -]{0,40}?):\\s++(.*+)", Pattern.DOTALL);
 
@@ -22,7 +22,7 @@ final class Words {
     /** A level and a kind that a text begins with, and the rest of the text. */
     record Named(Level level, String kind, String rest) {}
 
-    Words(Levels levels) {
+    LevelWords(Levels levels) {
         this.levels = levels;
         for (var level : levels.all()) {
             for (var kind : level.kinds()) {

@@ -11,8 +11,8 @@ import greenladder.core.item.Person;
 import greenladder.core.item.Product;
 import greenladder.core.item.StandardLevels;
 import greenladder.core.item.Team;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -20,20 +20,22 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 
-/** Small ladders for tests without a database: one item a line, {@code level Title field=value}. */
-public final class Ladders {
+/**
+ * Small snapshots for tests without a database: one item a line, {@code level Title field=value}.
+ */
+public final class Snapshots {
     public static final Instant NOW = Instant.parse("2026-05-04T09:00:00Z");
     public static final LocalDate TODAY = LocalDate.parse("2026-05-04");
 
-    private Ladders() {}
+    private Snapshots() {}
 
-    public static Ladder of(String text) {
+    public static Snapshot of(String text) {
         var empty =
-                Ladder.empty()
+                Snapshot.empty()
                         .with(new Product("MSF", "Crossing", StandardLevels.six()))
                         .with(new Person("oona.marsh", "Oona Marsh"));
         var team = new Team("lantern", "Lantern", List.of("oona.marsh"), List.of("MSF"), Map.of());
-        var ladder = empty.with(empty.workspace().with(team));
+        var snapshot = empty.with(empty.workspace().with(team));
         var entries = new ArrayList<NewItem>();
         for (var line : text.lines().filter(line -> !line.isBlank()).toList()) {
             Map<String, String> fields = new HashMap<>();
@@ -52,13 +54,13 @@ public final class Ladders {
             fields.remove("band");
             entries.add(new NewItem(words[1], parentRef, fields, new Target.Stay()));
         }
-        var made = after(ladder, new Command.Create("MSF", entries));
+        var made = after(snapshot, new Command.Create("MSF", entries));
         return banded(made, text);
     }
 
     /** Bands are given one after the other, since each takes its item to its end. */
-    private static Ladder banded(Ladder ladder, String text) {
-        var banded = ladder;
+    private static Snapshot banded(Snapshot snapshot, String text) {
+        var banded = snapshot;
         int number = 0;
         for (var line : text.lines().filter(line -> !line.isBlank()).toList()) {
             number++;
@@ -71,8 +73,8 @@ public final class Ladders {
         return banded;
     }
 
-    public static Ladder after(Ladder ladder, Command command) {
-        if (Decisions.decide(ladder, command, NOW) instanceof Accepted accepted) {
+    public static Snapshot after(Snapshot snapshot, Command command) {
+        if (Decisions.decide(snapshot, command, NOW) instanceof Accepted accepted) {
             return accepted.after();
         }
         throw new AssertionError("refused: " + command);
@@ -86,20 +88,20 @@ public final class Ladders {
         return new ItemKey("MSF", number);
     }
 
-    public static Node node(Ladder ladder, int number) {
-        return ladder.requireNode(key(number));
+    public static Node node(Snapshot snapshot, int number) {
+        return snapshot.requireNode(key(number));
     }
 
-    public static Product product(Ladder ladder) {
-        return ladder.requireProduct("MSF");
+    public static Product product(Snapshot snapshot) {
+        return snapshot.requireProduct("MSF");
     }
 
-    public static List<Node> stories(Ladder ladder) {
-        var product = product(ladder);
-        return ladder.level(product, product.levels().find("story").orElseThrow());
+    public static List<Node> stories(Snapshot snapshot) {
+        var product = product(snapshot);
+        return snapshot.level(product, product.levels().find("story").orElseThrow());
     }
 
-    public static Lens lens(Ladder ladder) {
-        return new Lens(ladder, List.of(product(ladder)), TODAY, "oona.marsh", null);
+    public static Lens lens(Snapshot snapshot) {
+        return new Lens(snapshot, List.of(product(snapshot)), TODAY, "oona.marsh", null);
     }
 }

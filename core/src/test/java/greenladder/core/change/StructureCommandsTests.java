@@ -15,14 +15,14 @@ import greenladder.core.change.Command.Part;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import org.testng.annotations.Test;
 
 /** Split, merge, gather, change of level. */
-public class ReshapingCommandsTests {
+public class StructureCommandsTests {
     private static final String STORY =
             """
             feature Boarding
@@ -32,7 +32,7 @@ public class ReshapingCommandsTests {
               story Next size=3\
             """;
 
-    private static Ladder story() {
+    private static Snapshot story() {
         return after(Trees.of(STORY), edit(2, "acceptance", "Seen\nHeard\nFelt"));
     }
 
@@ -46,15 +46,15 @@ public class ReshapingCommandsTests {
     }
 
     /** The children of an item as their numbers. */
-    private static List<Integer> children(Ladder ladder, int number) {
-        return node(ladder, number).children().stream()
+    private static List<Integer> children(Snapshot snapshot, int number) {
+        return node(snapshot, number).children().stream()
                 .map(child -> child.item().key().number())
                 .toList();
     }
 
     @Test
     public void splitShouldPutPartsBehindTheOriginalWithWhatGoesToThem() {
-        var ladder =
+        var snapshot =
                 after(
                         story(),
                         split(
@@ -62,28 +62,28 @@ public class ReshapingCommandsTests {
                                 "8",
                                 part("A", "5", List.of(key(3)), 0),
                                 part("B", "9", List.of(key(4)), 2)));
-        assertThat(Trees.titles(node(ladder, 1).children())).isEqualTo("Big A B Next");
-        assertThat(children(ladder, 6)).containsExactly(3);
-        assertThat(children(ladder, 7)).containsExactly(4);
-        assertThat(node(ladder, 6).item().details().acceptance().text()).isEqualTo("[ ] Seen");
-        assertThat(node(ladder, 7).item().details().acceptance().text()).isEqualTo("[ ] Felt");
-        assertThat(node(ladder, 2).item().details().acceptance().text()).isEqualTo("[ ] Heard");
-        assertThat(node(ladder, 2).item().details().parts()).containsExactly(key(6), key(7));
-        assertThat(node(ladder, 7).item().details().splitFrom()).isEqualTo(key(2));
+        assertThat(Trees.titles(node(snapshot, 1).children())).isEqualTo("Big A B Next");
+        assertThat(children(snapshot, 6)).containsExactly(3);
+        assertThat(children(snapshot, 7)).containsExactly(4);
+        assertThat(node(snapshot, 6).item().details().acceptance().text()).isEqualTo("[ ] Seen");
+        assertThat(node(snapshot, 7).item().details().acceptance().text()).isEqualTo("[ ] Felt");
+        assertThat(node(snapshot, 2).item().details().acceptance().text()).isEqualTo("[ ] Heard");
+        assertThat(node(snapshot, 2).item().details().parts()).containsExactly(key(6), key(7));
+        assertThat(node(snapshot, 7).item().details().splitFrom()).isEqualTo(key(2));
     }
 
     @Test
     public void splitShouldKeepTheFirstEstimateAndShowTheDriftAbove() {
         var start = after(Trees.of("feature F\n  story Big size=20"), edit(1, "size", "20"));
-        var ladder =
+        var snapshot =
                 after(
                         start,
                         split(true, "8", part("A", "8", List.of()), part("B", "7", List.of())));
-        var big = node(ladder, 2);
+        var big = node(snapshot, 2);
         assertThat(big.item().firstEstimate()).isEqualTo(Amount.parse("20").orElseThrow());
         assertThat(big.rollUp().effective()).hasToString("8");
-        assertThat(node(ladder, 1).rollUp().effective()).hasToString("23");
-        assertThat(node(ladder, 1).rollUp().drift(node(ladder, 1).item()))
+        assertThat(node(snapshot, 1).rollUp().effective()).hasToString("23");
+        assertThat(node(snapshot, 1).rollUp().drift(node(snapshot, 1).item()))
                 .contains(Amount.parse("3").orElseThrow());
     }
 
@@ -99,7 +99,7 @@ public class ReshapingCommandsTests {
                                                 part("B", "", List.of())))
                                 .inWords())
                 .contains("MSF4 would be dropped with MSF2");
-        var ladder =
+        var snapshot =
                 after(
                         story(),
                         split(
@@ -107,8 +107,8 @@ public class ReshapingCommandsTests {
                                 null,
                                 part("A", "5", List.of(key(3), key(4))),
                                 part("B", "7", List.of())));
-        assertThat(node(ladder, 2).item().isDropped()).isTrue();
-        assertThat(node(ladder, 1).rollUp().effective()).hasToString("15");
+        assertThat(node(snapshot, 2).item().isDropped()).isTrue();
+        assertThat(node(snapshot, 1).rollUp().effective()).hasToString("15");
     }
 
     @Test
@@ -141,13 +141,13 @@ public class ReshapingCommandsTests {
 
     @Test
     public void mergeShouldBringEverythingAlong() {
-        var ladder = story();
-        ladder = after(ladder, edit(5, "acceptance", "Heard\nSmelt"));
-        ladder = after(ladder, edit(5, "labels", "dusk"));
-        ladder = after(ladder, edit(2, "labels", "quay"));
-        ladder = after(ladder, edit(2, "description", "What it was."));
-        ladder = after(ladder, edit(2, "value", "4"));
-        var merged = accepted(ladder, new Command.Merge(key(5), key(2)));
+        var snapshot = story();
+        snapshot = after(snapshot, edit(5, "acceptance", "Heard\nSmelt"));
+        snapshot = after(snapshot, edit(5, "labels", "dusk"));
+        snapshot = after(snapshot, edit(2, "labels", "quay"));
+        snapshot = after(snapshot, edit(2, "description", "What it was."));
+        snapshot = after(snapshot, edit(2, "value", "4"));
+        var merged = accepted(snapshot, new Command.Merge(key(5), key(2)));
         var stays = node(merged.after(), 5).item();
         assertThat(merged.after().findNode(key(2))).isEmpty();
         assertThat(children(merged.after(), 5)).containsExactly(3, 4);
@@ -180,10 +180,10 @@ public class ReshapingCommandsTests {
 
     @Test
     public void gatherShouldPutItemsUnderANewParent() {
-        var ladder = Trees.of("epic E\n  story A\nstory B\nstory C");
+        var snapshot = Trees.of("epic E\n  story A\nstory B\nstory C");
         var gathered =
                 accepted(
-                        ladder,
+                        snapshot,
                         new Command.Gather(
                                 List.of(key(2), key(4)),
                                 Map.of("title", "New", "level", "feature", "parent", "MSF1")));
@@ -192,7 +192,7 @@ public class ReshapingCommandsTests {
         assertThat(children(gathered.after(), 1)).containsExactly(5);
         assertThat(
                         problems(
-                                        ladder,
+                                        snapshot,
                                         new Command.Gather(
                                                 List.of(key(1)),
                                                 Map.of("title", "New", "level", "feature")))
@@ -202,8 +202,8 @@ public class ReshapingCommandsTests {
 
     @Test
     public void itemThatRisesShouldGoUnderTheNearestThatFits() {
-        var ladder = Trees.of("epic E\n  feature F\n    story S\n      task T");
-        var risen = after(ladder, new ChangeLevel(List.of(key(3)), "feature", Misfits.REFUSE));
+        var snapshot = Trees.of("epic E\n  feature F\n    story S\n      task T");
+        var risen = after(snapshot, new ChangeLevel(List.of(key(3)), "feature", Misfits.REFUSE));
         assertThat(children(risen, 1)).containsExactly(2, 3);
         assertThat(node(risen, 3).item().level().key()).isEqualTo("feature");
         assertThat(children(risen, 3)).containsExactly(4);
@@ -211,19 +211,21 @@ public class ReshapingCommandsTests {
 
     @Test
     public void childrenThatForbidALevelShouldBeToldOrGoWhereTheyMay() {
-        var ladder = Trees.of("epic E\n  feature F\n    story S\n    story R");
+        var snapshot = Trees.of("epic E\n  feature F\n    story S\n    story R");
         assertThat(
-                        problems(ladder, new ChangeLevel(List.of(key(2)), "story", Misfits.REFUSE))
+                        problems(
+                                        snapshot,
+                                        new ChangeLevel(List.of(key(2)), "story", Misfits.REFUSE))
                                 .inWords())
                 .contains("its child MSF3 is a story");
-        var beside = after(ladder, new ChangeLevel(List.of(key(2)), "story", Misfits.BESIDE));
+        var beside = after(snapshot, new ChangeLevel(List.of(key(2)), "story", Misfits.BESIDE));
         assertThat(children(beside, 1)).containsExactly(2, 3, 4);
-        var down = after(ladder, new ChangeLevel(List.of(key(1)), "feature", Misfits.DOWN));
+        var down = after(snapshot, new ChangeLevel(List.of(key(1)), "feature", Misfits.DOWN));
         assertThat(node(down, 2).item().level().key()).isEqualTo("story");
         assertThat(node(down, 3).item().level().key()).isEqualTo("task");
         assertThat(
                         problems(
-                                        after(ladder, edit(3, "size", "5")),
+                                        after(snapshot, edit(3, "size", "5")),
                                         new ChangeLevel(List.of(key(1)), "feature", Misfits.DOWN))
                                 .inWords())
                 .contains("has a size in points");
@@ -231,8 +233,8 @@ public class ReshapingCommandsTests {
 
     @Test
     public void indentShouldGoUnderTheSiblingAboveAndOutdentBack() {
-        var ladder = Trees.of("epic E\n  feature F\n    story S\n  feature G\n    story R");
-        var in = after(ladder, new Command.Indent(List.of(key(4)), false));
+        var snapshot = Trees.of("epic E\n  feature F\n    story S\n  feature G\n    story R");
+        var in = after(snapshot, new Command.Indent(List.of(key(4)), false));
         assertThat(children(in, 2)).containsExactly(3, 4);
         assertThat(node(in, 4).item().level().key()).isEqualTo("story");
         assertThat(node(in, 5).item().level().key()).isEqualTo("task");
@@ -244,27 +246,27 @@ public class ReshapingCommandsTests {
 
     @Test
     public void indentWithoutAPlaceShouldBeRefused() {
-        var ladder = Trees.of("epic E\n  feature F\n    story S\n      task A\n      task B");
-        assertThat(problems(ladder, new Command.Indent(List.of(key(2)), false)).inWords())
+        var snapshot = Trees.of("epic E\n  feature F\n    story S\n      task A\n      task B");
+        assertThat(problems(snapshot, new Command.Indent(List.of(key(2)), false)).inWords())
                 .contains("nothing above MSF2");
-        assertThat(problems(ladder, new Command.Indent(List.of(key(1)), true)).inWords())
+        assertThat(problems(snapshot, new Command.Indent(List.of(key(1)), true)).inWords())
                 .contains("at the top already");
-        assertThat(problems(ladder, new Command.Indent(List.of(key(5)), false)).inWords())
+        assertThat(problems(snapshot, new Command.Indent(List.of(key(5)), false)).inWords())
                 .contains("no level below task");
-        assertThat(problems(ladder, new Command.Indent(List.of(key(3), key(1)), true)).inWords())
+        assertThat(problems(snapshot, new Command.Indent(List.of(key(3), key(1)), true)).inWords())
                 .contains("at the top");
     }
 
     @Test
     public void labelsShouldBeAddedAndTakenAwayBesideThoseThere() {
-        var ladder = after(Trees.of("epic A"), edit(1, "labels", "quay, Dusk , quay"));
-        assertThat(node(ladder, 1).item().details().labels()).containsExactly("quay", "Dusk");
-        ladder = after(ladder, edit(1, "labels", "+ dawn, dusk"));
-        assertThat(node(ladder, 1).item().details().labels())
+        var snapshot = after(Trees.of("epic A"), edit(1, "labels", "quay, Dusk , quay"));
+        assertThat(node(snapshot, 1).item().details().labels()).containsExactly("quay", "Dusk");
+        snapshot = after(snapshot, edit(1, "labels", "+ dawn, dusk"));
+        assertThat(node(snapshot, 1).item().details().labels())
                 .containsExactly("quay", "Dusk", "dawn");
-        ladder = after(ladder, edit(1, "labels", "-dusk"));
-        assertThat(Field.LABELS.textOf(node(ladder, 1).item())).isEqualTo("quay, dawn");
-        assertThat(problems(ladder, edit(1, "labels", "x".repeat(41))).inWords())
+        snapshot = after(snapshot, edit(1, "labels", "-dusk"));
+        assertThat(Field.LABELS.textOf(node(snapshot, 1).item())).isEqualTo("quay, dawn");
+        assertThat(problems(snapshot, edit(1, "labels", "x".repeat(41))).inWords())
                 .contains("41 characters");
     }
 }

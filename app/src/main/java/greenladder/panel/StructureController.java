@@ -7,10 +7,10 @@ import greenladder.core.change.Problems;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Door;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import greenladder.web.Words;
@@ -34,11 +34,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 
 /** Splitting, merging, gathering, and items that go to another level. */
 @Controller
-class ReshapeController {
+class StructureController {
     private static final int FIRST_PARTS = 2;
 
     private final Door door;
-    private final LadderKeeper keeper;
+    private final SnapshotKeeper keeper;
 
     /**
      * What the form for a split shows.
@@ -100,7 +100,7 @@ class ReshapeController {
         }
     }
 
-    ReshapeController(Door door, LadderKeeper keeper) {
+    StructureController(Door door, SnapshotKeeper keeper) {
         this.door = door;
         this.keeper = keeper;
     }
@@ -191,10 +191,10 @@ class ReshapeController {
 
     /** Where items that stood together stood, or the nearest above it that the new parent may. */
     private static @Nullable ItemKey commonParent(
-            Ladder ladder, List<ItemKey> items, String levelKey) {
+            Snapshot snapshot, List<ItemKey> items, String levelKey) {
         var parents =
                 items.stream()
-                        .flatMap(key -> ladder.findItem(key).stream())
+                        .flatMap(key -> snapshot.findItem(key).stream())
                         .map(item -> item.parent() == null ? "" : item.parent().toString())
                         .distinct()
                         .toList();
@@ -202,19 +202,19 @@ class ReshapeController {
             return null;
         }
         return ItemKey.parse(parents.getFirst())
-                .flatMap(ladder::findItem)
+                .flatMap(snapshot::findItem)
                 .flatMap(parent ->
                         Stream.concat(
                                         Stream.of(parent),
-                                        ladder.ancestors(parent).stream().map(Node::item))
-                                .filter(above -> stands(ladder, above, levelKey))
+                                        snapshot.ancestors(parent).stream().map(Node::item))
+                                .filter(above -> stands(snapshot, above, levelKey))
                                 .findFirst())
                 .map(Item::key)
                 .orElse(null);
     }
 
-    private static boolean stands(Ladder ladder, Item parent, String levelKey) {
-        return ladder.requireProduct(parent.key().product())
+    private static boolean stands(Snapshot snapshot, Item parent, String levelKey) {
+        return snapshot.requireProduct(parent.key().product())
                 .levels()
                 .find(levelKey)
                 .map(level -> parent.level().isAbove(level))
@@ -238,9 +238,9 @@ class ReshapeController {
                 door.submit(me, new Command.ChangeLevel(items, level, choice)));
     }
 
-    private static Node require(Ladder ladder, String key) {
+    private static Node require(Snapshot snapshot, String key) {
         return ItemKey.parse(key)
-                .flatMap(ladder::findNode)
+                .flatMap(snapshot::findNode)
                 .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
     }
 

@@ -1,4 +1,4 @@
-package greenladder.core.ladder;
+package greenladder.core.snapshot;
 
 import static greenladder.core.Trees.after;
 import static greenladder.core.Trees.edit;
@@ -20,7 +20,7 @@ import java.util.stream.IntStream;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
-public class LadderTests {
+public class SnapshotTests {
     private static final String TREE =
             """
             goal G
@@ -43,32 +43,32 @@ public class LadderTests {
 
     @Test
     public void looseItemsShouldBeThoseWithoutAParentBelowTheTop() {
-        var ladder = Trees.of(TREE);
-        assertThat(node(ladder, 6).item().isLoose()).isTrue();
-        assertThat(node(ladder, 1).item().isLoose()).isFalse();
-        assertThat(ladder.roots("MSF"))
+        var snapshot = Trees.of(TREE);
+        assertThat(node(snapshot, 6).item().isLoose()).isTrue();
+        assertThat(node(snapshot, 1).item().isLoose()).isFalse();
+        assertThat(snapshot.roots("MSF"))
                 .extracting(root -> root.item().title())
                 .containsExactly("G", "L");
     }
 
     @Test
     public void ancestorsShouldComeNearestFirst() {
-        var ladder = Trees.of(TREE);
-        assertThat(ladder.ancestors(node(ladder, 4).item()))
+        var snapshot = Trees.of(TREE);
+        assertThat(snapshot.ancestors(node(snapshot, 4).item()))
                 .extracting(node -> node.item().title())
                 .containsExactly("F", "E", "G");
-        assertThat(ladder.isUnder(node(ladder, 4).item(), key(2))).isTrue();
-        assertThat(ladder.isUnder(node(ladder, 2).item(), key(4))).isFalse();
+        assertThat(snapshot.isUnder(node(snapshot, 4).item(), key(2))).isTrue();
+        assertThat(snapshot.isUnder(node(snapshot, 2).item(), key(4))).isFalse();
     }
 
     @Test
     public void levelTotalsShouldLeaveOutWhatStandsUnderSomethingDropped() {
-        var ladder = Trees.of(TREE);
-        var product = ladder.requireProduct("MSF");
+        var snapshot = Trees.of(TREE);
+        var product = snapshot.requireProduct("MSF");
         var story = product.levels().find("story").orElseThrow();
-        assertThat(ladder.levelTotals(product).get(story).figures().effective())
+        assertThat(snapshot.levelTotals(product).get(story).figures().effective())
                 .isEqualTo(Amount.of(9));
-        var total = after(ladder, edit(2, "state", "dropped")).levelTotals(product).get(story);
+        var total = after(snapshot, edit(2, "state", "dropped")).levelTotals(product).get(story);
         assertThat(total.count()).isEqualTo(1);
         assertThat(total.figures().effective()).isEqualTo(Amount.of(1));
     }
@@ -87,23 +87,23 @@ public class LadderTests {
     @Test(dataProvider = "seeds")
     public void treeAndOrderShouldStayWholeWhateverIsDone(int seed) {
         var work = new RandomWork(seed);
-        var ladder = work.ladder(50, 0);
+        var snapshot = work.snapshot(50, 0);
         for (int i = 0; i < 120; i++) {
-            if (Decisions.decide(ladder, work.command(ladder), Trees.NOW)
+            if (Decisions.decide(snapshot, work.command(snapshot), Trees.NOW)
                     instanceof Accepted accepted) {
-                ladder = accepted.after();
-                requireWhole(ladder, "seed %d, step %d".formatted(seed, i));
+                snapshot = accepted.after();
+                requireWhole(snapshot, "seed %d, step %d".formatted(seed, i));
             }
         }
     }
 
-    private static void requireWhole(Ladder ladder, String what) {
+    private static void requireWhole(Snapshot snapshot, String what) {
         var ranks = new HashSet<String>();
         var reached = new HashSet<Item>();
-        for (var slot : ladder.order().slots()) {
+        for (var slot : snapshot.order().slots()) {
             assertThat(ranks.add(slot.rank().text())).as(what).isTrue();
         }
-        ladder.roots("MSF")
+        snapshot.roots("MSF")
                 .forEach(root ->
                         root.walk(node -> {
                             assertThat(reached.add(node.item())).as(what).isTrue();
@@ -120,12 +120,12 @@ public class LadderTests {
                                                 .isTrue();
                                     });
                         }));
-        assertThat(reached).as(what).hasSize(ladder.itemCount());
-        var product = ladder.requireProduct("MSF");
+        assertThat(reached).as(what).hasSize(snapshot.itemCount());
+        var product = snapshot.requireProduct("MSF");
         for (var level : product.levels().all()) {
             int position = 0;
-            for (var node : ladder.level(product, level)) {
-                assertThat(ladder.position(node.item())).as(what).isEqualTo(++position);
+            for (var node : snapshot.level(product, level)) {
+                assertThat(snapshot.position(node.item())).as(what).isEqualTo(++position);
             }
         }
     }

@@ -8,7 +8,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.States;
 import greenladder.core.item.Workspace;
-import greenladder.core.ladder.Ladder;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -22,12 +22,12 @@ import org.jspecify.annotations.Nullable;
  * What becomes of the items when levels, kinds or states are changed. What an item uses and what
  * goes away needs a choice; without one, nothing is done and each use is told with its number.
  */
-public final class Reshaping {
-    private final Ladder ladder;
+public final class SetupChange {
+    private final Snapshot snapshot;
     private final Workspace next;
-    private final Map<Part, String> choices;
+    private final Map<Removed, String> choices;
     private final Found found = new Found();
-    private final TreeMap<Part, Integer> uses = new TreeMap<>();
+    private final TreeMap<Removed, Integer> uses = new TreeMap<>();
     private final List<Change> changes = new ArrayList<>();
     private final Map<ItemKey, Optional<Item>> items = new LinkedHashMap<>();
 
@@ -38,8 +38,8 @@ public final class Reshaping {
      * @param level the key of the level
      * @param key of the state or the kind; empty where the level itself is meant
      */
-    public record Part(What what, String owner, String level, String key)
-            implements Comparable<Part> {
+    public record Removed(What what, String owner, String level, String key)
+            implements Comparable<Removed> {
         /** What goes away. */
         public enum What {
             LEVEL,
@@ -48,7 +48,7 @@ public final class Reshaping {
         }
 
         @Override
-        public int compareTo(Part other) {
+        public int compareTo(Removed other) {
             int byOwner = owner.compareTo(other.owner);
             if (byOwner != 0) {
                 return byOwner;
@@ -63,16 +63,16 @@ public final class Reshaping {
 
     /** What a change of levels, kinds or states comes to. */
     public sealed interface Outcome {
-        record Accepted(List<Change> changes, Ladder after) implements Outcome {}
+        record Accepted(List<Change> changes, Snapshot after) implements Outcome {}
 
         /** Parts that items use and that have no choice yet, with the number of their items. */
-        record Undecided(Map<Part, Integer> uses) implements Outcome {}
+        record Undecided(Map<Removed, Integer> uses) implements Outcome {}
 
         record Refused(Problems problems) implements Outcome {}
     }
 
-    private Reshaping(Ladder ladder, Workspace next, Map<Part, String> choices) {
-        this.ladder = ladder;
+    private SetupChange(Snapshot snapshot, Workspace next, Map<Removed, String> choices) {
+        this.snapshot = snapshot;
         this.next = next;
         this.choices = choices;
     }
@@ -84,13 +84,13 @@ public final class Reshaping {
      * @param choices for parts that go away the key of what takes their place
      */
     public static Outcome decide(
-            Ladder ladder, Workspace next, Map<Part, String> choices, Instant at) {
-        return new Reshaping(ladder, next, choices).outcome(at);
+            Snapshot snapshot, Workspace next, Map<Removed, String> choices, Instant at) {
+        return new SetupChange(snapshot, next, choices).outcome(at);
     }
 
     private Outcome outcome(Instant at) {
-        for (var slot : ladder.order().slots()) {
-            reshape(ladder.requireNode(slot.key()).item(), at);
+        for (var slot : snapshot.order().slots()) {
+            changeSetup(snapshot.requireNode(slot.key()).item(), at);
         }
         if (!uses.isEmpty()) {
             return new Outcome.Undecided(uses);
@@ -99,24 +99,24 @@ public final class Reshaping {
             checkTree();
         }
         return found.isEmpty()
-                ? new Outcome.Accepted(List.copyOf(changes), ladder.with(next, items))
+                ? new Outcome.Accepted(List.copyOf(changes), snapshot.with(next, items))
                 : new Outcome.Refused(found.all());
     }
 
-    private void reshape(Item item, Instant at) {
+    private void changeSetup(Item item, Instant at) {
         var product = item.key().product();
         var levels = next.requireProduct(product).levels();
         boolean untouched =
-                levels.equals(ladder.requireProduct(product).levels())
+                levels.equals(snapshot.requireProduct(product).levels())
                         && next.findTeam(item.team())
-                                .equals(ladder.workspace().findTeam(item.team()));
+                                .equals(snapshot.workspace().findTeam(item.team()));
         if (untouched) {
             return;
         }
         var draft = ItemDraft.of(item);
         var levelKey =
                 kept(
-                        new Part(Part.What.LEVEL, product, item.level().key(), ""),
+                        new Removed(Removed.What.LEVEL, product, item.level().key(), ""),
                         key -> levels.find(key).isPresent(),
                         item.level().key());
         var level = levelKey == null ? null : levels.find(levelKey).orElse(null);
@@ -128,7 +128,7 @@ public final class Reshaping {
         var kind =
                 sameLevel
                         ? kept(
-                                new Part(Part.What.KIND, product, level.key(), item.kind()),
+                                new Removed(Removed.What.KIND, product, level.key(), item.kind()),
                                 level.kinds()::contains,
                                 item.kind())
                         : level.plainKind();
@@ -165,7 +165,8 @@ public final class Reshaping {
                     .key();
         }
         return kept(
-                new Part(Part.What.STATE, owner(item, level), level.key(), item.state().key()),
+                new Removed(
+                        Removed.What.STATE, owner(item, level), level.key(), item.state().key()),
                 key -> states.find(key).isPresent(),
                 item.state().key());
     }
@@ -173,7 +174,8 @@ public final class Reshaping {
     /** Whose states an item uses: its team's where it has its own, before or after. */
     private String owner(Item item, Level level) {
         boolean own =
-                hasOwn(ladder.workspace(), item.team(), level) || hasOwn(next, item.team(), level);
+                hasOwn(snapshot.workspace(), item.team(), level)
+                        || hasOwn(next, item.team(), level);
         return own && item.team() != null ? item.team() : item.key().product();
     }
 
@@ -187,7 +189,7 @@ public final class Reshaping {
 
     /** The key that an item keeps, or the one chosen in its place; null where none is. */
     private @Nullable String kept(
-            Part part, java.util.function.Predicate<String> isThere, String key) {
+            Removed part, java.util.function.Predicate<String> isThere, String key) {
         if (isThere.test(key)) {
             return key;
         }
@@ -217,7 +219,7 @@ public final class Reshaping {
             if (parent == null || !found.isEmpty()) {
                 return;
             }
-            var above = items.getOrDefault(parent, ladder.findItem(parent)).orElseThrow();
+            var above = items.getOrDefault(parent, snapshot.findItem(parent)).orElseThrow();
             if (!above.level().isAbove(item.level())) {
                 found.add(
                         Problem.SINGLE,

@@ -1,4 +1,4 @@
-package greenladder.core.ladder;
+package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
 import greenladder.core.rollup.RollUp;

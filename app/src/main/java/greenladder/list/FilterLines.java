@@ -3,11 +3,11 @@ package greenladder.list;
 import greenladder.core.filter.Filter;
 import greenladder.core.filter.Lens;
 import greenladder.core.item.Product;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
-import greenladder.list.ListLine.Blame;
-import greenladder.list.ListLine.Chip;
-import greenladder.list.ListLine.ViewLink;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.list.FilterLine.Blame;
+import greenladder.list.FilterLine.Chip;
+import greenladder.list.FilterLine.ViewLink;
 import greenladder.people.SignedIn;
 import greenladder.search.FullText;
 import greenladder.web.Words;
@@ -23,13 +23,13 @@ import org.springframework.stereotype.Component;
 
 /** Narrows lists down, and makes the line over them. */
 @Component
-public class ListLines {
+public class FilterLines {
     private final FullText search;
     private final LastLook looks;
     private final SavedViews views;
     private final Clock clock;
 
-    ListLines(FullText search, LastLook looks, SavedViews views, Clock clock) {
+    FilterLines(FullText search, LastLook looks, SavedViews views, Clock clock) {
         this.search = search;
         this.looks = looks;
         this.views = views;
@@ -37,10 +37,10 @@ public class ListLines {
     }
 
     public Narrowed narrowed(
-            Ladder ladder, List<Product> products, ListState state, SignedIn reader) {
+            Snapshot snapshot, List<Product> products, ListState state, SignedIn reader) {
         var lens =
                 new Lens(
-                        ladder,
+                        snapshot,
                         products,
                         LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC),
                         reader.handle(),
@@ -54,7 +54,7 @@ public class ListLines {
      * @param ofView the parameters of its URL that are not the list's
      * @param found what is shown: where it is nothing, the line says why
      */
-    public ListLine line(
+    public FilterLine line(
             Narrowed narrowed,
             String path,
             Map<String, String> ofView,
@@ -64,7 +64,7 @@ public class ListLines {
         var state = narrowed.state();
         var product = narrowed.lens().products().getFirst().code();
         var base = "/%s/%s?".formatted(product, path);
-        return new ListLine(
+        return new FilterLine(
                 "/%s/narrow?view=%s&%s".formatted(product, path, state.query(ofView)),
                 base + wide(state, path).query(ofView),
                 narrowed.filter().parts().stream()

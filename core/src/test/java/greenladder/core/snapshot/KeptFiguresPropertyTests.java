@@ -1,4 +1,4 @@
-package greenladder.core.ladder;
+package greenladder.core.snapshot;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
@@ -25,7 +25,7 @@ import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /**
- * What a ladder keeps by each change is what a pass over all its items would find: totals of
+ * What a snapshot keeps by each change is what a pass over all its items would find: totals of
  * levels, what stands at the top, marks and labels.
  */
 public class KeptFiguresPropertyTests {
@@ -37,12 +37,12 @@ public class KeptFiguresPropertyTests {
     @Test(dataProvider = "seeds")
     public void keptFiguresAfterAnyChangeShouldBeThoseOfAPassOverAllItems(int seed) {
         var work = new RandomWork(seed);
-        var ladder = work.ladder(120, 0);
+        var snapshot = work.snapshot(120, 0);
         for (int step = 0; step < 60; step++) {
-            if (Decisions.decide(ladder, work.command(ladder), Trees.NOW)
+            if (Decisions.decide(snapshot, work.command(snapshot), Trees.NOW)
                     instanceof Accepted accepted) {
-                ladder = accepted.after();
-                requireKept(ladder);
+                snapshot = accepted.after();
+                requireKept(snapshot);
             }
         }
     }
@@ -52,10 +52,10 @@ public class KeptFiguresPropertyTests {
     public void ladderWithoutAProductShouldFollowTheWholeOne() {
         var first = Trees.of("epic A\n  story B size=5\n");
         var other = StandardLevels.six();
-        var ladder = first.with(new Product("OTH", "Other", other));
-        ladder =
+        var snapshot = first.with(new Product("OTH", "Other", other));
+        snapshot =
                 Trees.after(
-                        ladder,
+                        snapshot,
                         new Command.Create(
                                 "OTH",
                                 List.of(
@@ -65,7 +65,7 @@ public class KeptFiguresPropertyTests {
                                                 Map.of("level", "epic", "title", "Theirs"),
                                                 new Target.Stay()))));
         var hidden = Set.of("OTH");
-        var seen = ladder.without(hidden);
+        var seen = snapshot.without(hidden);
         var theirs = new ItemKey("OTH", 1);
         for (var command :
                 List.of(
@@ -79,12 +79,14 @@ public class KeptFiguresPropertyTests {
                                 List.of(Trees.key(2)),
                                 new Target.Parent.Under(Trees.key(1)),
                                 new Target.Stay()))) {
-            var accepted = Trees.accepted(ladder, command);
-            ladder = accepted.after();
+            var accepted = Trees.accepted(snapshot, command);
+            snapshot = accepted.after();
             seen =
                     seen.following(
-                            ladder, accepted.changes().stream().map(Change::item).toList(), hidden);
-            var fresh = ladder.without(hidden);
+                            snapshot,
+                            accepted.changes().stream().map(Change::item).toList(),
+                            hidden);
+            var fresh = snapshot.without(hidden);
             assertThat(seen.order().slots()).isEqualTo(fresh.order().slots());
             for (var slot : fresh.order().slots()) {
                 assertThat(seen.requireNode(slot.key())).isEqualTo(fresh.requireNode(slot.key()));
@@ -94,33 +96,33 @@ public class KeptFiguresPropertyTests {
         }
     }
 
-    private static void requireKept(Ladder ladder) {
-        for (var product : ladder.products()) {
-            var slow = LevelTotals.of(product, ladder.roots(product.code()));
-            ladder.levelTotals(product)
+    private static void requireKept(Snapshot snapshot) {
+        for (var product : snapshot.products()) {
+            var slow = LevelTotals.of(product, snapshot.roots(product.code()));
+            snapshot.levelTotals(product)
                     .forEach((level, kept) ->
                             assertThat(told(kept))
                                     .as(level.name())
                                     .isEqualTo(told(slow.get(level))));
             var top = new RollUpSum();
-            ladder.roots(product.code()).forEach(root -> top.add(root.rollUp()));
-            assertThat(ladder.totalOf(product.code())).isEqualTo(top.total());
-            requireMarks(ladder, product.code());
+            snapshot.roots(product.code()).forEach(root -> top.add(root.rollUp()));
+            assertThat(snapshot.totalOf(product.code())).isEqualTo(top.total());
+            requireMarks(snapshot, product.code());
             product.levels()
                     .all()
-                    .forEach(level -> requireOrder(ladder.inOrder(product, level), ladder));
+                    .forEach(level -> requireOrder(snapshot.inOrder(product, level), snapshot));
         }
     }
 
     /** The items that are not dropped, their points so far and their bands, one after the other. */
-    private static void requireOrder(LevelOrder order, Ladder ladder) {
+    private static void requireOrder(LevelOrder order, Snapshot snapshot) {
         var live = order.live();
         long soFar = 0;
         int at = 0;
         int unsized = 0;
         var bands = new ArrayList<String>();
         for (var node : order.all()) {
-            assertThat(node).isSameAs(ladder.requireNode(node.item().key()));
+            assertThat(node).isSameAs(snapshot.requireNode(node.item().key()));
             if (node.item().isDropped()) {
                 continue;
             }
@@ -142,27 +144,27 @@ public class KeptFiguresPropertyTests {
         assertThat(live.runs().stream().mapToInt(LevelOrder.Run::items).sum()).isEqualTo(at);
     }
 
-    private static void requireMarks(Ladder ladder, String product) {
+    private static void requireMarks(Snapshot snapshot, String product) {
         for (var mark : List.of(Mark.AGENDA, Mark.CANDIDATE, Mark.DROPPED, Mark.LOOSE)) {
             var slow = new ArrayList<ItemKey>();
-            ladder.order()
+            snapshot.order()
                     .slots()
                     .forEach(slot -> {
-                        var item = ladder.requireNode(slot.key()).item();
+                        var item = snapshot.requireNode(slot.key()).item();
                         if (Mark.of(item).toList().contains(new Mark.Of(mark, product))) {
                             slow.add(slot.key());
                         }
                     });
-            assertThat(ladder.marked(mark, product).stream().map(node -> node.item().key()))
+            assertThat(snapshot.marked(mark, product).stream().map(node -> node.item().key()))
                     .as(mark.name())
                     .containsExactlyElementsOf(slow);
         }
         var labels = new TreeMap<String, String>();
-        ladder.order()
+        snapshot.order()
                 .slots()
                 .forEach(slot -> {
                     if (slot.key().product().equals(product)) {
-                        ladder.requireNode(slot.key())
+                        snapshot.requireNode(slot.key())
                                 .item()
                                 .details()
                                 .labels()
@@ -170,7 +172,7 @@ public class KeptFiguresPropertyTests {
                                         labels.putIfAbsent(label.toLowerCase(Locale.ROOT), label));
                     }
                 });
-        assertThat(ladder.labels(product)).containsExactlyElementsOf(labels.values());
+        assertThat(snapshot.labels(product)).containsExactlyElementsOf(labels.values());
     }
 
     private static String told(LevelTotal total) {

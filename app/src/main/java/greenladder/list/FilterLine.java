@@ -9,7 +9,7 @@ import java.util.List;
  * @param wideUrl the list with nothing that narrows it
  * @param blames why nothing is found; empty where something is
  */
-public record ListLine(
+public record FilterLine(
         String narrowUrl,
         String wideUrl,
         List<Chip> chips,

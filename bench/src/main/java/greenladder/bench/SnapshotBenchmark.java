@@ -15,10 +15,10 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
 import greenladder.core.item.StandardLevels;
-import greenladder.core.ladder.Ladder;
-import greenladder.core.ladder.Node;
 import greenladder.core.rank.Rank;
 import greenladder.core.rollup.RollUpSum;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -37,14 +37,14 @@ import org.openjdk.jmh.annotations.State;
 import org.openjdk.jmh.infra.Blackhole;
 
 /**
- * What a change costs on a large ladder, and what all roll-ups cost from nothing beside one plain
+ * What a change costs on a large snapshot, and what all roll-ups cost from nothing beside one plain
  * pass over the same items, and what a filter with its counts costs. Each goal holds 4 initiatives
  * of 4 epics of 5 features of 6 stories of 4 tasks.
  */
 @State(Scope.Benchmark)
 @BenchmarkMode(Mode.AverageTime)
 @OutputTimeUnit(TimeUnit.MICROSECONDS)
-public class LadderBenchmark {
+public class SnapshotBenchmark {
     private static final int[] FAN_OUT = {4, 4, 5, 6, 4};
     private static final LocalDate TODAY = LocalDate.parse("2026-05-04");
     private static final Instant NOW = Instant.parse("2026-05-04T09:00:00Z");
@@ -52,7 +52,7 @@ public class LadderBenchmark {
     @Param({"100000", "1000000"})
     int size;
 
-    private Ladder ladder;
+    private Snapshot snapshot;
     private List<Item> items;
     private Node[] bottomUp;
     private List<Node> nodes;
@@ -67,9 +67,9 @@ public class LadderBenchmark {
         while (items.size() < size) {
             grow(product, null, 0, ranks);
         }
-        ladder = Ladder.empty().with(product).withItems(items);
+        snapshot = Snapshot.empty().with(product).withItems(items);
         var order = new ArrayList<Node>();
-        ladder.roots("BIG").forEach(root -> root.walk(order::add));
+        snapshot.roots("BIG").forEach(root -> root.walk(order::add));
         bottomUp = order.reversed().toArray(Node[]::new);
         nodes = order;
         story =
@@ -119,10 +119,11 @@ public class LadderBenchmark {
     }
 
     /**
-     * One story sized anew: its own figures and those of the path to the goal, and the next ladder.
+     * One story sized anew: its own figures and those of the path to the goal, and the next
+     * snapshot.
      */
     @Benchmark
-    public Ladder oneSizeChanged() {
+    public Snapshot oneSizeChanged() {
         return decide(new Command.Edit(List.of(story), size(turn++ % 13 + 1)));
     }
 
@@ -130,7 +131,7 @@ public class LadderBenchmark {
      * One story moved to the first place of the backlog: the order of everything is derived anew.
      */
     @Benchmark
-    public Ladder oneItemMoved() {
+    public Snapshot oneItemMoved() {
         return decide(
                 new Command.Move(List.of(story), new Target.Parent.Same(), new Target.First()));
     }
@@ -161,8 +162,8 @@ public class LadderBenchmark {
     /** A filter of three parts over everything, with the counts that the picks of a list show. */
     @Benchmark
     public Map<String, List<Filter.Count>> filterWithCounts() {
-        var products = List.copyOf(ladder.products());
-        var facets = new Facets(new Lens(ladder, products, TODAY, "ines.rowe", NOW));
+        var products = List.copyOf(snapshot.products());
+        var facets = new Facets(new Lens(snapshot, products, TODAY, "ines.rowe", NOW));
         var parts =
                 List.of(
                         Filter.part(facets.find("category").orElseThrow(), List.of("to do")),
@@ -176,8 +177,8 @@ public class LadderBenchmark {
         return Map.of("size", Integer.toString(points));
     }
 
-    private Ladder decide(Command command) {
-        Decision decision = Decisions.decide(ladder, command, NOW);
+    private Snapshot decide(Command command) {
+        Decision decision = Decisions.decide(snapshot, command, NOW);
         return switch (decision) {
             case Accepted accepted -> accepted.after();
             case Decision.Refused refused -> throw new IllegalStateException(refused.toString());

@@ -1,4 +1,4 @@
-package greenladder.core.ladder;
+package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
@@ -29,7 +29,7 @@ import org.pcollections.TreePMap;
  * their one order, and the roll-up of each. Immutable; the next one shares what did not change, and
  * recomputes only the paths from changed items to the top.
  */
-public final class Ladder {
+public final class Snapshot {
     private final Workspace workspace;
     private final PMap<String, Integer> lastNumbers;
     private final PMap<ItemKey, Node> nodes;
@@ -38,8 +38,8 @@ public final class Ladder {
     private final LevelSums sums;
     private final LevelOrders levels;
 
-    private static final Ladder EMPTY =
-            new Ladder(
+    private static final Snapshot EMPTY =
+            new Snapshot(
                     Workspace.EMPTY,
                     TreePMap.empty(),
                     HashTreePMap.empty(),
@@ -48,7 +48,7 @@ public final class Ladder {
                     LevelSums.NONE,
                     LevelOrders.NONE);
 
-    private Ladder(
+    private Snapshot(
             Workspace workspace,
             PMap<String, Integer> lastNumbers,
             PMap<ItemKey, Node> nodes,
@@ -65,17 +65,17 @@ public final class Ladder {
         this.levels = levels;
     }
 
-    public static Ladder empty() {
+    public static Snapshot empty() {
         return EMPTY;
     }
 
     /**
-     * This ladder with other products, people, teams, sprints or releases. Items that are in a
+     * This snapshot with other products, people, teams, sprints or releases. Items that are in a
      * sprint or a release are in it as it is now, at the cost of the items in those that changed;
      * what they use of levels and states stays as it was: for those to change, see {@link
      * #with(Workspace, Map)}.
      */
-    public Ladder with(Workspace next) {
+    public Snapshot with(Workspace next) {
         var moved = new HashMap<ItemKey, Optional<Item>>();
         for (var key : planned(next)) {
             var item = requireNode(key).item();
@@ -107,8 +107,8 @@ public final class Ladder {
         return items;
     }
 
-    private Ladder inWorkspace(Workspace next) {
-        var ladder = new Ladder(next, lastNumbers, nodes, orders, marks, sums, levels);
+    private Snapshot inWorkspace(Workspace next) {
+        var snapshot = new Snapshot(next, lastNumbers, nodes, orders, marks, sums, levels);
         boolean sameLevels =
                 next.products().stream()
                         .allMatch(product ->
@@ -116,35 +116,35 @@ public final class Ladder {
                                         .findProduct(product.code())
                                         .filter(was -> was.levels().equals(product.levels()))
                                         .isPresent());
-        return sameLevels || nodes.isEmpty() ? ladder : ladder.with(LevelSums.of(ladder));
+        return sameLevels || nodes.isEmpty() ? snapshot : snapshot.with(LevelSums.of(snapshot));
     }
 
-    private Ladder with(LevelOrders next) {
-        return new Ladder(workspace, lastNumbers, nodes, orders, marks, sums, next);
+    private Snapshot with(LevelOrders next) {
+        return new Snapshot(workspace, lastNumbers, nodes, orders, marks, sums, next);
     }
 
-    private Ladder with(LevelSums next) {
-        return new Ladder(workspace, lastNumbers, nodes, orders, marks, next, levels);
+    private Snapshot with(LevelSums next) {
+        return new Snapshot(workspace, lastNumbers, nodes, orders, marks, next, levels);
     }
 
-    public Ladder with(Product product) {
+    public Snapshot with(Product product) {
         return with(workspace.with(product));
     }
 
-    public Ladder with(Person person) {
+    public Snapshot with(Person person) {
         return with(workspace.with(person));
     }
 
-    /** This ladder in another workspace, with items changed along with it. */
-    public Ladder with(Workspace next, Map<ItemKey, Optional<Item>> changed) {
+    /** This snapshot in another workspace, with items changed along with it. */
+    public Snapshot with(Workspace next, Map<ItemKey, Optional<Item>> changed) {
         return inWorkspace(next).with(changed);
     }
 
-    /** This ladder where no number up to this one is given to a new item of the product. */
-    public Ladder withLastNumber(String product, int number) {
+    /** This snapshot where no number up to this one is given to a new item of the product. */
+    public Snapshot withLastNumber(String product, int number) {
         return number <= lastNumber(product)
                 ? this
-                : new Ladder(
+                : new Snapshot(
                         workspace,
                         lastNumbers.plus(product, number),
                         nodes,
@@ -155,26 +155,26 @@ public final class Ladder {
     }
 
     /**
-     * This ladder with items as given. Time O(n log n); for loading, where nothing is checked any
+     * This snapshot with items as given. Time O(n log n); for loading, where nothing is checked any
      * more.
      */
-    public Ladder withItems(Collection<Item> items) {
+    public Snapshot withItems(Collection<Item> items) {
         var changed = new HashMap<ItemKey, Optional<Item>>();
         items.forEach(item -> changed.put(item.key(), Optional.of(item)));
         return with(changed);
     }
 
     /**
-     * This ladder with items replaced, added, or (where empty) taken out. Time O(path), and
+     * This snapshot with items replaced, added, or (where empty) taken out. Time O(path), and
      * O(subtree) for what moves or is dropped.
      */
-    public Ladder with(Map<ItemKey, Optional<Item>> changed) {
+    public Snapshot with(Map<ItemKey, Optional<Item>> changed) {
         if (changed.isEmpty()) {
             return this;
         }
         var rebuilt = new Rebuild(this::findNode, changed);
         var next =
-                new Ladder(
+                new Snapshot(
                         workspace,
                         lastNumbers,
                         rebuilt.applyTo(nodes),
@@ -197,11 +197,11 @@ public final class Ladder {
     }
 
     /**
-     * This ladder as somebody sees it to whom some products are not open: without their items, and
-     * with every figure as if these were not there. What stands under a hidden item stands at the
-     * top. Time O(n log n).
+     * This snapshot as somebody sees it to whom some products are not open: without their items,
+     * and with every figure as if these were not there. What stands under a hidden item stands at
+     * the top. Time O(n log n).
      */
-    public Ladder without(Set<String> products) {
+    public Snapshot without(Set<String> products) {
         if (products.isEmpty()) {
             return this;
         }
@@ -212,21 +212,21 @@ public final class Ladder {
                 seen.add(cut(item, products));
             }
         }
-        var ladder = EMPTY.with(workspace.withoutProducts(products));
+        var snapshot = EMPTY.with(workspace.withoutProducts(products));
         for (var last : lastNumbers.entrySet()) {
-            ladder = ladder.withLastNumber(last.getKey(), last.getValue());
+            snapshot = snapshot.withLastNumber(last.getKey(), last.getValue());
         }
-        return ladder.withItems(seen);
+        return snapshot.withItems(seen);
     }
 
     /**
-     * This ladder, made by {@link #without}, after a change of the whole one. Time as of {@link
+     * This snapshot, made by {@link #without}, after a change of the whole one. Time as of {@link
      * #with(Map)}.
      *
      * @param whole everything as it is now, in the same workspace
      * @param changed the items that were changed, added or taken out
      */
-    public Ladder following(Ladder whole, Collection<ItemKey> changed, Set<String> without) {
+    public Snapshot following(Snapshot whole, Collection<ItemKey> changed, Set<String> without) {
         var seen = new HashMap<ItemKey, Optional<Item>>();
         for (var key : changed) {
             if (!without.contains(key.product())) {

@@ -8,7 +8,7 @@ import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
-import greenladder.item.LadderKeeper;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
@@ -32,8 +32,8 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 @RequestMapping("/api/v1")
 @Tag(name = "Items")
-class ReshapeApi {
-    private final LadderKeeper keeper;
+class StructureApi {
+    private final SnapshotKeeper keeper;
     private final Door door;
 
     record SplitBody(
@@ -74,7 +74,7 @@ class ReshapeApi {
 
     record PromoteBody(@Nullable Integer line, @Nullable String text, @Nullable String level) {}
 
-    ReshapeApi(LadderKeeper keeper, Door door) {
+    StructureApi(SnapshotKeeper keeper, Door door) {
         this.keeper = keeper;
         this.door = door;
     }
