@@ -6,10 +6,10 @@ import greenladder.core.item.Team;
 import greenladder.core.snapshot.Mark;
 import greenladder.frame.Frames;
 import greenladder.item.SnapshotKeeper;
+import greenladder.item.Teams;
+import greenladder.item.Teams.TeamForm;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
-import greenladder.product.Teams;
-import greenladder.product.Teams.TeamForm;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
@@ -96,7 +96,7 @@ class TeamsController {
             Model model) {
         var team = keeper.current().workspace().findTeam(key);
         try {
-            teams.remove(me, key, (int) itemsOf(key));
+            teams.remove(me, key);
             return "redirect:/teams";
         } catch (Failure.Invalid e) {
             var was = team.orElseThrow();

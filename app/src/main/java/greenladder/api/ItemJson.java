@@ -105,8 +105,8 @@ record ItemJson(
                 item.category().word(),
                 item.assignee(),
                 item.team(),
-                item.sprint() == null ? null : item.sprint().key(),
-                item.release() == null ? null : item.release().key(),
+                item.sprint(),
+                item.release(),
                 decimal(item.size()),
                 decimal(item.firstEstimate()),
                 new HoursJson(

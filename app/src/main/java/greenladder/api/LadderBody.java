@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param choices what takes the place of what goes away while items use it, by the {@code part}
  *     that a refusal names
  */
-record LadderBody(@Nullable List<LevelBody> snapshot, @Nullable Map<String, String> choices) {
+record LadderBody(@Nullable List<LevelBody> ladder, @Nullable Map<String, String> choices) {
 
     /**
      * @param kinds missing for the level's key alone
@@ -46,7 +46,7 @@ record LadderBody(@Nullable List<LevelBody> snapshot, @Nullable Map<String, Stri
     }
 
     LevelsForm form() {
-        return form(Objects.requireNonNullElse(snapshot, List.of()));
+        return form(Objects.requireNonNullElse(ladder, List.of()));
     }
 
     static LevelsForm form(List<LevelBody> levels) {

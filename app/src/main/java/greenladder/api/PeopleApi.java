@@ -6,13 +6,13 @@ import greenladder.core.item.States;
 import greenladder.core.item.Team;
 import greenladder.item.SetupChanges;
 import greenladder.item.SnapshotKeeper;
+import greenladder.item.Teams;
+import greenladder.item.Teams.TeamForm;
 import greenladder.people.Invitations;
 import greenladder.people.People;
 import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import greenladder.people.Tokens;
-import greenladder.product.Teams;
-import greenladder.product.Teams.TeamForm;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
@@ -112,7 +112,7 @@ class PeopleApi {
     Page<TeamJson> teams() {
         return new Page<>(
                 keeper.current().workspace().teamsByKey().values().stream()
-                        .map(PeopleApi::json)
+                        .map(this::json)
                         .toList(),
                 null);
     }
@@ -218,13 +218,18 @@ class PeopleApi {
         return new PersonJson(person.handle(), person.name(), person.role().label(), roles);
     }
 
-    private static TeamJson json(Team team) {
+    private TeamJson json(Team team) {
         var states = new LinkedHashMap<String, List<ProductsApi.StateJson>>();
         team.ownStates().entrySet().stream()
                 .sorted(Map.Entry.<String, States>comparingByKey())
                 .forEach(one ->
                         states.put(one.getKey(), ProductsApi.states(one.getValue(), one.getKey())));
-        return new TeamJson(team.key(), team.name(), team.members(), team.products(), states);
+        return new TeamJson(
+                team.key(),
+                team.name(),
+                keeper.current().workspace().membersAtWork(team),
+                team.products(),
+                states);
     }
 
     private static TokenJson json(Tokens.Token token, @Nullable String secret) {

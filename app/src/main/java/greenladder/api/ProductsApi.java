@@ -58,7 +58,7 @@ class ProductsApi {
     record ProductJson(
             String code,
             String name,
-            List<LevelJson> snapshot,
+            List<LevelJson> ladder,
             List<KindJson> kinds,
             List<StateJson> states,
             List<String> teams,

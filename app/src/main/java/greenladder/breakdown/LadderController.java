@@ -35,7 +35,7 @@ class LadderController {
     }
 
     @GetMapping
-    String snapshot(
+    String ladder(
             @PathVariable("product") String code,
             PlaceForm form,
             @RequestParam MultiValueMap<String, String> asked,

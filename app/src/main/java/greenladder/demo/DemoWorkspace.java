@@ -5,18 +5,19 @@ import greenladder.core.item.Person;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.StandardLevels;
-import greenladder.demo.DemoContent.Crew;
+import greenladder.core.plan.KeepRelease;
+import greenladder.core.plan.KeepSprint;
 import greenladder.demo.DemoContent.Goal;
 import greenladder.demo.DemoOutline.Entry;
 import greenladder.item.Door;
+import greenladder.item.Teams;
+import greenladder.item.Teams.TeamForm;
 import greenladder.people.People;
 import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import greenladder.people.Tokens;
 import greenladder.product.Products;
 import greenladder.product.Slug;
-import greenladder.product.Teams;
-import greenladder.product.Teams.TeamForm;
 import greenladder.refine.IntakeLists;
 import greenladder.talk.Comments;
 import greenladder.talk.Notices;
@@ -26,6 +27,8 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.stream.Stream;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.context.annotation.Profile;
@@ -122,15 +125,13 @@ class DemoWorkspace implements SmartLifecycle {
                         teams.add(
                                 SignedIn.SYSTEM,
                                 new TeamForm(team.name(), team.members(), team.products())));
-        content.releases().forEach(release -> teams.keep(release(release, calendar)));
-        content.teams().forEach(team -> keepSprints(team, calendar, false));
+        planned(content, history, calendar);
         door.live(history(content, history, calendar).past());
         setup.write();
         var last = history.past().getLast().at();
         door.live(DemoSetup.details(history, person("ines.rowe"), last));
         refining.write();
         door.live(DemoRefining.past(history, last, person("ines.rowe")));
-        content.teams().forEach(team -> keepSprints(team, calendar, true));
         talk(content, history, now);
         clock.goTo(now.minus(Duration.ofDays(2)));
         askFor();
@@ -197,24 +198,43 @@ class DemoWorkspace implements SmartLifecycle {
         return history;
     }
 
-    /**
-     * While the history is lived through, no sprint is closed yet; after it, all are as their days
-     * say.
-     */
-    private void keepSprints(Crew team, DemoCalendar calendar, boolean asTheyAre) {
-        for (int number = 1; number <= DemoCalendar.CURRENT + 1; number++) {
-            var start = calendar.startOf(number);
-            boolean started = asTheyAre && number <= DemoCalendar.CURRENT;
-            boolean closed = asTheyAre && number < DemoCalendar.CURRENT;
-            teams.keep(
-                    new Sprint(
-                            DemoTeamWork.sprintKey(team, number),
-                            team.key(),
-                            team.name() + " " + number,
-                            start,
-                            calendar.finishOf(number),
-                            started ? DemoCalendar.at(start, 60) : null,
-                            closed ? DemoCalendar.at(calendar.startOf(number + 1), 20) : null));
+    /** Releases and sprints, with the start and the close of each on its day. */
+    private static void planned(DemoContent content, DemoHistory history, DemoCalendar calendar) {
+        var first = DemoCalendar.at(calendar.firstDay(), 10);
+        var owners = Map.of("MSF", "ines.rowe", "QUA", "juna.frost");
+        for (var goal : content.releases()) {
+            var release = release(goal, calendar);
+            history.add(
+                    first,
+                    Objects.requireNonNull(owners.get(goal.product())),
+                    any -> new KeepRelease(release));
+        }
+        for (var team : content.teams()) {
+            for (int number = 1; number <= DemoCalendar.CURRENT + 1; number++) {
+                var start = calendar.startOf(number);
+                var begun = DemoCalendar.at(start, 60);
+                var closed = DemoCalendar.at(calendar.startOf(number + 1), 20);
+                var planned =
+                        new Sprint(
+                                DemoTeamWork.sprintKey(team, number),
+                                team.key(),
+                                team.name() + " " + number,
+                                start,
+                                calendar.finishOf(number),
+                                null,
+                                null);
+                history.add(first, team.lead(), any -> new KeepSprint(planned));
+                if (number <= DemoCalendar.CURRENT) {
+                    history.add(
+                            begun, team.lead(), any -> new KeepSprint(planned.startedAt(begun)));
+                }
+                if (number < DemoCalendar.CURRENT) {
+                    history.add(
+                            closed,
+                            team.lead(),
+                            any -> new KeepSprint(planned.startedAt(begun).closedAt(closed)));
+                }
+            }
         }
     }
 

@@ -1,6 +1,8 @@
 package greenladder.item;
 
 import greenladder.core.change.Change;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.PlanChange;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.item.LogRows.ChangeRow;
@@ -43,7 +45,7 @@ public class ChangeLog {
             long id,
             Instant at,
             String actor,
-            String what,
+            OperationKind kind,
             @Nullable Long undoes,
             @Nullable Long undoneBy) {}
 
@@ -78,7 +80,7 @@ public class ChangeLog {
                     : session
                             .createQuery(
                                     """
-                                    select distinct c.item from ChangeRow c
+                                    select distinct c.subject from ChangeRow c
                                     join OperationRow o on o.id = c.operation
                                     where c.operation >= :first and c.field = :field
                                     and c.after is null and o.undoneBy is null
@@ -100,17 +102,18 @@ public class ChangeLog {
                 session
                         .createQuery(
                                 """
-                                select c.item, o.actor from ChangeRow c
+                                select c.subject, o.actor from ChangeRow c
                                 join OperationRow o on o.id = c.operation
-                                where c.operation > :operation and c.item in :items
+                                where c.operation > :operation and c.subject in :items
                                 and c.field = 'rank' and o.actor <> :except
-                                and o.what <> 'ranks' and c.before is not null
+                                and o.what <> :hidden and c.before is not null
                                 order by c.operation desc
                                 """,
                                 Object[].class)
                         .setParameter("operation", operation)
                         .setParameter("items", items.stream().map(ItemKey::toString).toList())
                         .setParameter("except", except)
+                        .setParameter("hidden", OperationKind.RANKS.label())
                         .list()
                         .stream()
                         .map(row ->
@@ -125,7 +128,8 @@ public class ChangeLog {
         return sessions.fromStatelessSession(session ->
                 session
                         .createQuery(
-                                "select distinct item from ChangeRow where operation > :operation",
+                                "select distinct subject from ChangeRow where operation >"
+                                        + " :operation",
                                 String.class)
                         .setParameter("operation", operation)
                         .list()
@@ -134,18 +138,25 @@ public class ChangeLog {
                         .collect(Collectors.toSet()));
     }
 
-    /** An operation's changes, in the order in which they were made. */
+    /** An operation's changes of items, in the order in which they were made. */
     public List<Change> changesOf(long operation) {
+        return rowsOf(operation, "not like").stream().map(ChangeRow::toChange).toList();
+    }
+
+    /** An operation's changes of the plan, in the order in which they were made. */
+    public List<PlanChange> planChangesOf(long operation) {
+        return rowsOf(operation, "like").stream().map(ChangeRow::toPlanChange).toList();
+    }
+
+    private List<ChangeRow> rowsOf(long operation, String like) {
         return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                "from ChangeRow where operation = :operation order by place",
+                session.createQuery(
+                                "from ChangeRow where operation = :operation and subject "
+                                        + like
+                                        + " '%:%' order by place",
                                 ChangeRow.class)
                         .setParameter("operation", operation)
-                        .list()
-                        .stream()
-                        .map(ChangeRow::toChange)
-                        .toList());
+                        .list());
     }
 
     /**
@@ -159,11 +170,14 @@ public class ChangeLog {
                         .createQuery(
                                 "from OperationRow where actor = :actor and undoneBy is null and "
                                         + (undos
-                                                ? "what = 'undo'"
-                                                : "what not in ('undo', 'levels')")
+                                                ? "what = :undo"
+                                                : "what not in (:undo, '"
+                                                        + OperationKind.SETUP.label()
+                                                        + "')")
                                         + " order by id desc",
                                 OperationRow.class)
                         .setParameter("actor", actor)
+                        .setParameter("undo", OperationKind.UNDO.label())
                         .setMaxResults(most)
                         .list()
                         .stream()
@@ -191,14 +205,14 @@ public class ChangeLog {
                         .createQuery(
                                 """
                                 select o from ChangeRow c join OperationRow o on o.id = c.operation
-                                where c.item = :item and c.field = :rank and c.operation > :operation
+                                where c.subject = :item and c.field = :rank and c.operation > :operation
                                     and o.what <> :hidden and o.undoneBy is null\
                                 """,
                                 OperationRow.class)
                         .setParameter("item", item.toString())
                         .setParameter("rank", Field.RANK.label())
                         .setParameter("operation", operation)
-                        .setParameter("hidden", Door.RANKS)
+                        .setParameter("hidden", OperationKind.RANKS.label())
                         .list()
                         .stream()
                         .map(ChangeLog::operation)
@@ -206,7 +220,7 @@ public class ChangeLog {
     }
 
     /** The operations of a kind after one, the oldest first. */
-    List<Operation> since(long operation, String what) {
+    List<Operation> since(long operation, OperationKind kind) {
         return sessions.fromStatelessSession(session ->
                 session
                         .createQuery(
@@ -214,7 +228,7 @@ public class ChangeLog {
                                         + " id",
                                 OperationRow.class)
                         .setParameter("operation", operation)
-                        .setParameter("what", what)
+                        .setParameter("what", kind.label())
                         .list()
                         .stream()
                         .map(ChangeLog::operation)
@@ -230,7 +244,7 @@ public class ChangeLog {
                                         + " by id",
                                 OperationRow.class)
                         .setParameter("operation", operation)
-                        .setParameter("hidden", Door.RANKS)
+                        .setParameter("hidden", OperationKind.RANKS.label())
                         .setMaxResults(most)
                         .list()
                         .stream()
@@ -250,13 +264,13 @@ public class ChangeLog {
                         .createQuery(
                                 """
                                 select c, o from ChangeRow c join OperationRow o on o.id = c.operation
-                                where c.item = :item and o.what <> :hidden
+                                where c.subject = :item and o.what <> :hidden
                                     and (c.operation < :operation or c.operation = :operation and c.place > :place)
                                 order by c.operation desc, c.place\
                                 """,
                                 Object[].class)
                         .setParameter("item", key.toString())
-                        .setParameter("hidden", Door.RANKS)
+                        .setParameter("hidden", OperationKind.RANKS.label())
                         .setParameter(
                                 "operation", before == null ? Long.MAX_VALUE : before.operation())
                         .setParameter("place", before == null ? -1 : before.place())
@@ -281,7 +295,7 @@ public class ChangeLog {
                 Objects.requireNonNull(row.id),
                 row.at,
                 row.actor,
-                row.what,
+                OperationKind.find(row.what).orElseThrow(),
                 row.undoes,
                 row.undoneBy);
     }

@@ -6,10 +6,14 @@ import greenladder.core.change.Decision;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decision.Refused;
 import greenladder.core.change.Decisions;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.PlanChange;
+import greenladder.core.change.Reverse;
 import greenladder.core.change.SetupChange;
 import greenladder.core.change.SetupChange.Outcome;
 import greenladder.core.change.SetupChange.Removed;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ItemStore.Written;
@@ -35,19 +39,13 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * The one door: every change to items, whoever asks, is checked for rights, decided on the current
- * snapshot, written whole and durably, and only then seen by others. One at a time, so that what
- * was decided is what is written.
+ * The one door: every change to items and plans, whoever asks, is checked for rights, decided on
+ * the current snapshot, written whole and durably, and only then seen by others. One at a time, so
+ * that what was decided is what is written.
  */
 @Component
 public class Door {
-    /**
-     * The name in the log of operations that rewrite ranks, which change nothing that anybody sees.
-     */
-    static final String RANKS = "ranks";
-
     private final ItemStore store;
-    private final ChangeLog log;
     private final SnapshotKeeper keeper;
     private final Rights rights;
     private final ApplicationEventPublisher events;
@@ -57,7 +55,6 @@ public class Door {
 
     Door(
             ItemStore store,
-            ChangeLog log,
             SnapshotKeeper keeper,
             Rights rights,
             ApplicationEventPublisher events,
@@ -65,7 +62,6 @@ public class Door {
             EntityManager entities,
             Clock clock) {
         this.store = store;
-        this.log = log;
         this.keeper = keeper;
         this.rights = rights;
         this.events = events;
@@ -87,6 +83,10 @@ public class Door {
 
         public List<Change> changes() {
             return accepted.changes();
+        }
+
+        public List<PlanChange> plans() {
+            return accepted.plans();
         }
     }
 
@@ -159,8 +159,8 @@ public class Door {
                         precondition.accept(before);
                         var accepted = decided(actor, command, before, now);
                         long id = 0;
-                        if (!accepted.changes().isEmpty()) {
-                            var row = written(now, actor, command, accepted.changes());
+                        if (!accepted.isEmpty()) {
+                            var row = written(now, actor, command, accepted);
                             id = store.writeWithin(entities, row, before, accepted.after());
                         }
                         companion.accept(accepted);
@@ -210,8 +210,8 @@ public class Door {
                 var command = one.command().apply(snapshot);
                 var at = one.at().truncatedTo(ChronoUnit.MICROS);
                 var accepted = requireAccepted(Decisions.decide(snapshot, command, at));
-                if (!accepted.changes().isEmpty()) {
-                    written.add(written(at, one.actor(), command, accepted.changes()));
+                if (!accepted.isEmpty()) {
+                    written.add(written(at, one.actor(), command, accepted));
                 }
                 snapshot = accepted.after();
             }
@@ -242,18 +242,26 @@ public class Door {
             var now = now();
             var outcome = SetupChange.decide(before, next.apply(before.workspace()), choices, now);
             if (outcome instanceof Outcome.Accepted(var changes, var after)) {
-                var row = new OperationRow(now, actor.handle(), "levels", null);
+                var teams =
+                        after.workspace().teamsByKey().keySet().stream()
+                                .map(PlanKey::team)
+                                .toList();
+                var plans = PlanChange.between(before.workspace(), after.workspace(), teams);
+                var accepted = new Accepted(List.of(), changes, plans, after);
+                var row = new OperationRow(now, actor.handle(), OperationKind.SETUP.label(), null);
                 long id =
                         committed(() -> {
                             keep.run();
-                            return changes.isEmpty()
+                            return accepted.isEmpty()
                                     ? 0L
                                     : store.writeWithin(
-                                            entities, new Written(row, changes), before, after);
+                                            entities,
+                                            new Written(row, changes, plans),
+                                            before,
+                                            after);
                         });
                 keeper.advance(ignored -> after);
-                published(
-                        new Saved(id, actor, now, new Accepted(List.of(), changes, after), before));
+                published(new Saved(id, actor, now, accepted, before));
             }
             return outcome;
         } finally {
@@ -288,46 +296,21 @@ public class Door {
         return saved;
     }
 
-    private Written written(Instant at, SignedIn actor, Command command, List<Change> changes) {
+    private static Written written(Instant at, SignedIn actor, Command command, Accepted accepted) {
         return new Written(
                 new OperationRow(
                         at,
                         actor.handle(),
-                        nameOf(command),
-                        command instanceof Command.Reverse reverse ? reverse.operation() : null),
-                changes);
+                        command.kind().label(),
+                        command instanceof Reverse reverse ? reverse.operation() : null),
+                accepted.changes(),
+                accepted.plans());
     }
 
     private static Accepted requireAccepted(Decision decision) {
         return switch (decision) {
             case Accepted accepted -> accepted;
             case Refused(var problems) -> throw new Failure.Invalid(problems);
-        };
-    }
-
-    private String nameOf(Command command) {
-        return switch (command) {
-            case Command.Create ignored -> "create";
-            case Command.Edit ignored -> "edit";
-            case Command.Move ignored -> "move";
-            case Command.Order ignored -> "order";
-            case Command.Settle ignored -> "settle";
-            case Command.Delete ignored -> "delete";
-            case Command.EditList ignored -> "edit";
-            case Command.Promote ignored -> "promote";
-            case Command.Attach ignored -> "attach";
-            case Command.Detach ignored -> "detach";
-            case Command.Split ignored -> "split";
-            case Command.Merge ignored -> "merge";
-            case Command.Gather ignored -> "gather";
-            case Command.Indent ignored -> "indent";
-            case Command.ChangeLevel ignored -> "level";
-            case Command.ShortenRanks ignored -> RANKS;
-            case Command.Reverse reverse ->
-                    log.findOperation(reverse.operation())
-                            .filter(operation -> operation.what().equals("undo"))
-                            .map(operation -> "redo")
-                            .orElse("undo");
         };
     }
 }

@@ -96,8 +96,8 @@ class ItemRow {
         rank = item.rank().text();
         assignee = item.assignee();
         team = item.team();
-        sprint = item.sprint() == null ? null : item.sprint().key();
-        release = item.release() == null ? null : item.release().key();
+        sprint = item.sprint();
+        release = item.release();
         size = decimal(item.size());
         firstEstimate = decimal(item.firstEstimate());
         value = decimal(item.value());
@@ -134,8 +134,8 @@ class ItemRow {
                 new Rank(rank),
                 shared.optional(assignee),
                 shared.optional(team),
-                workspace.findSprint(sprint).orElse(null),
-                workspace.findRelease(release).orElse(null),
+                sprint,
+                release,
                 shared.amount(size),
                 shared.amount(firstEstimate),
                 shared.amount(value),

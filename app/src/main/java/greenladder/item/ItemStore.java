@@ -1,6 +1,7 @@
 package greenladder.item;
 
 import greenladder.core.change.Change;
+import greenladder.core.change.PlanChange;
 import greenladder.core.item.Details;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
@@ -21,8 +22,8 @@ import org.hibernate.StatelessSession;
 import org.springframework.stereotype.Component;
 
 /**
- * Writes items and the change log, which {@link ChangeLog} reads. What is written in one call is
- * committed whole when the call comes back.
+ * Writes items, plans and the change log, which {@link ChangeLog} reads. What is written in one
+ * call is committed whole when the call comes back.
  */
 @Component
 public class ItemStore {
@@ -35,7 +36,7 @@ public class ItemStore {
     }
 
     /** An operation that is to be written: its row, and the changes that it makes. */
-    record Written(OperationRow row, List<Change> changes) {}
+    record Written(OperationRow row, List<Change> changes, List<PlanChange> plans) {}
 
     /**
      * Writes operations: the log, and the items as they are after the last one. Gives the number of
@@ -67,6 +68,8 @@ public class ItemStore {
         writeItems(session, keys, before, after);
         DetailRow.write(
                 session, operations.stream().flatMap(one -> one.changes().stream()).toList());
+        PlanFactRow.write(
+                session, operations.stream().flatMap(one -> one.plans().stream()).toList());
         operations.forEach(one -> noteUndone(session, one.row()));
         return idOf(operations.getLast().row());
     }
@@ -89,6 +92,9 @@ public class ItemStore {
         for (var operation : operations) {
             int place = 0;
             for (var change : operation.changes()) {
+                rows.add(new ChangeRow(idOf(operation.row()), place++, change));
+            }
+            for (var change : operation.plans()) {
                 rows.add(new ChangeRow(idOf(operation.row()), place++, change));
             }
         }
@@ -128,6 +134,11 @@ public class ItemStore {
                         .executeUpdate();
             }
         }
+    }
+
+    /** A workspace with the plan in it, for the start. */
+    Workspace loadPlans(Workspace workspace) {
+        return sessions.fromStatelessSession(session -> PlanFactRow.load(session, workspace));
     }
 
     /** All items, for the start. */

@@ -1,8 +1,10 @@
 package greenladder.item;
 
 import greenladder.core.change.Change;
+import greenladder.core.change.PlanChange;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
@@ -63,8 +65,8 @@ final class LogRows {
 
         @Id int place;
 
-        @Column(name = "item_key")
-        String item = "";
+        /** An item's key, or that of a part of the plan, which has a colon in it. */
+        String subject = "";
 
         String field = "";
 
@@ -83,16 +85,29 @@ final class LogRows {
         ChangeRow(long operation, int place, Change change) {
             this.operation = operation;
             this.place = place;
-            this.item = change.item().toString();
+            this.subject = change.item().toString();
             this.field = change.field().label();
             this.before = change.before();
             this.after = change.after();
             this.followed = change.followed();
         }
 
+        ChangeRow(long operation, int place, PlanChange change) {
+            this.operation = operation;
+            this.place = place;
+            this.subject = change.subject().toString();
+            this.field = change.fact();
+            this.before = change.before();
+            this.after = change.after();
+        }
+
+        PlanChange toPlanChange() {
+            return new PlanChange(PlanKey.parse(subject).orElseThrow(), field, before, after);
+        }
+
         Change toChange() {
             return new Change(
-                    ItemKey.parse(item).orElseThrow(),
+                    ItemKey.parse(subject).orElseThrow(),
                     Field.find(field).orElseThrow(),
                     before,
                     after,

@@ -16,7 +16,6 @@ import greenladder.people.SignedIn;
 import greenladder.product.LevelsForm;
 import greenladder.product.LevelsReader;
 import greenladder.product.Products;
-import greenladder.product.Teams;
 import greenladder.web.Failure;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -34,7 +33,6 @@ import org.springframework.stereotype.Component;
 public class SetupChanges {
     private final Door door;
     private final Products products;
-    private final Teams teams;
     private final SnapshotKeeper keeper;
 
     /**
@@ -48,10 +46,9 @@ public class SetupChanges {
 
     public record Option(String key, String name) {}
 
-    SetupChanges(Door door, Products products, Teams teams, SnapshotKeeper keeper) {
+    SetupChanges(Door door, Products products, SnapshotKeeper keeper) {
         this.door = door;
         this.products = products;
-        this.teams = teams;
         this.keeper = keeper;
     }
 
@@ -100,11 +97,7 @@ public class SetupChanges {
         }
         var next = new Team(key, was.name(), was.members(), was.products(), own);
         return outcome(
-                door.changeSetup(
-                        me,
-                        workspace -> workspace.with(next),
-                        parts(choices),
-                        () -> teams.keepStates(key, own)),
+                door.changeSetup(me, workspace -> workspace.with(next), parts(choices), () -> {}),
                 workspace -> workspace.with(next));
     }
 

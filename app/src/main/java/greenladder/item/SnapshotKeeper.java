@@ -7,7 +7,6 @@ import greenladder.people.People;
 import greenladder.people.People.PersonChanged;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
-import greenladder.product.Teams;
 import greenladder.product.WorkspaceChanged;
 import java.util.Collection;
 import java.util.Map;
@@ -38,16 +37,14 @@ public class SnapshotKeeper {
 
     private final ItemStore store;
     private final Products products;
-    private final Teams teams;
     private final People people;
 
     /** A commit failed, and the database may have kept it all the same. */
     private boolean doubtful;
 
-    SnapshotKeeper(ItemStore store, Products products, Teams teams, People people) {
+    SnapshotKeeper(ItemStore store, Products products, People people) {
         this.store = store;
         this.products = products;
-        this.teams = teams;
         this.people = people;
         current = new AtomicReference<>(loaded());
     }
@@ -60,15 +57,7 @@ public class SnapshotKeeper {
         for (var person : people.all()) {
             workspace = workspace.with(person);
         }
-        for (var team : teams.all()) {
-            workspace = workspace.with(team);
-        }
-        for (var sprint : teams.allSprints()) {
-            workspace = workspace.with(sprint);
-        }
-        for (var release : teams.allReleases()) {
-            workspace = workspace.with(release);
-        }
+        workspace = store.loadPlans(workspace);
         var snapshot = Snapshot.empty().with(workspace);
         for (var number : products.lastNumbers().entrySet()) {
             snapshot = snapshot.withLastNumber(number.getKey(), number.getValue());
@@ -136,7 +125,7 @@ public class SnapshotKeeper {
         try {
             var before = current.getAndSet(next);
             seen.replaceAll((hidden, kept) ->
-                    kept.whole() == before
+                    kept.whole() == before && before.workspace() == next.workspace()
                             ? new Seen(next, kept.snapshot().following(next, changed, hidden))
                             : kept);
         } finally {

@@ -1,10 +1,11 @@
 package greenladder.item;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command;
 import greenladder.core.change.Decision;
 import greenladder.core.change.Decisions;
+import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problems;
+import greenladder.core.change.Reverse;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.item.ChangeLog.Operation;
@@ -50,7 +51,7 @@ public class Undoing {
         try {
             var operation =
                     log.findOperation(id)
-                            .filter(one -> !one.what().equals(Door.RANKS))
+                            .filter(one -> one.kind() != OperationKind.RANKS)
                             .orElseThrow(() ->
                                     new Failure.NotFound("There is no operation " + id + "."));
             requireSeen(actor, operation);
@@ -104,24 +105,30 @@ public class Undoing {
             requireSeen(actor, operation);
             var whole = reversal(operation);
             var kept = new ArrayList<Change>();
-            for (var unit : units(whole)) {
+            var items = whole.withoutPlans();
+            for (var unit : units(items)) {
                 var more = new ArrayList<>(kept);
                 more.addAll(unit);
-                if (Decisions.decide(keeper.whole(), of(whole, more), Instant.EPOCH)
+                if (Decisions.decide(keeper.whole(), items.of(more), Instant.EPOCH)
                         instanceof Decision.Accepted) {
                     kept.addAll(unit);
                 }
             }
-            if (kept.isEmpty()) {
+            var plans =
+                    Decisions.decide(keeper.whole(), whole.of(kept), Instant.EPOCH)
+                                    instanceof Decision.Accepted
+                            ? whole
+                            : whole.withoutPlans();
+            if (kept.isEmpty() && plans.planChanges().isEmpty()) {
                 throw nothing("No part of this can be undone any more.");
             }
-            return door.submit(actor, of(whole, kept));
+            return door.submit(actor, plans.of(kept));
         } finally {
             keeper.lock().unlock();
         }
     }
 
-    private List<List<Change>> units(Command.Reverse whole) {
+    private List<List<Change>> units(Reverse whole) {
         var byItem = new LinkedHashMap<ItemKey, List<Change>>();
         whole.changes()
                 .forEach(change ->
@@ -131,7 +138,7 @@ public class Undoing {
         for (var changes : byItem.values()) {
             boolean goesWhole =
                     changes.stream().anyMatch(change -> change.field() == Field.EXISTS)
-                            || Decisions.decide(keeper.whole(), of(whole, changes), Instant.EPOCH)
+                            || Decisions.decide(keeper.whole(), whole.of(changes), Instant.EPOCH)
                                     instanceof Decision.Accepted;
             if (goesWhole) {
                 units.add(changes);
@@ -140,11 +147,6 @@ public class Undoing {
             }
         }
         return units;
-    }
-
-    private static Command.Reverse of(Command.Reverse whole, List<Change> changes) {
-        return new Command.Reverse(
-                whole.operation(), changes, whole.shortenings(), whole.placesAsLeft());
     }
 
     /** What a reversal took back, in words to follow a verb; empty where that is many things. */
@@ -186,17 +188,24 @@ public class Undoing {
 
     /** Whether an operation took another one back, rather than doing it or doing it again. */
     public boolean isUndo(long operation) {
-        return log.findOperation(operation).filter(one -> one.what().equals("undo")).isPresent();
+        return log.findOperation(operation)
+                .filter(one -> one.kind() == OperationKind.UNDO)
+                .isPresent();
     }
 
-    private Command.Reverse reversal(Operation operation) {
+    private Reverse reversal(Operation operation) {
         var shortenings =
-                log.since(operation.id(), Door.RANKS).stream()
+                log.since(operation.id(), OperationKind.RANKS).stream()
                         .map(one -> log.changesOf(one.id()))
                         .toList();
         var changes = log.changesOf(operation.id());
-        return new Command.Reverse(
-                operation.id(), changes, shortenings, placesAsLeft(operation.id(), changes));
+        return new Reverse(
+                operation.kind() == OperationKind.UNDO ? OperationKind.REDO : OperationKind.UNDO,
+                operation.id(),
+                changes,
+                log.planChangesOf(operation.id()),
+                shortenings,
+                placesAsLeft(operation.id(), changes));
     }
 
     /** The moved items that nobody has moved since, or only to and fro. */
@@ -214,7 +223,7 @@ public class Undoing {
 
     /** Whether an operation only took back something that came after another one. */
     private boolean isBackFrom(Operation later, long operation) {
-        return later.what().equals("undo")
+        return later.kind() == OperationKind.UNDO
                 && later.undoes() != null
                 && (later.undoes() > operation);
     }

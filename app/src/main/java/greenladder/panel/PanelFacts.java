@@ -81,24 +81,25 @@ record PanelFacts(Rights rights, Snapshot snapshot, Node node, SignedIn reader) 
     private List<Fact> plans() {
         var item = node.item();
         var figures = node.rollUp();
-        var sprint = item.sprint();
+        var sprint = snapshot.workspace().findSprint(item.sprint());
+        var release = snapshot.workspace().findRelease(item.release());
         return List.of(
                 fact(Field.TEAM, "Team", shown(Field.TEAM), ""),
                 fact(
                         Field.SPRINT,
                         "Sprint",
                         shown(Field.SPRINT),
-                        sprint == null
-                                ? ""
-                                : "%s to %s"
-                                        .formatted(
-                                                Words.day(sprint.start()),
-                                                Words.day(sprint.finish()))),
+                        sprint.map(one ->
+                                        "%s to %s"
+                                                .formatted(
+                                                        Words.day(one.start()),
+                                                        Words.day(one.finish())))
+                                .orElse("")),
                 fact(
                         Field.RELEASE,
                         "Release",
                         shown(Field.RELEASE),
-                        item.release() == null ? "" : Words.day(item.release().date())),
+                        release.map(one -> Words.day(one.date())).orElse("")),
                 fact(
                         Field.START,
                         "Start",
@@ -163,7 +164,7 @@ record PanelFacts(Rights rights, Snapshot snapshot, Node node, SignedIn reader) 
                 : "";
     }
 
-    private static String finishNote(Item item, RollUp figures) {
+    private String finishNote(Item item, RollUp figures) {
         var below =
                 rolled(
                         item,
@@ -177,17 +178,23 @@ record PanelFacts(Rights rights, Snapshot snapshot, Node node, SignedIn reader) 
                 .orElse(below);
     }
 
-    private static String rolled(Item item, @Nullable LocalDate own, @Nullable LocalDate rolled) {
+    private String rolled(Item item, @Nullable LocalDate own, @Nullable LocalDate rolled) {
         if (rolled == null || rolled.equals(own)) {
             return "";
         }
-        var sprint = item.sprint();
-        if (sprint != null && (rolled.equals(sprint.start()) || rolled.equals(sprint.finish()))) {
-            return Words.day(rolled) + " by its sprint";
-        }
-        return item.release() != null && rolled.equals(item.release().date())
-                ? Words.day(rolled) + " by its release"
-                : Words.day(rolled) + " below";
+        boolean bySprint =
+                snapshot.workspace()
+                        .findSprint(item.sprint())
+                        .filter(sprint ->
+                                rolled.equals(sprint.start()) || rolled.equals(sprint.finish()))
+                        .isPresent();
+        boolean byRelease =
+                snapshot.workspace()
+                        .findRelease(item.release())
+                        .filter(release -> rolled.equals(release.date()))
+                        .isPresent();
+        var from = bySprint ? " by its sprint" : byRelease ? " by its release" : " below";
+        return Words.day(rolled) + from;
     }
 
     private static String hours(@Nullable Amount amount) {

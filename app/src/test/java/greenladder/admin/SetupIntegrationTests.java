@@ -41,7 +41,7 @@ public class SetupIntegrationTests extends RunningDemo {
     }
 
     /** Two levels; the story's states and kinds as given. */
-    private static String snapshot(String kinds, String states, String choices) {
+    private static String ladder(String kinds, String states, String choices) {
         return """
         {'ladder':[{'key':'feature','name':'Feature','followsChildren':true},
          {'key':'story','name':'Story','plural':'Stories','kinds':[%s],'states':[%s]}],'choices':{%s}}\
@@ -65,7 +65,7 @@ public class SetupIntegrationTests extends RunningDemo {
     public void stateInUseShouldGoOnlyWhenItIsSaidWhatTakesItsPlace() {
         var code = product();
         var path = "/products/" + code + "/ladder";
-        var refused = edda().send("PUT", path, snapshot("'story','bug'", FOUR, ""));
+        var refused = edda().send("PUT", path, ladder("'story','bug'", FOUR, ""));
         assertThat(refused.status()).isEqualTo(422);
         assertThat(refused.body().path("errors").toString())
                 .contains("1 items use the state", "in-test");
@@ -75,7 +75,7 @@ public class SetupIntegrationTests extends RunningDemo {
                 edda().send(
                                 "PUT",
                                 path,
-                                snapshot(
+                                ladder(
                                         "'story','bug'",
                                         FOUR,
                                         "'STATE/%s/story/in-test':'busy'".formatted(code)));
@@ -92,10 +92,10 @@ public class SetupIntegrationTests extends RunningDemo {
         var code = product();
         var path = "/products/" + code + "/ladder";
         var states = FOUR + "," + state("in-test", "In test", "in progress");
-        var refused = edda().send("PUT", path, snapshot("'story'", states, ""));
+        var refused = edda().send("PUT", path, ladder("'story'", states, ""));
         assertThat(refused.body().path("errors").toString()).contains("the kind", "bug");
         var chosen = "'KIND/%s/story/bug':'story'".formatted(code);
-        assertThat(edda().send("PUT", path, snapshot("'story'", states, chosen)).status())
+        assertThat(edda().send("PUT", path, ladder("'story'", states, chosen)).status())
                 .isEqualTo(200);
         var without =
                 "{'ladder':[{'key':'epic','name':'Epic'},{'key':'story','name':'Story','states':[%s]}],'choices':{'LEVEL/%s/feature/':'story'}}"
@@ -122,7 +122,7 @@ public class SetupIntegrationTests extends RunningDemo {
                         api().send(
                                         "PUT",
                                         "/products/" + code + "/ladder",
-                                        snapshot("'story'", FOUR, ""))
+                                        ladder("'story'", FOUR, ""))
                                 .status())
                 .as("product owners do not change levels")
                 .isEqualTo(403);

@@ -208,7 +208,7 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
                     .slots()
                     .forEach(slot -> {
                         var item = keeper.current().requireNode(slot.key()).item();
-                        if (sprint.equals(item.sprint())) {
+                        if (sprint.key().equals(item.sprint())) {
                             categories.add(item.category());
                         }
                     });

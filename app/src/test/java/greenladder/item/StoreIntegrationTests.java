@@ -17,8 +17,6 @@ public class StoreIntegrationTests extends RunningDemo {
 
     @Autowired private Products products;
 
-    @Autowired private greenladder.product.Teams teams;
-
     @Autowired private People people;
 
     @Test
@@ -28,7 +26,7 @@ public class StoreIntegrationTests extends RunningDemo {
                         "{'start':'2026-05-01','blocked':{'reason':'a reason'},'value':1.125}");
         api().post("/items/MSF10/move", "{'to':'first'}");
         var kept = keeper.current();
-        var loaded = new SnapshotKeeper(store, products, teams, people).current();
+        var loaded = new SnapshotKeeper(store, products, people).current();
         assertThat(loaded.order().slots()).isEqualTo(kept.order().slots());
         assertThat(loaded.lastNumber("MSF")).isEqualTo(kept.lastNumber("MSF"));
         kept.order()

@@ -1,24 +1,101 @@
 package greenladder.core.change;
 
+import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What somebody wants done to items. A command on several is done whole or not at all. Fields come
- * by the names of {@link greenladder.core.item.Field#label} and with the text as it was entered;
- * {@link Decisions} reads and checks them.
+ * What somebody wants done to items or to the plan. A command on several is done whole or not at
+ * all. Fields come by the names of {@link Field#label} and with the text as it was entered; what
+ * draws the command up reads and checks them. A command tells everything about itself that the door
+ * asks, so that a new one is known nowhere else.
  */
-public sealed interface Command {
+public interface Command {
+
+    /** By what name it stands in the log. */
+    OperationKind kind();
+
+    /** The items that it is about, and that have to be there. */
+    default List<ItemKey> items() {
+        return List.of();
+    }
+
+    /** The codes of the products in which it needs its right. */
+    default Set<String> inProducts() {
+        return items().stream()
+                .map(ItemKey::product)
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** The parts of the plan in which it needs its right. */
+    default Set<PlanKey> plans() {
+        return Set.of();
+    }
+
+    /**
+     * The right without which nobody needs to ask. Every change that it comes to is judged once
+     * more.
+     */
+    Need need(Snapshot snapshot);
+
+    /** What it comes to before anything follows; finds what is wrong with it. */
+    Drawn draw(Snapshot snapshot, Instant at, Found found);
+
+    /** What has to follow a command's changes beyond the rules that hold for all. */
+    default List<Change> following(List<Change> follows, Snapshot before, Snapshot after) {
+        return follows;
+    }
+
+    /**
+     * What a command comes to before states follow.
+     *
+     * @param items what it was about, in its order: for a creation the new items
+     */
+    record Drawn(List<ItemKey> items, List<Change> changes, List<PlanChange> plans) {
+        public Drawn(List<ItemKey> items, List<Change> changes) {
+            this(items, changes, List.of());
+        }
+    }
 
     /** Makes items, in the order given. */
     record Create(String product, List<NewItem> entries) implements Command {
         public Create {
             entries = List.copyOf(entries);
+        }
+
+        @Override
+        public OperationKind kind() {
+            return OperationKind.CREATE;
+        }
+
+        @Override
+        public Set<String> inProducts() {
+            return Set.of(product);
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return entries.stream()
+                            .allMatch(entry ->
+                                    Tasks.is(snapshot, product, entry.fields().get("level")))
+                    ? Need.WORK
+                    : Need.SHAPE;
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new Creation(snapshot, this, at, found).draw();
         }
     }
 
@@ -43,6 +120,30 @@ public sealed interface Command {
         public Edit {
             items = List.copyOf(items);
         }
+
+        @Override
+        public OperationKind kind() {
+            return OperationKind.EDIT;
+        }
+
+        private boolean staysTask(Snapshot snapshot) {
+            var level = fields.get(Field.LEVEL.label());
+            return level == null
+                    || items.stream().allMatch(key -> Tasks.is(snapshot, key.product(), level));
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Field.areWork(fields.keySet())
+                            || Tasks.are(snapshot, items) && staysTask(snapshot)
+                    ? Need.WORK
+                    : Need.SHAPE;
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new Editing(snapshot, this, found).draw();
+        }
     }
 
     /**
@@ -62,6 +163,30 @@ public sealed interface Command {
         public Move(List<ItemKey> items, Target.Parent parent, Target target) {
             this(items, parent, target, Map.of());
         }
+
+        @Override
+        public OperationKind kind() {
+            return OperationKind.MOVE;
+        }
+
+        @Override
+        public Set<String> inProducts() {
+            var products = new TreeSet<>(Command.super.inProducts());
+            if (parent instanceof Target.Parent.Under(var key) && key != null) {
+                products.add(key.product());
+            }
+            return products;
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Tasks.needOf(snapshot, items);
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new Moving(snapshot, this, found).draw();
+        }
     }
 
     /**
@@ -72,6 +197,21 @@ public sealed interface Command {
         public Order {
             items = List.copyOf(items);
         }
+
+        @Override
+        public OperationKind kind() {
+            return OperationKind.ORDER;
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Tasks.needOf(snapshot, items);
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new Ordering(snapshot, this, found).draw();
+        }
     }
 
     /**
@@ -81,21 +221,121 @@ public sealed interface Command {
      * @param words nothing is noted where they are blank and the item is talked through
      * @param through whether the item goes off the agenda
      */
-    record Settle(ItemKey item, String by, String words, boolean through) implements Command {}
+    record Settle(ItemKey item, String by, String words, boolean through) implements Command {
+        @Override
+        public OperationKind kind() {
+            return OperationKind.SETTLE;
+        }
+
+        @Override
+        public List<ItemKey> items() {
+            return List.of(item);
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Need.WORK;
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return Settling.settled(snapshot, this, at, found);
+        }
+    }
 
     /** Changes one line of one of an item's lists: checklist, acceptance, definition of done. */
-    record EditList(ItemKey item, Field list, ListStep step) implements Command {}
+    record EditList(ItemKey item, Field list, ListStep step) implements Command {
+        @Override
+        public OperationKind kind() {
+            return OperationKind.EDIT;
+        }
+
+        @Override
+        public List<ItemKey> items() {
+            return List.of(item);
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Need.WORK;
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new ListEditing(snapshot, this, found).draw();
+        }
+    }
 
     /**
      * Makes a line of an item's checklist a child of its own, which ticks the line when it is done.
      */
-    record Promote(ItemKey item, int at, String line, String level) implements Command {}
+    record Promote(ItemKey item, int at, String line, String level) implements Command {
+        @Override
+        public OperationKind kind() {
+            return OperationKind.PROMOTE;
+        }
+
+        @Override
+        public List<ItemKey> items() {
+            return List.of(item);
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Tasks.is(snapshot, item.product(), level) ? Need.WORK : Need.SHAPE;
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new Promotion(snapshot, this, at, found).draw();
+        }
+    }
 
     /** Hangs a file on an item. */
-    record Attach(ItemKey item, Attachment file) implements Command {}
+    record Attach(ItemKey item, Attachment file) implements Command {
+        @Override
+        public OperationKind kind() {
+            return OperationKind.ATTACH;
+        }
+
+        @Override
+        public List<ItemKey> items() {
+            return List.of(item);
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Need.WORK;
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return Attaching.attached(snapshot, this, found);
+        }
+    }
 
     /** Takes a file from an item. */
-    record Detach(ItemKey item, String file) implements Command {}
+    record Detach(ItemKey item, String file) implements Command {
+        @Override
+        public OperationKind kind() {
+            return OperationKind.DETACH;
+        }
+
+        @Override
+        public List<ItemKey> items() {
+            return List.of(item);
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Need.WORK;
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return Attaching.detached(snapshot, this, found);
+        }
+    }
 
     /**
      * Splits an item into parts beside it. The original either stays as one of the parts, with a
@@ -108,6 +348,29 @@ public sealed interface Command {
             implements Command {
         public Split {
             parts = List.copyOf(parts);
+        }
+
+        @Override
+        public OperationKind kind() {
+            return OperationKind.SPLIT;
+        }
+
+        @Override
+        public List<ItemKey> items() {
+            return Stream.concat(
+                            Stream.of(item),
+                            parts.stream().flatMap(part -> part.children().stream()))
+                    .toList();
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Tasks.needOf(snapshot, List.of(item));
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new Splitting(snapshot, this, at, found).draw();
         }
     }
 
@@ -126,12 +389,47 @@ public sealed interface Command {
     }
 
     /** Makes two items one: what hangs on the one that goes comes to the one that stays. */
-    record Merge(ItemKey stays, ItemKey goes) implements Command {}
+    record Merge(ItemKey stays, ItemKey goes) implements Command {
+        @Override
+        public OperationKind kind() {
+            return OperationKind.MERGE;
+        }
+
+        @Override
+        public List<ItemKey> items() {
+            return List.of(stays, goes);
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Tasks.needOf(snapshot, items());
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new Merging(snapshot, this, found).draw();
+        }
+    }
 
     /** Puts items under a new parent, which comes where the first of them stood. */
     record Gather(List<ItemKey> items, Map<String, String> parent) implements Command {
         public Gather {
             items = List.copyOf(items);
+        }
+
+        @Override
+        public OperationKind kind() {
+            return OperationKind.GATHER;
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Need.SHAPE;
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new Gathering(snapshot, this, at, found).draw();
         }
     }
 
@@ -152,12 +450,46 @@ public sealed interface Command {
             /** They go as many levels down as they need, and theirs with them. */
             DOWN
         }
+
+        @Override
+        public OperationKind kind() {
+            return OperationKind.LEVEL;
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Tasks.are(snapshot, items)
+                            && items.stream()
+                                    .allMatch(key -> Tasks.is(snapshot, key.product(), level))
+                    ? Need.WORK
+                    : Need.SHAPE;
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new LevelChange(snapshot, this, found).draw();
+        }
     }
 
     /** Takes items one step in, under the sibling above them, or out, behind their parent. */
     record Indent(List<ItemKey> items, boolean out) implements Command {
         public Indent {
             items = List.copyOf(items);
+        }
+
+        @Override
+        public OperationKind kind() {
+            return OperationKind.INDENT;
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Need.SHAPE;
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new Indenting(snapshot, this, found).draw();
         }
     }
 
@@ -175,35 +507,45 @@ public sealed interface Command {
             /** They go to the deleted item's parent. */
             UP
         }
+
+        @Override
+        public OperationKind kind() {
+            return OperationKind.DELETE;
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Tasks.needOf(snapshot, items);
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new Deletion(snapshot, this, found).draw();
+        }
     }
 
     /**
      * Gives the items around one whose rank has grown long short ranks again, in the same order.
      */
-    record ShortenRanks(ItemKey around) implements Command {}
+    record ShortenRanks(ItemKey around) implements Command {
+        @Override
+        public OperationKind kind() {
+            return OperationKind.RANKS;
+        }
 
-    /**
-     * Takes an operation back: all its changes, or none where one of its fields was changed again
-     * since. A reversal is an operation like any other, so that reversing it does the first one
-     * anew.
-     *
-     * @param operation its number in the log
-     * @param changes what it changed, in the order in which it did
-     * @param shortenings the rank changes of each {@link ShortenRanks} since, the oldest first:
-     *     they rewrite ranks without moving anything, and the ranks to go back to with them
-     * @param placesAsLeft items that nobody has moved since, or only to and fro: their ranks may be
-     *     others than the operation gave, though they stand where it put them
-     */
-    record Reverse(
-            long operation,
-            List<Change> changes,
-            List<List<Change>> shortenings,
-            Set<ItemKey> placesAsLeft)
-            implements Command {
-        public Reverse {
-            changes = List.copyOf(changes);
-            shortenings = List.copyOf(shortenings);
-            placesAsLeft = Set.copyOf(placesAsLeft);
+        @Override
+        public List<ItemKey> items() {
+            return List.of(around);
+        }
+
+        @Override
+        public Need need(Snapshot snapshot) {
+            return Need.NOTHING;
+        }
+
+        @Override
+        public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+            return new Shortening(snapshot, around).draw();
         }
     }
 }

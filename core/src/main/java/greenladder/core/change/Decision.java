@@ -13,8 +13,14 @@ public sealed interface Decision {
      * @param items what the command was about, in its order: for a creation the new items
      * @param after the snapshot with the changes
      */
-    record Accepted(List<ItemKey> items, List<Change> changes, Snapshot after)
-            implements Decision {}
+    record Accepted(
+            List<ItemKey> items, List<Change> changes, List<PlanChange> plans, Snapshot after)
+            implements Decision {
+        /** Whether nothing has to change. */
+        public boolean isEmpty() {
+            return changes.isEmpty() && plans.isEmpty();
+        }
+    }
 
     /** It cannot, for all these reasons; nothing changes. */
     record Refused(Problems problems) implements Decision {}

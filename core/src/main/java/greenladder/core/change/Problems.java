@@ -33,14 +33,14 @@ public record Problems(List<Problem> all) {
     }
 
     /** Problems as they are found. */
-    static final class Found {
+    public static final class Found {
         private final List<Problem> problems = new ArrayList<>();
 
-        void add(int entry, String field, String message) {
+        public void add(int entry, String field, String message) {
             problems.add(new Problem(entry, field, message));
         }
 
-        boolean isEmpty() {
+        public boolean isEmpty() {
             return problems.isEmpty();
         }
 

@@ -1,11 +1,12 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Decisions.Drawn;
+import greenladder.core.change.Command.Drawn;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanFacts;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -25,12 +26,12 @@ import org.jspecify.annotations.Nullable;
  */
 final class Reversal {
     private final Snapshot snapshot;
-    private final Command.Reverse command;
+    private final Reverse command;
     private final Found found;
     private final Map<ItemKey, Map<Field, Change>> changes;
     private final Ranks ranks;
 
-    Reversal(Snapshot snapshot, Command.Reverse command, Found found) {
+    Reversal(Snapshot snapshot, Reverse command, Found found) {
         this.snapshot = snapshot;
         this.command = command;
         this.found = found;
@@ -54,7 +55,36 @@ final class Reversal {
         if (found.isEmpty()) {
             checkOutcome(drawn);
         }
-        return new Drawn(List.copyOf(changes.keySet()), drawn);
+        return new Drawn(List.copyOf(changes.keySet()), drawn, reversedPlans());
+    }
+
+    /** For each fact of each part of the plan the first value before and the last one after. */
+    private List<PlanChange> reversedPlans() {
+        var net = new LinkedHashMap<String, PlanChange>();
+        for (var change : command.planChanges()) {
+            net.merge(
+                    change.subject() + " " + change.fact(),
+                    change,
+                    (first, last) ->
+                            new PlanChange(
+                                    first.subject(), first.fact(), first.before(), last.after()));
+        }
+        var drawn = new ArrayList<PlanChange>();
+        for (var change : net.values()) {
+            var now = PlanFacts.of(snapshot.workspace(), change.subject()).get(change.fact());
+            if (!Objects.equals(now, change.after())) {
+                found.add(
+                        Problem.SINGLE,
+                        change.fact(),
+                        "%s was changed again since (%s)."
+                                .formatted(
+                                        PlanRules.nameOf(snapshot.workspace(), change.subject()),
+                                        PlanRules.wordOf(change.fact())));
+            } else if (!Objects.equals(now, change.before())) {
+                drawn.add(new PlanChange(change.subject(), change.fact(), now, change.before()));
+            }
+        }
+        return drawn;
     }
 
     private static String goneOrBack(ItemKey key, boolean was) {
@@ -197,7 +227,7 @@ final class Reversal {
      * @param following what would follow by itself
      */
     static List<Change> asTheyWere(
-            Command.Reverse command, List<Change> following, Snapshot before, Snapshot after) {
+            Reverse command, List<Change> following, Snapshot before, Snapshot after) {
         var byItem = new LinkedHashMap<ItemKey, Change>();
         // What gets its children back only now kept its state while it had none.
         following.stream()

@@ -1,6 +1,6 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Decisions.Drawn;
+import greenladder.core.change.Command.Drawn;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.rank.Rank;

@@ -147,7 +147,7 @@ public final class Facets {
         ordered(
                 "release",
                 "Release",
-                item -> item.release() == null ? null : item.release().key(),
+                Item::release,
                 lens.products().stream()
                         .flatMap(product -> workspace.releasesOf(product.code()).stream())
                         .toList(),
@@ -187,7 +187,7 @@ public final class Facets {
                 new Facet(
                                 "sprint",
                                 "Sprint",
-                                one(item -> item.sprint() == null ? null : item.sprint().key()),
+                                one(Item::sprint),
                                 key ->
                                         workspace
                                                 .findSprint(key)

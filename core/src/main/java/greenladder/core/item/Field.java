@@ -1,8 +1,11 @@
 package greenladder.core.item;
 
 import java.util.Arrays;
+import java.util.Collection;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -31,8 +34,8 @@ public record Field(Base base, String label) implements Comparable<Field> {
         RANK("rank", false, Item::rank),
         ASSIGNEE("assignee", true, Item::assignee),
         TEAM("team", true, Item::team),
-        SPRINT("sprint", true, item -> item.sprint() == null ? null : item.sprint().key()),
-        RELEASE("release", true, item -> item.release() == null ? null : item.release().key()),
+        SPRINT("sprint", true, Item::sprint),
+        RELEASE("release", true, Item::release),
         SIZE("size", true, Item::size),
         FIRST_ESTIMATE("firstEstimate", false, Item::firstEstimate),
         VALUE("value", true, Item::value),
@@ -85,6 +88,27 @@ public record Field(Base base, String label) implements Comparable<Field> {
             this.reader = reader;
         }
     }
+
+    private static final Set<Base> WORK =
+            EnumSet.of(
+                    Base.STATE,
+                    Base.ASSIGNEE,
+                    Base.SIZE,
+                    Base.FIRST_ESTIMATE,
+                    Base.BLOCKED,
+                    Base.ACCEPTANCE,
+                    Base.DEFINITION_OF_DONE,
+                    Base.CHECKLIST,
+                    Base.LINKS,
+                    Base.LABELS,
+                    Base.ATTACHMENTS,
+                    Base.AGENDA,
+                    Base.QUESTION,
+                    Base.READY,
+                    Base.DECISIONS,
+                    Base.HOURS_ESTIMATE,
+                    Base.HOURS_INVESTED,
+                    Base.HOURS_REMAINING);
 
     private static final String CUSTOM_PREFIX = "custom.";
     private static final String FACTOR_PREFIX = "factors.";
@@ -168,6 +192,20 @@ public record Field(Base base, String label) implements Comparable<Field> {
                                 custom.keySet().stream().map(Field::custom))
                         .flatMap(fields -> fields)
                         .toList();
+    }
+
+    /**
+     * Whether people who work on an item may change it, without shaping the backlog: state, person,
+     * size, hours, hindrance, labels, what is ticked, what hangs on it, what is to be talked about
+     * and what was decided.
+     */
+    public boolean isWork() {
+        return WORK.contains(base);
+    }
+
+    /** Whether all fields of these names are ones that people who work on an item may change. */
+    public static boolean areWork(Collection<String> labels) {
+        return labels.stream().allMatch(label -> find(label).filter(Field::isWork).isPresent());
     }
 
     public boolean isCustom() {

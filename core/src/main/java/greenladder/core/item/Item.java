@@ -3,7 +3,6 @@ package greenladder.core.item;
 import greenladder.core.rank.Rank;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -11,7 +10,7 @@ import org.jspecify.annotations.Nullable;
  * moment.
  *
  * @param parent empty at the top, and for loose items
- * @param team its team's key
+ * @param team its team's key; so with the sprint and the release
  * @param size own size in points, as entered; only on levels that carry points
  * @param firstEstimate the first size ever entered
  * @param hours only on levels that carry hours
@@ -30,8 +29,8 @@ public record Item(
         Rank rank,
         @Nullable String assignee,
         @Nullable String team,
-        @Nullable Sprint sprint,
-        @Nullable Release release,
+        @Nullable String sprint,
+        @Nullable String release,
         @Nullable Amount size,
         @Nullable Amount firstEstimate,
         @Nullable Amount value,
@@ -44,24 +43,8 @@ public record Item(
         Instant updatedAt,
         long version) {
 
-    /** This item with its sprint and its release as a workspace has them; the same where it is. */
-    public Item replanned(Workspace workspace) {
-        var itsSprint = sprint == null ? null : workspace.findSprint(sprint.key()).orElse(sprint);
-        var itsRelease =
-                release == null ? null : workspace.findRelease(release.key()).orElse(release);
-        if (Objects.equals(itsSprint, sprint) && Objects.equals(itsRelease, release)) {
-            return this;
-        }
-        return placed(parent, itsSprint, itsRelease);
-    }
-
     /** This item without the one above it, for readers who may not see that one. */
     public Item withoutParent() {
-        return placed(null, sprint, release);
-    }
-
-    private Item placed(
-            @Nullable ItemKey above, @Nullable Sprint itsSprint, @Nullable Release itsRelease) {
         return new Item(
                 key,
                 level,
@@ -69,12 +52,12 @@ public record Item(
                 title,
                 description,
                 state,
-                above,
+                null,
                 rank,
                 assignee,
                 team,
-                itsSprint,
-                itsRelease,
+                sprint,
+                release,
                 size,
                 firstEstimate,
                 value,

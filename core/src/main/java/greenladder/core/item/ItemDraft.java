@@ -87,8 +87,8 @@ public final class ItemDraft {
                 new Rank(required(Field.RANK)),
                 texts.get(Field.ASSIGNEE),
                 team,
-                sprint(workspace),
-                release(workspace),
+                known(Field.SPRINT, workspace.sprintsByKey()),
+                known(Field.RELEASE, workspace.releasesByKey()),
                 amount(Field.SIZE),
                 amount(Field.FIRST_ESTIMATE),
                 amount(Field.VALUE),
@@ -105,18 +105,12 @@ public final class ItemDraft {
                 version);
     }
 
-    private @Nullable Sprint sprint(Workspace workspace) {
-        var text = texts.get(Field.SPRINT);
-        return text == null
-                ? null
-                : workspace.findSprint(text).orElseThrow(() -> unusable(Field.SPRINT));
-    }
-
-    private @Nullable Release release(Workspace workspace) {
-        var text = texts.get(Field.RELEASE);
-        return text == null
-                ? null
-                : workspace.findRelease(text).orElseThrow(() -> unusable(Field.RELEASE));
+    private @Nullable String known(Field field, Map<String, ?> all) {
+        var text = texts.get(field);
+        if (text != null && !all.containsKey(text)) {
+            throw unusable(field);
+        }
+        return text;
     }
 
     private @Nullable ItemKey parent() {

@@ -1,7 +1,10 @@
 package greenladder.core.item;
 
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 
 /**
  * People who work together, for one product or for several.
@@ -18,9 +21,55 @@ public record Team(
         List<String> members,
         List<String> products,
         Map<String, States> ownStates) {
+    private static final String MEMBER = "member.";
+    private static final String PRODUCT = "product.";
+    private static final String STATE = "state.";
+
     public Team {
         members = List.copyOf(members);
         products = List.copyOf(products);
         ownStates = Map.copyOf(ownStates);
+    }
+
+    static Team of(String key, Map<String, String> facts) {
+        var members = new ArrayList<String>();
+        var products = new ArrayList<String>();
+        var states = new TreeMap<String, List<State>>();
+        new TreeMap<>(facts)
+                .forEach((name, text) -> {
+                    if (name.startsWith(MEMBER)) {
+                        members.add(name.substring(MEMBER.length()));
+                    } else if (name.startsWith(PRODUCT)) {
+                        products.add(name.substring(PRODUCT.length()));
+                    } else if (name.startsWith(STATE)) {
+                        var level = name.substring(STATE.length(), name.lastIndexOf('.'));
+                        states.computeIfAbsent(level, any -> new ArrayList<>()).add(state(text));
+                    }
+                });
+        var own = new HashMap<String, States>();
+        states.forEach((level, all) -> own.put(level, new States(all)));
+        return new Team(key, PlanFacts.required(key, facts, "name"), members, products, own);
+    }
+
+    private static State state(String text) {
+        var parts = text.split("\t", 3);
+        return new State(parts[0], parts[2], Category.valueOf(parts[1]));
+    }
+
+    /** What it is by name, see {@link PlanFacts}. */
+    Map<String, String> facts() {
+        var facts = new HashMap<String, String>();
+        facts.put("name", name);
+        members.forEach(handle -> facts.put(MEMBER + handle, PlanFacts.YES));
+        products.forEach(code -> facts.put(PRODUCT + code, PlanFacts.YES));
+        ownStates.forEach((level, states) -> {
+            int place = 0;
+            for (var state : states.all()) {
+                facts.put(
+                        "%s%s.%03d".formatted(STATE, level, place++),
+                        String.join("\t", state.key(), state.category().name(), state.name()));
+            }
+        });
+        return facts;
     }
 }

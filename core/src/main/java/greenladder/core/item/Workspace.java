@@ -59,6 +59,16 @@ public record Workspace(
                 productsByCode, peopleByHandle, teamsByKey.minus(key), sprintsByKey, releasesByKey);
     }
 
+    public Workspace withoutSprint(String key) {
+        return new Workspace(
+                productsByCode, peopleByHandle, teamsByKey, sprintsByKey.minus(key), releasesByKey);
+    }
+
+    public Workspace withoutRelease(String key) {
+        return new Workspace(
+                productsByCode, peopleByHandle, teamsByKey, sprintsByKey, releasesByKey.minus(key));
+    }
+
     /** This workspace as if some products were not there, nor their releases. */
     public Workspace withoutProducts(Set<String> codes) {
         var teams = teamsByKey;
@@ -130,6 +140,13 @@ public record Workspace(
                 .toList();
     }
 
+    /** The sign-in names of a team's members who have not left. */
+    public List<String> membersAtWork(Team team) {
+        return team.members().stream()
+                .filter(handle -> findPerson(handle).filter(Person::isHere).isPresent())
+                .toList();
+    }
+
     public Optional<Team> findTeam(@Nullable String key) {
         return key == null ? Optional.empty() : Optional.ofNullable(teamsByKey.get(key));
     }
@@ -160,7 +177,7 @@ public record Workspace(
         return sprintsByKey.values().stream()
                 .filter(sprint ->
                         teams.contains(sprint.team()) && !sprint.isClosed()
-                                || sprint.equals(item.sprint()))
+                                || sprint.key().equals(item.sprint()))
                 .sorted(Comparator.comparing(Sprint::start).thenComparing(Sprint::key))
                 .toList();
     }

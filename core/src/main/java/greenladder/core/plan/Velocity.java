@@ -65,7 +65,7 @@ public record Velocity(int window, List<Completed> sprints) {
                 && size != null
                 && item.level().carriesPoints()
                 && !node.rollUp().hasPointChildren()) {
-            done.computeIfPresent(item.sprint().key(), (any, sum) -> sum.plus(size));
+            done.computeIfPresent(item.sprint(), (any, sum) -> sum.plus(size));
         }
     }
 

@@ -5,6 +5,7 @@ import static greenladder.core.rollup.RollUp.NONE;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.Item;
+import greenladder.core.item.Workspace;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
 
@@ -77,10 +78,14 @@ public final class RollUpSum {
         finish = later(finish, child.finish);
     }
 
-    /** The roll-up of an item whose children are those added. */
-    public RollUp under(Item item) {
+    /**
+     * The roll-up of an item whose children are those added.
+     *
+     * @param workspace has the days of sprints and releases
+     */
+    public RollUp under(Item item, Workspace workspace) {
         var childrenFinish = finish;
-        ownDates(item);
+        ownDates(item, workspace);
         if (!item.level().carriesPoints()) {
             addTask(item);
             return new RollUp(this, childrenFinish, item.category(), false);
@@ -165,8 +170,9 @@ public final class RollUpSum {
      * "Own dates win. Else earliest and latest over children, a leaf without dates taking its
      * sprint's dates, else its release's date as finish."
      */
-    private void ownDates(Item item) {
-        var sprint = item.sprint();
+    private void ownDates(Item item, Workspace workspace) {
+        var sprint = workspace.findSprint(item.sprint()).orElse(null);
+        var release = workspace.findRelease(item.release()).orElse(null);
         boolean leaf = pointChildren == 0;
         if (item.start() != null) {
             start = item.start();
@@ -177,8 +183,8 @@ public final class RollUpSum {
             finish = item.finish();
         } else if (finish == null && leaf && sprint != null) {
             finish = sprint.finish();
-        } else if (finish == null && leaf && item.release() != null) {
-            finish = item.release().date();
+        } else if (finish == null && leaf && release != null) {
+            finish = release.date();
         }
     }
 

@@ -63,10 +63,10 @@ public enum Mark {
                 .keySet()
                 .forEach(field -> marks.add(new Of(OWN_FIELD, ownField(product, field))));
         if (item.sprint() != null) {
-            marks.add(new Of(SPRINT, item.sprint().key()));
+            marks.add(new Of(SPRINT, item.sprint()));
         }
         if (item.release() != null) {
-            marks.add(new Of(RELEASE, item.release().key()));
+            marks.add(new Of(RELEASE, item.release()));
         }
         if (item.assignee() != null && !item.isDone() && !item.isDropped()) {
             marks.add(new Of(PERSON, item.assignee()));

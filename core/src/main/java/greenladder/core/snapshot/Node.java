@@ -1,6 +1,7 @@
 package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
+import greenladder.core.item.Workspace;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.rollup.RollUpSum;
 import java.util.ArrayDeque;
@@ -14,12 +15,12 @@ import java.util.function.Consumer;
  */
 public record Node(Item item, List<Node> children, RollUp rollUp) {
 
-    static Node of(Item item, List<Node> children) {
+    static Node of(Item item, List<Node> children, Workspace workspace) {
         var sum = new RollUpSum();
         for (var child : children) {
             sum.add(child.rollUp);
         }
-        return new Node(item, children, sum.under(item));
+        return new Node(item, children, sum.under(item, workspace));
     }
 
     /**

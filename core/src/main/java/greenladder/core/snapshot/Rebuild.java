@@ -2,6 +2,7 @@ package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Workspace;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
@@ -27,6 +28,7 @@ final class Rebuild {
 
     private final Function<ItemKey, Optional<Node>> before;
     private final Map<ItemKey, Optional<Item>> changed;
+    private final Workspace workspace;
     private final Map<ItemKey, Node> made = new HashMap<>();
 
     /** Items still to be made, by level, the lowest first. */
@@ -35,9 +37,13 @@ final class Rebuild {
     /** Children that each parent lost, kept or gained and that must be looked at again. */
     private final Map<ItemKey, Set<ItemKey>> touchedChildren = new HashMap<>();
 
-    Rebuild(Function<ItemKey, Optional<Node>> before, Map<ItemKey, Optional<Item>> changed) {
+    Rebuild(
+            Function<ItemKey, Optional<Node>> before,
+            Map<ItemKey, Optional<Item>> changed,
+            Workspace workspace) {
         this.before = before;
         this.changed = changed;
+        this.workspace = workspace;
     }
 
     PMap<ItemKey, Node> applyTo(PMap<ItemKey, Node> nodes) {
@@ -52,7 +58,7 @@ final class Rebuild {
             var keys = ahead.pollFirstEntry().getValue();
             for (var key : keys) {
                 var item = itemNow(key);
-                made.put(key, Node.of(item, childrenNow(key)));
+                made.put(key, Node.of(item, childrenNow(key), workspace));
                 touchParent(item, key);
             }
         }

@@ -70,19 +70,14 @@ public final class Snapshot {
     }
 
     /**
-     * This snapshot with other products, people, teams, sprints or releases. Items that are in a
-     * sprint or a release are in it as it is now, at the cost of the items in those that changed;
-     * what they use of levels and states stays as it was: for those to change, see {@link
-     * #with(Workspace, Map)}.
+     * This snapshot with other products, people, teams, sprints or releases, at the cost of the
+     * items in the sprints and releases that changed: their dates follow. What items use of levels
+     * and states stays as it was: for those to change, see {@link #with(Workspace, Map)}.
      */
     public Snapshot with(Workspace next) {
         var moved = new HashMap<ItemKey, Optional<Item>>();
         for (var key : planned(next)) {
-            var item = requireNode(key).item();
-            var fresh = item.replanned(next);
-            if (fresh != item) {
-                moved.put(key, Optional.of(fresh));
-            }
+            moved.put(key, findItem(key));
         }
         return inWorkspace(next).with(moved);
     }
@@ -137,7 +132,7 @@ public final class Snapshot {
 
     /** This snapshot in another workspace, with items changed along with it. */
     public Snapshot with(Workspace next, Map<ItemKey, Optional<Item>> changed) {
-        return inWorkspace(next).with(changed);
+        return with(next).with(changed);
     }
 
     /** This snapshot where no number up to this one is given to a new item of the product. */
@@ -172,7 +167,7 @@ public final class Snapshot {
         if (changed.isEmpty()) {
             return this;
         }
-        var rebuilt = new Rebuild(this::findNode, changed);
+        var rebuilt = new Rebuild(this::findNode, changed, workspace);
         var next =
                 new Snapshot(
                         workspace,

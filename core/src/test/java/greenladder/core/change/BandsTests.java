@@ -99,7 +99,8 @@ public class BandsTests {
     @Test
     public void moveWhenTakenBackShouldGiveTheBandBack() {
         var moved = Trees.accepted(banded(), move(5, new Target.After(key(1))));
-        var back = new Command.Reverse(1, moved.changes(), List.of(), Set.of());
+        var back =
+                new Reverse(OperationKind.UNDO, 1, moved.changes(), List.of(), List.of(), Set.of());
 
         assertThat(stories(after(moved.after(), back))).isEqualTo(stories(banded()));
     }

@@ -70,7 +70,16 @@ public class DetailsTests {
         assertThat(checklist(done.after())).contains("[x MSF3] Sail");
         assertThat(checklist(after(done.after(), edit(3, "state", "to-do"))))
                 .contains("[MSF3] Sail");
-        var back = after(done.after(), new Command.Reverse(1, done.changes(), List.of(), Set.of()));
+        var back =
+                after(
+                        done.after(),
+                        new Reverse(
+                                OperationKind.UNDO,
+                                1,
+                                done.changes(),
+                                List.of(),
+                                List.of(),
+                                Set.of()));
         assertThat(checklist(back)).contains("[MSF3] Sail");
     }
 

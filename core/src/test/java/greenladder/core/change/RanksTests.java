@@ -115,7 +115,13 @@ public class RanksTests {
         var shortened = accepted(snapshot, new Command.ShortenRanks(key(3)));
         assertThat(node(shortened.after(), 3).item().rank()).isEqualTo(old);
         var reverse =
-                new Command.Reverse(1, moved.changes(), List.of(shortened.changes()), Set.of());
+                new Reverse(
+                        OperationKind.UNDO,
+                        1,
+                        moved.changes(),
+                        List.of(),
+                        List.of(shortened.changes()),
+                        Set.of());
         assertThat(Trees.titles(accepted(shortened.after(), reverse).after().roots("MSF")))
                 .isEqualTo("D E A B C");
     }
@@ -167,8 +173,13 @@ public class RanksTests {
             snapshot =
                     accepted(
                                     snapshot,
-                                    new Command.Reverse(
-                                            i, moves.get(i).changes(), since.get(i), ALL))
+                                    new Reverse(
+                                            OperationKind.UNDO,
+                                            i,
+                                            moves.get(i).changes(),
+                                            List.of(),
+                                            since.get(i),
+                                            ALL))
                             .after();
         }
         assertThat(Trees.titles(snapshot.roots("MSF"))).as("seed %d", seed).isEqualTo(start);

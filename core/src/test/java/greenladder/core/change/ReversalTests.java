@@ -34,8 +34,8 @@ public class ReversalTests {
                 story C\
             """;
 
-    private static Command.Reverse reverse(Accepted done) {
-        return new Command.Reverse(1, done.changes(), List.of(), Set.of());
+    private static Reverse reverse(Accepted done) {
+        return new Reverse(OperationKind.UNDO, 1, done.changes(), List.of(), List.of(), Set.of());
     }
 
     /** Every stored field of every item. */
@@ -178,8 +178,13 @@ public class ReversalTests {
         var back =
                 after(
                         shortened.after(),
-                        new Command.Reverse(
-                                1, moved.changes(), List.of(shortened.changes()), Set.of()));
+                        new Reverse(
+                                OperationKind.UNDO,
+                                1,
+                                moved.changes(),
+                                List.of(),
+                                List.of(shortened.changes()),
+                                Set.of()));
         assertThat(Trees.titles(back.roots("MSF"))).isEqualTo("A B C D");
         var movedAgain =
                 after(
@@ -189,9 +194,11 @@ public class ReversalTests {
         assertThat(
                         problems(
                                         movedAgain,
-                                        new Command.Reverse(
+                                        new Reverse(
+                                                OperationKind.UNDO,
                                                 1,
                                                 moved.changes(),
+                                                List.of(),
                                                 List.of(shortened.changes()),
                                                 Set.of()))
                                 .inWords())

@@ -133,7 +133,15 @@ public class StructureCommandsTests {
     public void splitShouldBeTakenBackWhole() {
         var split = accepted(story(), split(true, "8", part("A", "5", List.of(key(3)), 0)));
         var back =
-                after(split.after(), new Command.Reverse(1, split.changes(), List.of(), Set.of()));
+                after(
+                        split.after(),
+                        new Reverse(
+                                OperationKind.UNDO,
+                                1,
+                                split.changes(),
+                                List.of(),
+                                List.of(),
+                                Set.of()));
         assertThat(children(back, 1)).containsExactly(2, 5);
         assertThat(children(back, 2)).containsExactly(3, 4);
         assertThat(node(back, 2).item().details()).isEqualTo(node(story(), 2).item().details());
@@ -161,7 +169,13 @@ public class StructureCommandsTests {
         var back =
                 after(
                         merged.after(),
-                        new Command.Reverse(1, merged.changes(), List.of(), Set.of()));
+                        new Reverse(
+                                OperationKind.UNDO,
+                                1,
+                                merged.changes(),
+                                List.of(),
+                                List.of(),
+                                Set.of()));
         assertThat(children(back, 2)).containsExactly(3, 4);
     }
 

@@ -1,0 +1,103 @@
+package greenladder.core.change;
+
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.List;
+import java.util.Objects;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Takes an operation back: all its changes, or none where one of its fields was changed again
+ * since. A reversal is an operation like any other, so that reversing it does the first one anew.
+ *
+ * @param kind {@link OperationKind#UNDO}, or {@link OperationKind#REDO} where it reverses one
+ * @param operation its number in the log
+ * @param changes what it changed, in the order in which it did
+ * @param planChanges what it changed of the plan
+ * @param shortenings the rank changes of each {@link Command.ShortenRanks} since, the oldest first:
+ *     they rewrite ranks without moving anything, and the ranks to go back to with them
+ * @param placesAsLeft items that nobody has moved since, or only to and fro: their ranks may be
+ *     others than the operation gave, though they stand where it put them
+ */
+public record Reverse(
+        OperationKind kind,
+        long operation,
+        List<Change> changes,
+        List<PlanChange> planChanges,
+        List<List<Change>> shortenings,
+        Set<ItemKey> placesAsLeft)
+        implements Command {
+    public Reverse {
+        changes = List.copyOf(changes);
+        planChanges = List.copyOf(planChanges);
+        shortenings = List.copyOf(shortenings);
+        placesAsLeft = Set.copyOf(placesAsLeft);
+    }
+
+    /** A reversal of some of the same operation's changes. */
+    public Reverse of(List<Change> some) {
+        return new Reverse(kind, operation, some, planChanges, shortenings, placesAsLeft);
+    }
+
+    /** A reversal of the same operation's changes of items alone. */
+    public Reverse withoutPlans() {
+        return new Reverse(kind, operation, changes, List.of(), shortenings, placesAsLeft);
+    }
+
+    @Override
+    public Set<String> inProducts() {
+        return changes.stream()
+                .map(change -> change.item().product())
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    @Override
+    public Set<PlanKey> plans() {
+        return planChanges.stream()
+                .map(PlanChange::subject)
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    @Override
+    public Need need(Snapshot snapshot) {
+        return changes.stream().allMatch(change -> isWork(snapshot, change))
+                ? Need.WORK
+                : Need.SHAPE;
+    }
+
+    /** What somebody may do, they may take back: the fields that workers keep true, and tasks. */
+    private boolean isWork(Snapshot snapshot, Change change) {
+        var item = snapshot.findItem(change.item());
+        boolean keepsTrue = change.followed() || change.field().isWork();
+        return item.map(is -> keepsTrue || !is.level().carriesPoints())
+                .orElseGet(
+                        () -> Tasks.is(snapshot, change.item().product(), levelOf(change.item())));
+    }
+
+    /** The level that an item had which was deleted since. */
+    private @Nullable String levelOf(ItemKey item) {
+        return changes.stream()
+                .filter(change -> change.item().equals(item) && change.field() == Field.LEVEL)
+                .map(Change::before)
+                .filter(Objects::nonNull)
+                .findFirst()
+                .orElse(null);
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        return new Reversal(snapshot, this, found).draw();
+    }
+
+    @Override
+    public List<Change> following(List<Change> follows, Snapshot before, Snapshot after) {
+        return Reversal.asTheyWere(this, follows, before, after);
+    }
+}

@@ -1,0 +1,32 @@
+package greenladder.core.change;
+
+import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Snapshot;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** Which items are tasks: what whoever works on a story may do with as they need. */
+final class Tasks {
+    private Tasks() {}
+
+    /** Whether items are tasks, as far as they are there. */
+    static boolean are(Snapshot snapshot, List<ItemKey> items) {
+        return items.stream()
+                .allMatch(key ->
+                        snapshot.findItem(key)
+                                .map(item -> !item.level().carriesPoints())
+                                .orElse(true));
+    }
+
+    /** Whether a level of a product is one of tasks. */
+    static boolean is(Snapshot snapshot, String product, @Nullable String level) {
+        return snapshot.findProduct(product)
+                .flatMap(found -> found.levels().find(level == null ? "" : level))
+                .map(found -> !found.carriesPoints())
+                .orElse(false);
+    }
+
+    static Need needOf(Snapshot snapshot, List<ItemKey> items) {
+        return are(snapshot, items) ? Need.WORK : Need.SHAPE;
+    }
+}

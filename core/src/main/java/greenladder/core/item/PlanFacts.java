@@ -1,0 +1,61 @@
+package greenladder.core.item;
+
+import java.util.Map;
+import java.util.SortedMap;
+import java.util.TreeMap;
+
+/**
+ * Parts of the plan as named texts, which is how they are kept, logged, compared and taken back: a
+ * team's members are a fact each, so that two who change one team at once seldom meet.
+ */
+public final class PlanFacts {
+    /** The text of a fact that only is or is not. */
+    static final String YES = "yes";
+
+    private PlanFacts() {}
+
+    /** The facts of a part of the plan, by name; none where it is not there. */
+    public static SortedMap<String, String> of(Workspace workspace, PlanKey subject) {
+        var key = subject.key();
+        var facts =
+                switch (subject.kind()) {
+                    case TEAM -> workspace.findTeam(key).map(Team::facts);
+                    case SPRINT -> workspace.findSprint(key).map(Sprint::facts);
+                    case RELEASE -> workspace.findRelease(key).map(Release::facts);
+                };
+        return facts.map(found -> (SortedMap<String, String>) new TreeMap<>(found))
+                .orElseGet(TreeMap::new);
+    }
+
+    /**
+     * A workspace in which a part of the plan has these facts and no others.
+     *
+     * @param facts as {@link #of} gives them; none takes it away
+     */
+    public static Workspace put(Workspace workspace, PlanKey subject, Map<String, String> facts) {
+        var key = subject.key();
+        return switch (subject.kind()) {
+            case TEAM ->
+                    facts.isEmpty()
+                            ? workspace.withoutTeam(key)
+                            : workspace.with(Team.of(key, facts));
+            case SPRINT ->
+                    facts.isEmpty()
+                            ? workspace.withoutSprint(key)
+                            : workspace.with(Sprint.of(key, facts));
+            case RELEASE ->
+                    facts.isEmpty()
+                            ? workspace.withoutRelease(key)
+                            : workspace.with(Release.of(key, facts));
+        };
+    }
+
+    /** A fact that has to be there. */
+    static String required(String key, Map<String, String> facts, String name) {
+        var text = facts.get(name);
+        if (text == null) {
+            throw new IllegalArgumentException("%s has no %s".formatted(key, name));
+        }
+        return text;
+    }
+}

@@ -1,0 +1,54 @@
+package greenladder.core.item;
+
+import java.util.Arrays;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * Names a part of the plan, as items are named by their keys: {@code sprint:lantern-7}.
+ *
+ * @param key short and lasting, one of its kind
+ */
+public record PlanKey(Kind kind, String key) implements Comparable<PlanKey> {
+    /** What plans are made of. What others refer to comes first. */
+    public enum Kind {
+        TEAM,
+        RELEASE,
+        SPRINT;
+
+        String label() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    public static PlanKey team(String key) {
+        return new PlanKey(Kind.TEAM, key);
+    }
+
+    public static PlanKey sprint(String key) {
+        return new PlanKey(Kind.SPRINT, key);
+    }
+
+    public static PlanKey release(String key) {
+        return new PlanKey(Kind.RELEASE, key);
+    }
+
+    /** Reads what {@link #toString} writes. */
+    public static Optional<PlanKey> parse(String text) {
+        int colon = text.indexOf(':');
+        return Arrays.stream(Kind.values())
+                .filter(kind -> colon > 0 && kind.label().equals(text.substring(0, colon)))
+                .map(kind -> new PlanKey(kind, text.substring(colon + 1)))
+                .findFirst();
+    }
+
+    @Override
+    public int compareTo(PlanKey other) {
+        return kind == other.kind ? key.compareTo(other.key) : kind.compareTo(other.kind);
+    }
+
+    @Override
+    public String toString() {
+        return kind.label() + ":" + key;
+    }
+}

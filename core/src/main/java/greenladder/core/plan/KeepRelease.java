@@ -1,0 +1,20 @@
+package greenladder.core.plan;
+
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.Release;
+import greenladder.core.item.Workspace;
+import java.util.Set;
+
+/** Makes a release, or changes one. */
+public record KeepRelease(Release release) implements PlanCommand {
+
+    @Override
+    public Set<PlanKey> plans() {
+        return Set.of(PlanKey.release(release.key()));
+    }
+
+    @Override
+    public Workspace plan(Workspace workspace) {
+        return workspace.with(release);
+    }
+}

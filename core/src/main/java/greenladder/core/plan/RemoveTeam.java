@@ -1,0 +1,19 @@
+package greenladder.core.plan;
+
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.Workspace;
+import java.util.Set;
+
+/** Takes a team away that nothing is left with. */
+public record RemoveTeam(String key) implements PlanCommand {
+
+    @Override
+    public Set<PlanKey> plans() {
+        return Set.of(PlanKey.team(key));
+    }
+
+    @Override
+    public Workspace plan(Workspace workspace) {
+        return workspace.withoutTeam(key);
+    }
+}
