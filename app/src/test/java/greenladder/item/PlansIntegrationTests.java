@@ -1,0 +1,148 @@
+package greenladder.item;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import greenladder.RunningDemo;
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.Sprint;
+import greenladder.core.item.Team;
+import greenladder.core.plan.KeepSprint;
+import greenladder.item.Teams.TeamForm;
+import greenladder.people.People;
+import greenladder.people.SignedIn;
+import greenladder.product.Products;
+import greenladder.web.Failure;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Map;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.testng.annotations.Test;
+
+/** Plans go through the same door as items: with rights, in the log, and to be taken back. */
+public class PlansIntegrationTests extends RunningDemo {
+    @Autowired private Door door;
+    @Autowired private Undoing undoing;
+    @Autowired private ChangeLog log;
+    @Autowired private SnapshotKeeper keeper;
+    @Autowired private ItemStore store;
+    @Autowired private Products products;
+    @Autowired private People people;
+    @Autowired private Teams teams;
+
+    private SignedIn person(String handle) {
+        return people.findByHandle(handle).orElseThrow();
+    }
+
+    private Team team(String name, String... codes) {
+        return teams.add(
+                person("edda.quill"),
+                new TeamForm(name, List.of("oona.marsh"), List.of(codes)));
+    }
+
+    private static Sprint sprint(Team team, String key) {
+        return new Sprint(
+                key,
+                team.key(),
+                "One",
+                LocalDate.parse("2027-01-04"),
+                LocalDate.parse("2027-01-15"),
+                null,
+                null);
+    }
+
+    @Test
+    public void whatWasPlannedShouldBeKeptAsItStandsInMemory() {
+        var team = team("Ferns", api().newProduct());
+        door.submit(person("edda.quill"), new KeepSprint(sprint(team, "ferns-1")));
+        var loaded = new SnapshotKeeper(store, products, people).whole().workspace();
+        assertThat(loaded.findTeam(team.key())).contains(team);
+        assertThat(loaded.findSprint("ferns-1")).contains(sprint(team, "ferns-1"));
+    }
+
+    @Test
+    public void changeOfTeamShouldBeLoggedFactByFactAndTakenBack() {
+        var code = api().newProduct();
+        var team = team("Mosses", code);
+        var edda = person("edda.quill");
+        teams.change(
+                edda,
+                team.key(),
+                new TeamForm("Lichens", List.of("oona.marsh", "tam.keel"), List.of(code)));
+        long operation = log.lastOperation();
+        assertThat(log.planChangesOf(operation))
+                .extracting(change -> change.fact() + "=" + change.after())
+                .containsExactly("member.tam.keel=yes", "name=Lichens");
+        undoing.takeBack(edda, operation);
+        assertThat(keeper.whole().workspace().findTeam(team.key())).contains(team);
+        var redone = undoing.redoLast(edda);
+        assertThat(redone.accepted().after().workspace().findTeam(team.key()).orElseThrow().name())
+                .isEqualTo("Lichens");
+    }
+
+    @Test
+    public void changeOfPlanThatWasChangedAgainShouldNotBeTakenBackAndSayWhy() {
+        var team = team("Reeds", api().newProduct());
+        var edda = person("edda.quill");
+        teams.change(edda, team.key(), new TeamForm("Rushes", List.of(), team.products()));
+        long operation = log.lastOperation();
+        teams.change(edda, team.key(), new TeamForm("Sedges", List.of(), team.products()));
+        assertThatThrownBy(() -> undoing.takeBack(edda, operation))
+                .isInstanceOf(Failure.Invalid.class)
+                .hasMessageContaining("Sedges was changed again since (name)");
+    }
+
+    @Test
+    public void sprintShouldNotBeUnmadeWhileItemsAreInIt() {
+        var code = api().newProduct();
+        var team = team("Alders", code);
+        var edda = person("edda.quill");
+        var made = door.submit(edda, new KeepSprint(sprint(team, "alders-1")));
+        door.submit(
+                edda,
+                new Command.Create(
+                        code,
+                        List.of(
+                                NewItem.of(
+                                        Map.of(
+                                                "level",
+                                                "story",
+                                                "title",
+                                                "One",
+                                                "sprint",
+                                                "alders-1")))));
+        assertThatThrownBy(() -> undoing.takeBack(edda, made.operation()))
+                .isInstanceOf(Failure.Invalid.class)
+                .hasMessageContaining("One holds 1 item");
+        var moved = sprint(team, "alders-1").startedAt(Instant.EPOCH);
+        assertThat(
+                        door.submit(edda, new KeepSprint(moved))
+                                .accepted()
+                                .after()
+                                .requireNode(new ItemKey(code, 1))
+                                .rollUp()
+                                .dates()
+                                .finish())
+                .isEqualTo("2027-01-15");
+    }
+
+    @Test
+    public void onlyWhoeverPlansForTheTeamShouldChangeItsSprintsAndAdministratorsTeams() {
+        var team = team("Willows", api().newProduct());
+        var sprint = sprint(team, "willows-1");
+        assertThatThrownBy(() -> door.submit(person("oona.marsh"), new KeepSprint(sprint)))
+                .isInstanceOf(Failure.Forbidden.class);
+        assertThatThrownBy(() -> teams.remove(person("ines.rowe"), team.key()))
+                .isInstanceOf(Failure.Forbidden.class)
+                .hasMessageContaining("Administrators look after teams");
+        door.submit(person("ines.rowe"), new KeepSprint(sprint));
+        assertThatThrownBy(() -> teams.remove(person("edda.quill"), team.key()))
+                .isInstanceOf(Failure.Invalid.class)
+                .hasMessageContaining("0 items and 1 sprints");
+        assertThat(PlanKey.parse("sprint:willows-1")).contains(PlanKey.sprint("willows-1"));
+    }
+}
