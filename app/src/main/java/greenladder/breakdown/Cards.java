@@ -5,12 +5,15 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
+import greenladder.core.item.Product;
+import greenladder.core.item.Refining;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
 import greenladder.panel.Labels;
 import greenladder.people.SignedIn;
+import greenladder.web.Drawings;
 import greenladder.web.RungMark;
 import greenladder.web.SizeWords;
 import greenladder.web.Stem;
@@ -18,34 +21,49 @@ import greenladder.web.Words;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
-/** Makes the cards of one page; marks and links are worked out once for all of them. */
+/** Draws the cards of one page; those that are drawn already, for whomever, are used again. */
 final class Cards {
     private static final int STEM_WIDTH = 213;
 
     private final Snapshot snapshot;
-    private final Place place;
     private final Rights rights;
     private final SignedIn reader;
+    private final Drawings drawings;
     private final Set<String> picked;
     private final Map<Level, RungMark> marks = new HashMap<>();
+
+    /** What a card depends on beside its node. */
+    private record Variant(
+            boolean picked,
+            boolean maySize,
+            boolean mayState,
+            boolean mayShape,
+            @Nullable Person person,
+            Refining refining) {}
 
     /**
      * @param picked keys of the picked item and of those above it
      */
-    Cards(Snapshot snapshot, Place place, Rights rights, SignedIn reader, Set<String> picked) {
+    Cards(
+            Snapshot snapshot,
+            Rights rights,
+            SignedIn reader,
+            Drawings drawings,
+            Set<String> picked) {
         this.snapshot = snapshot;
-        this.place = place;
         this.rights = rights;
         this.reader = reader;
+        this.drawings = drawings;
         this.picked = picked;
     }
 
-    RungMark mark(Level level) {
-        return marks.computeIfAbsent(
-                level, one -> RungMark.of(snapshot.requireProduct(place.product()).levels(), one));
+    RungMark mark(Product product, Level level) {
+        return marks.computeIfAbsent(level, one -> RungMark.of(product.levels(), one));
     }
 
     Set<String> picked() {
@@ -56,23 +74,47 @@ final class Cards {
         return picked.contains(node.item().key().toString());
     }
 
-    Card of(Node node) {
+    /** The card of an item, as HTML. */
+    String of(Node node) {
+        var item = node.item();
+        var product = snapshot.requireProduct(item.key().product());
+        var variant =
+                new Variant(
+                        isPicked(node),
+                        rights.mayEdit(reader, item, sizeField(item)),
+                        rights.mayEdit(reader, item, Field.STATE),
+                        rights.mayShape(reader, item.key().product(), item.level()),
+                        snapshot.findPerson(item.assignee()).orElse(null),
+                        product.refining());
+        return drawings.of(
+                node,
+                variant,
+                "breakdown/card",
+                "card",
+                "card",
+                () -> card(node, product, variant));
+    }
+
+    /** What one sets on a card: points, or the hours that are left. */
+    private static Field sizeField(Item item) {
+        return item.level().carriesPoints() ? Field.SIZE : Field.HOURS_REMAINING;
+    }
+
+    private Card card(Node node, Product product, Variant variant) {
         var item = node.item();
         var figures = node.rollUp();
         boolean leaf = !figures.hasPointChildren();
-        var person = snapshot.findPerson(item.assignee());
-        var sizeField = item.level().carriesPoints() ? Field.SIZE : Field.HOURS_REMAINING;
+        var person = Optional.ofNullable(variant.person());
         return new Card(
                 item.key().toString(),
-                place.at(item.key()).url(),
-                isPicked(node),
+                variant.picked(),
                 item.level().index(),
                 item.parent() == null ? "" : item.parent().toString(),
-                mark(item.level()),
+                mark(product, item.level()),
                 item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
                 sizeWords(node),
-                sizeField.label(),
-                rights.mayEdit(reader, item, sizeField),
+                sizeField(item).label(),
+                variant.maySize(),
                 person.map(Person::name).orElse(""),
                 person.map(Person::initials).orElse(""),
                 item.title(),
@@ -81,8 +123,8 @@ final class Cards {
                 trouble(item, figures),
                 item.state().name(),
                 item.category().name(),
-                rights.mayEdit(reader, item, Field.STATE),
-                rights.mayShape(reader, item.key().product(), item.level()),
+                variant.mayState(),
+                variant.mayShape(),
                 item.isLoose(),
                 Labels.of(item.details().labels()));
     }

@@ -1,12 +1,11 @@
 package greenladder.breakdown;
 
 import greenladder.breakdown.LadderPage.AddChoice;
-import greenladder.breakdown.LadderPage.Card;
 import greenladder.breakdown.LadderPage.Column;
+import greenladder.breakdown.LadderPage.Head;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.LevelTotal;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
@@ -14,19 +13,15 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
 import greenladder.list.Narrowed;
 import greenladder.people.SignedIn;
-import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.Comparator;
 import java.util.List;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** Makes the columns: a whole level, one item's children, or the loose items. */
 final class Columns {
     static final String LOOSE = "loose";
-
-    private static final int STEM_WIDTH = 236;
 
     /** How many cards are drawn above a picked one that stands far down. */
     private static final int AROUND = 15;
@@ -35,6 +30,7 @@ final class Columns {
     private final Product product;
     private final Place place;
     private final Cards cards;
+    private final Heads heads;
     private final Rights rights;
     private final SignedIn reader;
     private final int atOnce;
@@ -45,6 +41,7 @@ final class Columns {
             Product product,
             Place place,
             Cards cards,
+            Heads heads,
             Rights rights,
             SignedIn reader,
             int atOnce,
@@ -54,6 +51,7 @@ final class Columns {
         this.product = product;
         this.place = place;
         this.cards = cards;
+        this.heads = heads;
         this.rights = rights;
         this.reader = reader;
         this.atOnce = atOnce;
@@ -63,11 +61,8 @@ final class Columns {
         int folded = snapshot.orderOf(product.code(), level).size() - total.count();
         return column(
                 level.key(),
-                level.plural(),
-                level,
-                figures(total.count(), level, total.figures()),
-                "/%s/levels/%s/why".formatted(product.code(), level.key()),
-                stem(level, total.figures()),
+                heads.ofLevel(level, total),
+                snapshot,
                 "",
                 adds(List.of(level)),
                 folded);
@@ -78,26 +73,12 @@ final class Columns {
                 product.levels().all().stream()
                         .filter(level -> parent.item().level().isAbove(level))
                         .toList();
-        var present =
-                parent.children().stream()
-                        .map(child -> child.item().level())
-                        .distinct()
-                        .sorted(Comparator.comparingInt(Level::index))
-                        .toList();
-        var head = present.isEmpty() ? below.getFirst() : present.getFirst();
-        var heading =
-                present.isEmpty()
-                        ? head.plural()
-                        : present.stream().map(Level::plural).collect(Collectors.joining(", "));
-        var key = parent.item().key().toString();
         var live = parent.children().stream().filter(node -> !node.item().isDropped()).count();
+        var key = parent.item().key().toString();
         return column(
                 key,
-                heading,
-                head,
-                figures(live, head, parent.rollUp()),
-                "/items/%s/why".formatted(key),
-                live == 0 ? null : stem(head, parent.rollUp()),
+                heads.ofChildren(parent),
+                parent,
                 key,
                 adds(below),
                 (int) (parent.children().size() - live));
@@ -106,13 +87,11 @@ final class Columns {
     Column ofLoose() {
         var nodes = found(looseNodes(snapshot, product));
         var stretch = stretch(LOOSE, Stretch.Source.of(nodes, any -> true));
+        var head = heads.ofLoose(LOOSE, nodes.size());
         return new Column(
                 LOOSE,
-                "Loose items",
-                Words.count(nodes.size(), "item") + " without a parent",
-                "",
-                null,
-                null,
+                heads.drawn(snapshot, head),
+                head.heading(),
                 "",
                 place.kept().contains(LOOSE),
                 earlier(LOOSE, stretch),
@@ -182,25 +161,17 @@ final class Columns {
                                 .anyMatch(above -> above.item().isDropped());
     }
 
+    /**
+     * @param of what the head is drawn of
+     */
     private Column column(
-            String id,
-            String heading,
-            Level level,
-            String figures,
-            String whyUrl,
-            @Nullable Stem stem,
-            String parent,
-            List<AddChoice> adds,
-            int folded) {
+            String id, Head head, Object of, String parent, List<AddChoice> adds, int folded) {
         var source = source(id);
         var stretch = stretch(id, source);
         return new Column(
                 id,
-                heading,
-                foundIn(source) + figures,
-                whyUrl,
-                cards.mark(level),
-                stem,
+                heads.drawn(of, head.withFound(foundIn(source))),
+                head.heading(),
                 parent,
                 place.kept().contains(id),
                 earlier(id, stretch),
@@ -215,7 +186,7 @@ final class Columns {
                 null);
     }
 
-    private List<Card> cardsOf(String id, Stretch stretch) {
+    private List<String> cardsOf(String id, Stretch stretch) {
         return place.kept().contains(id)
                 ? List.of()
                 : stretch.nodes().stream().map(cards::of).toList();
@@ -283,24 +254,5 @@ final class Columns {
                 .filter(level -> rights.mayShape(reader, product.code(), level))
                 .map(level -> new AddChoice(level.key(), Words.lower(level.name())))
                 .toList();
-    }
-
-    private static String figures(long count, Level level, RollUp figures) {
-        if (!level.carriesPoints()) {
-            var hours = Stem.hoursInWords(figures);
-            return hours.isEmpty() ? Long.toString(count) : "%d · %s".formatted(count, hours);
-        }
-        return figures.effective() == null
-                ? Long.toString(count)
-                : "%d · %s points".formatted(count, Words.of(figures.effective()));
-    }
-
-    private static @Nullable Stem stem(Level level, RollUp figures) {
-        if (!level.carriesPoints()) {
-            return figures.hoursInvested() == null && figures.hoursRemaining() == null
-                    ? null
-                    : Stem.byHours(figures, STEM_WIDTH);
-        }
-        return figures.effective() == null ? null : Stem.byPoints(figures, STEM_WIDTH);
     }
 }

@@ -34,16 +34,23 @@ public record LadderPage(
 
     /** A rung of the ladder rail: a whole level. */
     public record RailRung(
-            String label, String count, String percent, String url, boolean current) {}
+            String level,
+            String label,
+            String count,
+            String percent,
+            String url,
+            boolean current) {}
 
     /**
      * A column of cards.
      *
      * @param id stable, and unique on the page
-     * @param whyUrl where the figures are explained; empty where there is nothing to explain
+     * @param head what it is and comes to, as HTML
+     * @param heading what it is, in words
      * @param parent key of the item whose children these are; empty where they are not one item's
      * @param kept whether its cards are drawn already and are left out here
      * @param adds what can be added at the end; empty for nothing
+     * @param cards as HTML
      * @param earlierUrl where the cards above come from; null where there are none
      * @param moreUrl where the cards that are not drawn yet come from; null where all are
      * @param droppedWords how many are folded away; empty for none
@@ -51,21 +58,39 @@ public record LadderPage(
      */
     public record Column(
             String id,
+            String head,
             String heading,
-            String figures,
-            String whyUrl,
-            @Nullable RungMark mark,
-            @Nullable Stem stem,
             String parent,
             boolean kept,
             @Nullable String earlierUrl,
-            List<Card> cards,
+            List<String> cards,
             @Nullable String moreUrl,
             List<AddChoice> adds,
             String droppedWords,
             String droppedUrl,
             boolean droppedOpen,
             @Nullable String findText) {}
+
+    /**
+     * What a column is and what it comes to.
+     *
+     * @param id the column's
+     * @param whyUrl where the figures are explained; empty where there is nothing to explain
+     */
+    public record Head(
+            String id,
+            String heading,
+            String figures,
+            String whyUrl,
+            @Nullable RungMark mark,
+            @Nullable Stem stem) {
+        /** The same with how many are found, as words before the figures. */
+        Head withFound(String found) {
+            return found.isEmpty()
+                    ? this
+                    : new Head(id, heading, found + figures, whyUrl, mark, stem);
+        }
+    }
 
     public record AddChoice(String level, String label) {}
 
@@ -79,7 +104,6 @@ public record LadderPage(
      */
     public record Card(
             String key,
-            String url,
             boolean picked,
             int level,
             String parent,

@@ -1,6 +1,5 @@
 package greenladder.breakdown;
 
-import greenladder.breakdown.LadderPage.Card;
 import greenladder.breakdown.LadderPage.Column;
 import greenladder.breakdown.LadderPage.RailRung;
 import greenladder.core.item.Item;
@@ -15,6 +14,7 @@ import greenladder.list.FilterLines;
 import greenladder.list.Narrowed;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
+import greenladder.web.Drawings;
 import greenladder.web.GreenLadderProperties;
 import greenladder.web.Words;
 import java.util.ArrayList;
@@ -34,14 +34,20 @@ public class LadderPages {
     private final ItemPanels panels;
     private final Rights rights;
     private final FilterLines lines;
+    private final Drawings drawings;
     private final int atOnce;
 
     /** The cards of a long column that were not drawn at first. */
-    public record More(@Nullable String earlierUrl, List<Card> cards, @Nullable String moreUrl) {}
+    public record More(@Nullable String earlierUrl, List<String> cards, @Nullable String moreUrl) {}
 
     LadderPages(
-            ItemPanels panels, Rights rights, FilterLines lines, GreenLadderProperties properties) {
+            ItemPanels panels,
+            Rights rights,
+            FilterLines lines,
+            Drawings drawings,
+            GreenLadderProperties properties) {
         this.lines = lines;
+        this.drawings = drawings;
         this.panels = panels;
         this.rights = rights;
         this.atOnce = properties.cardsAtOnce();
@@ -111,11 +117,9 @@ public class LadderPages {
             int offset,
             boolean earlier) {
         var way = way(snapshot, place);
-        var cards = cards(snapshot, place, reader, way);
+        var cards = cards(snapshot, reader, way);
         var narrowed = lines.narrowed(snapshot, List.of(product), place.filter(), reader);
-        var source =
-                new Columns(snapshot, product, place, cards, rights, reader, atOnce, narrowed)
-                        .source(column);
+        var source = columns(snapshot, product, place, reader, way, narrowed).source(column);
         var stretch =
                 earlier
                         ? Stretch.before(source, offset, atOnce)
@@ -141,17 +145,18 @@ public class LadderPages {
                 snapshot,
                 product,
                 place,
-                cards(snapshot, place, reader, way),
+                cards(snapshot, reader, way),
+                new Heads(product, drawings),
                 rights,
                 reader,
                 atOnce,
                 narrowed);
     }
 
-    private Cards cards(Snapshot snapshot, Place place, SignedIn reader, List<Node> way) {
+    private Cards cards(Snapshot snapshot, SignedIn reader, List<Node> way) {
         var picked =
                 way.stream().map(node -> node.item().key().toString()).collect(Collectors.toSet());
-        return new Cards(snapshot, place, rights, reader, picked);
+        return new Cards(snapshot, rights, reader, drawings, picked);
     }
 
     /** The picked item and those above it, from the first column's level down. */
@@ -189,6 +194,7 @@ public class LadderPages {
         return totals.entrySet().stream()
                 .map(entry ->
                         new RailRung(
+                                entry.getKey().key(),
                                 entry.getKey().plural(),
                                 Integer.toString(entry.getValue().count()),
                                 entry.getValue().completion().map(Words::percent).orElse("–"),

@@ -8,6 +8,7 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
 /** The stream of events that every open page listens to. */
@@ -21,13 +22,15 @@ class LiveController {
 
     @GetMapping("/live")
     ResponseEntity<SseEmitter> live(
-            @AuthenticationPrincipal SignedIn me, HttpServletRequest request) {
+            @AuthenticationPrincipal SignedIn me,
+            @RequestParam(defaultValue = "") String view,
+            HttpServletRequest request) {
         var session = request.getSession(false);
         return ResponseEntity.ok()
                 .contentType(MediaType.TEXT_EVENT_STREAM)
                 .header(HttpHeaders.CACHE_CONTROL, "no-store")
                 .header("X-Accel-Buffering", "no")
-                .body(streams.open(me, session == null ? "" : session.getId()));
+                .body(streams.open(me, session == null ? "" : session.getId(), view));
     }
 
     /** Whether one is still signed in: a page that lost its stream asks. */

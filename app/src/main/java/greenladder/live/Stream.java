@@ -1,13 +1,17 @@
 package greenladder.live;
 
+import greenladder.item.Door.Saved;
 import greenladder.live.Streams.Event;
+import greenladder.people.SignedIn;
 import java.io.IOException;
+import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
 import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
@@ -18,23 +22,20 @@ final class Stream {
 
     private static final long BEAT_SECONDS = 20;
 
-    private final String handle;
+    private final SignedIn reader;
     private final String session;
+    private final @Nullable LiveDrawer drawer;
     private final SseEmitter emitter = new SseEmitter(0L);
     private final BlockingQueue<Event> queue = new ArrayBlockingQueue<>(QUEUE);
     private final AtomicBoolean ended = new AtomicBoolean();
     private final Consumer<Stream> onEnd;
 
-    /** The products of which the reader sees nothing. */
-    private final Set<String> hidden;
-
-    Stream(String handle, String session, Consumer<Stream> onEnd) {
-        this(handle, session, Set.of(), onEnd);
-    }
-
-    Stream(String handle, String session, Set<String> hidden, Consumer<Stream> onEnd) {
-        this.hidden = hidden;
-        this.handle = handle;
+    /**
+     * @param drawer draws for the view that the page shows
+     */
+    Stream(SignedIn reader, String session, @Nullable LiveDrawer drawer, Consumer<Stream> onEnd) {
+        this.drawer = drawer;
+        this.reader = reader;
         this.session = session;
         this.onEnd = onEnd;
         emitter.onCompletion(this::end);
@@ -44,15 +45,15 @@ final class Stream {
 
     /** Whether the reader may see anything of a product. */
     boolean sees(String product) {
-        return !hidden.contains(product);
+        return !hidden().contains(product);
     }
 
     Set<String> hidden() {
-        return hidden;
+        return reader.hidden();
     }
 
     String handle() {
-        return handle;
+        return reader.handle();
     }
 
     /** The session in which the page was opened; empty where it was opened by a token. */
@@ -60,8 +61,13 @@ final class Stream {
         return session;
     }
 
+    /** What the page may put in place of what it shows; null where it has to look for itself. */
+    @Nullable Map<String, Map<String, String>> drawn(Saved saved) {
+        return drawer == null ? null : drawer.drawn(saved, reader).orElse(null);
+    }
+
     SseEmitter start() {
-        Thread.ofVirtual().name("live " + handle).start(this::send);
+        Thread.ofVirtual().name("live " + handle()).start(this::send);
         return emitter;
     }
 
@@ -89,7 +95,7 @@ final class Stream {
                                 ? SseEmitter.event().comment("still here")
                                 : SseEmitter.event()
                                         .name(event.name())
-                                        .data(event.data(), MediaType.APPLICATION_JSON));
+                                        .data(event.data().get(), MediaType.APPLICATION_JSON));
             }
         } catch (IOException | IllegalStateException e) {
             // The page is gone; whatever it missed it fetches when it comes back.

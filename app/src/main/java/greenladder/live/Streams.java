@@ -1,5 +1,6 @@
 package greenladder.live;
 
+import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import greenladder.item.ChangeLog;
 import greenladder.item.Door.Saved;
 import greenladder.people.People.RolesChanged;
@@ -9,10 +10,14 @@ import greenladder.people.SignedIn;
 import greenladder.talk.Comments.CommentsChanged;
 import greenladder.talk.Notices.NoticesChanged;
 import java.util.Deque;
+import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentLinkedDeque;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Predicate;
+import java.util.function.Supplier;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
@@ -32,8 +37,14 @@ public class Streams {
     private final Deque<Stream> open = new ConcurrentLinkedDeque<>();
     private final AtomicLong last = new AtomicLong();
 
-    Streams(ChangeLog log) {
+    /** By the name of the view. */
+    private final Map<String, LiveDrawer> drawers;
+
+    Streams(ChangeLog log, List<LiveDrawer> drawers) {
         last.set(log.lastOperation());
+        this.drawers =
+                drawers.stream()
+                        .collect(Collectors.toUnmodifiableMap(LiveDrawer::view, one -> one));
     }
 
     /** The number of the last operation that pages were told of. */
@@ -41,11 +52,15 @@ public class Streams {
         return last.get();
     }
 
-    /** Opens a stream; where a person has too many, the oldest ends. */
-    SseEmitter open(SignedIn me, String session) {
+    /**
+     * Opens a stream; where a person has too many, the oldest ends.
+     *
+     * @param view what the page shows; empty for what nobody draws for
+     */
+    SseEmitter open(SignedIn me, String session, String view) {
         endOldest(stream -> stream.handle().equals(me.handle()), MOST_OF_ONE);
         endOldest(any -> true, MOST);
-        var stream = new Stream(me.handle(), session, me.hidden(), open::remove);
+        var stream = new Stream(me, session, drawers.get(view), open::remove);
         open.add(stream);
         stream.tell(new Event("hello", Map.of("operation", last())));
         return stream.start();
@@ -66,7 +81,7 @@ public class Streams {
             open.forEach(stream -> {
                 var seen = touched.without(stream.hidden());
                 if (!seen.isNothing()) {
-                    stream.tell(new Event("changed", seen));
+                    stream.tell(new Event("changed", () -> new Told(seen, stream.drawn(saved))));
                 }
             });
         }
@@ -120,6 +135,13 @@ public class Streams {
         open.forEach(Stream::end);
     }
 
+    /**
+     * What a page is told of a change.
+     *
+     * @param drawn what it may put in place of what it shows; null where it looks for itself
+     */
+    record Told(@JsonUnwrapped Touched touched, @Nullable Map<String, Map<String, String>> drawn) {}
+
     private void tell(Event event, Predicate<Stream> whom) {
         open.stream().filter(whom).forEach(stream -> stream.tell(event));
     }
@@ -133,7 +155,11 @@ public class Streams {
     /**
      * Something to tell.
      *
-     * @param data written as JSON
+     * @param data written as JSON; made when it is sent, by the stream's own thread
      */
-    record Event(String name, Object data) {}
+    record Event(String name, Supplier<Object> data) {
+        Event(String name, Map<String, ?> data) {
+            this(name, () -> data);
+        }
+    }
 }

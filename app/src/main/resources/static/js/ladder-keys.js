@@ -2,7 +2,7 @@
 import { clearSelection, select, subjects, takeUp, taken } from "./selection.js";
 import { move } from "./moving.js";
 import { rename } from "./menu.js";
-import { columnsUpTo, go } from "./view.js";
+import { columnsUpTo, go, placeOf } from "./view.js";
 import { holdKeys } from "./typing-ahead.js";
 
 const link = (card) => card?.querySelector(".card-link");
@@ -19,7 +19,7 @@ function beside(card, step) {
 }
 
 async function pick(card) {
-  if (!card.classList.contains("is-picked")) await go(link(card).getAttribute("href"), columnsUpTo(card));
+  if (!card.classList.contains("is-picked")) await go(placeOf(card.dataset.key), columnsUpTo(card));
   return document.getElementById(card.id);
 }
 

@@ -1,6 +1,6 @@
 // Keeps the page in step with what others do. One stream of events tells which items changed; where the view shows one of them,
 // it is fetched anew, and only columns that changed are drawn. A lost stream shows itself, and what was missed is fetched.
-import { refresh, view } from "./view.js";
+import { isLoading, refresh, view } from "./view.js";
 import { isOwn } from "./server.js";
 
 const RETRY = 3000;
@@ -39,10 +39,15 @@ function gather(time) {
   gathering = { at, timer: setTimeout(draw, time) };
 }
 
+// A view whose pieces are sent with the change says what to do with them, and whether that was all.
+let put = () => false;
+export const withPieces = (how) => (put = how);
+
 async function changed(event) {
   const touched = JSON.parse(event.data);
   seen = touched.operation;
   if (await isOwn(touched.operation)) return;
+  if (touched.drawn && !gathering && !isLoading() && put(touched)) return;
   const near = touched.many || touched.items.some(shows);
   if (!near && !touched.products.includes(view()?.dataset.product)) return;
   stale.all ||= touched.many;
@@ -89,7 +94,7 @@ async function lost() {
 
 function open() {
   if (source || document.hidden) return;
-  source = new EventSource("/live");
+  source = new EventSource(`/live?view=${view()?.dataset.view ?? ""}`);
   source.addEventListener("hello", hello);
   source.addEventListener("changed", changed);
   source.addEventListener("comments", commented);

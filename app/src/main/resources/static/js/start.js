@@ -37,3 +37,4 @@ import "./attaching.js";
 import "./folds.js";
 import "./writing.js";
 import "./live.js";
+import "./live-cards.js";

@@ -45,6 +45,8 @@ async function loadUntilTrue() {
   } while (again);
 }
 
+export const isLoading = () => loading !== null;
+
 function load() {
   if (loading) again = true;
   loading ??= loadUntilTrue().finally(() => (loading = null));
@@ -81,7 +83,22 @@ document.addEventListener("click", (event) => {
   const url = new URL(link.getAttribute("href"), location.href);
   if (url.pathname !== location.pathname) return;
   event.preventDefault();
-  go(url.pathname + url.search, link.matches(".card-link") ? columnsUpTo(link) : []);
+  go(url.pathname + url.search);
+});
+
+/** The address of the current view with another item picked. */
+export function placeOf(key) {
+  const url = new URL(view().dataset.url, location.href);
+  url.searchParams.set("at", key);
+  return url.pathname + url.search;
+}
+
+// A card knows its item and not the page that it stands on: there, its link picks it.
+document.addEventListener("click", (event) => {
+  const link = event.target.closest?.("[data-columns] .card-link");
+  if (!link || event.defaultPrevented || event.ctrlKey || event.metaKey || event.shiftKey || event.button) return;
+  event.preventDefault();
+  go(placeOf(link.closest(".item-card").dataset.key), columnsUpTo(link));
 });
 
 /** The columns that picking a card leaves as they are: its own and those before it. */
@@ -114,7 +131,7 @@ document.addEventListener("htmx:responseError", (event) => {
 document.addEventListener("htmx:sendError", () => tell("The server cannot be reached. Nothing was lost; try again.", true));
 
 /** In columns that stay as they are drawn, what is picked now is marked here. */
-function drawPicked(way = (view()?.dataset.way ?? "").split(","), within = document) {
+export function drawPicked(way = (view()?.dataset.way ?? "").split(","), within = document) {
   within.querySelectorAll("[data-cards] > .item-card").forEach((card) => {
     const picked = way.includes(card.dataset.key);
     if (picked === card.classList.contains("is-picked")) return;

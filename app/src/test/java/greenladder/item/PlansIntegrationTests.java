@@ -40,8 +40,7 @@ public class PlansIntegrationTests extends RunningDemo {
 
     private Team team(String name, String... codes) {
         return teams.add(
-                person("edda.quill"),
-                new TeamForm(name, List.of("oona.marsh"), List.of(codes)));
+                person("edda.quill"), new TeamForm(name, List.of("oona.marsh"), List.of(codes)));
     }
 
     private static Sprint sprint(Team team, String key) {

@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
 import greenladder.live.Streams.Event;
+import greenladder.people.SignedIn;
+import io.micrometer.core.instrument.MeterRegistry;
 import java.io.IOException;
 import java.net.CookieManager;
 import java.net.URI;
@@ -13,6 +15,8 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse.BodyHandlers;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Pattern;
@@ -27,6 +31,7 @@ public class StreamsIntegrationTests extends RunningDemo {
     };
 
     @Autowired private Streams streams;
+    @Autowired private MeterRegistry meters;
 
     private HttpClient signedIn(String handle) throws IOException, InterruptedException {
         var client = HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
@@ -55,17 +60,26 @@ public class StreamsIntegrationTests extends RunningDemo {
     /** Opens a stream that counts a latch down when it is told of a change of an item. */
     private Thread listen(
             HttpClient client, String item, CountDownLatch open, CountDownLatch told) {
+        return listen(client, "", item, open, told);
+    }
+
+    private Thread listen(
+            HttpClient client, String view, String item, CountDownLatch open, CountDownLatch told) {
         return Thread.ofVirtual()
                 .start(() -> {
                     try (var lines =
-                            client.send(request("/live").build(), BodyHandlers.ofLines()).body()) {
+                            client.send(
+                                            request("/live?view=" + view).build(),
+                                            BodyHandlers.ofLines())
+                                    .body()) {
                         lines.filter(
                                         line -> {
                                             if (line.contains("operation")
                                                     && !line.contains("products")) {
                                                 open.countDown();
                                             }
-                                            return line.contains("\"" + item + "\"");
+                                            return line.contains(item + "\\\"")
+                                                    || line.contains("\"" + item + "\"");
                                         })
                                 .findFirst()
                                 .ifPresent(any -> told.countDown());
@@ -100,6 +114,40 @@ public class StreamsIntegrationTests extends RunningDemo {
         listeners.forEach(Thread::interrupt);
     }
 
+    @Test(timeOut = 90_000)
+    public void changeThatFiftyPagesShowShouldBeDrawnOnce() throws Exception {
+        var code = api().newProduct();
+        api().post(
+                        "/products/" + code + "/items",
+                        """
+                        {'items':[{'level':'epic','title':'Above','ref':'e'},\
+                        {'level':'story','title':'Below','parentRef':'e'}]}\
+                        """);
+        var open = new CountDownLatch(50);
+        var told = new CountDownLatch(50);
+        var listeners = new ArrayList<Thread>();
+        for (var handle : List.of("ines.rowe", "juna.frost")) {
+            var client = signedIn(handle);
+            for (int i = 0; i < 25; i++) {
+                listeners.add(listen(client, "ladder", "card-" + code + "2", open, told));
+            }
+        }
+        assertThat(open.await(60, TimeUnit.SECONDS)).isTrue();
+        double cards = drawn("card");
+        double heads = drawn("head");
+        api().patch("/items/" + code + "2", "{'size':5}");
+        assertThat(told.await(60, TimeUnit.SECONDS)).isTrue();
+        assertThat(drawn("card") - cards).as("the story and its epic").isEqualTo(2);
+        assertThat(drawn("head") - heads)
+                .as("what stands under the epic and under the story, and each level")
+                .isEqualTo(2 + 6);
+        listeners.forEach(Thread::interrupt);
+    }
+
+    private double drawn(String piece) {
+        return meters.get("greenladder.drawings").tag("piece", piece).counter().count();
+    }
+
     @Test(timeOut = 60_000)
     public void signOutEverywhereShouldEndTheStreamsOfThatPerson() throws Exception {
         var client = signedIn("saga.lind");
@@ -128,9 +176,9 @@ public class StreamsIntegrationTests extends RunningDemo {
     @Test
     public void streamOfASlowReaderShouldEndRatherThanHoldUpWhoWrites() {
         var ended = new ArrayList<Stream>();
-        var stream = new Stream("slow", "", ended::add);
+        var stream = new Stream(SignedIn.SYSTEM, "", null, ended::add);
         for (int i = 0; i <= Stream.QUEUE; i++) {
-            stream.tell(new Event("changed", i));
+            stream.tell(new Event("changed", Map.of()));
         }
         assertThat(ended).containsExactly(stream);
     }
@@ -147,6 +195,7 @@ public class StreamsIntegrationTests extends RunningDemo {
                             java.util.Map.of(),
                             "",
                             0),
+                    "",
                     "");
         }
         assertThat(streams.count() - before).isBetween(1, Streams.MOST_OF_ONE);

@@ -1,0 +1,113 @@
+package greenladder.breakdown;
+
+import greenladder.core.change.Change;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Door.Saved;
+import greenladder.item.Rights;
+import greenladder.live.LiveDrawer;
+import greenladder.people.SignedIn;
+import greenladder.web.Drawings;
+import greenladder.web.Words;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Component;
+
+/**
+ * Sends the cards and the heads of columns that a change of fields touches to open Ladder pages.
+ * What changes which cards there are, or where they stand, the pages fetch themselves.
+ */
+@Component
+class LiveCards implements LiveDrawer {
+    private static final int MOST_CARDS = 40;
+
+    private static final Set<Field> ABOUT_PLACES =
+            Set.of(Field.EXISTS, Field.LEVEL, Field.PARENT, Field.RANK);
+
+    private final Rights rights;
+    private final Drawings drawings;
+
+    LiveCards(Rights rights, Drawings drawings) {
+        this.rights = rights;
+        this.drawings = drawings;
+    }
+
+    @Override
+    public String view() {
+        return "ladder";
+    }
+
+    @Override
+    public Optional<Map<String, Map<String, String>>> drawn(Saved saved, SignedIn reader) {
+        var after = saved.accepted().after();
+        var touched = new LinkedHashMap<ItemKey, Node>();
+        // Of readers to whom products are hidden each sees other figures.
+        boolean places =
+                !reader.hidden().isEmpty()
+                        || !saved.plans().isEmpty()
+                        || saved.changes().stream()
+                                .anyMatch(change -> isAboutPlaces(saved, change));
+        if (places) {
+            return Optional.empty();
+        }
+        for (var change : saved.changes()) {
+            climb(after, change.item(), touched);
+        }
+        if (touched.isEmpty() || touched.size() > MOST_CARDS) {
+            return Optional.empty();
+        }
+        var cards = new HashMap<String, String>();
+        var heads = new HashMap<String, String>();
+        var rail = new HashMap<String, String>();
+        var drawer = new Cards(after, rights, reader, drawings, Set.of());
+        touched.forEach((key, node) -> {
+            cards.put(key.toString(), drawer.of(node));
+            var product = after.requireProduct(key.product());
+            if (product.levels().below(node.item().level()).isPresent()) {
+                var columns = new Heads(product, drawings);
+                heads.put(key.toString(), columns.drawn(node, columns.ofChildren(node)));
+            }
+        });
+        touched.keySet().stream()
+                .map(ItemKey::product)
+                .distinct()
+                .forEach(code -> addLevels(after, after.requireProduct(code), heads, rail));
+        return Optional.of(Map.of("cards", cards, "heads", heads, "rail", rail));
+    }
+
+    private void addLevels(
+            Snapshot after, Product product, Map<String, String> heads, Map<String, String> rail) {
+        var columns = new Heads(product, drawings);
+        after.levelTotals(product)
+                .forEach((level, total) -> {
+                    var id = product.code() + "/" + level.key();
+                    heads.put(id, columns.drawn(after, columns.ofLevel(level, total)));
+                    rail.put(id, total.completion().map(Words::percent).orElse("–"));
+                });
+    }
+
+    private static void climb(Snapshot after, ItemKey from, Map<ItemKey, Node> touched) {
+        var next = after.findNode(from);
+        while (next.isPresent()
+                && touched.putIfAbsent(next.get().item().key(), next.get()) == null) {
+            next = Optional.ofNullable(next.get().item().parent()).flatMap(after::findNode);
+        }
+    }
+
+    private static boolean isAboutPlaces(Saved saved, Change change) {
+        if (ABOUT_PLACES.contains(change.field())) {
+            return true;
+        }
+        boolean was = saved.before().findItem(change.item()).map(Item::isDropped).orElse(false);
+        boolean is =
+                saved.accepted().after().findItem(change.item()).map(Item::isDropped).orElse(true);
+        return was != is;
+    }
+}
