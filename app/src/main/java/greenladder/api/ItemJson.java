@@ -1,15 +1,18 @@
 package greenladder.api;
 
+import com.fasterxml.jackson.annotation.JsonAnyGetter;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
+import greenladder.core.item.StandardFields;
 import greenladder.core.ready.Readiness;
 import greenladder.core.score.Scores;
 import greenladder.core.snapshot.Snapshot;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -60,7 +63,8 @@ record ItemJson(
         int position,
         Instant createdAt,
         Instant updatedAt,
-        long version) {
+        long version,
+        @JsonAnyGetter Map<String, @Nullable String> standard) {
 
     record HoursJson(
             @Nullable BigDecimal estimate,
@@ -87,6 +91,20 @@ record ItemJson(
     record LinkJson(String address, String name) {}
 
     record AttachmentJson(String id, String name, String type, long bytes) {}
+
+    /** The values of the product's own fields. */
+    private static Map<String, String> own(Item item) {
+        var own = new TreeMap<>(item.details().custom());
+        StandardFields.ALL.forEach(field -> own.remove(field.key()));
+        return own;
+    }
+
+    /** The values of {@link StandardFields}, each a property of its own; null where it has none. */
+    private static Map<String, @Nullable String> standard(Item item) {
+        var values = new LinkedHashMap<String, @Nullable String>();
+        StandardFields.ALL.forEach(field -> values.put(field.key(), field.field().textOf(item)));
+        return values;
+    }
 
     static ItemJson of(Snapshot snapshot, ItemKey key) {
         return of(snapshot, snapshot.requireNode(key).item());
@@ -143,7 +161,7 @@ record ItemJson(
                                 new AttachmentJson(
                                         file.id(), file.name(), file.type(), file.bytes()))
                         .toList(),
-                item.details().custom(),
+                own(item),
                 text(item.details().grewFrom()),
                 text(item.details().splitFrom()),
                 item.details().parts().stream().map(ItemKey::toString).toList(),
@@ -151,7 +169,8 @@ record ItemJson(
                 snapshot.position(item),
                 item.createdAt(),
                 item.updatedAt(),
-                item.version());
+                item.version(),
+                standard(item));
     }
 
     private static Map<String, BigDecimal> factors(Item item) {

@@ -56,6 +56,9 @@ final class ItemQuery {
         state.picks().keySet().stream()
                 .filter(name -> narrowed.facets().find(name).isEmpty())
                 .forEach(name -> problem(name, NO_PARAMETER.formatted(name)));
+        if (Sorting.of(narrowed.lens()).stream().noneMatch(one -> one.id().equals(sorting.id()))) {
+            problem("sort", "%s has no field “%s”.".formatted(product.name(), sorting.id()));
+        }
         state.picks()
                 .forEach((name, values) ->
                         narrowed.facets()
@@ -139,7 +142,7 @@ final class ItemQuery {
                     "sort",
                     "Items are sorted by %s."
                             .formatted(
-                                    Stream.of(Sorting.values())
+                                    Sorting.ALL.stream()
                                             .map(Sorting::id)
                                             .collect(Collectors.joining(", "))));
         }

@@ -72,8 +72,12 @@ public class ProductSetup {
                 new CustomField(
                         freeKey(
                                 name,
-                                fields.stream().map(CustomField::key).collect(Collectors.toSet())),
-                        requireName(name, fields.stream().map(CustomField::name).toList()),
+                                product.describedFields().stream()
+                                        .map(CustomField::key)
+                                        .collect(Collectors.toSet())),
+                        requireName(
+                                name,
+                                product.describedFields().stream().map(CustomField::name).toList()),
                         known,
                         requireChoices(known, choices));
         fields.add(field);
@@ -87,7 +91,7 @@ public class ProductSetup {
         var product = require(me, code);
         var field = requireField(product, key);
         var others =
-                product.fields().stream()
+                product.describedFields().stream()
                         .filter(one -> !one.key().equals(key))
                         .map(CustomField::name)
                         .toList();
@@ -226,7 +230,9 @@ public class ProductSetup {
     }
 
     private static CustomField requireField(Product product, String key) {
-        return product.findField(key)
+        return product.fields().stream()
+                .filter(field -> field.key().equals(key))
+                .findFirst()
                 .orElseThrow(() -> new Failure.NotFound("There is no field “%s”.".formatted(key)));
     }
 

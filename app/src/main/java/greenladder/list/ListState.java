@@ -3,6 +3,7 @@ package greenladder.list;
 import greenladder.core.filter.Facet;
 import greenladder.core.filter.Facets;
 import greenladder.core.filter.Sorting;
+import greenladder.core.item.StandardFields;
 import java.net.URLDecoder;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
@@ -170,6 +171,7 @@ public record ListState(
     /** Whether a parameter of a URL narrows a list down by a facet. */
     public static boolean isFacet(String name) {
         return FACETS.contains(name)
+                || StandardFields.find(name).isPresent()
                 || FLAGS.contains(name)
                 || PREFIXES.stream().anyMatch(name::startsWith);
     }
@@ -234,7 +236,7 @@ public record ListState(
         if (!text.isEmpty()) {
             parameters.put("text", List.of(text));
         }
-        if (sorting != Sorting.RANK) {
+        if (!sorting.equals(Sorting.RANK)) {
             parameters.put("sort", List.of(sorting.id()));
         }
         if (!groups.isEmpty()) {

@@ -96,7 +96,7 @@ class NarrowPages {
                         .filter(facet -> facet.choices().size() > 1 || facet.picked())
                         .toList(),
                 flags(narrowed, counts),
-                ranked ? sortings(state) : List.of(),
+                ranked ? sortings(narrowed) : List.of(),
                 ranked ? groups(narrowed, state, 0) : List.of(),
                 ranked ? groups(narrowed, state, 1) : List.of(),
                 NarrowPage.marks(narrowed),
@@ -243,10 +243,15 @@ class NarrowPages {
                 .toList();
     }
 
-    private static List<Choice> sortings(ListState state) {
-        return Stream.of(Sorting.values())
+    private static List<Choice> sortings(Narrowed narrowed) {
+        var state = narrowed.state();
+        return Sorting.of(narrowed.lens()).stream()
                 .map(sorting ->
-                        new Choice(sorting.id(), sorting.label(), 0, sorting == state.sorting()))
+                        new Choice(
+                                sorting.id(),
+                                sorting.label(),
+                                0,
+                                sorting.id().equals(state.sorting().id())))
                 .toList();
     }
 

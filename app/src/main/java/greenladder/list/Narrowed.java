@@ -40,7 +40,10 @@ public final class Narrowed {
         var parts = new ArrayList<Filter.Part>();
         state.picks()
                 .forEach((id, values) ->
-                        facets.find(id).ifPresent(facet -> parts.add(Filter.part(facet, values))));
+                        parts.add(
+                                facets.find(id)
+                                        .map(facet -> Filter.part(facet, values))
+                                        .orElseGet(() -> unknown(id))));
         if (!state.text().isEmpty()) {
             parts.add(Filter.text(state.text(), hits));
         }
@@ -51,6 +54,11 @@ public final class Narrowed {
                                 .ifPresent(facet ->
                                         marks.put(
                                                 mark, Filter.part(facet, List.of(mark.value())))));
+    }
+
+    /** What these products do not have, nothing has: said, rather than looked over. */
+    private static Filter.Part unknown(String id) {
+        return new Filter.Part(id, "%s: no field here".formatted(id), any -> false);
     }
 
     public Lens lens() {

@@ -167,7 +167,7 @@ public record TableColumn(
         columns.add(count("files", "Files", node -> node.item().details().attachments().size()));
         columns.add(day("made", "Created", Item::createdAt));
         columns.add(day("changed", "Changed", Item::updatedAt));
-        product.fields().forEach(custom -> columns.add(custom(custom)));
+        product.describedFields().forEach(custom -> columns.add(custom(custom)));
         return columns;
     }
 

@@ -142,7 +142,7 @@ class ItemController {
         return Stream.of(
                         SETTABLE.stream(),
                         product.refining().factors().stream().map(Factor::field),
-                        product.fields().stream().map(CustomField::field))
+                        product.describedFields().stream().map(CustomField::field))
                 .flatMap(fields -> fields)
                 .filter(field -> rights.mayEdit(me, item, field))
                 .filter(field -> FieldFit.fits(snapshot, item, field))

@@ -109,7 +109,7 @@ record PanelDetails(Rights rights, Snapshot snapshot, Item item, SignedIn reader
     }
 
     private List<Fact> ownFacts() {
-        return snapshot.requireProduct(item.key().product()).fields().stream()
+        return snapshot.requireProduct(item.key().product()).describedFields().stream()
                 .map(custom -> {
                     var field = custom.field();
                     var words = ChangeWords.value(snapshot, item.key(), field, field.textOf(item));

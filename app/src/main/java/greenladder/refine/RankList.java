@@ -104,7 +104,7 @@ record RankList(
     /** Whether the list is by rank, and every pick asks nothing but the item itself. */
     private static boolean isKeptByRank(RankPlace place, Narrowed narrowed) {
         return place.queue() == null
-                && place.filter().sorting() == Sorting.RANK
+                && place.filter().sorting().equals(Sorting.RANK)
                 && place.filter().text().isEmpty()
                 && narrowed.groups().isEmpty()
                 && OF_THE_ITEM.containsAll(place.filter().picks().keySet());
@@ -188,7 +188,7 @@ record RankList(
                                 figures(group.nodes().size(), group.points())));
                 addRows(group.nodes(), entries);
             }
-        } else if (place.filter().sorting() == Sorting.RANK
+        } else if (place.filter().sorting().equals(Sorting.RANK)
                 && nodes.stream().anyMatch(node -> bandOf(node.item()) != null)) {
             addBands(snapshot, nodes, entries);
         } else {

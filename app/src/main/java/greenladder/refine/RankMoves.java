@@ -61,7 +61,7 @@ class RankMoves {
      *     since the list was drawn
      */
     Saved move(SignedIn me, RankPlace place, List<ItemKey> keys, RankForm form) {
-        if (place.filter().sorting() != Sorting.RANK || !place.filter().groups().isEmpty()) {
+        if (!place.filter().sorting().equals(Sorting.RANK) || !place.filter().groups().isEmpty()) {
             throw invalid(
                     "to", "The list does not stand in rank order; items cannot be moved in it.");
         }

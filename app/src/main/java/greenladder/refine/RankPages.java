@@ -106,7 +106,7 @@ class RankPages {
             drawn.add(line(maker, entries.get(i), i, place, narrowed));
         }
         boolean byRank =
-                place.filter().sorting() == Sorting.RANK && place.filter().groups().isEmpty();
+                place.filter().sorting().equals(Sorting.RANK) && place.filter().groups().isEmpty();
         var at = place.side() == Side.ITEM ? place.at() : null;
         return new RankPage(
                 product.code(),
@@ -178,7 +178,7 @@ class RankPages {
 
     private static String sortedBy(RankPlace place, Narrowed narrowed) {
         var words = new ArrayList<String>();
-        if (place.filter().sorting() != Sorting.RANK) {
+        if (!place.filter().sorting().equals(Sorting.RANK)) {
             words.add("by " + place.filter().sorting().label());
         }
         narrowed.groups().forEach(facet -> words.add("in groups of " + Words.lower(facet.label())));

@@ -295,7 +295,7 @@ public final class Facets {
 
     private void addOwnFields() {
         lens.products().stream()
-                .flatMap(product -> product.fields().stream())
+                .flatMap(product -> product.describedFields().stream())
                 .filter(field -> find(field.field().label()).isEmpty())
                 .forEach(field -> OwnField.facet(field, lens).ifPresent(this::add));
     }

@@ -1,112 +1,126 @@
 package greenladder.core.filter;
 
+import greenladder.core.item.Amount;
+import greenladder.core.item.CustomField;
+import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.snapshot.Node;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
-/** The orders that a list can be looked at in. Ties go by rank; what has no value comes last. */
-public enum Sorting {
-    RANK("rank", "rank", false) {
-        @Override
-        Comparator<Node> values(Lens lens) {
-            return BY_RANK;
-        }
-    },
-    SCORE("score", "score", true) {
-        @Override
-        Comparator<Node> values(Lens lens) {
-            return nullsLast(lens.scores()::of, true);
-        }
-    },
-    VALUE("value", "value", true) {
-        @Override
-        Comparator<Node> values(Lens lens) {
-            return nullsLast(node -> node.item().value(), true);
-        }
-    },
-    SIZE("size", "size", false) {
-        @Override
-        Comparator<Node> values(Lens lens) {
-            return nullsLast(node -> node.rollUp().effective(), false);
-        }
-    },
-    TITLE("title", "title", false) {
-        @Override
-        Comparator<Node> values(Lens lens) {
-            return Comparator.comparing(node -> node.item().title(), String.CASE_INSENSITIVE_ORDER);
-        }
-    },
-    KEY("key", "number", false) {
-        @Override
-        Comparator<Node> values(Lens lens) {
-            return Comparator.comparing(node -> node.item().key());
-        }
-    },
-    MADE("made", "newest first", true) {
-        @Override
-        Comparator<Node> values(Lens lens) {
-            return Comparator.comparing((Node node) -> node.item().createdAt()).reversed();
-        }
-    },
-    UPDATED("updated", "last changed first", true) {
-        @Override
-        Comparator<Node> values(Lens lens) {
-            return Comparator.comparing((Node node) -> node.item().updatedAt()).reversed();
-        }
-    },
-    FINISH("finish", "finish", false) {
-        @Override
-        Comparator<Node> values(Lens lens) {
-            return nullsLast(node -> node.rollUp().dates().finish(), false);
-        }
-    };
+/**
+ * An order that a list can be looked at in. Ties go by rank; what has no value comes last.
+ *
+ * @param id its name in addresses
+ * @param label what it is by, in words
+ * @param falling whether the largest comes first
+ */
+public record Sorting(String id, String label, boolean falling) {
+    public static final Sorting RANK = new Sorting("rank", "rank", false);
+    public static final Sorting SCORE = new Sorting("score", "score", true);
+    public static final Sorting VALUE = new Sorting("value", "value", true);
+    public static final Sorting SIZE = new Sorting("size", "size", false);
+    public static final Sorting TITLE = new Sorting("title", "title", false);
+    public static final Sorting KEY = new Sorting("key", "number", false);
+    public static final Sorting MADE = new Sorting("made", "newest first", true);
+    public static final Sorting UPDATED = new Sorting("updated", "last changed first", true);
+    public static final Sorting FINISH = new Sorting("finish", "finish", false);
+
+    /** The orders that there are in every product. */
+    public static final List<Sorting> ALL =
+            List.of(RANK, SCORE, VALUE, SIZE, TITLE, KEY, MADE, UPDATED, FINISH);
 
     private static final Comparator<Node> BY_RANK =
             Comparator.comparing(
                     Node::item, Comparator.comparing(Item::rank).thenComparing(Item::key));
 
-    private final String id;
-    private final String label;
-    private final boolean falling;
-
-    Sorting(String id, String label, boolean falling) {
-        this.id = id;
-        this.label = label;
-        this.falling = falling;
+    /** The order by a described field: choices as they are listed, amounts and days by size. */
+    public static Sorting by(CustomField field) {
+        return new Sorting(field.field().label(), field.name().toLowerCase(Locale.ROOT), false);
     }
 
-    abstract Comparator<Node> values(Lens lens);
-
-    public String id() {
-        return id;
+    /** The orders for the items of some products, those by described fields last. */
+    public static List<Sorting> of(Lens lens) {
+        return Stream.concat(
+                        ALL.stream(),
+                        lens.products().stream()
+                                .flatMap(product -> product.describedFields().stream())
+                                .map(Sorting::by)
+                                .distinct())
+                .toList();
     }
 
-    public String label() {
-        return label;
-    }
-
-    /** Whether the largest comes first. */
-    public boolean isFalling() {
-        return falling;
-    }
-
+    /** The order of this name; whether a product has the described field is not asked. */
     public static Optional<Sorting> find(String id) {
-        return List.of(values()).stream().filter(sorting -> sorting.id.equals(id)).findFirst();
+        return ALL.stream()
+                .filter(sorting -> sorting.id.equals(id))
+                .findFirst()
+                .or(() ->
+                        Field.find(id)
+                                .filter(Field::isCustom)
+                                .map(field -> new Sorting(id, field.customKey(), false)));
     }
 
     /** Nodes in this order. Time O(n log n); each node's value is taken once. */
     public List<Node> sorted(Lens lens, List<Node> inRankOrder) {
-        return this == RANK
+        return equals(RANK)
                 ? inRankOrder
                 : inRankOrder.stream().sorted(values(lens).thenComparing(BY_RANK)).toList();
     }
 
-    private static <T extends Comparable<? super T>> Comparator<Node> nullsLast(
-            Function<Node, @Nullable T> value, boolean falling) {
+    private Comparator<Node> values(Lens lens) {
+        return switch (id) {
+            case "score" -> nullsLast(lens.scores()::of);
+            case "value" -> nullsLast(node -> node.item().value());
+            case "size" -> nullsLast(node -> node.rollUp().effective());
+            case "title" ->
+                    Comparator.comparing(
+                            node -> node.item().title(), String.CASE_INSENSITIVE_ORDER);
+            case "key" -> Comparator.comparing(node -> node.item().key());
+            case "made" -> nullsLast(node -> node.item().createdAt());
+            case "updated" -> nullsLast(node -> node.item().updatedAt());
+            case "finish" -> nullsLast(node -> node.rollUp().dates().finish());
+            default -> described(lens);
+        };
+    }
+
+    private Comparator<Node> described(Lens lens) {
+        return lens.products().stream()
+                .flatMap(product -> product.describedFields().stream())
+                .filter(field -> field.field().label().equals(id))
+                .findFirst()
+                .map(this::byValue)
+                .orElse(BY_RANK);
+    }
+
+    private Comparator<Node> byValue(CustomField field) {
+        Function<Node, @Nullable String> text =
+                node -> node.item().details().custom().get(field.key());
+        return switch (field.type()) {
+            case NUMBER -> nullsLast(node -> Amount.parse(textOf(text, node)).orElse(null));
+            case ONE_OF -> {
+                var places = field.choices();
+                yield nullsLast(node -> {
+                    int place = places.indexOf(textOf(text, node));
+                    return place < 0 ? null : place;
+                });
+            }
+            default -> nullsLast(text);
+        };
+    }
+
+    private static String textOf(Function<Node, @Nullable String> text, Node node) {
+        return Objects.requireNonNullElse(text.apply(node), "");
+    }
+
+    private <T extends Comparable<? super T>> Comparator<Node> nullsLast(
+            Function<Node, @Nullable T> value) {
         Comparator<T> order = falling ? Comparator.reverseOrder() : Comparator.naturalOrder();
         return Comparator.comparing(value, Comparator.nullsLast(order));
     }

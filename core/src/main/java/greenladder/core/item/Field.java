@@ -168,9 +168,10 @@ public record Field(Base base, String label) implements Comparable<Field> {
         return new Field(Base.FACTOR, FACTOR_PREFIX + key);
     }
 
-    /** A product's own field, by its key. */
+    /** A product's own field, or one of {@link StandardFields}, by its key. */
     public static Field custom(String key) {
-        return new Field(Base.CUSTOM, CUSTOM_PREFIX + key);
+        return new Field(
+                Base.CUSTOM, StandardFields.find(key).isPresent() ? key : CUSTOM_PREFIX + key);
     }
 
     /** The fields that every item has. */
@@ -219,7 +220,7 @@ public record Field(Base base, String label) implements Comparable<Field> {
 
     /** The key of a product's own field. */
     public String customKey() {
-        return label.substring(CUSTOM_PREFIX.length());
+        return label.startsWith(CUSTOM_PREFIX) ? label.substring(CUSTOM_PREFIX.length()) : label;
     }
 
     public boolean isFactor() {
@@ -255,12 +256,15 @@ public record Field(Base base, String label) implements Comparable<Field> {
     /** The field of this name; whether a product has such a field of its own is not asked. */
     public static Optional<Field> find(String label) {
         if (label.startsWith(CUSTOM_PREFIX) && label.length() > CUSTOM_PREFIX.length()) {
-            return Optional.of(new Field(Base.CUSTOM, label));
+            return Optional.of(custom(label.substring(CUSTOM_PREFIX.length())));
         }
         if (label.startsWith(FACTOR_PREFIX) && label.length() > FACTOR_PREFIX.length()) {
             return Optional.of(new Field(Base.FACTOR, label));
         }
-        return STANDARD.stream().filter(field -> field.label.equals(label)).findFirst();
+        return STANDARD.stream()
+                .filter(field -> field.label.equals(label))
+                .findFirst()
+                .or(() -> StandardFields.find(label).map(CustomField::field));
     }
 
     @Override

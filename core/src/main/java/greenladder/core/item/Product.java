@@ -3,6 +3,7 @@ package greenladder.core.item;
 import java.util.List;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Stream;
 
 /**
  * What a backlog is kept for.
@@ -48,8 +49,20 @@ public record Product(
         return new Product(code, name, levels, fields, templates, now);
     }
 
+    /** The fields that are described rather than built in: the standard ones, then its own. */
+    public List<CustomField> describedFields() {
+        return Stream.concat(
+                        StandardFields.ALL.stream().filter(field -> !hasOwn(field.key())),
+                        fields.stream())
+                .toList();
+    }
+
+    private boolean hasOwn(String key) {
+        return fields.stream().anyMatch(field -> field.key().equals(key));
+    }
+
     public Optional<CustomField> findField(String key) {
-        return fields.stream().filter(field -> field.key().equals(key)).findFirst();
+        return describedFields().stream().filter(field -> field.key().equals(key)).findFirst();
     }
 
     public Optional<Template> findTemplate(String key) {
