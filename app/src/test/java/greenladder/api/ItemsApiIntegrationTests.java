@@ -263,6 +263,29 @@ public class ItemsApiIntegrationTests extends RunningDemo {
     }
 
     @Test
+    public void standardFieldShouldBeSetReadPickedAndSortedBy() {
+        var code = api().newProduct();
+        var path = "/products/" + code + "/items";
+        api().post(path, "{'level':'story','title':'A','risk':'high'}");
+        api().post(path, "{'level':'story','title':'B'}");
+        assertThat(api().patch("/items/" + code + "2", "{'risk':'low'}").status()).isEqualTo(200);
+        var item = api().get("/items/" + code + "1").body();
+        assertThat(item.path("risk").asString()).isEqualTo("high");
+        assertThat(item.path("custom").isEmpty()).isTrue();
+        assertThat(api().get(path + "?risk=high").body().path("items").size()).isEqualTo(1);
+        assertThat(
+                        api().get(path + "?sort=risk")
+                                .body()
+                                .path("items")
+                                .path(0)
+                                .path("title")
+                                .asString())
+                .isEqualTo("B");
+        assertThat(api().get(path + "?sort=custom.none").status()).isEqualTo(422);
+        assertThat(api().patch("/items/" + code + "1", "{'risk':'huge'}").status()).isEqualTo(422);
+    }
+
+    @Test
     public void productsShouldBeMadeWithALadderOfTheirOwn() {
         var answer =
                 api().post(

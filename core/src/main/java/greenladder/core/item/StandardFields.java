@@ -9,7 +9,13 @@ import java.util.Optional;
  * product's own, under a name without a prefix.
  */
 public final class StandardFields {
-    public static final List<CustomField> ALL = List.of();
+    public static final List<CustomField> ALL =
+            List.of(
+                    new CustomField(
+                            "risk",
+                            "Risk",
+                            CustomField.Type.ONE_OF,
+                            List.of("low", "medium", "high")));
 
     private StandardFields() {}
 

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
 import greenladder.core.filter.Filter.Part;
+import greenladder.core.item.Field;
 import greenladder.core.item.Person;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
@@ -267,6 +268,28 @@ public class FilterTests {
 
         assertThat(Trees.titles(sorting.sorted(lens(snapshot), stories(snapshot))))
                 .isEqualTo(expected);
+    }
+
+    @Test
+    public void describedFieldShouldSortByItsChoicesAndBePickedFrom() {
+        var snapshot = snapshot();
+        snapshot = Trees.after(snapshot, Trees.edit(3, "risk", "medium"));
+        snapshot = Trees.after(snapshot, Trees.edit(4, "risk", "high"));
+        snapshot = Trees.after(snapshot, Trees.edit(5, "risk", "low"));
+        var lens = lens(snapshot);
+        var byRisk = Sorting.find("risk").orElseThrow().sorted(lens, stories(snapshot));
+        assertThat(Trees.titles(byRisk.subList(0, 3)))
+                .isEqualTo(
+                        "%s %s %s"
+                                .formatted(
+                                        Trees.node(snapshot, 5).item().title(),
+                                        Trees.node(snapshot, 3).item().title(),
+                                        Trees.node(snapshot, 4).item().title()));
+        var facet = new Facets(lens).find("risk").orElseThrow();
+        assertThat(stories(snapshot).stream().filter(Filter.part(facet, List.of("high")).lets()))
+                .extracting(node -> node.item().key().number())
+                .containsExactly(4);
+        assertThat(Field.find("custom.risk")).isEqualTo(Field.find("risk"));
     }
 
     @Test
