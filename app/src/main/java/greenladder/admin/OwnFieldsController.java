@@ -6,6 +6,7 @@ import greenladder.core.item.CustomField;
 import greenladder.core.item.Product;
 import greenladder.core.snapshot.Mark;
 import greenladder.frame.Frames;
+import greenladder.item.Asked;
 import greenladder.item.ProductSetup;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
@@ -134,11 +135,7 @@ class OwnFieldsController {
 
     private String show(
             SignedIn me, String code, FieldForm entered, @Nullable Problems problems, Model model) {
-        var product =
-                keeper.current()
-                        .findProduct(code)
-                        .orElseThrow(() ->
-                                new Failure.NotFound("There is no product %s.".formatted(code)));
+        var product = Asked.product(keeper.current(), code);
         if (!me.mayIn(code, Permission.SHAPE)) {
             throw new Failure.Forbidden("Fields are set up by product owners.");
         }

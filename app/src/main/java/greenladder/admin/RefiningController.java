@@ -6,6 +6,7 @@ import greenladder.core.item.ReadyCheck;
 import greenladder.core.item.Scale;
 import greenladder.core.score.Formula;
 import greenladder.frame.Frames;
+import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
@@ -127,11 +128,7 @@ class RefiningController {
     }
 
     private Product require(SignedIn me, String code) {
-        var product =
-                keeper.current()
-                        .findProduct(code)
-                        .orElseThrow(() ->
-                                new Failure.NotFound("There is no product %s.".formatted(code)));
+        var product = Asked.product(keeper.current(), code);
         if (!me.mayIn(code, Permission.SHAPE)) {
             throw new Failure.Forbidden("How a product refines is set up by its owners.");
         }

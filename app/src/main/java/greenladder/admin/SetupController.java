@@ -6,6 +6,7 @@ import greenladder.core.item.Category;
 import greenladder.core.item.Level;
 import greenladder.core.item.Team;
 import greenladder.frame.Frames;
+import greenladder.item.Asked;
 import greenladder.item.SetupChanges;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
@@ -79,7 +80,7 @@ class SetupController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         requireAdministrator(me);
-        var product = SetupChanges.requireProduct(keeper.current(), code);
+        var product = Asked.product(keeper.current(), code);
         return showProduct(
                 me, code, LevelsForm.of(product.levels()), List.of(), null, saved != null, model);
     }
@@ -117,7 +118,7 @@ class SetupController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         requireAdministrator(me);
-        var team = SetupChanges.requireTeam(keeper.current(), key);
+        var team = Asked.team(keeper.current(), key);
         return showTeam(me, team, formOf(team), List.of(), null, saved != null, model);
     }
 
@@ -131,7 +132,7 @@ class SetupController {
             HttpServletResponse response,
             Model model) {
         requireAdministrator(me);
-        var team = SetupChanges.requireTeam(keeper.current(), key);
+        var team = Asked.team(keeper.current(), key);
         if (!step.equals("save")) {
             return showTeam(me, team, form.after(step), List.of(), null, false, model);
         }
@@ -183,7 +184,7 @@ class SetupController {
             @Nullable Problems problems,
             boolean saved,
             Model model) {
-        var product = SetupChanges.requireProduct(keeper.current(), code);
+        var product = Asked.product(keeper.current(), code);
         var title = "Levels, kinds and states of " + product.name();
         model.addAttribute("frame", frames.of(me, product, "Levels and states"));
         return show(

@@ -8,6 +8,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Product;
 import greenladder.core.item.Template;
 import greenladder.frame.Frames;
+import greenladder.item.Asked;
 import greenladder.item.ProductSetup;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
@@ -246,8 +247,6 @@ class TemplatesController {
     }
 
     private Product product(String code) {
-        return keeper.current()
-                .findProduct(code)
-                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
+        return Asked.product(keeper.current(), code);
     }
 }

@@ -3,6 +3,7 @@ package greenladder.api;
 import greenladder.core.change.Command;
 import greenladder.core.item.ItemKey;
 import greenladder.files.FileStore;
+import greenladder.item.Asked;
 import greenladder.item.Door;
 import greenladder.item.Rights;
 import greenladder.item.SnapshotKeeper;
@@ -88,6 +89,6 @@ class AttachmentsApi {
     }
 
     private ItemKey requireItem(String text) {
-        return ItemsApi.require(keeper.current(), text).item().key();
+        return Asked.node(keeper.current(), text).item().key();
     }
 }

@@ -9,6 +9,7 @@ import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Asked;
 import greenladder.item.Beginnings;
 import greenladder.item.ChangeLog;
 import greenladder.item.ChangeLog.Logged;
@@ -87,7 +88,7 @@ class ItemsApi {
             @RequestParam MultiValueMap<String, String> asked,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.current();
-        return new ItemQuery(snapshot, ProductsApi.require(snapshot, code), asked).page(lines, me);
+        return new ItemQuery(snapshot, Asked.product(snapshot, code), asked).page(lines, me);
     }
 
     @PostMapping("/products/{code}/items")
@@ -100,7 +101,7 @@ class ItemsApi {
             @PathVariable String code,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        ProductsApi.require(keeper.current(), code);
+        Asked.product(keeper.current(), code);
         boolean bulk = body.has("items");
         var problems = new ArrayList<Problem>();
         var create =
@@ -125,7 +126,7 @@ class ItemsApi {
     @Operation(summary = "One item")
     ResponseEntity<ItemJson> get(@PathVariable String key) {
         var snapshot = keeper.current();
-        return item(ResponseEntity.ok(), snapshot, require(snapshot, key));
+        return item(ResponseEntity.ok(), snapshot, Asked.node(snapshot, key));
     }
 
     @Operation(summary = "Change fields of an item (RFC 7396); If-Match guards against others")
@@ -137,7 +138,7 @@ class ItemsApi {
             @RequestBody JsonNode body,
             @RequestHeader(name = "If-Match", required = false) @Nullable String ifMatch,
             @AuthenticationPrincipal SignedIn me) {
-        var item = require(keeper.current(), key).item().key();
+        var item = Asked.node(keeper.current(), key).item().key();
         var reader = new FieldsReader(Problem.SINGLE).read(body, Set.of());
         var edit = new Command.Edit(List.of(item), reader.fields());
         FieldsReader.requireNone(reader.problems(), keeper.current(), edit);
@@ -160,7 +161,7 @@ class ItemsApi {
             @RequestBody JsonNode body,
             @RequestHeader(name = "If-Match", required = false) @Nullable String ifMatch,
             @AuthenticationPrincipal SignedIn me) {
-        var item = require(keeper.current(), key).item().key();
+        var item = Asked.node(keeper.current(), key).item().key();
         var move = MoveReader.read(item, body);
         var saved = door.submit(me, move, seen(item, ifMatch));
         return item(
@@ -176,7 +177,7 @@ class ItemsApi {
             @RequestParam(required = false) @Nullable String children,
             @RequestHeader(name = "If-Match", required = false) @Nullable String ifMatch,
             @AuthenticationPrincipal SignedIn me) {
-        var item = require(keeper.current(), key).item().key();
+        var item = Asked.node(keeper.current(), key).item().key();
         var choice =
                 switch (children == null ? "" : children) {
                     case "" -> Children.REFUSE;
@@ -193,7 +194,7 @@ class ItemsApi {
     @GetMapping("/items/{key}/rollup")
     @Operation(summary = "The figures of an item with everything under it")
     RollUpJson rollUp(@PathVariable String key) {
-        var node = require(keeper.current(), key);
+        var node = Asked.node(keeper.current(), key);
         return RollUpJson.of(node.item(), node.rollUp());
     }
 
@@ -203,7 +204,7 @@ class ItemsApi {
             @PathVariable String key,
             @RequestParam(required = false) @Nullable String cursor,
             @RequestParam(defaultValue = "" + Page.DEFAULT_LIMIT) int limit) {
-        var item = require(keeper.current(), key).item().key();
+        var item = Asked.node(keeper.current(), key).item().key();
         Page.requireLimit(limit);
         var logged = log.history(item, point(cursor), limit + 1);
         var shown = logged.subList(0, Math.min(limit, logged.size()));
@@ -283,12 +284,6 @@ class ItemsApi {
     private static @Nullable String text(JsonNode json, String name) {
         var value = json.path(name);
         return value.isMissingNode() || value.isNull() ? null : value.asString();
-    }
-
-    static Node require(Snapshot snapshot, String key) {
-        return ItemKey.parse(key)
-                .flatMap(snapshot::findNode)
-                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
     }
 
     private static @Nullable Seen seen(ItemKey item, @Nullable String ifMatch) {

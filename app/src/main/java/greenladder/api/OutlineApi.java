@@ -4,6 +4,7 @@ import greenladder.core.change.Command;
 import greenladder.core.text.Outline;
 import greenladder.core.text.OutlineReader;
 import greenladder.core.text.OutlineWriter;
+import greenladder.item.Asked;
 import greenladder.item.Door;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
@@ -67,8 +68,8 @@ class OutlineApi {
             @RequestBody OutlineBody body,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.current();
-        var product = ProductsApi.require(snapshot, code);
-        var under = body.under() == null ? null : ItemsApi.require(snapshot, body.under()).item();
+        var product = Asked.product(snapshot, code);
+        var under = body.under() == null ? null : Asked.node(snapshot, body.under()).item();
         var top =
                 body.level() == null
                         ? under == null
@@ -102,11 +103,11 @@ class OutlineApi {
     @Operation(summary = "Subtrees as text, which the same call reads as the same tree")
     String text(@PathVariable String code, @RequestParam(defaultValue = "") List<String> key) {
         var snapshot = keeper.current();
-        var product = ProductsApi.require(snapshot, code);
+        var product = Asked.product(snapshot, code);
         var nodes =
                 key.isEmpty()
                         ? snapshot.roots(code)
-                        : key.stream().map(one -> ItemsApi.require(snapshot, one)).toList();
+                        : key.stream().map(one -> Asked.node(snapshot, one)).toList();
         return OutlineWriter.write(nodes, product.levels());
     }
 

@@ -4,7 +4,7 @@ import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
-import greenladder.item.SetupChanges;
+import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.item.Teams;
 import greenladder.item.Teams.TeamForm;
@@ -128,7 +128,7 @@ class PeopleApi {
     @GetMapping("/teams/{id}")
     @Operation(summary = "One team")
     TeamJson team(@PathVariable String id) {
-        return json(SetupChanges.requireTeam(keeper.current(), id));
+        return json(Asked.team(keeper.current(), id));
     }
 
     @PutMapping("/teams/{id}")

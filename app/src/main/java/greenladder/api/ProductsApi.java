@@ -7,7 +7,7 @@ import greenladder.core.item.Product;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
-import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Asked;
 import greenladder.item.SetupChanges;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
@@ -121,23 +121,18 @@ class ProductsApi {
     @GetMapping("/{code}")
     @Operation(summary = "A product with its ladder, kinds, states and teams")
     ProductJson get(@PathVariable String code) {
-        return json(require(keeper.current(), code));
+        return json(Asked.product(keeper.current(), code));
     }
 
     @GetMapping("/{code}/rollup")
     @Operation(summary = "The totals of a product and of each level")
     ProductRollUpJson rollUp(@PathVariable String code) {
         var snapshot = keeper.current();
-        var product = require(snapshot, code);
+        var product = Asked.product(snapshot, code);
         Map<String, RollUpJson> levels = new LinkedHashMap<>();
         snapshot.levelTotals(product)
                 .forEach((level, figures) -> levels.put(level.key(), RollUpJson.of(figures)));
         return new ProductRollUpJson(RollUpJson.of(snapshot.totalOf(product.code())), levels);
-    }
-
-    static Product require(Snapshot snapshot, String code) {
-        return snapshot.findProduct(code)
-                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 
     @PutMapping("/{code}/ladder")
@@ -169,14 +164,14 @@ class ProductsApi {
                                                                     choice.words())))
                                     .toList()));
         }
-        return json(require(keeper.current(), code));
+        return json(Asked.product(keeper.current(), code));
     }
 
     @GetMapping("/{code}/sprints")
     @Operation(summary = "The sprints of the teams that work for a product, by their start")
     Page<SprintJson> sprints(@PathVariable String code) {
         var workspace = keeper.current().workspace();
-        require(keeper.current(), code);
+        Asked.product(keeper.current(), code);
         var teams = workspace.teamsOf(code).stream().map(Team::key).toList();
         return new Page<>(
                 workspace.sprintsByKey().values().stream()
@@ -190,7 +185,7 @@ class ProductsApi {
     @GetMapping("/{code}/releases")
     @Operation(summary = "A product's releases, by date")
     Page<ReleaseJson> releases(@PathVariable String code) {
-        require(keeper.current(), code);
+        Asked.product(keeper.current(), code);
         return new Page<>(
                 keeper.current().workspace().releasesOf(code).stream()
                         .map(one -> new ReleaseJson(one.key(), one.name(), one.date()))

@@ -9,6 +9,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Asked;
 import greenladder.item.Door;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
@@ -73,7 +74,7 @@ class RefineApi {
     @GetMapping("/products/{code}/refining")
     @Operation(summary = "Bands, factors, formula, scale and definition of ready of a product")
     RefiningJson refining(@PathVariable String code) {
-        return RefiningJson.of(ProductsApi.require(keeper.current(), code).refining());
+        return RefiningJson.of(Asked.product(keeper.current(), code).refining());
     }
 
     @PutMapping("/products/{code}/refining")
@@ -82,7 +83,7 @@ class RefineApi {
             @PathVariable String code,
             @RequestBody RefiningJson body,
             @AuthenticationPrincipal SignedIn me) {
-        var product = ProductsApi.require(keeper.current(), code);
+        var product = Asked.product(keeper.current(), code);
         if (!me.mayIn(code, Permission.SHAPE)) {
             throw new Failure.Forbidden("How a product refines is set up by its owners.");
         }
@@ -105,11 +106,11 @@ class RefineApi {
             @RequestBody OrderBody body,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.current();
-        var product = ProductsApi.require(snapshot, code);
+        var product = Asked.product(snapshot, code);
         var keys =
                 body.items() != null
                         ? body.items().stream()
-                                .map(key -> ItemsApi.require(snapshot, key).item().key())
+                                .map(key -> Asked.node(snapshot, key).item().key())
                                 .toList()
                         : sorted(snapshot, product, body, me);
         var saved = door.submit(me, new Command.Order(keys));
@@ -140,7 +141,7 @@ class RefineApi {
             @PathVariable String key,
             @RequestBody DecisionBody body,
             @AuthenticationPrincipal SignedIn me) {
-        var item = ItemsApi.require(keeper.current(), key).item().key();
+        var item = Asked.node(keeper.current(), key).item().key();
         var saved =
                 door.submit(
                         me,

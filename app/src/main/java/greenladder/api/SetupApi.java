@@ -4,6 +4,7 @@ import greenladder.api.ProductsApi.FieldJson;
 import greenladder.api.ProductsApi.TemplateJson;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Template;
+import greenladder.item.Asked;
 import greenladder.item.ProductSetup;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
@@ -57,7 +58,7 @@ class SetupApi {
     @Operation(summary = "A product's own fields")
     Page<FieldJson> fields(@PathVariable String code) {
         return new Page<>(
-                ProductsApi.require(keeper.current(), code).fields().stream()
+                Asked.product(keeper.current(), code).fields().stream()
                         .map(SetupApi::json)
                         .toList(),
                 null);
@@ -93,7 +94,7 @@ class SetupApi {
     @Operation(summary = "A product's templates")
     Page<TemplateJson> templates(@PathVariable String code) {
         return new Page<>(
-                ProductsApi.require(keeper.current(), code).templates().stream()
+                Asked.product(keeper.current(), code).templates().stream()
                         .map(SetupApi::json)
                         .toList(),
                 null);

@@ -6,6 +6,7 @@ import greenladder.core.change.Command.Part;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
+import greenladder.item.Asked;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
 import greenladder.item.SnapshotKeeper;
@@ -175,7 +176,7 @@ class StructureApi {
             @PathVariable String code,
             @RequestBody GatherBody body,
             @AuthenticationPrincipal SignedIn me) {
-        ProductsApi.require(keeper.current(), code);
+        Asked.product(keeper.current(), code);
         var parent = new HashMap<String, String>();
         parent.put("title", Objects.requireNonNullElse(body.title(), ""));
         parent.put("level", Objects.requireNonNullElse(body.level(), ""));
@@ -199,7 +200,7 @@ class StructureApi {
     }
 
     private ItemKey requireItem(String text) {
-        return ItemsApi.require(keeper.current(), text).item().key();
+        return Asked.node(keeper.current(), text).item().key();
     }
 
     private static ItemKey key(String field, String text) {

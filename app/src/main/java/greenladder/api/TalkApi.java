@@ -1,7 +1,7 @@
 package greenladder.api;
 
 import greenladder.core.change.Problems;
-import greenladder.core.item.ItemKey;
+import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.talk.Comment;
@@ -67,7 +67,11 @@ class TalkApi {
     @GetMapping("/items/{key}/comments")
     @Operation(summary = "An item's comments, the oldest first")
     Page<CommentJson> list(@PathVariable String key) {
-        return new Page<>(comments.of(require(key)).stream().map(TalkApi::json).toList(), null);
+        return new Page<>(
+                comments.of(Asked.node(keeper.current(), key).item().key()).stream()
+                        .map(TalkApi::json)
+                        .toList(),
+                null);
     }
 
     @PostMapping("/items/{key}/comments")
@@ -76,7 +80,7 @@ class TalkApi {
             @PathVariable String key,
             @RequestBody CommentBody body,
             @AuthenticationPrincipal SignedIn me) {
-        var comment = comments.add(me, require(key), text(body));
+        var comment = comments.add(me, Asked.node(keeper.current(), key).item().key(), text(body));
         return ResponseEntity.created(URI.create("/api/v1/comments/" + comment.id()))
                 .body(json(comment));
     }
@@ -101,14 +105,14 @@ class TalkApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Operation(summary = "Watch an item")
     void watch(@PathVariable String key, @AuthenticationPrincipal SignedIn me) {
-        watching.watch(me, require(key), true);
+        watching.watch(me, Asked.node(keeper.current(), key).item().key(), true);
     }
 
     @DeleteMapping("/items/{key}/watch")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Operation(summary = "Watch an item no longer")
     void unwatch(@PathVariable String key, @AuthenticationPrincipal SignedIn me) {
-        watching.watch(me, require(key), false);
+        watching.watch(me, Asked.node(keeper.current(), key).item().key(), false);
     }
 
     @GetMapping("/notices")
@@ -138,12 +142,6 @@ class TalkApi {
             throw new Failure.Invalid(Problems.of("read", "Say true or false."));
         }
         return json(notices.read(me, id, body.read()));
-    }
-
-    private ItemKey require(String key) {
-        return ItemKey.parse(key)
-                .filter(one -> keeper.current().findItem(one).isPresent())
-                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
     }
 
     private static String text(CommentBody body) {

@@ -2,9 +2,9 @@ package greenladder.api;
 
 import greenladder.core.change.Problems;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
@@ -42,11 +42,7 @@ class TraceApi {
     @Operation(summary = "The way up to the goal, or everything below")
     TraceJson trace(@PathVariable String key, @RequestParam(defaultValue = "up") String direction) {
         var snapshot = keeper.current();
-        var start =
-                ItemKey.parse(key)
-                        .flatMap(snapshot::findNode)
-                        .orElseThrow(
-                                () -> new Failure.NotFound("There is no item %s.".formatted(key)));
+        var start = Asked.node(snapshot, key);
         return switch (direction) {
             case "up" -> json(up(snapshot, start));
             case "down" -> json(down(start));

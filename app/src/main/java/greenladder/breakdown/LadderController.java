@@ -1,14 +1,13 @@
 package greenladder.breakdown;
 
 import greenladder.breakdown.PlaceReader.PlaceForm;
-import greenladder.core.item.Product;
-import greenladder.core.snapshot.Snapshot;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
+import greenladder.item.Asked;
+import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.list.ListState;
 import greenladder.people.SignedIn;
-import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -36,28 +35,25 @@ class LadderController {
 
     @GetMapping
     String ladder(
-            @PathVariable("product") String code,
+            Look look,
             PlaceForm form,
             @RequestParam MultiValueMap<String, String> asked,
-            @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             HttpServletRequest request,
             HttpServletResponse response,
             Model model) {
-        // The frame first: what changes after it is told by the stream.
-        var frame = frames.of(me, require(keeper.current(), code), View.LADDER);
-        var snapshot = keeper.current();
-        var product = require(snapshot, code);
+        var snapshot = look.snapshot();
+        var product = look.product();
         if (form.isEmpty() && !ListState.read(asked).isNarrow()) {
-            var lastPlace = LastPlace.read(request, code);
+            var lastPlace = LastPlace.read(request, product.code());
             return "redirect:"
                     + lastPlace.orElseGet(() -> PlaceReader.first(snapshot, product).url());
         }
         var place = PlaceReader.read(snapshot, product, form, ListState.read(asked));
-        var page = pages.page(snapshot, product, place, me);
-        LastPlace.keep(response, code, page.url());
+        var page = pages.page(snapshot, product, place, look.reader());
+        LastPlace.keep(response, product.code(), page.url());
         model.addAttribute("page", page);
-        model.addAttribute("frame", frame);
+        model.addAttribute("frame", frames.of(look, View.LADDER));
         return fragment ? "breakdown/ladder :: view" : "breakdown/ladder";
     }
 
@@ -72,15 +68,10 @@ class LadderController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         var snapshot = keeper.current();
-        var product = require(snapshot, code);
+        var product = Asked.product(snapshot, code);
         var place = PlaceReader.read(snapshot, product, form, ListState.read(asked));
         model.addAttribute(
                 "more", pages.more(snapshot, product, place, me, column, offset, earlier));
         return "breakdown/ladder :: more";
-    }
-
-    private static Product require(Snapshot snapshot, String code) {
-        return snapshot.findProduct(code)
-                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 }

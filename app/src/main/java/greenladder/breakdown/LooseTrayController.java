@@ -5,8 +5,8 @@ import greenladder.core.item.Product;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
-import greenladder.web.Failure;
 import greenladder.web.RungMark;
 import java.util.List;
 import java.util.Locale;
@@ -41,10 +41,7 @@ class LooseTrayController {
             @RequestParam(defaultValue = "") String text,
             Model model) {
         var snapshot = keeper.current();
-        var product =
-                snapshot.findProduct(code)
-                        .orElseThrow(() ->
-                                new Failure.NotFound("There is no product %s.".formatted(code)));
+        var product = Asked.product(snapshot, code);
         var found = loose(snapshot, product).filter(item -> matches(item, text.strip())).toList();
         var words =
                 found.size() > MOST_SHOWN

@@ -11,7 +11,9 @@ import greenladder.core.text.OutlineReader;
 import greenladder.core.text.OutlineWriter;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
+import greenladder.item.Asked;
 import greenladder.item.Door;
+import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.list.ListState;
 import greenladder.panel.Answers;
@@ -73,22 +75,24 @@ class OutlineController {
 
     @GetMapping
     String outline(
-            @PathVariable("product") String code,
+            Look look,
             OutlinePlace.Form form,
             @RequestParam MultiValueMap<String, String> asked,
             @RequestParam(defaultValue = "") String kept,
-            @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
-        var frame = frames.of(me, require(keeper.current(), code), View.OUTLINE);
-        var snapshot = keeper.current();
-        var product = require(snapshot, code);
+        var snapshot = look.snapshot();
+        var product = look.product();
         var place = OutlinePlace.read(snapshot, product, form, ListState.read(asked));
         model.addAttribute(
                 "page",
                 pages.page(
-                        snapshot, product, place, me, List.of(kept.split(",")).contains("panel")));
-        model.addAttribute("frame", frame);
+                        snapshot,
+                        product,
+                        place,
+                        look.reader(),
+                        List.of(kept.split(",")).contains("panel")));
+        model.addAttribute("frame", frames.of(look, View.OUTLINE));
         return fragment ? "breakdown/outline :: view" : "breakdown/outline";
     }
 
@@ -98,7 +102,7 @@ class OutlineController {
             @PathVariable("product") String code,
             @RequestParam String columns,
             @AuthenticationPrincipal SignedIn me) {
-        var product = require(keeper.current(), code);
+        var product = Asked.product(keeper.current(), code);
         preferences.set(
                 me, OutlinePages.preference(code), OutlinePages.columns(product, columns).text());
         return Answers.said("");
@@ -108,7 +112,7 @@ class OutlineController {
     @PostMapping("/read")
     String read(@PathVariable("product") String code, ListForm form, Model model) {
         var snapshot = keeper.current();
-        var product = require(snapshot, code);
+        var product = Asked.product(snapshot, code);
         var under = under(snapshot, product, form);
         var outline = read(product, under, form);
         model.addAttribute("list", preview(snapshot, product, under, outline));
@@ -121,7 +125,7 @@ class OutlineController {
             ListForm form,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.current();
-        var product = require(snapshot, code);
+        var product = Asked.product(snapshot, code);
         var under = under(snapshot, product, form);
         var outline = read(product, under, form);
         if (outline.refusal() != null) {
@@ -139,7 +143,7 @@ class OutlineController {
     @ResponseBody
     String text(@PathVariable("product") String code, @RequestParam String keys) {
         var snapshot = keeper.current();
-        var product = require(snapshot, code);
+        var product = Asked.product(snapshot, code);
         var nodes =
                 List.of(keys.split(",")).stream()
                         .flatMap(key -> ItemKey.parse(key).stream())
@@ -234,11 +238,6 @@ class OutlineController {
 
     private static String inWords(Level level, long count) {
         return count + " " + Words.lower(count == 1 ? level.name() : level.plural());
-    }
-
-    private static Product require(Snapshot snapshot, String code) {
-        return snapshot.findProduct(code)
-                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 
     private static Failure.Invalid invalid(String field, @Nullable String message) {

@@ -5,8 +5,8 @@ import greenladder.core.item.Product;
 import greenladder.frame.Frame.ProductChoice;
 import greenladder.frame.Frame.StageStep;
 import greenladder.frame.Frame.ViewTab;
+import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
-import greenladder.live.Streams;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.talk.Notices;
@@ -21,45 +21,50 @@ public class Frames {
     private final SnapshotKeeper keeper;
     private final ThemeCookie themes;
     private final Notices notices;
-    private final Streams streams;
     private final LastProduct last;
 
-    Frames(
-            SnapshotKeeper keeper,
-            ThemeCookie themes,
-            Notices notices,
-            Streams streams,
-            LastProduct last) {
+    Frames(SnapshotKeeper keeper, ThemeCookie themes, Notices notices, LastProduct last) {
         this.keeper = keeper;
         this.themes = themes;
         this.notices = notices;
-        this.streams = streams;
         this.last = last;
     }
 
     /** The frame of a view of a product. */
-    public Frame of(SignedIn person, Product product, View view) {
+    public Frame of(Look look, View view) {
+        var product = look.product();
         last.keep(product);
         var tabs =
                 View.of(view.stage()).stream()
                         .map(one -> new ViewTab(one.label(), one.url(product.code()), one == view))
                         .toList();
-        return frame(view.label() + " · " + product.name(), person, product, view.stage(), tabs);
+        return frame(
+                view.label() + " · " + product.name(),
+                look.operation(),
+                look.reader(),
+                product,
+                view.stage(),
+                tabs);
     }
 
     /** The frame of a page that is no view; of a product, or else of the one last looked at. */
     public Frame of(SignedIn person, @Nullable Product product, String title) {
-        return frame(title, person, product == null ? lastProduct() : product, null, List.of());
+        return frame(
+                title,
+                keeper.lastOperation(),
+                person,
+                product == null ? lastProduct() : product,
+                null,
+                List.of());
     }
 
     private Frame frame(
             String title,
+            long operation,
             SignedIn person,
             @Nullable Product product,
             @Nullable Stage current,
             List<ViewTab> tabs) {
-        // Taken before anything is read: what comes after it is told by the stream.
-        long operation = streams.last();
         var choices = keeper.current().products().stream().map(Frames::choice).toList();
         return new Frame(
                 title,

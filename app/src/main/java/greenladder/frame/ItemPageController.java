@@ -1,7 +1,7 @@
 package greenladder.frame;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
+import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
@@ -32,10 +32,7 @@ class ItemPageController {
             @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
-        var asked =
-                ItemKey.parse(key)
-                        .orElseThrow(
-                                () -> new Failure.NotFound("There is no item %s.".formatted(key)));
+        var asked = Asked.key(key);
         var found = keeper.current().findItem(asked);
         if (found.isEmpty()) {
             return keeper.current()

@@ -216,7 +216,7 @@ public class Door {
                 snapshot = accepted.after();
             }
             if (!written.isEmpty()) {
-                store.write(written, before, snapshot);
+                keeper.has(store.write(written, before, snapshot));
                 var after = snapshot;
                 keeper.advance(ignored -> after);
             }
@@ -292,6 +292,9 @@ public class Door {
     }
 
     private Saved published(Saved saved) {
+        if (saved.operation() > 0) {
+            keeper.has(saved.operation());
+        }
         events.publishEvent(saved);
         return saved;
     }

@@ -218,11 +218,7 @@ public class ProductSetup {
     }
 
     private Product require(SignedIn me, String code) {
-        var product =
-                keeper.current()
-                        .findProduct(code)
-                        .orElseThrow(() ->
-                                new Failure.NotFound("There is no product %s.".formatted(code)));
+        var product = Asked.product(keeper.current(), code);
         if (!me.mayIn(code, Permission.SHAPE)) {
             throw new Failure.Forbidden("Fields and templates are set up by product owners.");
         }

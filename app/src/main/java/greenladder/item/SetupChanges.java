@@ -10,7 +10,6 @@ import greenladder.core.item.State;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
-import greenladder.core.snapshot.Snapshot;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.product.LevelsForm;
@@ -62,7 +61,7 @@ public class SetupChanges {
     public List<Choice> product(
             SignedIn me, String code, LevelsForm form, Map<String, String> choices) {
         requireAdministrator(me);
-        var was = requireProduct(keeper.current(), code);
+        var was = Asked.product(keeper.current(), code);
         var reader = new LevelsReader(code, "levels");
         var levels = reader.levels(form).orElseThrow(() -> invalid(reader.problems()));
         var next = was.withLevels(levels);
@@ -78,7 +77,7 @@ public class SetupChanges {
     public List<Choice> team(
             SignedIn me, String key, LevelsForm form, Map<String, String> choices) {
         requireAdministrator(me);
-        var was = requireTeam(keeper.current(), key);
+        var was = Asked.team(keeper.current(), key);
         var own = new HashMap<String, States>();
         var problems = new ArrayList<Problem>();
         int place = 0;
@@ -99,17 +98,6 @@ public class SetupChanges {
         return outcome(
                 door.changeSetup(me, workspace -> workspace.with(next), parts(choices), () -> {}),
                 workspace -> workspace.with(next));
-    }
-
-    public static Product requireProduct(Snapshot snapshot, String code) {
-        return snapshot.findProduct(code)
-                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
-    }
-
-    public static Team requireTeam(Snapshot snapshot, String key) {
-        return snapshot.workspace()
-                .findTeam(key)
-                .orElseThrow(() -> new Failure.NotFound("There is no team “%s”.".formatted(key)));
     }
 
     private List<Choice> outcome(Outcome outcome, Function<Workspace, Workspace> step) {

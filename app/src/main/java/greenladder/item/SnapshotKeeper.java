@@ -12,6 +12,7 @@ import java.util.Collection;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.UnaryOperator;
@@ -39,13 +40,17 @@ public class SnapshotKeeper {
     private final Products products;
     private final People people;
 
+    /** The last operation that the current snapshot surely has. */
+    private final AtomicLong lastOperation = new AtomicLong();
+
     /** A commit failed, and the database may have kept it all the same. */
     private boolean doubtful;
 
-    SnapshotKeeper(ItemStore store, Products products, People people) {
+    SnapshotKeeper(ItemStore store, ChangeLog log, Products products, People people) {
         this.store = store;
         this.products = products;
         this.people = people;
+        lastOperation.set(log.lastOperation());
         current = new AtomicReference<>(loaded());
     }
 
@@ -71,6 +76,16 @@ public class SnapshotKeeper {
         return signedIn != null && signedIn.getPrincipal() instanceof SignedIn reader
                 ? seenBy(reader)
                 : whole();
+    }
+
+    /** The last operation of the log that {@link #current} surely has. */
+    public long lastOperation() {
+        return lastOperation.get();
+    }
+
+    /** Told in the order of the log, after {@link #advance}. */
+    void has(long operation) {
+        lastOperation.set(operation);
     }
 
     /** Everything there is, whoever asks. */

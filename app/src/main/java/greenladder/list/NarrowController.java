@@ -1,11 +1,9 @@
 package greenladder.list;
 
-import greenladder.core.item.Product;
-import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
-import greenladder.web.Failure;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -40,7 +38,7 @@ class NarrowController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         var snapshot = keeper.current();
-        var product = require(snapshot, code);
+        var product = Asked.product(snapshot, code);
         model.addAttribute("page", pages.page(snapshot, product, asked, me));
         return "shared/narrow :: narrow";
     }
@@ -50,7 +48,7 @@ class NarrowController {
             @PathVariable("product") String code,
             SavedViews.Entered entered,
             @AuthenticationPrincipal SignedIn me) {
-        require(keeper.current(), code);
+        Asked.product(keeper.current(), code);
         views.keep(me, code, entered);
         return Answers.said("View saved");
     }
@@ -108,13 +106,8 @@ class NarrowController {
     @PostMapping("/seen")
     ResponseEntity<String> seen(
             @PathVariable("product") String code, @AuthenticationPrincipal SignedIn me) {
-        require(keeper.current(), code);
+        Asked.product(keeper.current(), code);
         looks.seen(me, code);
         return Answers.said("All changes marked as seen");
-    }
-
-    private static Product require(Snapshot snapshot, String code) {
-        return snapshot.findProduct(code)
-                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 }

@@ -1,8 +1,8 @@
 package greenladder.live;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
-import greenladder.item.ChangeLog;
 import greenladder.item.Door.Saved;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.People.RolesChanged;
 import greenladder.people.People.SessionEnded;
 import greenladder.people.People.SignedOut;
@@ -13,7 +13,6 @@ import java.util.Deque;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentLinkedDeque;
-import java.util.concurrent.atomic.AtomicLong;
 import java.util.function.Predicate;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
@@ -35,21 +34,16 @@ public class Streams {
     static final int MOST_OF_ONE = 40;
 
     private final Deque<Stream> open = new ConcurrentLinkedDeque<>();
-    private final AtomicLong last = new AtomicLong();
+    private final SnapshotKeeper keeper;
 
     /** By the name of the view. */
     private final Map<String, LiveDrawer> drawers;
 
-    Streams(ChangeLog log, List<LiveDrawer> drawers) {
-        last.set(log.lastOperation());
+    Streams(SnapshotKeeper keeper, List<LiveDrawer> drawers) {
+        this.keeper = keeper;
         this.drawers =
                 drawers.stream()
                         .collect(Collectors.toUnmodifiableMap(LiveDrawer::view, one -> one));
-    }
-
-    /** The number of the last operation that pages were told of. */
-    public long last() {
-        return last.get();
     }
 
     /**
@@ -62,7 +56,7 @@ public class Streams {
         endOldest(any -> true, MOST);
         var stream = new Stream(me, session, drawers.get(view), open::remove);
         open.add(stream);
-        stream.tell(new Event("hello", Map.of("operation", last())));
+        stream.tell(new Event("hello", Map.of("operation", keeper.lastOperation())));
         return stream.start();
     }
 
@@ -73,9 +67,6 @@ public class Streams {
     /** Comes while the door is still locked, so in the order of the log. */
     @EventListener
     void on(Saved saved) {
-        if (saved.operation() > 0) {
-            last.set(saved.operation());
-        }
         var touched = Touched.by(saved);
         if (!touched.isNothing()) {
             open.forEach(stream -> {

@@ -1,11 +1,10 @@
 package greenladder.panel;
 
-import greenladder.core.item.ItemKey;
+import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.talk.Comments;
 import greenladder.talk.Watching;
-import greenladder.web.Failure;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -33,7 +32,7 @@ class CommentController {
             @PathVariable String key,
             @RequestParam String text,
             @AuthenticationPrincipal SignedIn me) {
-        comments.add(me, require(key), text);
+        comments.add(me, Asked.node(keeper.current(), key).item().key(), text);
         return Answers.said("Comment added");
     }
 
@@ -69,13 +68,7 @@ class CommentController {
             @PathVariable String key,
             @RequestParam boolean on,
             @AuthenticationPrincipal SignedIn me) {
-        watching.watch(me, require(key), on);
+        watching.watch(me, Asked.node(keeper.current(), key).item().key(), on);
         return Answers.said(on ? "You watch " + key : "You watch " + key + " no longer");
-    }
-
-    private ItemKey require(String key) {
-        return ItemKey.parse(key)
-                .filter(one -> keeper.current().findItem(one).isPresent())
-                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
     }
 }

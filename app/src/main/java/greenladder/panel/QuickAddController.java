@@ -10,6 +10,7 @@ import greenladder.core.item.Product;
 import greenladder.core.item.Template;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.text.QuickLine;
+import greenladder.item.Asked;
 import greenladder.item.Beginnings;
 import greenladder.item.Door;
 import greenladder.item.SnapshotKeeper;
@@ -103,7 +104,7 @@ class QuickAddController {
             @RequestParam(defaultValue = "") String at,
             Model model) {
         var snapshot = keeper.current();
-        var product = require(snapshot, code);
+        var product = Asked.product(snapshot, code);
         var parent =
                 ItemKey.parse(at)
                         .flatMap(snapshot::findItem)
@@ -132,7 +133,7 @@ class QuickAddController {
     @PostMapping("/read")
     String read(@PathVariable("product") String code, Form form, Model model) {
         var snapshot = keeper.current();
-        var product = require(snapshot, code);
+        var product = Asked.product(snapshot, code);
         var read = QuickLine.read(text(form.line()), snapshot, product);
         var fields = form.fields(read, standard(product));
         var beginning = Beginnings.of(snapshot, code, fields, new Target.Stay(), form.template());
@@ -154,7 +155,7 @@ class QuickAddController {
     ResponseEntity<String> add(
             @PathVariable("product") String code, Form form, @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.current();
-        var product = require(snapshot, code);
+        var product = Asked.product(snapshot, code);
         var read = QuickLine.read(text(form.line()), snapshot, product);
         if (read.title().isBlank()) {
             throw new Failure.Invalid(Problems.of("line", "A title is needed."));
@@ -221,10 +222,5 @@ class QuickAddController {
 
     private static String text(@Nullable String line) {
         return line == null ? "" : line;
-    }
-
-    private static Product require(Snapshot snapshot, String code) {
-        return snapshot.findProduct(code)
-                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 }

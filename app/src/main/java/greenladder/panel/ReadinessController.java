@@ -2,14 +2,13 @@ package greenladder.panel;
 
 import greenladder.core.change.Command;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
 import greenladder.core.ready.Readiness;
 import greenladder.core.snapshot.Node;
+import greenladder.item.Asked;
 import greenladder.item.Door;
 import greenladder.item.Rights;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
-import greenladder.web.Failure;
 import java.util.List;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -53,7 +52,7 @@ class ReadinessController {
 
     @GetMapping("/items/{key}/ready")
     String ready(@PathVariable String key, @AuthenticationPrincipal SignedIn me, Model model) {
-        var node = require(key);
+        var node = Asked.node(keeper.current(), key);
         var refining = keeper.current().requireProduct(node.item().key().product()).refining();
         model.addAttribute(
                 "menu",
@@ -94,14 +93,8 @@ class ReadinessController {
             @PathVariable String key,
             @RequestParam(defaultValue = "") String words,
             @AuthenticationPrincipal SignedIn me) {
-        var item = require(key).item().key();
+        var item = Asked.node(keeper.current(), key).item().key();
         return Answers.done(
                 "Noted on", door.submit(me, new Command.Settle(item, me.handle(), words, false)));
-    }
-
-    private Node require(String text) {
-        return ItemKey.parse(text)
-                .flatMap(keeper.current()::findNode)
-                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(text)));
     }
 }

@@ -9,6 +9,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Asked;
 import greenladder.item.Door;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
@@ -107,7 +108,7 @@ class StructureController {
 
     @GetMapping("/items/{key}/split")
     String splitForm(@PathVariable String key, Model model) {
-        var node = require(keeper.current(), key);
+        var node = Asked.node(keeper.current(), key);
         var item = node.item();
         model.addAttribute(
                 "split",
@@ -236,12 +237,6 @@ class StructureController {
         return Answers.done(
                 "Changed the level of",
                 door.submit(me, new Command.ChangeLevel(items, level, choice)));
-    }
-
-    private static Node require(Snapshot snapshot, String key) {
-        return ItemKey.parse(key)
-                .flatMap(snapshot::findNode)
-                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
     }
 
     private static ItemKey key(String field, String text) {

@@ -1,7 +1,6 @@
 package greenladder.panel;
 
-import greenladder.core.item.ItemKey;
-import greenladder.web.Failure;
+import greenladder.item.Asked;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -18,13 +17,7 @@ class WhyController {
 
     @GetMapping("/items/{key}/why")
     String why(@PathVariable String key, Model model) {
-        model.addAttribute(
-                "why",
-                pages.of(
-                        ItemKey.parse(key)
-                                .orElseThrow(() ->
-                                        new Failure.NotFound(
-                                                "There is no item %s.".formatted(key)))));
+        model.addAttribute("why", pages.of(Asked.key(key)));
         return "shared/why :: why";
     }
 

@@ -7,6 +7,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.score.Formula;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Asked;
 import greenladder.item.ChangeLog;
 import greenladder.item.ChangeLog.Logged;
 import greenladder.item.ChangeWords;
@@ -60,10 +61,7 @@ class WhyPages {
 
     WhyPage of(ItemKey key) {
         var snapshot = keeper.current();
-        var node =
-                snapshot.findNode(key)
-                        .orElseThrow(
-                                () -> new Failure.NotFound("There is no item %s.".formatted(key)));
+        var node = Asked.node(snapshot, key.toString());
         var sections =
                 Stream.of(
                                 Optional.of(size(snapshot, node)),
@@ -83,10 +81,7 @@ class WhyPages {
      */
     WhyPage ofLevel(String code, String levelKey) {
         var snapshot = keeper.current();
-        var product =
-                snapshot.findProduct(code)
-                        .orElseThrow(() ->
-                                new Failure.NotFound("There is no product %s.".formatted(code)));
+        var product = Asked.product(snapshot, code);
         var level =
                 product.levels()
                         .find(levelKey)

@@ -4,11 +4,11 @@ import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.core.item.Product;
-import greenladder.core.snapshot.Snapshot;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
+import greenladder.item.Asked;
 import greenladder.item.Door;
+import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
@@ -55,17 +55,16 @@ class AgendaController {
 
     @GetMapping
     String agenda(
-            @PathVariable("product") String code,
+            Look look,
             @RequestParam(defaultValue = "") String at,
-            @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
-        var frame = frames.of(me, require(keeper.current(), code), View.AGENDA);
-        var snapshot = keeper.current();
+        var snapshot = look.snapshot();
         model.addAttribute(
                 "page",
-                pages.page(snapshot, require(snapshot, code), ItemKey.parse(at).orElse(null), me));
-        model.addAttribute("frame", frame);
+                pages.page(
+                        snapshot, look.product(), ItemKey.parse(at).orElse(null), look.reader()));
+        model.addAttribute("frame", frames.of(look, View.AGENDA));
         return fragment ? "refine/agenda :: view" : "refine/agenda";
     }
 
@@ -76,7 +75,7 @@ class AgendaController {
             @PathVariable String key,
             @RequestParam(defaultValue = "") String words,
             @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new Command.Settle(key(key), me.handle(), words, true));
+        var saved = door.submit(me, new Command.Settle(Asked.key(key), me.handle(), words, true));
         tellOfTheWalk(code, me);
         return Answers.done("Talked through", saved);
     }
@@ -96,7 +95,7 @@ class AgendaController {
                 door.submit(
                         me,
                         new Command.Edit(
-                                List.of(key(key)),
+                                List.of(Asked.key(key)),
                                 Map.of(
                                         Field.AGENDA.label(),
                                         "",
@@ -109,17 +108,8 @@ class AgendaController {
     private void tellOfTheWalk(String code, SignedIn me) {
         if (room.begins(code)) {
             var snapshot = keeper.whole();
-            notices.agendaBegan(AgendaPages.toCome(snapshot, require(snapshot, code)), me.handle());
+            notices.agendaBegan(
+                    AgendaPages.toCome(snapshot, Asked.product(snapshot, code)), me.handle());
         }
-    }
-
-    private static ItemKey key(String text) {
-        return ItemKey.parse(text)
-                .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(text)));
-    }
-
-    private static Product require(Snapshot snapshot, String code) {
-        return snapshot.findProduct(code)
-                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 }

@@ -2,10 +2,10 @@ package greenladder.refine;
 
 import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
-import greenladder.core.item.Product;
-import greenladder.core.snapshot.Snapshot;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
+import greenladder.item.Asked;
+import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
@@ -41,15 +41,13 @@ class EstimateController {
 
     @GetMapping
     String estimate(
-            @PathVariable("product") String code,
+            Look look,
             @RequestParam(required = false) @Nullable Long round,
-            @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
-        var frame = frames.of(me, require(keeper.current(), code), View.ESTIMATE);
-        var snapshot = keeper.current();
-        model.addAttribute("page", pages.page(snapshot, require(snapshot, code), round, me));
-        model.addAttribute("frame", frame);
+        var snapshot = look.snapshot();
+        model.addAttribute("page", pages.page(snapshot, look.product(), round, look.reader()));
+        model.addAttribute("frame", frames.of(look, View.ESTIMATE));
         return fragment ? "refine/estimate :: view" : "refine/estimate";
     }
 
@@ -78,7 +76,7 @@ class EstimateController {
             @PathVariable("product") String code, @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.current();
         var key =
-                pages.firstUnsized(snapshot, require(snapshot, code))
+                pages.firstUnsized(snapshot, Asked.product(snapshot, code))
                         .orElseThrow(() ->
                                 new Failure.Invalid(
                                         Problems.of("item", "Everything here is sized.")));
@@ -124,10 +122,5 @@ class EstimateController {
     ResponseEntity<String> leave(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         rounds.leave(me, id);
         return Answers.said("");
-    }
-
-    private static Product require(Snapshot snapshot, String code) {
-        return snapshot.findProduct(code)
-                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 }

@@ -3,13 +3,12 @@ package greenladder.refine;
 import greenladder.core.change.Problems;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.ItemKey;
-import greenladder.core.item.Product;
-import greenladder.core.snapshot.Snapshot;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
+import greenladder.item.Asked;
+import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.list.ListState;
-import greenladder.live.Streams;
 import greenladder.panel.Answers;
 import greenladder.people.Preferences;
 import greenladder.people.SignedIn;
@@ -36,7 +35,6 @@ class RankController {
     private final RankMoves moves;
     private final IntakeLists intakes;
     private final Frames frames;
-    private final Streams streams;
     private final Preferences preferences;
 
     RankController(
@@ -45,38 +43,33 @@ class RankController {
             RankMoves moves,
             IntakeLists intakes,
             Frames frames,
-            Streams streams,
             Preferences preferences) {
         this.keeper = keeper;
         this.pages = pages;
         this.moves = moves;
         this.intakes = intakes;
         this.frames = frames;
-        this.streams = streams;
         this.preferences = preferences;
     }
 
     @GetMapping
     String rank(
-            @PathVariable("product") String code,
+            Look look,
             @RequestParam MultiValueMap<String, String> asked,
             @RequestParam(defaultValue = "") String kept,
-            @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
-        var frame = frames.of(me, require(keeper.current(), code), View.RANK);
-        long operation = streams.last();
-        var snapshot = keeper.current();
-        var place = RankPlace.read(snapshot, require(snapshot, code), asked);
+        var snapshot = look.snapshot();
+        var place = RankPlace.read(snapshot, look.product(), asked);
         model.addAttribute(
                 "page",
                 pages.page(
                         snapshot,
                         place,
-                        me,
-                        operation,
+                        look.reader(),
+                        look.operation(),
                         List.of(kept.split(",")).contains("panel")));
-        model.addAttribute("frame", frame);
+        model.addAttribute("frame", frames.of(look, View.RANK));
         return fragment ? "refine/rank :: view" : "refine/rank";
     }
 
@@ -85,7 +78,7 @@ class RankController {
             @PathVariable("product") String code,
             @RequestParam String columns,
             @AuthenticationPrincipal SignedIn me) {
-        var product = require(keeper.current(), code);
+        var product = Asked.product(keeper.current(), code);
         preferences.set(me, RankPages.preference(code), RankPages.columns(product, columns).text());
         return Answers.said("");
     }
@@ -172,7 +165,7 @@ class RankController {
 
     private RankPlace place(String code, String query) {
         var snapshot = keeper.current();
-        return RankPlace.read(snapshot, require(snapshot, code), ListState.parse(query));
+        return RankPlace.read(snapshot, Asked.product(snapshot, code), ListState.parse(query));
     }
 
     private static ItemKey key(String text) {
@@ -183,10 +176,5 @@ class RankController {
                                         "keys",
                                         "“%s” is no item's key; keys look like MSF104."
                                                 .formatted(text))));
-    }
-
-    private static Product require(Snapshot snapshot, String code) {
-        return snapshot.findProduct(code)
-                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
     }
 }

@@ -5,16 +5,14 @@ import greenladder.core.item.Product;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
+import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
-import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -32,19 +30,13 @@ class ThreadsController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/threads")
     String threads(
-            @PathVariable("product") String code,
+            Look look,
             @RequestParam(required = false) @Nullable String item,
-            @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
-        var product =
-                keeper.current()
-                        .findProduct(code)
-                        .orElseThrow(() ->
-                                new Failure.NotFound("There is no product %s.".formatted(code)));
-        // The frame before the items: what changes after it is told by the stream.
-        model.addAttribute("frame", frames.of(me, product, View.THREADS));
-        var snapshot = keeper.current();
+        var product = look.product();
+        model.addAttribute("frame", frames.of(look, View.THREADS));
+        var snapshot = look.snapshot();
         model.addAttribute(
                 "page",
                 chosen(snapshot, product, item)

@@ -58,7 +58,7 @@ public class PlansIntegrationTests extends RunningDemo {
     public void whatWasPlannedShouldBeKeptAsItStandsInMemory() {
         var team = team("Ferns", api().newProduct());
         door.submit(person("edda.quill"), new KeepSprint(sprint(team, "ferns-1")));
-        var loaded = new SnapshotKeeper(store, products, people).whole().workspace();
+        var loaded = new SnapshotKeeper(store, log, products, people).whole().workspace();
         assertThat(loaded.findTeam(team.key())).contains(team);
         assertThat(loaded.findSprint("ferns-1")).contains(sprint(team, "ferns-1"));
     }

@@ -8,6 +8,7 @@ import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
 import greenladder.item.Door;
+import greenladder.item.SnapshotKeeper;
 import greenladder.item.Undoing;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
@@ -22,7 +23,7 @@ public class TouchedIntegrationTests extends RunningDemo {
     @Autowired private Door door;
     @Autowired private Undoing undoing;
     @Autowired private People people;
-    @Autowired private Streams streams;
+    @Autowired private SnapshotKeeper keeper;
 
     private SignedIn ines() {
         return people.findByHandle("ines.rowe").orElseThrow();
@@ -55,7 +56,7 @@ public class TouchedIntegrationTests extends RunningDemo {
         assertThat(touched.items()).containsExactly(keys(code, 1, 2, 4));
         assertThat(touched.products()).containsExactly(code);
         assertThat(touched.many()).isFalse();
-        assertThat(streams.last()).isEqualTo(saved.operation());
+        assertThat(keeper.lastOperation()).isEqualTo(saved.operation());
     }
 
     @Test

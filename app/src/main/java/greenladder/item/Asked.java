@@ -1,0 +1,37 @@
+package greenladder.item;
+
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
+import greenladder.core.item.Team;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.web.Failure;
+
+/** What an address names, or {@link Failure.NotFound} in words. */
+public final class Asked {
+    private Asked() {}
+
+    public static Product product(Snapshot snapshot, String code) {
+        return snapshot.findProduct(code)
+                .orElseThrow(() -> new Failure.NotFound("There is no product %s.".formatted(code)));
+    }
+
+    public static Team team(Snapshot snapshot, String key) {
+        return snapshot.workspace()
+                .findTeam(key)
+                .orElseThrow(() -> new Failure.NotFound("There is no team “%s”.".formatted(key)));
+    }
+
+    /** The key of an item, whether there is one or not. */
+    public static ItemKey key(String text) {
+        return ItemKey.parse(text).orElseThrow(() -> noItem(text));
+    }
+
+    public static Node node(Snapshot snapshot, String key) {
+        return ItemKey.parse(key).flatMap(snapshot::findNode).orElseThrow(() -> noItem(key));
+    }
+
+    private static Failure.NotFound noItem(String key) {
+        return new Failure.NotFound("There is no item %s.".formatted(key));
+    }
+}
