@@ -8,6 +8,8 @@ import org.jspecify.annotations.Nullable;
  *
  * @param unread notices
  * @param operation the last one that the page may show
+ * @param styles style sheets of this page beside those of every page
+ * @param script a script of its own; empty where it needs none
  * @param product null on pages that belong to no product
  */
 public record Frame(
@@ -24,7 +26,9 @@ public record Frame(
         boolean mayShape,
         long unread,
         long operation,
-        String theme) {
+        String theme,
+        List<String> styles,
+        String script) {
 
     public record ProductChoice(String code, String name, String url) {}
 

@@ -18,6 +18,9 @@ import org.springframework.stereotype.Component;
 /** Makes the page around a view. */
 @Component
 public class Frames {
+    /** What pages load that are no views. */
+    private static final List<String> PAGES = List.of("threads", "desk");
+
     private final SnapshotKeeper keeper;
     private final ThemeCookie themes;
     private final Notices notices;
@@ -44,7 +47,9 @@ public class Frames {
                 look.reader(),
                 product,
                 view.stage(),
-                tabs);
+                tabs,
+                view.styles(),
+                view.script());
     }
 
     /** The frame of a page that is no view; of a product, or else of the one last looked at. */
@@ -55,7 +60,9 @@ public class Frames {
                 person,
                 product == null ? lastProduct() : product,
                 null,
-                List.of());
+                List.of(),
+                PAGES,
+                "");
     }
 
     private Frame frame(
@@ -64,7 +71,9 @@ public class Frames {
             SignedIn person,
             @Nullable Product product,
             @Nullable Stage current,
-            List<ViewTab> tabs) {
+            List<ViewTab> tabs,
+            List<String> styles,
+            String script) {
         var choices = keeper.current().products().stream().map(Frames::choice).toList();
         return new Frame(
                 title,
@@ -80,7 +89,9 @@ public class Frames {
                 product != null && person.mayIn(product.code(), Permission.SHAPE),
                 notices.unread(person),
                 operation,
-                themes.current());
+                themes.current(),
+                styles,
+                script);
     }
 
     /** The one last looked at, or any; null where there is none. */

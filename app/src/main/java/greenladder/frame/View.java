@@ -3,23 +3,42 @@ package greenladder.frame;
 import java.util.Arrays;
 import java.util.List;
 
-/** The views that there are, by stage. */
+/**
+ * The registry of views, by stage: what each is called, where it is, and what its pages load. A new
+ * view is named here, and its package is that of its stage.
+ */
 public enum View {
     LADDER(Stage.BREAK_DOWN, "Ladder", "ladder"),
     OUTLINE(Stage.BREAK_DOWN, "Outline", "outline"),
     RANK(Stage.REFINE, "Rank", "rank"),
     AGENDA(Stage.REFINE, "Agenda", "agenda"),
     ESTIMATE(Stage.REFINE, "Estimate", "estimate"),
-    THREADS(Stage.TRACE, "Threads", "threads");
+    THREADS(Stage.TRACE, "Threads", "threads", "threads");
 
     private final Stage stage;
     private final String label;
     private final String path;
+    private final List<String> styles;
 
-    View(Stage stage, String label, String path) {
+    /**
+     * @param path its address under its product, and the name of its script
+     * @param styles style sheets that only it needs
+     */
+    View(Stage stage, String label, String path, String... styles) {
         this.stage = stage;
         this.label = label;
         this.path = path;
+        this.styles = List.of(styles);
+    }
+
+    /** The style sheets that a page of it loads beside those of every page. */
+    List<String> styles() {
+        return styles;
+    }
+
+    /** The script that a page of it loads beside that of every page. */
+    String script() {
+        return "view-" + path;
     }
 
     public Stage stage() {

@@ -1,4 +1,4 @@
-// Brings the behaviours to the page. Each is bound once, to the document, so that swapped markup works as it is.
+// Brings the behaviours to the page that are the same everywhere; each view brings its own (view-*.js). Each is bound once, to the document, so that swapped markup works as it is.
 import "./once.js";
 import "./view.js";
 import "./typing-ahead.js";
@@ -11,22 +11,6 @@ import "./pick-item.js";
 import "./select-typing.js";
 import "./pictures.js";
 import "./splitting.js";
-import "./outline.js";
-import "./outline-columns.js";
-import "./outline-keys.js";
-import "./write-box.js";
-import "./loose-tray.js";
-import "./narrowing.js";
-import "./ranking.js";
-import "./scatter.js";
-import "./chart-download.js";
-import "./sources.js";
-import "./filling.js";
-import "./agenda.js";
-import "./rounds.js";
-import "./ladder-keys.js";
-import "./ladder-drag.js";
-import "./thread-keys.js";
 import "./find.js";
 import "./quick-add.js";
 import "./undo.js";
@@ -37,4 +21,3 @@ import "./attaching.js";
 import "./folds.js";
 import "./writing.js";
 import "./live.js";
-import "./live-cards.js";

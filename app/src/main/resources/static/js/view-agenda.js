@@ -1,0 +1,2 @@
+// What only one view needs. Agenda: item by item.
+import "./agenda.js";

@@ -1,0 +1,2 @@
+// What only one view needs. Estimate: rounds of sizing.
+import "./rounds.js";

@@ -1,0 +1,3 @@
+// What only one view needs. Threads: the way up and down.
+import "./thread-keys.js";
+import "./chart-download.js";
