@@ -16,8 +16,8 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.ItemStore.Written;
-import greenladder.item.LogRows.OperationRow;
+import greenladder.log.LogWriter.NewOperation;
+import greenladder.log.Logged;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
@@ -205,7 +205,7 @@ public class Door {
         try {
             var before = keeper.settled();
             var snapshot = before;
-            var written = new ArrayList<Written>();
+            var written = new ArrayList<NewOperation>();
             for (var one : past) {
                 var command = one.command().apply(snapshot);
                 var at = one.at().truncatedTo(ChronoUnit.MICROS);
@@ -248,17 +248,15 @@ public class Door {
                                 .toList();
                 var plans = PlanChange.between(before.workspace(), after.workspace(), teams);
                 var accepted = new Accepted(List.of(), changes, plans, after);
-                var row = new OperationRow(now, actor.handle(), OperationKind.SETUP.label(), null);
+                var operation =
+                        new NewOperation(
+                                now, actor.handle(), OperationKind.SETUP, null, changes, plans);
                 long id =
                         committed(() -> {
                             keep.run();
                             return accepted.isEmpty()
                                     ? 0L
-                                    : store.writeWithin(
-                                            entities,
-                                            new Written(row, changes, plans),
-                                            before,
-                                            after);
+                                    : store.writeWithin(entities, operation, before, after);
                         });
                 keeper.advance(ignored -> after);
                 published(new Saved(id, actor, now, accepted, before));
@@ -294,18 +292,19 @@ public class Door {
     private Saved published(Saved saved) {
         if (saved.operation() > 0) {
             keeper.has(saved.operation());
+            events.publishEvent(new Logged(saved.operation()));
         }
         events.publishEvent(saved);
         return saved;
     }
 
-    private static Written written(Instant at, SignedIn actor, Command command, Accepted accepted) {
-        return new Written(
-                new OperationRow(
-                        at,
-                        actor.handle(),
-                        command.kind().label(),
-                        command instanceof Reverse reverse ? reverse.operation() : null),
+    private static NewOperation written(
+            Instant at, SignedIn actor, Command command, Accepted accepted) {
+        return new NewOperation(
+                at,
+                actor.handle(),
+                command.kind(),
+                command instanceof Reverse reverse ? reverse.operation() : null,
                 accepted.changes(),
                 accepted.plans());
     }

@@ -1,21 +1,19 @@
 package greenladder.item;
 
-import greenladder.core.change.Change;
-import greenladder.core.change.PlanChange;
 import greenladder.core.item.Details;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.LogRows.ChangeRow;
-import greenladder.item.LogRows.OperationRow;
+import greenladder.log.ChangeLog;
+import greenladder.log.LogWriter;
+import greenladder.log.LogWriter.NewOperation;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Objects;
 import org.hibernate.Session;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
@@ -35,20 +33,18 @@ public class ItemStore {
         this.sessions = factory.unwrap(SessionFactory.class);
     }
 
-    /** An operation that is to be written: its row, and the changes that it makes. */
-    record Written(OperationRow row, List<Change> changes, List<PlanChange> plans) {}
-
     /**
      * Writes operations: the log, and the items as they are after the last one. Gives the number of
      * the last.
      */
-    long write(List<Written> operations, Snapshot before, Snapshot after) {
+    long write(List<NewOperation> operations, Snapshot before, Snapshot after) {
         return sessions.fromStatelessTransaction(
                 session -> writeIn(session, operations, before, after));
     }
 
     /** Writes an operation as a part of the transaction that an entity manager is in. */
-    long writeWithin(EntityManager entities, Written operation, Snapshot before, Snapshot after) {
+    long writeWithin(
+            EntityManager entities, NewOperation operation, Snapshot before, Snapshot after) {
         entities.flush();
         return entities.unwrap(Session.class)
                 .doReturningWork(connection -> {
@@ -59,10 +55,12 @@ public class ItemStore {
     }
 
     private static long writeIn(
-            StatelessSession session, List<Written> operations, Snapshot before, Snapshot after) {
+            StatelessSession session,
+            List<NewOperation> operations,
+            Snapshot before,
+            Snapshot after) {
         session.setJdbcBatchSize(BATCH);
-        session.insertMultiple(operations.stream().map(Written::row).toList());
-        insertLog(session, operations);
+        long last = LogWriter.write(session, operations);
         var keys = new LinkedHashSet<ItemKey>();
         operations.forEach(one -> one.changes().forEach(change -> keys.add(change.item())));
         writeItems(session, keys, before, after);
@@ -70,35 +68,7 @@ public class ItemStore {
                 session, operations.stream().flatMap(one -> one.changes().stream()).toList());
         PlanFactRow.write(
                 session, operations.stream().flatMap(one -> one.plans().stream()).toList());
-        operations.forEach(one -> noteUndone(session, one.row()));
-        return idOf(operations.getLast().row());
-    }
-
-    private static void noteUndone(StatelessSession session, OperationRow row) {
-        if (row.undoes != null) {
-            session.createMutationQuery("update OperationRow set undoneBy = :by where id = :undone")
-                    .setParameter("by", idOf(row))
-                    .setParameter("undone", row.undoes)
-                    .executeUpdate();
-        }
-    }
-
-    private static long idOf(OperationRow row) {
-        return Objects.requireNonNull(row.id);
-    }
-
-    private static void insertLog(StatelessSession session, List<Written> operations) {
-        var rows = new ArrayList<ChangeRow>();
-        for (var operation : operations) {
-            int place = 0;
-            for (var change : operation.changes()) {
-                rows.add(new ChangeRow(idOf(operation.row()), place++, change));
-            }
-            for (var change : operation.plans()) {
-                rows.add(new ChangeRow(idOf(operation.row()), place++, change));
-            }
-        }
-        session.insertMultiple(rows);
+        return last;
     }
 
     private static void writeItems(

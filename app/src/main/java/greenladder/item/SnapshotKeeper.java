@@ -3,6 +3,7 @@ package greenladder.item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.log.ChangeLog;
 import greenladder.people.People;
 import greenladder.people.People.PersonChanged;
 import greenladder.people.SignedIn;

@@ -2,10 +2,10 @@ package greenladder.panel;
 
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.ChangeLog;
-import greenladder.item.ChangeLog.Logged;
 import greenladder.item.ChangeWords;
 import greenladder.item.SnapshotKeeper;
+import greenladder.log.ChangeLog;
+import greenladder.log.ChangeLog.Logged;
 import greenladder.panel.ItemPanel.HistoryEntry;
 import greenladder.web.Words;
 import java.time.Clock;

@@ -5,9 +5,10 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.ChangeLog;
-import greenladder.item.Door.Saved;
 import greenladder.item.SnapshotKeeper;
+import greenladder.log.ChangeLog;
+import greenladder.log.LogFollower;
+import greenladder.log.Logged;
 import greenladder.search.TextIndex.Entry;
 import greenladder.talk.Comment;
 import greenladder.talk.Comments;
@@ -81,12 +82,16 @@ public class FullText {
     private final Path directory;
     private final boolean passing;
     private final TextIndex index;
+    private final LogFollower follower;
     private final ScheduledThreadPoolExecutor writer =
             new ScheduledThreadPoolExecutor(
                     1, Thread.ofPlatform().name("full text").daemon(true).factory());
 
     /** What the index knew when it was opened; empty for a new one. */
     private final Map<String, String> noted;
+
+    /** The last operation that the index knows; the writer's own. */
+    private long known;
 
     /** Whether all that came before is in the index: only then is it noted how far it goes. */
     private volatile boolean caughtUp;
@@ -115,6 +120,7 @@ public class FullText {
                         : Files.createDirectories(Path.of(properties.search()));
         index = opened(directory);
         noted = index.noted();
+        follower = new LogFollower(log, "full text follower", this::read);
         writer.setExecuteExistingDelayedTasksAfterShutdownPolicy(false);
     }
 
@@ -168,30 +174,44 @@ public class FullText {
         write(() -> {
             caughtUp = true;
             if (noted.isEmpty()) {
+                known = log.lastOperation();
                 putAll();
                 return;
             }
+            known = Long.parseLong(noted.get(OPERATION));
             var since = Instant.parse(noted.get(TIME)).minus(ONCE_MORE);
-            var keys =
-                    Stream.concat(
-                                    log.changedSince(Long.parseLong(noted.get(OPERATION))).stream(),
-                                    comments.touchedSince(since).stream()
-                                            .flatMap(key -> ItemKey.parse(key).stream()))
-                            .collect(Collectors.toCollection(LinkedHashSet::new));
-            put(keys);
+            put(
+                    comments.touchedSince(since).stream()
+                            .flatMap(key -> ItemKey.parse(key).stream())
+                            .collect(Collectors.toCollection(LinkedHashSet::new)));
+        });
+        var ready = latest;
+        follower.start(() -> {
+            ready.join();
+            return known;
         });
     }
 
     @EventListener
-    void on(Saved saved) {
+    void on(Logged any) {
+        follower.wake();
+    }
+
+    private void read(List<ChangeLog.Entry> entries) {
         var keys =
-                saved.changes().stream()
+                entries.stream()
+                        .flatMap(entry -> entry.changes().stream())
                         .filter(change -> SEARCHED.contains(change.field()))
                         .map(Change::item)
                         .collect(Collectors.toCollection(LinkedHashSet::new));
-        if (!keys.isEmpty()) {
-            write(() -> put(keys));
-        }
+        long last = entries.getLast().operation().id();
+        write(() -> {
+            if (!keys.isEmpty()) {
+                put(keys);
+            }
+            known = last;
+        });
+        latest.join();
     }
 
     @TransactionalEventListener
@@ -201,6 +221,7 @@ public class FullText {
 
     @PreDestroy
     void close() throws IOException {
+        follower.close();
         writer.execute(this::commit);
         writer.shutdown();
         try {
@@ -226,9 +247,9 @@ public class FullText {
 
     private void written(Writing writing) {
         try {
-            long operation = log.lastOperation();
             var time = clock.instant();
             writing.run();
+            long operation = known;
             index.show();
             if (!caughtUp) {
                 return;
@@ -256,6 +277,7 @@ public class FullText {
     }
 
     private void waitForLatest() {
+        follower.await(Duration.ofSeconds(PATIENCE_SECONDS));
         try {
             latest.get(PATIENCE_SECONDS, TimeUnit.SECONDS);
         } catch (TimeoutException | ExecutionException e) {

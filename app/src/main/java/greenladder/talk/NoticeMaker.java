@@ -1,29 +1,25 @@
 package greenladder.talk;
 
-import greenladder.item.ChangeLog;
-import greenladder.item.Door.Saved;
-import java.util.concurrent.ExecutorService;
-import java.util.concurrent.Executors;
-import org.slf4j.Logger;
-import org.slf4j.LoggerFactory;
+import greenladder.log.ChangeLog;
+import greenladder.log.ChangeLog.Entry;
+import greenladder.log.LogFollower;
+import greenladder.log.Logged;
+import java.time.Instant;
+import java.util.List;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
 /**
- * Follows the change log with notices, one operation after the other and behind the answer to who
- * made it. At the start it goes on where it was, so that a killed process owes nobody a notice.
+ * Follows the change log with notices. At the start it goes on where it was, so that a killed
+ * process owes nobody a notice.
  */
 @Component
 class NoticeMaker implements DisposableBean {
-    private static final Logger LOG = LoggerFactory.getLogger(NoticeMaker.class);
-    private static final int STEP = 500;
-
     private final NoticeDesk desk;
     private final ChangeLog log;
-    private final ExecutorService worker =
-            Executors.newSingleThreadExecutor(Thread.ofVirtual().name("notices").factory());
+    private final LogFollower follower;
 
     /** How many operations were followed without progress having been noted. */
     private int unnoted;
@@ -31,51 +27,40 @@ class NoticeMaker implements DisposableBean {
     NoticeMaker(NoticeDesk desk, ChangeLog log) {
         this.desk = desk;
         this.log = log;
+        this.follower = new LogFollower(log, "notices", this::read);
     }
 
     @EventListener
-    void on(Saved saved) {
-        if (saved.operation() > 0) {
-            worker.execute(() -> follow(saved));
-        }
+    void on(Logged any) {
+        follower.wake();
     }
 
     @EventListener(ApplicationReadyEvent.class)
     void catchUp() {
-        worker.execute(() -> {
-            // A workspace whose history was brought in whole owes nobody notices of it.
-            long from = desk.progress().orElseGet(log::lastOperation);
-            for (var some = log.since(from, STEP); !some.isEmpty(); some = log.since(from, STEP)) {
-                for (var one : some) {
-                    desk.operated(one.id(), one.actor(), one.at(), log.changesOf(one.id()), true);
-                    from = one.id();
-                }
-            }
-            if (desk.progress().isEmpty()) {
-                desk.operated(from, "", java.time.Instant.EPOCH, java.util.List.of(), true);
-            }
-        });
+        follower.start(() -> desk.progress().orElseGet(this::begin));
     }
 
-    private void follow(Saved saved) {
-        try {
-            unnoted = (unnoted + 1) % STEP;
-            if (unnoted != 0 && !desk.concernsAnybody(saved.changes())) {
-                return;
+    /** A workspace whose history was brought in whole owes nobody notices of it. */
+    private long begin() {
+        long last = log.lastOperation();
+        desk.operated(last, "", Instant.EPOCH, List.of(), true);
+        return last;
+    }
+
+    private void read(List<Entry> entries) {
+        for (var entry : entries) {
+            unnoted = (unnoted + 1) % LogFollower.STEP;
+            boolean note = unnoted == 0;
+            if (note || desk.concernsAnybody(entry.changes())) {
+                var operation = entry.operation();
+                desk.operated(
+                        operation.id(), operation.actor(), operation.at(), entry.changes(), note);
             }
-            desk.operated(
-                    saved.operation(),
-                    saved.actor().handle(),
-                    saved.at(),
-                    saved.changes(),
-                    unnoted == 0);
-        } catch (RuntimeException e) {
-            LOG.error("nobody was told of operation {}", saved.operation(), e);
         }
     }
 
     @Override
     public void destroy() {
-        worker.shutdown();
+        follower.close();
     }
 }

@@ -1,7 +1,7 @@
 package greenladder.talk;
 
 import greenladder.core.item.ItemKey;
-import greenladder.item.ChangeLog;
+import greenladder.log.ChangeLog;
 import greenladder.people.SignedIn;
 import jakarta.persistence.EntityManager;
 import java.util.HashMap;

@@ -1,4 +1,5 @@
-// Brings the behaviours to the page that are the same everywhere; each view brings its own (view-*.js). Each is bound once, to the document, so that swapped markup works as it is.
+// Brings the behaviours to the page that are the same everywhere; each view brings its own (view-*.js).
+// Each is bound once, to the document, so that swapped markup works as it is.
 import "./once.js";
 import "./view.js";
 import "./typing-ahead.js";

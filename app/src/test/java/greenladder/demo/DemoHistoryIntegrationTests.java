@@ -8,9 +8,8 @@ import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Sprint;
-import greenladder.item.ChangeLog;
-import greenladder.item.ChangeLog.Operation;
 import greenladder.item.SnapshotKeeper;
+import greenladder.log.ChangeLog;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -39,13 +38,15 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
     @BeforeClass
     public void readTheLog() {
         long from = 0;
-        for (var some = log.since(from, 1000); !some.isEmpty(); some = log.since(from, 1000)) {
-            for (Operation operation : some) {
+        for (var some = log.entriesAfter(from, 1000);
+                !some.isEmpty();
+                some = log.entriesAfter(from, 1000)) {
+            for (var entry : some) {
                 // Other tests make products, and histories, of their own.
-                log.changesOf(operation.id()).stream()
+                entry.changes().stream()
                         .filter(change -> DEMO.contains(change.item().product()))
-                        .forEach(change -> events.add(new Event(operation.at(), change)));
-                from = operation.id();
+                        .forEach(change -> events.add(new Event(entry.operation().at(), change)));
+                from = entry.operation().id();
             }
         }
     }

@@ -12,6 +12,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Door.Past;
 import greenladder.item.Door.SeenField;
+import greenladder.log.ChangeLog;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;

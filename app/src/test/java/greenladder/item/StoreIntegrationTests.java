@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.RunningDemo;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.log.ChangeLog;
 import greenladder.people.People;
 import greenladder.product.Products;
 import org.springframework.beans.factory.annotation.Autowired;

@@ -6,7 +6,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 
 import greenladder.RunningDemo;
 import greenladder.core.item.ItemKey;
-import greenladder.item.ChangeLog;
+import greenladder.log.ChangeLog;
 import greenladder.people.People;
 import java.util.List;
 import org.springframework.beans.factory.annotation.Autowired;

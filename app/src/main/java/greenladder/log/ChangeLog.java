@@ -1,12 +1,12 @@
-package greenladder.item;
+package greenladder.log;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.item.LogRows.ChangeRow;
-import greenladder.item.LogRows.OperationRow;
+import greenladder.log.LogRows.ChangeRow;
+import greenladder.log.LogRows.OperationRow;
 import jakarta.persistence.EntityManagerFactory;
 import java.time.Instant;
 import java.util.Collection;
@@ -35,26 +35,16 @@ public class ChangeLog {
     /** A place in the log. */
     public record Point(long operation, int place) {}
 
-    /**
-     * An operation as the log keeps it.
-     *
-     * @param undoes the operation that it took back
-     * @param undoneBy the operation that took it back
-     */
-    public record Operation(
-            long id,
-            Instant at,
-            String actor,
-            OperationKind kind,
-            @Nullable Long undoes,
-            @Nullable Long undoneBy) {}
+    /** An operation with all that it changed. */
+    public record Entry(Operation operation, List<Change> changes, List<PlanChange> plans) {}
 
     /** An item that somebody moved. */
     public record Moved(ItemKey item, String actor) {}
 
     public Optional<Operation> findOperation(long id) {
         return sessions.fromStatelessSession(session ->
-                Optional.ofNullable(session.get(OperationRow.class, id)).map(ChangeLog::operation));
+                Optional.ofNullable(session.get(OperationRow.class, id))
+                        .map(OperationRow::toOperation));
     }
 
     /** The last operation in the log; 0 where there is none. */
@@ -123,21 +113,6 @@ public class ChangeLog {
                         .toList());
     }
 
-    /** The items that operations after this one changed. */
-    public Set<ItemKey> changedSince(long operation) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                "select distinct subject from ChangeRow where operation >"
-                                        + " :operation",
-                                String.class)
-                        .setParameter("operation", operation)
-                        .list()
-                        .stream()
-                        .flatMap(key -> ItemKey.parse(key).stream())
-                        .collect(Collectors.toSet()));
-    }
-
     /** An operation's changes of items, in the order in which they were made. */
     public List<Change> changesOf(long operation) {
         return rowsOf(operation, "not like").stream().map(ChangeRow::toChange).toList();
@@ -164,7 +139,7 @@ public class ChangeLog {
      *
      * @param undos whether those that took another one back, or the others
      */
-    List<Operation> lastOf(String actor, boolean undos, int most) {
+    public List<Operation> lastOf(String actor, boolean undos, int most) {
         return sessions.fromStatelessSession(session ->
                 session
                         .createQuery(
@@ -181,12 +156,12 @@ public class ChangeLog {
                         .setMaxResults(most)
                         .list()
                         .stream()
-                        .map(ChangeLog::operation)
+                        .map(OperationRow::toOperation)
                         .toList());
     }
 
     /** The last operation of somebody that took nothing back, whatever became of it; 0 for none. */
-    long lastDone(String actor) {
+    public long lastDone(String actor) {
         return sessions.fromStatelessSession(session ->
                 Objects.requireNonNullElse(
                         session.createQuery(
@@ -199,7 +174,7 @@ public class ChangeLog {
     }
 
     /** The operations after one that moved an item in the order and are not taken back. */
-    List<Operation> standingMoves(ItemKey item, long operation) {
+    public List<Operation> standingMoves(ItemKey item, long operation) {
         return sessions.fromStatelessSession(session ->
                 session
                         .createQuery(
@@ -215,12 +190,12 @@ public class ChangeLog {
                         .setParameter("hidden", OperationKind.RANKS.label())
                         .list()
                         .stream()
-                        .map(ChangeLog::operation)
+                        .map(OperationRow::toOperation)
                         .toList());
     }
 
     /** The operations of a kind after one, the oldest first. */
-    List<Operation> since(long operation, OperationKind kind) {
+    public List<Operation> since(long operation, OperationKind kind) {
         return sessions.fromStatelessSession(session ->
                 session
                         .createQuery(
@@ -231,25 +206,54 @@ public class ChangeLog {
                         .setParameter("what", kind.label())
                         .list()
                         .stream()
-                        .map(ChangeLog::operation)
+                        .map(OperationRow::toOperation)
                         .toList());
     }
 
-    /** The operations after one that changed something that people see, the oldest first. */
-    public List<Operation> since(long operation, int most) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                "from OperationRow where id > :operation and what <> :hidden order"
-                                        + " by id",
-                                OperationRow.class)
-                        .setParameter("operation", operation)
-                        .setParameter("hidden", OperationKind.RANKS.label())
-                        .setMaxResults(most)
-                        .list()
-                        .stream()
-                        .map(ChangeLog::operation)
-                        .toList());
+    /**
+     * The operations after one that changed something that people see, the oldest first, each with
+     * what it changed.
+     */
+    public List<Entry> entriesAfter(long operation, int most) {
+        return sessions.fromStatelessSession(session -> {
+            var operations =
+                    session
+                            .createQuery(
+                                    "from OperationRow where id > :operation and what <> :hidden"
+                                            + " order by id",
+                                    OperationRow.class)
+                            .setParameter("operation", operation)
+                            .setParameter("hidden", OperationKind.RANKS.label())
+                            .setMaxResults(most)
+                            .list()
+                            .stream()
+                            .map(OperationRow::toOperation)
+                            .toList();
+            if (operations.isEmpty()) {
+                return List.of();
+            }
+            var rows =
+                    session
+                            .createQuery(
+                                    "from ChangeRow where operation between :first and :last"
+                                            + " order by operation, place",
+                                    ChangeRow.class)
+                            .setParameter("first", operations.getFirst().id())
+                            .setParameter("last", operations.getLast().id())
+                            .list()
+                            .stream()
+                            .collect(Collectors.groupingBy(row -> row.operation));
+            return operations.stream()
+                    .map(one -> entry(one, rows.getOrDefault(one.id(), List.of())))
+                    .toList();
+        });
+    }
+
+    private static Entry entry(Operation operation, List<ChangeRow> rows) {
+        return new Entry(
+                operation,
+                rows.stream().filter(row -> !row.isOfPlan()).map(ChangeRow::toChange).toList(),
+                rows.stream().filter(ChangeRow::isOfPlan).map(ChangeRow::toPlanChange).toList());
     }
 
     /**
@@ -288,15 +292,5 @@ public class ChangeLog {
                                     row.toChange());
                         })
                         .toList());
-    }
-
-    private static Operation operation(OperationRow row) {
-        return new Operation(
-                Objects.requireNonNull(row.id),
-                row.at,
-                row.actor,
-                OperationKind.find(row.what).orElseThrow(),
-                row.undoes,
-                row.undoneBy);
     }
 }

@@ -1,10 +1,12 @@
-package greenladder.item;
+package greenladder.log;
 
 import greenladder.core.change.Change;
+import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
+import greenladder.log.LogWriter.NewOperation;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
@@ -15,6 +17,7 @@ import jakarta.persistence.SequenceGenerator;
 import jakarta.persistence.Table;
 import java.io.Serializable;
 import java.time.Instant;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /** The tables of the change log: operations, and the changes that each made. */
@@ -47,11 +50,21 @@ final class LogRows {
 
         OperationRow() {}
 
-        OperationRow(Instant at, String actor, String what, @Nullable Long undoes) {
-            this.at = at;
-            this.actor = actor;
-            this.what = what;
-            this.undoes = undoes;
+        OperationRow(NewOperation operation) {
+            this.at = operation.at();
+            this.actor = operation.actor();
+            this.what = operation.kind().label();
+            this.undoes = operation.undoes();
+        }
+
+        Operation toOperation() {
+            return new Operation(
+                    Objects.requireNonNull(id),
+                    at,
+                    actor,
+                    OperationKind.find(what).orElseThrow(),
+                    undoes,
+                    undoneBy);
         }
     }
 
@@ -103,6 +116,10 @@ final class LogRows {
 
         PlanChange toPlanChange() {
             return new PlanChange(PlanKey.parse(subject).orElseThrow(), field, before, after);
+        }
+
+        boolean isOfPlan() {
+            return subject.indexOf(':') >= 0;
         }
 
         Change toChange() {

@@ -1,0 +1,67 @@
+package greenladder.log;
+
+import greenladder.core.change.Change;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.PlanChange;
+import greenladder.log.LogRows.ChangeRow;
+import greenladder.log.LogRows.OperationRow;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import org.hibernate.StatelessSession;
+import org.jspecify.annotations.Nullable;
+
+/** Writes operations to the change log. */
+public final class LogWriter {
+    private LogWriter() {}
+
+    /**
+     * An operation that is to be written.
+     *
+     * @param undoes the number of the operation that it takes back
+     */
+    public record NewOperation(
+            Instant at,
+            String actor,
+            OperationKind kind,
+            @Nullable Long undoes,
+            List<Change> changes,
+            List<PlanChange> plans) {}
+
+    /** Writes operations, in a transaction of the session's; gives the number of the last. */
+    public static long write(StatelessSession session, List<NewOperation> operations) {
+        var rows = operations.stream().map(OperationRow::new).toList();
+        session.insertMultiple(rows);
+        var changes = new ArrayList<ChangeRow>();
+        for (int i = 0; i < rows.size(); i++) {
+            addChanges(idOf(rows.get(i)), operations.get(i), changes);
+        }
+        session.insertMultiple(changes);
+        rows.forEach(row -> noteUndone(session, row));
+        return idOf(rows.getLast());
+    }
+
+    private static void addChanges(long id, NewOperation operation, List<ChangeRow> rows) {
+        int place = 0;
+        for (var change : operation.changes()) {
+            rows.add(new ChangeRow(id, place++, change));
+        }
+        for (var change : operation.plans()) {
+            rows.add(new ChangeRow(id, place++, change));
+        }
+    }
+
+    private static void noteUndone(StatelessSession session, OperationRow row) {
+        if (row.undoes != null) {
+            session.createMutationQuery("update OperationRow set undoneBy = :by where id = :undone")
+                    .setParameter("by", idOf(row))
+                    .setParameter("undone", row.undoes)
+                    .executeUpdate();
+        }
+    }
+
+    private static long idOf(OperationRow row) {
+        return Objects.requireNonNull(row.id);
+    }
+}

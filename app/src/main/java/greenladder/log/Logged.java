@@ -1,0 +1,4 @@
+package greenladder.log;
+
+/** The log has gone on: whoever follows it may look. */
+public record Logged(long operation) {}
