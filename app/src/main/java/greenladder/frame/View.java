@@ -10,7 +10,7 @@ import java.util.List;
 public enum View {
     LADDER(Stage.BREAK_DOWN, "Ladder", "ladder"),
     OUTLINE(Stage.BREAK_DOWN, "Outline", "outline"),
-    RANK(Stage.REFINE, "Rank", "rank"),
+    RANK(Stage.REFINE, "Rank", "rank", "chart"),
     AGENDA(Stage.REFINE, "Agenda", "agenda"),
     ESTIMATE(Stage.REFINE, "Estimate", "estimate"),
     THREADS(Stage.TRACE, "Threads", "threads", "threads");

@@ -1,5 +1,7 @@
 package greenladder.refine;
 
+import greenladder.chart.Axis;
+import greenladder.chart.Axis.Tick;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Product;
 import greenladder.core.ready.Readiness;
@@ -44,8 +46,11 @@ record Scatter(
     private static final int RADIUS = 5;
     private static final int MOST = 400;
 
-    /** A mark on an axis. */
-    public record Tick(int at, String text) {}
+    /** The sizes that are written below, where they have room. */
+    private static final List<Integer> SIZES =
+            List.of(0, 1, 2, 3, 5, 8, 13, 20, 40, 100, 200, 500, 1000, 5000);
+
+    private static final int SIZES_APART = 18;
 
     /**
      * @param ready whether the item is ready for a sprint
@@ -79,8 +84,8 @@ record Scatter(
                 WIDTH,
                 HEIGHT,
                 BOTTOM,
-                across(largest(scored)),
-                up(lowest(scored), highest(scored)),
+                across(scored).ticksAt(SIZES, SIZES_APART),
+                up(scored).ticks(Words::score),
                 dots(snapshot, scored, url),
                 scored.stream()
                         .sorted(
@@ -116,14 +121,13 @@ record Scatter(
 
     private static List<Dot> dots(
             Snapshot snapshot, List<Scored> scored, Function<Node, String> url) {
-        double largest = largest(scored);
-        double low = lowest(scored);
-        double high = highest(scored);
+        var across = across(scored);
+        var up = up(scored);
         Map<Integer, Integer> standing = new HashMap<>();
         var dots = new ArrayList<Dot>();
         for (var one : scored) {
-            int x = placeAcross(one.size().toDecimal().doubleValue(), largest);
-            int y = placeUp(one.score().doubleValue(), low, high);
+            int x = across.at(one.size().toDecimal().doubleValue());
+            int y = up.at(one.score().doubleValue());
             int others = standing.merge(x * HEIGHT + y, 1, Integer::sum) - 1;
             var item = one.node().item();
             dots.add(
@@ -145,56 +149,20 @@ record Scatter(
         return dots;
     }
 
-    private static List<Tick> across(double largest) {
-        var ticks = new ArrayList<Tick>();
-        for (int size : new int[] {0, 1, 2, 3, 5, 8, 13, 20, 40, 100, 200, 500, 1000, 5000}) {
-            int at = placeAcross(size, largest);
-            if (size <= largest && (ticks.isEmpty() || at - ticks.getLast().at() >= 18)) {
-                ticks.add(new Tick(at, Integer.toString(size)));
-            }
-        }
-        return ticks;
-    }
-
-    /** Round steps, four to nine of them. */
-    private static List<Tick> up(double low, double high) {
-        double step = Math.pow(10, Math.floor(Math.log10((high - low) / 4)));
-        while ((high - low) / step > 9) {
-            step *= 2;
-        }
-        var ticks = new ArrayList<Tick>();
-        for (double value = Math.ceil(low / step) * step; value <= high; value += step) {
-            ticks.add(new Tick(placeUp(value, low, high), Words.score(new BigDecimal(value))));
-        }
-        return ticks;
-    }
-
-    private static double largest(List<Scored> scored) {
-        return Math.max(
-                1,
+    private static Axis across(List<Scored> scored) {
+        double largest =
                 scored.stream()
                         .mapToDouble(one -> one.size().toDecimal().doubleValue())
                         .max()
-                        .orElse(1));
+                        .orElse(1);
+        return Axis.root(Math.max(1, largest), LEFT, WIDTH - RIGHT);
     }
 
-    private static double lowest(List<Scored> scored) {
-        return Math.min(
-                0, scored.stream().mapToDouble(one -> one.score().doubleValue()).min().orElse(0));
-    }
-
-    private static double highest(List<Scored> scored) {
-        double highest =
-                scored.stream().mapToDouble(one -> one.score().doubleValue()).max().orElse(1);
-        return Math.max(lowest(scored) + 1, highest);
-    }
-
-    private static int placeAcross(double size, double largest) {
-        return LEFT
-                + (int) Math.round(Math.sqrt(Math.max(0, size) / largest) * (WIDTH - LEFT - RIGHT));
-    }
-
-    private static int placeUp(double score, double low, double high) {
-        return BOTTOM - (int) Math.round((score - low) / (high - low) * (BOTTOM - TOP));
+    private static Axis up(List<Scored> scored) {
+        var scores =
+                scored.stream().mapToDouble(one -> one.score().doubleValue()).summaryStatistics();
+        double low = scored.isEmpty() ? 0 : Math.min(0, scores.getMin());
+        double high = scored.isEmpty() ? 1 : Math.max(low + 1, scores.getMax());
+        return Axis.linear(low, high, BOTTOM, TOP);
     }
 }

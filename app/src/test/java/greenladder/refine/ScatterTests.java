@@ -3,6 +3,7 @@ package greenladder.refine;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.Snapshots;
+import greenladder.chart.Axis;
 import greenladder.core.score.Scores;
 import greenladder.core.snapshot.Snapshot;
 import java.util.Comparator;
@@ -68,8 +69,8 @@ public class ScatterTests {
     public void ticksShouldStandApartAndInOrder() {
         var scatter = three();
 
-        assertThat(scatter.across()).isSortedAccordingTo(Comparator.comparingInt(Scatter.Tick::at));
-        assertThat(scatter.across()).extracting(Scatter.Tick::text).contains("0", "1", "5", "13");
+        assertThat(scatter.across()).isSortedAccordingTo(Comparator.comparingInt(Axis.Tick::at));
+        assertThat(scatter.across()).extracting(Axis.Tick::text).contains("0", "1", "5", "13");
         assertThat(scatter.up()).hasSizeBetween(4, 11);
         assertThat(scatter.up().getFirst().text()).isEqualTo("0");
     }

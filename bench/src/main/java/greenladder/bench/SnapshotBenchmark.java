@@ -144,7 +144,7 @@ public class SnapshotBenchmark {
             for (var child : node.children()) {
                 sum.add(child.rollUp());
             }
-            made.consume(sum.under(node.item()));
+            made.consume(sum.under(node.item(), snapshot.workspace()));
         }
     }
 
