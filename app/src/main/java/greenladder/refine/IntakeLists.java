@@ -6,11 +6,8 @@ import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
-import greenladder.core.item.Product;
 import greenladder.core.item.Team;
-import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.ChangeWords;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
 import greenladder.item.SnapshotKeeper;
@@ -19,17 +16,13 @@ import greenladder.people.SignedIn;
 import greenladder.refine.IntakeRows.IntakeEntryRow;
 import greenladder.refine.IntakeRows.IntakeListRow;
 import greenladder.web.Failure;
-import greenladder.web.SizeWords;
-import greenladder.web.Words;
 import jakarta.persistence.EntityManager;
-import jakarta.persistence.LockModeType;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
@@ -45,108 +38,24 @@ public class IntakeLists {
     private static final int MOST_LISTS = 20;
     private static final int MOST_ENTRIES = 1_000;
     private static final int MOST_AT_ONCE = 500;
-    private static final int MOST_RANKED = 60;
 
     private final EntityManager entities;
+    private final IntakeStore store;
     private final SnapshotKeeper keeper;
     private final Door door;
     private final Clock clock;
 
-    IntakeLists(EntityManager entities, SnapshotKeeper keeper, Door door, Clock clock) {
+    IntakeLists(
+            EntityManager entities,
+            IntakeStore store,
+            SnapshotKeeper keeper,
+            Door door,
+            Clock clock) {
         this.entities = entities;
+        this.store = store;
         this.keeper = keeper;
         this.door = door;
         this.clock = clock;
-    }
-
-    /** What a team's queue can be filled from. */
-    @Transactional(readOnly = true)
-    Sources sources(Snapshot snapshot, RankPlace place, SignedIn reader) {
-        var team = Objects.requireNonNull(place.queue());
-        var products =
-                team.products().stream()
-                        .flatMap(code -> snapshot.findProduct(code).stream())
-                        .toList();
-        return new Sources(
-                team.name(),
-                products.stream().map(product -> ranked(snapshot, place, product)).toList(),
-                listsOf(team.key()).stream().map(list -> intake(snapshot, list)).toList(),
-                mayEdit(reader, team),
-                products.stream()
-                        .flatMap(product ->
-                                place.levelIn(product).stream()
-                                        .flatMap(level -> level.kinds().stream())
-                                        .map(kind ->
-                                                new Sources.Kind(
-                                                        product.code(),
-                                                        kind,
-                                                        kind + " in " + product.name())))
-                        .toList());
-    }
-
-    private static Sources.Ranked ranked(Snapshot snapshot, RankPlace place, Product product) {
-        var level = place.levelIn(product).orElseThrow();
-        var free =
-                snapshot.inOrder(product, level).gathered("free", IntakeLists::free).stream()
-                        .flatMap(List::stream)
-                        .toList();
-        return new Sources.Ranked(
-                product.code(),
-                product.name(),
-                free.stream().limit(MOST_RANKED).map(node -> work(snapshot, node)).toList(),
-                free.size() > MOST_RANKED
-                        ? "and %d more further down".formatted(free.size() - MOST_RANKED)
-                        : "");
-    }
-
-    private static List<Node> free(List<Node> nodes) {
-        return nodes.stream()
-                .filter(node -> node.item().team() == null)
-                .filter(node -> !node.item().isDropped() && !node.item().isDone())
-                .toList();
-    }
-
-    private static Sources.Work work(Snapshot snapshot, Node node) {
-        var item = node.item();
-        return new Sources.Work(
-                item.key().toString(),
-                item.level().index(),
-                item.title(),
-                item.details().refinement().band() == null ? "" : RankList.bandName(snapshot, item),
-                Words.of(item.value()),
-                SizeWords.of(snapshot, node));
-    }
-
-    private Sources.Intake intake(Snapshot snapshot, IntakeListRow list) {
-        return new Sources.Intake(
-                Objects.requireNonNull(list.id),
-                list.name,
-                "%s in %s"
-                        .formatted(
-                                list.kind,
-                                snapshot.findProduct(list.product)
-                                        .map(Product::name)
-                                        .orElse(list.product)),
-                entries(list).stream()
-                        .filter(entry -> waits(snapshot, entry))
-                        .map(entry ->
-                                new Sources.Entry(
-                                        Objects.requireNonNull(entry.id),
-                                        entry.title,
-                                        Objects.requireNonNullElse(entry.value, "–"),
-                                        Objects.requireNonNullElse(entry.size, "–"),
-                                        "%s, %s"
-                                                .formatted(
-                                                        ChangeWords.nameOf(snapshot, entry.askedBy),
-                                                        Words.since(entry.at, clock.instant()))))
-                        .toList());
-    }
-
-    private static boolean waits(Snapshot snapshot, IntakeEntryRow entry) {
-        return Optional.ofNullable(entry.takenAs)
-                .flatMap(ItemKey::parse)
-                .flatMap(snapshot::findItem)
-                .isEmpty();
     }
 
     /**
@@ -157,7 +66,7 @@ public class IntakeLists {
     public long open(SignedIn me, String teamKey, String name, String product, String kind) {
         var team = requireTeam(me, teamKey);
         var problems = new ArrayList<Problem>();
-        var lists = listsOf(teamKey);
+        var lists = store.listsOf(teamKey);
         if (name.isBlank() || name.strip().length() > LONGEST_NAME) {
             problems.add(
                     new Problem(
@@ -197,7 +106,7 @@ public class IntakeLists {
 
     /** Adds an entry for each line. Gives how many. */
     public int add(SignedIn me, long listId, String text) {
-        var list = requireList(listId);
+        var list = store.requireList(listId);
         if (!me.mayIn(list.product, Permission.COMMENT)) {
             throw new Failure.Forbidden("You cannot add requests here.");
         }
@@ -206,7 +115,8 @@ public class IntakeLists {
         if (lines.isEmpty()) {
             problems.add(new Problem("text", "There is nothing to add yet."));
         }
-        if (lines.size() > MOST_AT_ONCE || entries(list).size() + lines.size() > MOST_ENTRIES) {
+        if (lines.size() > MOST_AT_ONCE
+                || store.entries(list).size() + lines.size() > MOST_ENTRIES) {
             problems.add(
                     new Problem(
                             "text",
@@ -241,7 +151,7 @@ public class IntakeLists {
         return door.submit(
                 me,
                 snapshot -> {
-                    rows.addAll(ids.stream().map(this::requireEntry).toList());
+                    rows.addAll(ids.stream().map(store::requireEntry).toList());
                     return takingUp(snapshot, rows, target(after, before));
                 },
                 accepted -> {
@@ -255,13 +165,13 @@ public class IntakeLists {
         if (rows.isEmpty()) {
             throw new Failure.Invalid(Problems.of("entries", "Nothing was chosen."));
         }
-        var list = requireList(rows.getFirst().list);
+        var list = store.requireList(rows.getFirst().list);
         if (rows.stream().anyMatch(row -> row.list != rows.getFirst().list)) {
             throw new Failure.Invalid(
                     Problems.of("entries", "Entries are taken up from one list at a time."));
         }
         rows.stream()
-                .filter(row -> !waits(snapshot, row))
+                .filter(row -> !IntakeStore.waits(snapshot, row))
                 .findFirst()
                 .ifPresent(row -> {
                     throw new Failure.Conflict(
@@ -302,10 +212,8 @@ public class IntakeLists {
     }
 
     private IntakeEntryRow kept(SignedIn me, long id) {
-        var row =
-                Optional.ofNullable(entities.find(IntakeEntryRow.class, id))
-                        .orElseThrow(IntakeLists::noEntry);
-        requireShaping(me, requireList(row.list).product);
+        var row = store.requireKept(id);
+        requireShaping(me, store.requireList(row.list).product);
         return row;
     }
 
@@ -315,7 +223,7 @@ public class IntakeLists {
         }
     }
 
-    private static boolean mayEdit(SignedIn me, Team team) {
+    static boolean mayEdit(SignedIn me, Team team) {
         return team.products().stream().anyMatch(code -> me.mayIn(code, Permission.SHAPE));
     }
 
@@ -330,38 +238,6 @@ public class IntakeLists {
             throw new Failure.Forbidden("Intake lists are kept by product owners and leads.");
         }
         return team;
-    }
-
-    private List<IntakeListRow> listsOf(String team) {
-        return entities.createQuery(
-                        "from IntakeListRow where team = :team order by id", IntakeListRow.class)
-                .setParameter("team", team)
-                .getResultList();
-    }
-
-    private List<IntakeEntryRow> entries(IntakeListRow list) {
-        return entities.createQuery(
-                        "from IntakeEntryRow where list = :list and removedAt is null"
-                                + " order by id",
-                        IntakeEntryRow.class)
-                .setParameter("list", list.id)
-                .getResultList();
-    }
-
-    private IntakeListRow requireList(long id) {
-        return Optional.ofNullable(entities.find(IntakeListRow.class, id))
-                .orElseThrow(() -> new Failure.NotFound("There is no such intake list."));
-    }
-
-    private IntakeEntryRow requireEntry(long id) {
-        return Optional.ofNullable(
-                        entities.find(IntakeEntryRow.class, id, LockModeType.PESSIMISTIC_WRITE))
-                .filter(row -> row.removedAt == null)
-                .orElseThrow(IntakeLists::noEntry);
-    }
-
-    private static Failure.NotFound noEntry() {
-        return new Failure.NotFound("This request is no longer there.");
     }
 
     private static void requireNone(List<Problem> problems) {

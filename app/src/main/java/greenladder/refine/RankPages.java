@@ -46,19 +46,19 @@ class RankPages {
     private final ItemPanels panels;
     private final Preferences preferences;
     private final FilterLines lines;
-    private final IntakeLists intakes;
+    private final SourcesPages sources;
 
     RankPages(
             Rights rights,
             ItemPanels panels,
             Preferences preferences,
             FilterLines lines,
-            IntakeLists intakes) {
+            SourcesPages sources) {
         this.rights = rights;
         this.panels = panels;
         this.preferences = preferences;
         this.lines = lines;
-        this.intakes = intakes;
+        this.sources = sources;
     }
 
     static String preference(String product) {
@@ -142,7 +142,7 @@ class RankPages {
                         ? Candidates.of(snapshot, product, node -> isOf(place, node.item()))
                         : List.of(),
                 place.side() == Side.SOURCES && place.queue() != null
-                        ? intakes.sources(snapshot, place, reader)
+                        ? sources.page(snapshot, place, reader)
                         : null,
                 at != null && !panelKept
                         ? panels.of(at, reader, one -> place.at(one.key()).url())
