@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.concurrent.atomic.AtomicReference;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
 
@@ -18,6 +19,15 @@ import org.springframework.stereotype.Component;
 class DemoClock extends Clock {
     private final Clock system = Clock.systemUTC();
     private final AtomicReference<Duration> offset = new AtomicReference<>(Duration.ZERO);
+
+    /**
+     * @param start the moment at which the application is started; the present where it is blank
+     */
+    DemoClock(@Value("${greenladder.demo.start:}") String start) {
+        if (!start.isBlank()) {
+            goTo(Instant.parse(start));
+        }
+    }
 
     /** Goes to a time; back only as long as the demo is being made. */
     void goTo(Instant time) {
