@@ -10,24 +10,21 @@ import jakarta.persistence.LockModeType;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** The people of the workspace, what they may do, and their passwords. */
 @Component
 @Transactional
 public class People {
     private final EntityManager entities;
+    private final CurrentPeople current;
     private final PasswordEncoder passwords;
     private final ApplicationEventPublisher events;
     private final Clock clock;
@@ -35,11 +32,6 @@ public class People {
     private final AttemptLimit attempts;
 
     private static final int MOST_WRONG_OLD = 5;
-
-    /** Everybody who can sign in, as every request needs them; follows each commit. */
-    private final Map<String, SignedIn> current = new ConcurrentHashMap<>();
-
-    private volatile boolean loaded;
 
     /** Somebody is new, is called otherwise, or has left. */
     public record PersonChanged(Person person) {}
@@ -58,12 +50,14 @@ public class People {
 
     People(
             EntityManager entities,
+            CurrentPeople current,
             PasswordEncoder passwords,
             ApplicationEventPublisher events,
             Clock clock,
             Audit audit,
             AttemptLimit attempts) {
         this.entities = entities;
+        this.current = current;
         this.passwords = passwords;
         this.events = events;
         this.clock = clock;
@@ -76,18 +70,18 @@ public class People {
      */
     @Transactional(propagation = Propagation.SUPPORTS)
     public boolean isEmpty() {
-        return current().isEmpty();
+        return current.all().isEmpty();
     }
 
     /** Everybody there ever was, for names in the log. */
     public List<Person> all() {
-        return rows().stream().map(PersonRow::toPerson).toList();
+        return current.rows().stream().map(PersonRow::toPerson).toList();
     }
 
     /** Everybody who can sign in, by role and name. */
     @Transactional(propagation = Propagation.SUPPORTS)
     public List<SignedIn> allSignedIn() {
-        return current().values().stream()
+        return current.all().values().stream()
                 .sorted(Comparator.comparing(SignedIn::role).thenComparing(SignedIn::name))
                 .toList();
     }
@@ -95,7 +89,7 @@ public class People {
     /** Asked for by every request: takes no connection to the database. */
     @Transactional(propagation = Propagation.SUPPORTS)
     public Optional<SignedIn> findByHandle(String handle) {
-        return Optional.ofNullable(current().get(handle));
+        return Optional.ofNullable(current.all().get(handle));
     }
 
     /**
@@ -104,7 +98,7 @@ public class People {
      */
     public void addFirstAdministrator(PersonForm form) {
         guard();
-        if (!rows().isEmpty()) {
+        if (!current.rows().isEmpty()) {
             throw new Failure.Forbidden("There is an administrator already; please sign in.");
         }
         add(form, Role.ADMINISTRATOR);
@@ -173,7 +167,7 @@ public class People {
         }
         row.role = role;
         audit.note(Event.ROLE_CHANGED, handle, role.label() + " everywhere");
-        afterCommit(row);
+        current.follow(row);
     }
 
     /** Gives somebody another role in one product; null takes the exception away. */
@@ -202,7 +196,7 @@ public class People {
                 handle,
                 (role == null ? "as everywhere" : role.label()) + " in " + product);
         events.publishEvent(new RolesChanged(handle));
-        afterCommit(row);
+        current.follow(row);
     }
 
     public void rename(SignedIn me, String name) {
@@ -210,7 +204,7 @@ public class People {
         var row = require(me.handle());
         row.name = name.strip();
         events.publishEvent(new PersonChanged(row.toPerson()));
-        afterCommit(row);
+        current.follow(row);
     }
 
     /**
@@ -244,7 +238,7 @@ public class People {
         audit.note(Event.PERSON_REMOVED, handle, row.name);
         events.publishEvent(new PersonChanged(row.toPerson()));
         events.publishEvent(new SignedOut(handle));
-        afterCommit(row);
+        current.follow(row);
     }
 
     /**
@@ -290,7 +284,7 @@ public class People {
     public SignedIn signOutEverywhere(SignedIn who, boolean tokensToo) {
         var row = require(who.handle());
         signOut(row, tokensToo);
-        return signedIn(row, rolesOf(row.handle));
+        return current.of(row);
     }
 
     private void signOut(PersonRow row, boolean tokensToo) {
@@ -301,7 +295,7 @@ public class People {
         audit.note(
                 Event.SIGNED_OUT_EVERYWHERE, row.handle, tokensToo ? "tokens revoked as well" : "");
         events.publishEvent(new SignedOut(row.handle));
-        afterCommit(row);
+        current.follow(row);
     }
 
     private void removeTokens(String handle) {
@@ -314,7 +308,7 @@ public class People {
         var row = new PersonRow(form.handle().strip(), form.name().strip(), passwordHash, role);
         entities.persist(row);
         events.publishEvent(new PersonChanged(row.toPerson()));
-        afterCommit(row);
+        current.follow(row);
     }
 
     String encoded(String password) {
@@ -335,7 +329,7 @@ public class People {
 
     private void requireAnotherAdministrator(PersonRow row, String field) {
         boolean another =
-                rows().stream()
+                current.rows().stream()
                         .anyMatch(one ->
                                 one.role == Role.ADMINISTRATOR
                                         && one.goneAt == null
@@ -355,56 +349,5 @@ public class People {
             throw new Failure.NotFound("There is nobody who signs in as “%s”.".formatted(handle));
         }
         return row;
-    }
-
-    private Map<String, SignedIn> current() {
-        if (!loaded) {
-            synchronized (current) {
-                if (!loaded) {
-                    rows().stream()
-                            .filter(row -> row.goneAt == null)
-                            .forEach(row ->
-                                    current.put(row.handle, signedIn(row, rolesOf(row.handle))));
-                    loaded = true;
-                }
-            }
-        }
-        return current;
-    }
-
-    private void afterCommit(PersonRow row) {
-        current();
-        entities.flush();
-        var fresh = row.goneAt == null ? signedIn(row, rolesOf(row.handle)) : null;
-        var handle = row.handle;
-        TransactionSynchronizationManager.registerSynchronization(
-                new TransactionSynchronization() {
-                    @Override
-                    public void afterCommit() {
-                        if (fresh == null) {
-                            current.remove(handle);
-                        } else {
-                            current.put(handle, fresh);
-                        }
-                    }
-                });
-    }
-
-    private Map<String, Role> rolesOf(String handle) {
-        var roles = new HashMap<String, Role>();
-        entities.createQuery("from ProductRoleRow where person = :person", ProductRoleRow.class)
-                .setParameter("person", handle)
-                .getResultList()
-                .forEach(row -> roles.put(row.product, row.role));
-        return roles;
-    }
-
-    private List<PersonRow> rows() {
-        return entities.createQuery("from PersonRow order by role, name", PersonRow.class)
-                .getResultList();
-    }
-
-    private static SignedIn signedIn(PersonRow row, Map<String, Role> roles) {
-        return new SignedIn(row.handle, row.name, row.role, roles, row.passwordHash, row.stamp);
     }
 }
