@@ -8,6 +8,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
+import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
@@ -16,7 +17,6 @@ import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.Collection;
-import java.util.List;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
@@ -57,28 +57,21 @@ public class Rights {
      * for the product, or for one of those that the team works for.
      */
     private static void requirePlan(SignedIn actor, PlanKey subject, Workspace workspace) {
-        var key = subject.key();
         boolean may =
-                switch (subject.kind()) {
-                    case TEAM -> actor.may(Permission.ADMINISTER);
-                    case SPRINT ->
-                            workspace
-                                    .findSprint(key)
-                                    .flatMap(sprint -> workspace.findTeam(sprint.team()))
-                                    .map(team -> mayPlan(actor, team.products()))
-                                    .orElse(true);
-                    case RELEASE ->
-                            workspace
-                                    .findRelease(key)
-                                    .map(release -> mayPlan(actor, List.of(release.product())))
-                                    .orElse(true);
-                };
+                subject.kind() == PlanKey.Kind.TEAM
+                        ? actor.may(Permission.ADMINISTER)
+                        : !isThere(workspace, subject)
+                                || mayPlan(actor, workspace.productsOf(subject));
         if (!may) {
             throw new Failure.Forbidden(
                     subject.kind() == PlanKey.Kind.TEAM
                             ? "Administrators look after teams."
                             : "%ss cannot plan this.".formatted(actor.role().label()));
         }
+    }
+
+    private static boolean isThere(Workspace workspace, PlanKey subject) {
+        return !PlanFacts.of(workspace, subject).isEmpty();
     }
 
     private static boolean mayPlan(SignedIn actor, Collection<String> products) {

@@ -40,6 +40,13 @@ record Touched(long operation, String by, Set<String> items, boolean many, Set<S
                 }
             }
         }
+        if (visible) {
+            for (var change : saved.plans()) {
+                for (var snapshot : List.of(saved.before(), saved.accepted().after())) {
+                    products.addAll(snapshot.workspace().productsOf(change.subject()));
+                }
+            }
+        }
         boolean many = items.size() > MOST_NAMED || saved.items().isEmpty() && visible;
         return new Touched(
                 saved.operation(), saved.actor().handle(), many ? Set.of() : items, many, products);

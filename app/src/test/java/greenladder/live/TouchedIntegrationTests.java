@@ -7,14 +7,18 @@ import greenladder.core.change.Command;
 import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Release;
+import greenladder.core.plan.KeepRelease;
 import greenladder.item.Door;
 import greenladder.item.SnapshotKeeper;
 import greenladder.item.Undoing;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.Test;
 
@@ -57,6 +61,16 @@ public class TouchedIntegrationTests extends RunningDemo {
         assertThat(touched.products()).containsExactly(code);
         assertThat(touched.many()).isFalse();
         assertThat(keeper.lastOperation()).isEqualTo(saved.operation());
+    }
+
+    @Test
+    public void changeOfThePlanShouldTouchItsProductsAndBeHiddenWithThem() {
+        var code = tree();
+        var release = new Release("kept-" + code, code, "Spring", LocalDate.parse("2027-03-01"));
+        var touched = Touched.by(door.submit(ines(), new KeepRelease(release)));
+        assertThat(touched.products()).containsExactly(code);
+        assertThat(touched.many()).isTrue();
+        assertThat(touched.without(Set.of(code)).isNothing()).isTrue();
     }
 
     @Test

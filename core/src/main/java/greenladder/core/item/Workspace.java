@@ -157,6 +157,21 @@ public record Workspace(
                 .toList();
     }
 
+    /** The products that a part of the plan is about; none where it is not there. */
+    public List<String> productsOf(PlanKey subject) {
+        var key = subject.key();
+        return switch (subject.kind()) {
+            case TEAM -> findTeam(key).map(Team::products).orElse(List.of());
+            case SPRINT ->
+                    findSprint(key)
+                            .flatMap(sprint -> findTeam(sprint.team()))
+                            .map(Team::products)
+                            .orElse(List.of());
+            case RELEASE ->
+                    findRelease(key).map(release -> List.of(release.product())).orElse(List.of());
+        };
+    }
+
     public Optional<Sprint> findSprint(@Nullable String key) {
         return key == null ? Optional.empty() : Optional.ofNullable(sprintsByKey.get(key));
     }
