@@ -64,10 +64,15 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
         }
         team.members().stream()
                 .filter(handle -> after.findPerson(handle).isEmpty())
-                .forEach(handle -> wrong("members", "Nobody signs in as “%s”.", handle));
+                .forEach(handle ->
+                        wrong(
+                                "members",
+                                "Nobody signs in as “%s”.",
+                                FieldReader.shortened(handle)));
         team.products().stream()
                 .filter(code -> after.findProduct(code).isEmpty())
-                .forEach(code -> wrong("products", "There is no product %s.", code));
+                .forEach(code ->
+                        wrong("products", "There is no product %s.", FieldReader.shortened(code)));
     }
 
     private void goneTeam(PlanKey subject) {
