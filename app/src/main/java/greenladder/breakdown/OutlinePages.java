@@ -21,6 +21,7 @@ import greenladder.list.TableRows.Showing;
 import greenladder.panel.ItemPanels;
 import greenladder.people.Preferences;
 import greenladder.people.SignedIn;
+import greenladder.web.Drawings;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.List;
@@ -42,11 +43,18 @@ class OutlinePages {
             List.of("state", "size", "done", "assignee", "sprint", "labels");
 
     private final Rights rights;
+    private final Drawings drawings;
     private final ItemPanels panels;
     private final Preferences preferences;
     private final FilterLines lines;
 
-    OutlinePages(Rights rights, ItemPanels panels, Preferences preferences, FilterLines lines) {
+    OutlinePages(
+            Rights rights,
+            ItemPanels panels,
+            Preferences preferences,
+            FilterLines lines,
+            Drawings drawings) {
+        this.drawings = drawings;
         this.lines = lines;
         this.rights = rights;
         this.panels = panels;
@@ -74,7 +82,7 @@ class OutlinePages {
         var all = outline.all();
         int from = Math.clamp(place.from(), 0, Math.max(0, all.size() - DRAWN));
         int to = Math.min(all.size(), from + DRAWN);
-        var maker = new TableRows(snapshot, rights, reader, columns.shown());
+        var maker = new TableRows(snapshot, rights, reader, columns.shown(), drawings);
         long loose = looseCount(snapshot, product);
         var at = place.panel() ? place.at() : null;
         return new OutlinePage(

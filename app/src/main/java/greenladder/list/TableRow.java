@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param parent the key of the item above; empty for none
  * @param above the title of the item above; empty for none
+ * @param cells those behind the title, as HTML
  * @param tint conditional colouring, such as {@code tint-3}; empty for none
  */
 public record TableRow(
@@ -28,7 +29,10 @@ public record TableRow(
         String tint,
         boolean mayRename,
         boolean mayShape,
-        List<Cell> cells) {
+        String cells) {
+
+    /** The cells of an item, by which they are drawn. */
+    public record Cells(String key, List<Cell> cells) {}
 
     /**
      * @param field the field that it edits; empty where it only shows

@@ -9,8 +9,10 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
 import greenladder.list.TableRow.Cell;
+import greenladder.list.TableRow.Cells;
 import greenladder.panel.Labels;
 import greenladder.people.SignedIn;
+import greenladder.web.Drawings;
 import greenladder.web.RungMark;
 import greenladder.web.Stem;
 import java.util.HashMap;
@@ -25,12 +27,19 @@ public final class TableRows {
     private final Rights rights;
     private final SignedIn reader;
     private final List<TableColumn> columns;
+    private final Drawings drawings;
     private final Map<Level, RungMark> marks = new HashMap<>();
 
     /** Where a row stands, and what it shows that its item alone does not tell. */
     public record Showing(String url, boolean picked, String tint, String soFar) {}
 
-    public TableRows(Snapshot snapshot, Rights rights, SignedIn reader, List<TableColumn> columns) {
+    public TableRows(
+            Snapshot snapshot,
+            Rights rights,
+            SignedIn reader,
+            List<TableColumn> columns,
+            Drawings drawings) {
+        this.drawings = drawings;
         this.snapshot = snapshot;
         this.rights = rights;
         this.reader = reader;
@@ -57,7 +66,18 @@ public final class TableRows {
                 showing.tint(),
                 rights.mayEdit(reader, item, Field.TITLE),
                 rights.mayShape(reader, item.key().product(), item.level()),
-                columns.stream().map(column -> cell(column, node, product, showing)).toList());
+                drawn(node, product, showing));
+    }
+
+    /** The cells as HTML: drawn once for all who see the same in them. */
+    private String drawn(Node node, Product product, Showing showing) {
+        var cells =
+                new Cells(
+                        node.item().key().toString(),
+                        columns.stream()
+                                .map(column -> cell(column, node, product, showing))
+                                .toList());
+        return drawings.of(node, cells, "shared/table", "cells", "item", () -> cells);
     }
 
     private Cell cell(TableColumn column, Node node, Product product, Showing showing) {

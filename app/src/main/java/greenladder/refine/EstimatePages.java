@@ -20,8 +20,7 @@ import greenladder.refine.EstimatePage.RoundLine;
 import greenladder.refine.EstimatePage.RoundView;
 import greenladder.refine.EstimatePage.SeatView;
 import greenladder.refine.EstimatePage.Similar;
-import greenladder.refine.SizingRounds.Round;
-import greenladder.refine.SizingRounds.Seat;
+import greenladder.refine.SizingRound.Seat;
 import greenladder.refine.SizingRows.Phase;
 import greenladder.search.FullText;
 import greenladder.web.Markdown;
@@ -152,7 +151,7 @@ class EstimatePages {
     }
 
     private static RoundLine line(
-            Snapshot snapshot, Product product, Round round, @Nullable Long asked) {
+            Snapshot snapshot, Product product, SizingRound round, @Nullable Long asked) {
         return new RoundLine(
                 round.item().toString(),
                 snapshot.requireNode(round.item()).item().title(),
@@ -161,7 +160,7 @@ class EstimatePages {
                 Objects.equals(asked, round.id()));
     }
 
-    private RoundView view(Snapshot snapshot, Product product, Round round, SignedIn reader) {
+    private RoundView view(Snapshot snapshot, Product product, SizingRound round, SignedIn reader) {
         var node = snapshot.requireNode(round.item());
         var scale = product.refining().scale();
         var picks = new Picks(scale, round.picks());
@@ -171,7 +170,7 @@ class EstimatePages {
                 round.id(),
                 round.item().toString(),
                 node.item().title(),
-                round.attempt() == 1 ? "First round" : "Round " + round.attempt(),
+                round.attempt() == 1 ? "First round" : "SizingRound " + round.attempt(),
                 round.stage().name().toLowerCase(Locale.ROOT),
                 scale.name(),
                 scale.unit(),
@@ -191,7 +190,8 @@ class EstimatePages {
                 panels.of(round.item(), reader, item -> "/items/" + item.key()));
     }
 
-    private static Notch notch(Snapshot snapshot, Scale scale, int at, Round round, int middle) {
+    private static Notch notch(
+            Snapshot snapshot, Scale scale, int at, SizingRound round, int middle) {
         var step = scale.steps().get(at);
         var people =
                 round.picks().entrySet().stream()
@@ -207,7 +207,7 @@ class EstimatePages {
                 String.join(", ", people));
     }
 
-    private static SeatView seat(Snapshot snapshot, Round round, Seat seat) {
+    private static SeatView seat(Snapshot snapshot, SizingRound round, Seat seat) {
         var name = ChangeWords.nameOf(snapshot, seat.handle());
         var pick = round.picks().get(seat.handle());
         var words =
@@ -222,7 +222,7 @@ class EstimatePages {
                 seat.gone());
     }
 
-    private static String waiting(Round round) {
+    private static String waiting(SizingRound round) {
         int present = round.present().size();
         if (present == 0) {
             return "Nobody is in it any more.";
@@ -262,7 +262,7 @@ class EstimatePages {
                         .collect(Collectors.joining(", ", "", ": let them talk first."));
     }
 
-    private static String cannotSay(Snapshot snapshot, Round round) {
+    private static String cannotSay(Snapshot snapshot, SizingRound round) {
         return round.picks().entrySet().stream()
                 .filter(pick -> pick.getValue().equals(Picks.CANNOT_SAY))
                 .map(pick -> ChangeWords.nameOf(snapshot, pick.getKey()))

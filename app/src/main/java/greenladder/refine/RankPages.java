@@ -22,6 +22,7 @@ import greenladder.refine.RankPage.Choice;
 import greenladder.refine.RankPage.Line;
 import greenladder.refine.RankPlace.Side;
 import greenladder.refine.Scatter.Scored;
+import greenladder.web.Drawings;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -43,6 +44,7 @@ class RankPages {
     private static final List<String> FIRST = List.of("ready", "score", "size", "sofar");
 
     private final Rights rights;
+    private final Drawings drawings;
     private final ItemPanels panels;
     private final Preferences preferences;
     private final FilterLines lines;
@@ -53,7 +55,9 @@ class RankPages {
             ItemPanels panels,
             Preferences preferences,
             FilterLines lines,
-            SourcesPages sources) {
+            SourcesPages sources,
+            Drawings drawings) {
+        this.drawings = drawings;
         this.rights = rights;
         this.panels = panels;
         this.preferences = preferences;
@@ -100,7 +104,7 @@ class RankPages {
         var entries = list.entries();
         int from = Math.clamp(place.from(), 0, Math.max(0, entries.size() - DRAWN));
         int to = Math.min(entries.size(), from + DRAWN);
-        var maker = new TableRows(snapshot, rights, reader, columns.shown());
+        var maker = new TableRows(snapshot, rights, reader, columns.shown(), drawings);
         var drawn = new ArrayList<Line>();
         for (int i = from; i < to; i++) {
             drawn.add(line(maker, entries.get(i), i, place, narrowed));

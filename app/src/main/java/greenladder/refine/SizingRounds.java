@@ -13,20 +13,13 @@ import greenladder.item.SnapshotKeeper;
 import greenladder.live.Happened;
 import greenladder.people.SignedIn;
 import greenladder.refine.SizingRows.Phase;
-import greenladder.refine.SizingRows.PickRow;
 import greenladder.refine.SizingRows.RoundRow;
-import greenladder.refine.SizingRows.SeatRow;
 import greenladder.talk.NoticeDesk;
 import greenladder.web.Failure;
-import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
-import java.util.SortedMap;
-import java.util.TreeMap;
-import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -39,7 +32,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Component
 @Transactional
 class SizingRounds {
-    private final EntityManager entities;
+    private final SizingStore store;
     private final SnapshotKeeper keeper;
     private final Rights rights;
     private final Door door;
@@ -47,47 +40,8 @@ class SizingRounds {
     private final Clock clock;
     private final NoticeDesk notices;
 
-    /** Somebody in a round; whoever left does so until they come back. */
-    record Seat(String handle, boolean gone, boolean picked) {}
-
-    /**
-     * A round as one person may see it.
-     *
-     * @param seats who is or was in it
-     * @param mine what the reader picked; empty for nothing yet
-     * @param picks what everybody picked; empty until they are shown
-     */
-    record Round(
-            long id,
-            ItemKey item,
-            String startedBy,
-            int attempt,
-            Phase stage,
-            String agreed,
-            List<Seat> seats,
-            String mine,
-            SortedMap<String, String> picks) {
-        boolean isOpen() {
-            return stage == Phase.PICKING || stage == Phase.SHOWN;
-        }
-
-        boolean wasLeftBy(String handle) {
-            return seats.stream().anyMatch(seat -> seat.gone() && seat.handle().equals(handle));
-        }
-
-        /** Those who are in it still. */
-        List<Seat> present() {
-            return seats.stream().filter(seat -> !seat.gone()).toList();
-        }
-
-        /** How many of those who are in it have picked. */
-        long picked() {
-            return present().stream().filter(Seat::picked).count();
-        }
-    }
-
     SizingRounds(
-            EntityManager entities,
+            SizingStore store,
             SnapshotKeeper keeper,
             Rights rights,
             Door door,
@@ -95,7 +49,7 @@ class SizingRounds {
             Clock clock,
             NoticeDesk notices) {
         this.notices = notices;
-        this.entities = entities;
+        this.store = store;
         this.keeper = keeper;
         this.rights = rights;
         this.door = door;
@@ -106,43 +60,30 @@ class SizingRounds {
     /** Starts a round on an item, or finds the one that is open. Gives its number. */
     long start(SignedIn me, ItemKey item) {
         requireMaySize(me, item);
-        var open =
-                entities.createQuery(
-                                "from SizingRoundRow where item = :item"
-                                        + " and stage in ('PICKING', 'SHOWN') order by id",
-                                RoundRow.class)
-                        .setParameter("item", item.toString())
-                        .getResultList();
+        var open = store.openOn(item);
         if (!open.isEmpty()) {
-            sit(me, open.getFirst());
+            store.sit(me, open.getFirst());
             tell(open.getFirst());
-            return idOf(open.getFirst());
+            return SizingStore.idOf(open.getFirst());
         }
         var row = new RoundRow();
         row.item = item.toString();
         row.product = item.product();
         row.startedBy = me.handle();
         row.at = clock.instant();
-        entities.persist(row);
+        store.keep(row);
         notices.roundBegan(item, me.handle());
-        sit(me, row);
+        store.sit(me, row);
         tell(row);
-        return idOf(row);
+        return SizingStore.idOf(row);
     }
 
     /** The rounds of a product that are open, the latest first. */
     @Transactional(readOnly = true)
-    List<Round> open(SignedIn reader, String product) {
-        return entities
-                .createQuery(
-                        "from SizingRoundRow where product = :product"
-                                + " and stage in ('PICKING', 'SHOWN') order by id desc",
-                        RoundRow.class)
-                .setParameter("product", product)
-                .getResultList()
-                .stream()
-                .filter(row -> keeper.current().findItem(key(row)).isPresent())
-                .map(row -> round(row, reader))
+    List<SizingRound> open(SignedIn reader, String product) {
+        return store.openIn(product).stream()
+                .filter(row -> keeper.current().findItem(SizingStore.key(row)).isPresent())
+                .map(row -> store.seen(row, reader))
                 .toList();
     }
 
@@ -150,16 +91,18 @@ class SizingRounds {
      * A round, in which a reader who may size sits down on coming to it for the first time. Whoever
      * left comes back by picking: their page may still be open and look again.
      */
-    Optional<Round> join(SignedIn reader, long id) {
-        var row = entities.find(RoundRow.class, id);
-        if (row == null || keeper.current().findItem(key(row)).isEmpty()) {
+    Optional<SizingRound> join(SignedIn reader, long id) {
+        var row = store.find(id);
+        if (row == null || keeper.current().findItem(SizingStore.key(row)).isEmpty()) {
             return Optional.empty();
         }
-        if (isOpen(row) && findSeat(reader, row) == null && maySize(reader, key(row))) {
-            sit(reader, row);
+        if (SizingStore.isOpen(row)
+                && store.findSeat(reader, row) == null
+                && maySize(reader, SizingStore.key(row))) {
+            store.sit(reader, row);
             tell(row);
         }
-        return Optional.of(round(row, reader));
+        return Optional.of(store.seen(row, reader));
     }
 
     /**
@@ -169,7 +112,7 @@ class SizingRounds {
      */
     void pick(SignedIn me, long id, String label) {
         var row = require(me, id);
-        if (phase(row) != Phase.PICKING) {
+        if (SizingStore.phase(row) != Phase.PICKING) {
             throw new Failure.Conflict(
                     row.item, "The picks are shown already; yours comes in the next go.");
         }
@@ -179,13 +122,8 @@ class SizingRounds {
                     Problems.of(
                             "label", "“%s” is no step of %s.".formatted(label, scale(row).name())));
         }
-        sit(me, row);
-        var pick = new PickRow();
-        pick.round = id;
-        pick.attempt = row.attempt;
-        pick.person = me.handle();
-        pick.label = label;
-        entities.merge(pick);
+        store.sit(me, row);
+        store.pick(row, me, label);
         tell(row);
     }
 
@@ -194,7 +132,7 @@ class SizingRounds {
      */
     void show(SignedIn me, long id) {
         var row = require(me, id);
-        if (picks(row).isEmpty()) {
+        if (store.picks(row).isEmpty()) {
             throw new Failure.Invalid(Problems.of("round", "Nobody has picked yet."));
         }
         row.stage = Phase.SHOWN.name();
@@ -216,7 +154,8 @@ class SizingRounds {
                 me,
                 snapshot ->
                         new Command.Edit(
-                                List.of(key(require(me, id))), Map.of(Field.SIZE.label(), size)),
+                                List.of(SizingStore.key(require(me, id))),
+                                Map.of(Field.SIZE.label(), size)),
                 accepted -> {
                     var row = require(me, id);
                     row.stage = Phase.AGREED.name();
@@ -234,73 +173,21 @@ class SizingRounds {
 
     /** Somebody leaves; the others go on. */
     void leave(SignedIn me, long id) {
-        var row = entities.find(RoundRow.class, id);
-        var seat = row == null ? null : findSeat(me, row);
+        var row = store.find(id);
+        var seat = row == null ? null : store.findSeat(me, row);
         if (row != null && seat != null && !seat.gone) {
             seat.gone = true;
             tell(row);
         }
     }
 
-    private void sit(SignedIn me, RoundRow round) {
-        var seat = findSeat(me, round);
-        if (seat == null) {
-            seat = new SeatRow();
-            seat.round = idOf(round);
-            seat.person = me.handle();
-            entities.persist(seat);
-        }
-        seat.gone = false;
-    }
-
-    private @Nullable SeatRow findSeat(SignedIn person, RoundRow round) {
-        return entities.find(SeatRow.class, new SeatRow.Key(idOf(round), person.handle()));
-    }
-
-    private Round round(RoundRow row, SignedIn reader) {
-        var picks = picks(row);
-        var seats =
-                entities
-                        .createQuery(
-                                "from SizingSeatRow where round = :round order by person",
-                                SeatRow.class)
-                        .setParameter("round", row.id)
-                        .getResultList()
-                        .stream()
-                        .map(seat ->
-                                new Seat(seat.person, seat.gone, picks.containsKey(seat.person)))
-                        .toList();
-        return new Round(
-                idOf(row),
-                key(row),
-                row.startedBy,
-                row.attempt,
-                phase(row),
-                Objects.requireNonNullElse(row.agreed, ""),
-                seats,
-                picks.getOrDefault(reader.handle(), ""),
-                phase(row) == Phase.PICKING ? new TreeMap<>() : picks);
-    }
-
-    private SortedMap<String, String> picks(RoundRow row) {
-        var picks = new TreeMap<String, String>();
-        entities.createQuery(
-                        "from SizingPickRow where round = :round and attempt = :attempt",
-                        PickRow.class)
-                .setParameter("round", row.id)
-                .setParameter("attempt", row.attempt)
-                .getResultList()
-                .forEach(pick -> picks.put(pick.person, pick.label));
-        return picks;
-    }
-
     private RoundRow require(SignedIn me, long id) {
-        var row = entities.find(RoundRow.class, id);
+        var row = store.find(id);
         if (row == null) {
             throw new Failure.NotFound("There is no such round.");
         }
-        requireMaySize(me, key(row));
-        if (!isOpen(row)) {
+        requireMaySize(me, SizingStore.key(row));
+        if (!SizingStore.isOpen(row)) {
             throw new Failure.Conflict(row.item, "This round is over.");
         }
         return row;
@@ -340,21 +227,5 @@ class SizingRounds {
                                 String.valueOf(row.id),
                                 "stage",
                                 row.stage)));
-    }
-
-    private static boolean isOpen(RoundRow row) {
-        return phase(row) == Phase.PICKING || phase(row) == Phase.SHOWN;
-    }
-
-    private static Phase phase(RoundRow row) {
-        return Phase.valueOf(row.stage);
-    }
-
-    private static ItemKey key(RoundRow row) {
-        return ItemKey.parse(row.item).orElseThrow();
-    }
-
-    private static long idOf(RoundRow row) {
-        return Objects.requireNonNull(row.id);
     }
 }

@@ -16,13 +16,19 @@ import org.thymeleaf.context.Context;
 /**
  * Pieces of pages that are drawn once and used by every page that shows the same. What is drawn
  * holds no address of the place where it stands, and nothing of who reads it but what they may do.
- * A drawing lives as long as what it is of.
+ * A drawing lives no longer than what it is of.
  */
 @Component
 public class Drawings {
+    /** Of so many things drawings are kept: about what fifty people look at. */
+    private static final int MOST = 5_000;
+
+    /** So many drawings of one thing are kept; then they begin anew. */
+    private static final int MOST_VARIANTS = 12;
+
     /** By what is drawn, compared as an object: a node is never changed, only replaced. */
     private final Cache<Object, Map<Object, String>> drawn =
-            Caffeine.newBuilder().weakKeys().build();
+            Caffeine.newBuilder().weakKeys().maximumSize(MOST).build();
 
     private final ITemplateEngine templates;
     private final MeterRegistry meters;
@@ -48,9 +54,12 @@ public class Drawings {
             String fragment,
             String parameter,
             Supplier<?> model) {
-        return drawn.get(of, any -> new ConcurrentHashMap<>())
-                .computeIfAbsent(
-                        variant, any -> draw(template, fragment, Map.of(parameter, model.get())));
+        var variants = drawn.get(of, any -> new ConcurrentHashMap<>());
+        if (variants.size() >= MOST_VARIANTS && !variants.containsKey(variant)) {
+            variants.clear();
+        }
+        return variants.computeIfAbsent(
+                variant, any -> draw(template, fragment, Map.of(parameter, model.get())));
     }
 
     private String draw(String template, String fragment, Map<String, Object> model) {
