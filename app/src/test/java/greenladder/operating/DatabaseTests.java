@@ -8,6 +8,7 @@ import com.zaxxer.hikari.HikariDataSource;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.sql.SQLException;
+import java.util.ArrayList;
 import org.flywaydb.core.Flyway;
 import org.h2.jdbcx.JdbcDataSource;
 import org.testng.annotations.Test;
@@ -61,5 +62,59 @@ public class DatabaseTests {
         assertThatThrownBy(() -> new KnownSchema().migrate(flyway))
                 .isInstanceOf(KnownSchema.TooNew.class)
                 .hasMessageContaining("newer Green Ladder (schema 999)");
+    }
+
+    @Test
+    public void plansOfAnEarlierVersionShouldBeCarriedOverFactByFact() throws SQLException {
+        var source = new JdbcDataSource();
+        source.setUrl("jdbc:h2:mem:earlier;DB_CLOSE_DELAY=-1");
+        var flyway = Flyway.configure().dataSource(source).locations("classpath:db/migration");
+        flyway.target("5").load().migrate();
+        try (var connection = source.getConnection();
+                var statement = connection.createStatement()) {
+            statement.execute(
+                    """
+                    insert into person (handle, name, password_hash, role)
+                    values ('ama.teal', 'Ama Teal', '', 'TEAM_MEMBER');
+                    insert into product (code, name, last_number) values ('MSF', 'Crossing', 0);
+                    insert into team values ('lantern', 'Lantern');
+                    insert into team_member values ('lantern', 'ama.teal');
+                    insert into team_product values ('lantern', 'MSF');
+                    insert into team_state values
+                    ('lantern', 'story', 7, 'in-test', 'In test', 'IN_PROGRESS');
+                    insert into sprint values ('lantern-1', 'lantern', 'Lantern 1',
+                    date '2026-05-04', date '2026-05-15',
+                    timestamp with time zone '2026-05-04 11:30:15.5+02:00', null);
+                    insert into product_release values
+                    ('msf-spring', 'MSF', 'Spring', date '2026-06-01')\
+                    """);
+            flyway.target("latest").load().migrate();
+            var facts = new ArrayList<String>();
+            try (var rows =
+                    statement.executeQuery("select * from plan_fact order by subject, fact")) {
+                while (rows.next()) {
+                    facts.add(
+                            "%s %s=%s"
+                                    .formatted(
+                                            rows.getString(1),
+                                            rows.getString(2),
+                                            rows.getString(3)));
+                }
+            }
+            assertThat(facts)
+                    .containsExactly(
+                            "release:msf-spring date=2026-06-01",
+                            "release:msf-spring name=Spring",
+                            "release:msf-spring product=MSF",
+                            "sprint:lantern-1 finish=2026-05-15",
+                            "sprint:lantern-1 name=Lantern 1",
+                            "sprint:lantern-1 start=2026-05-04",
+                            "sprint:lantern-1 startedAt=2026-05-04T09:30:15Z",
+                            "sprint:lantern-1 team=lantern",
+                            "team:lantern member.ama.teal=yes",
+                            "team:lantern name=Lantern",
+                            "team:lantern product.MSF=yes",
+                            "team:lantern state.story.007=in-test\tIN_PROGRESS\tIn test");
+        }
     }
 }
