@@ -170,7 +170,7 @@ class EstimatePages {
                 round.id(),
                 round.item().toString(),
                 node.item().title(),
-                round.attempt() == 1 ? "First round" : "SizingRound " + round.attempt(),
+                round.attempt() == 1 ? "First round" : "Round " + round.attempt(),
                 round.stage().name().toLowerCase(Locale.ROOT),
                 scale.name(),
                 scale.unit(),
