@@ -102,7 +102,8 @@ final class FieldsReader {
             case "links" -> readLinks(value);
             case "custom" -> readCustom(value);
             case "factors" -> readFactors(value);
-            case "candidate", "brokenDown" -> readYesOrNo(name, value);
+            case "candidate" -> readCandidate(value);
+            case "brokenDown" -> readYesOrNo(name, value);
             case "ready" -> readReady(value);
             default ->
                     text(name, value, NUMBERS.contains(name))
@@ -212,6 +213,15 @@ final class FieldsReader {
                     var name = "factors." + member.getKey();
                     text(name, member.getValue(), true).ifPresent(text -> fields.put(name, text));
                 });
+    }
+
+    /** A sprint's id, “next”, or null; true is as good as “next”. */
+    private void readCandidate(JsonNode value) {
+        if (value.isString()) {
+            fields.put("candidate", value.asString());
+        } else {
+            readYesOrNo("candidate", value);
+        }
     }
 
     private void readYesOrNo(String name, JsonNode value) {

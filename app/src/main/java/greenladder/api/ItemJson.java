@@ -43,7 +43,7 @@ record ItemJson(
         ReadyJson ready,
         @Nullable String agenda,
         @Nullable String question,
-        boolean candidate,
+        @Nullable String candidate,
         boolean brokenDown,
         List<DecisionJson> decisions,
         @Nullable LocalDate start,

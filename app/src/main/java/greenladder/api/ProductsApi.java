@@ -1,6 +1,7 @@
 package greenladder.api;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
+import greenladder.api.PlanJson.SprintJson;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Product;
@@ -16,8 +17,6 @@ import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.net.URI;
-import java.time.Instant;
-import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -77,21 +76,6 @@ class ProductsApi {
             String titlePrefix,
             Map<String, String> fields,
             List<String> children) {}
-
-    /**
-     * @param state {@code planned}, {@code running} or {@code closed}
-     */
-    record SprintJson(
-            String id,
-            String name,
-            String team,
-            LocalDate start,
-            LocalDate finish,
-            String state,
-            @Nullable Instant startedAt,
-            @Nullable Instant closedAt) {}
-
-    record ReleaseJson(String id, String name, LocalDate date) {}
 
     /** The product's figures, and beside them those of each level. */
     record ProductRollUpJson(@JsonUnwrapped RollUpJson total, Map<String, RollUpJson> levels) {}
@@ -177,18 +161,7 @@ class ProductsApi {
                 workspace.sprintsByKey().values().stream()
                         .filter(sprint -> teams.contains(sprint.team()))
                         .sorted(Comparator.comparing(Sprint::start).thenComparing(Sprint::key))
-                        .map(ProductsApi::json)
-                        .toList(),
-                null);
-    }
-
-    @GetMapping("/{code}/releases")
-    @Operation(summary = "A product's releases, by date")
-    Page<ReleaseJson> releases(@PathVariable String code) {
-        Asked.product(keeper.current(), code);
-        return new Page<>(
-                keeper.current().workspace().releasesOf(code).stream()
-                        .map(one -> new ReleaseJson(one.key(), one.name(), one.date()))
+                        .map(SprintJson::of)
                         .toList(),
                 null);
     }
@@ -198,18 +171,6 @@ class ProductsApi {
                 .map(state ->
                         new StateJson(state.key(), state.name(), state.category().word(), level))
                 .toList();
-    }
-
-    private static SprintJson json(Sprint sprint) {
-        return new SprintJson(
-                sprint.key(),
-                sprint.name(),
-                sprint.team(),
-                sprint.start(),
-                sprint.finish(),
-                sprint.isClosed() ? "closed" : sprint.startedAt() == null ? "planned" : "running",
-                sprint.startedAt(),
-                sprint.closedAt());
     }
 
     private ProductJson json(Product product) {

@@ -5,8 +5,10 @@ import greenladder.core.item.Person;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.StandardLevels;
+import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.KeepRelease;
-import greenladder.core.plan.KeepSprint;
+import greenladder.core.plan.KeepSprints;
+import greenladder.core.plan.StartSprint;
 import greenladder.demo.DemoContent.Goal;
 import greenladder.demo.DemoOutline.Entry;
 import greenladder.item.Door;
@@ -213,7 +215,7 @@ class DemoWorkspace implements SmartLifecycle {
             for (int number = 1; number <= DemoCalendar.CURRENT + 1; number++) {
                 var start = calendar.startOf(number);
                 var begun = DemoCalendar.at(start, 60);
-                var closed = DemoCalendar.at(calendar.startOf(number + 1), 20);
+                var closed = DemoCalendar.at(calendar.finishOf(number), 540);
                 var planned =
                         new Sprint(
                                 DemoTeamWork.sprintKey(team, number),
@@ -223,16 +225,17 @@ class DemoWorkspace implements SmartLifecycle {
                                 calendar.finishOf(number),
                                 null,
                                 null);
-                history.add(first, team.lead(), any -> new KeepSprint(planned));
+                history.add(first, team.lead(), any -> KeepSprints.of(planned));
                 if (number <= DemoCalendar.CURRENT) {
-                    history.add(
-                            begun, team.lead(), any -> new KeepSprint(planned.startedAt(begun)));
+                    history.add(begun, team.lead(), any -> new StartSprint(planned.key()));
                 }
                 if (number < DemoCalendar.CURRENT) {
                     history.add(
                             closed,
                             team.lead(),
-                            any -> new KeepSprint(planned.startedAt(begun).closedAt(closed)));
+                            any ->
+                                    new CloseSprint(
+                                            planned.key(), CloseSprint.NEXT, Map.of(), null, null));
                 }
             }
         }

@@ -2,6 +2,8 @@ package greenladder.item;
 
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
+import greenladder.core.item.Release;
+import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -20,6 +22,20 @@ public final class Asked {
         return snapshot.workspace()
                 .findTeam(key)
                 .orElseThrow(() -> new Failure.NotFound("There is no team “%s”.".formatted(key)));
+    }
+
+    public static Sprint sprint(Snapshot snapshot, String key) {
+        return snapshot.workspace()
+                .findSprint(key)
+                .filter(sprint -> snapshot.workspace().findTeam(sprint.team()).isPresent())
+                .orElseThrow(() -> new Failure.NotFound("There is no sprint “%s”.".formatted(key)));
+    }
+
+    public static Release release(Snapshot snapshot, String key) {
+        return snapshot.workspace()
+                .findRelease(key)
+                .orElseThrow(
+                        () -> new Failure.NotFound("There is no release “%s”.".formatted(key)));
     }
 
     /** The key of an item, whether there is one or not. */

@@ -7,6 +7,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
+import greenladder.core.item.Sprint;
 import greenladder.core.item.State;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.people.SignedIn;
@@ -132,7 +133,7 @@ public final class ChangeWords {
                     case CANDIDATE ->
                             after == null
                                     ? "removed it as a candidate"
-                                    : "made it a candidate for the next sprint";
+                                    : "made it a candidate for " + sprintMeant(snapshot, after);
                     case READY -> "ticked its readiness";
                     case BROKEN_DOWN ->
                             after == null
@@ -154,6 +155,10 @@ public final class ChangeWords {
     private static Optional<CustomField> customField(Snapshot snapshot, ItemKey item, Field field) {
         return snapshot.findProduct(item.product())
                 .flatMap(product -> product.findField(field.customKey()));
+    }
+
+    private static String sprintMeant(Snapshot snapshot, String sprint) {
+        return snapshot.workspace().findSprint(sprint).map(Sprint::name).orElse("the next sprint");
     }
 
     private static String factorName(Snapshot snapshot, ItemKey item, String key) {

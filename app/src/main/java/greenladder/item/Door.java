@@ -15,6 +15,7 @@ import greenladder.core.change.SetupChange.Removed;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Workspace;
+import greenladder.core.plan.SprintLedger;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.log.LogWriter.NewOperation;
 import greenladder.log.Logged;
@@ -160,7 +161,7 @@ public class Door {
                         var accepted = decided(actor, command, before, now);
                         long id = 0;
                         if (!accepted.isEmpty()) {
-                            var row = written(now, actor, command, accepted);
+                            var row = written(now, actor, command, before, accepted);
                             id = store.writeWithin(entities, row, before, accepted.after());
                         }
                         companion.accept(accepted);
@@ -211,7 +212,7 @@ public class Door {
                 var at = one.at().truncatedTo(ChronoUnit.MICROS);
                 var accepted = requireAccepted(Decisions.decide(snapshot, command, at));
                 if (!accepted.isEmpty()) {
-                    written.add(written(at, one.actor(), command, accepted));
+                    written.add(written(at, one.actor(), command, snapshot, accepted));
                 }
                 snapshot = accepted.after();
             }
@@ -250,7 +251,13 @@ public class Door {
                 var accepted = new Accepted(List.of(), changes, plans, after);
                 var operation =
                         new NewOperation(
-                                now, actor.handle(), OperationKind.SETUP, null, changes, plans);
+                                now,
+                                actor.handle(),
+                                OperationKind.SETUP,
+                                null,
+                                changes,
+                                plans,
+                                SprintLedger.between(before, after, changes, plans, now));
                 long id =
                         committed(() -> {
                             keep.run();
@@ -299,14 +306,16 @@ public class Door {
     }
 
     private static NewOperation written(
-            Instant at, SignedIn actor, Command command, Accepted accepted) {
+            Instant at, SignedIn actor, Command command, Snapshot before, Accepted accepted) {
         return new NewOperation(
                 at,
                 actor.handle(),
                 command.kind(),
                 command instanceof Reverse reverse ? reverse.operation() : null,
                 accepted.changes(),
-                accepted.plans());
+                accepted.plans(),
+                SprintLedger.between(
+                        before, accepted.after(), accepted.changes(), accepted.plans(), at));
     }
 
     private static Accepted requireAccepted(Decision decision) {

@@ -68,6 +68,8 @@ public class ItemStore {
                 session, operations.stream().flatMap(one -> one.changes().stream()).toList());
         PlanFactRow.write(
                 session, operations.stream().flatMap(one -> one.plans().stream()).toList());
+        SprintEntryRow.write(
+                session, operations.stream().flatMap(one -> one.sprints().stream()).toList());
         return last;
     }
 

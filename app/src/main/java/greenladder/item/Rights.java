@@ -10,6 +10,8 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.SprintPlan;
+import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.people.Permission;
@@ -19,6 +21,7 @@ import greenladder.web.Failure;
 import java.util.Collection;
 import java.util.Optional;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
@@ -38,7 +41,7 @@ public class Rights {
             }
         }
         for (var subject : command.plans()) {
-            requirePlan(actor, subject, snapshot.workspace());
+            requirePlan(actor, subject, snapshot.workspace(), null);
         }
     }
 
@@ -54,17 +57,27 @@ public class Rights {
 
     /**
      * Teams are looked after by administrators; what a team or a product plans, by whoever plans
-     * for the product, or for one of those that the team works for.
+     * for the product, or for one of those that the team works for; so is a team's calendar. What a
+     * team agrees to is said by whoever works for it.
+     *
+     * @param fact what of it is to change; null for any of it
      */
-    private static void requirePlan(SignedIn actor, PlanKey subject, Workspace workspace) {
+    private static void requirePlan(
+            SignedIn actor, PlanKey subject, Workspace workspace, @Nullable String fact) {
+        boolean isTeam =
+                subject.kind() == PlanKey.Kind.TEAM && (fact == null || !Team.isCalendar(fact));
+        var needed =
+                fact != null && subject.kind() == PlanKey.Kind.SPRINT && SprintPlan.isWork(fact)
+                        ? Permission.WORK
+                        : Permission.PLAN;
         boolean may =
-                subject.kind() == PlanKey.Kind.TEAM
+                isTeam
                         ? actor.may(Permission.ADMINISTER)
                         : !isThere(workspace, subject)
-                                || mayPlan(actor, workspace.productsOf(subject));
+                                || mayIn(actor, workspace.productsOf(subject), needed);
         if (!may) {
             throw new Failure.Forbidden(
-                    subject.kind() == PlanKey.Kind.TEAM
+                    isTeam
                             ? "Administrators look after teams."
                             : "%ss cannot plan this.".formatted(actor.role().label()));
         }
@@ -74,10 +87,16 @@ public class Rights {
         return !PlanFacts.of(workspace, subject).isEmpty();
     }
 
-    private static boolean mayPlan(SignedIn actor, Collection<String> products) {
+    private static boolean mayIn(
+            SignedIn actor, Collection<String> products, Permission permission) {
         return products.isEmpty()
-                ? actor.may(Permission.PLAN)
-                : products.stream().anyMatch(code -> actor.mayIn(code, Permission.PLAN));
+                ? actor.may(permission)
+                : products.stream().anyMatch(code -> actor.mayIn(code, permission));
+    }
+
+    /** Whether somebody may plan what a team does. */
+    public boolean mayPlan(SignedIn actor, Team team) {
+        return mayIn(actor, team.products(), Permission.PLAN);
     }
 
     /**
@@ -105,8 +124,9 @@ public class Rights {
             }
         }
         for (var change : accepted.plans()) {
-            requirePlan(actor, change.subject(), before.workspace());
-            requirePlan(actor, change.subject(), accepted.after().workspace());
+            var fact = change.fact();
+            requirePlan(actor, change.subject(), before.workspace(), fact);
+            requirePlan(actor, change.subject(), accepted.after().workspace(), fact);
         }
     }
 

@@ -3,6 +3,7 @@ package greenladder.log;
 import greenladder.core.change.Change;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
+import greenladder.core.plan.SprintEntry;
 import greenladder.log.LogRows.ChangeRow;
 import greenladder.log.LogRows.OperationRow;
 import java.time.Instant;
@@ -20,6 +21,7 @@ public final class LogWriter {
      * An operation that is to be written.
      *
      * @param undoes the number of the operation that it takes back
+     * @param sprints what it makes of sprints
      */
     public record NewOperation(
             Instant at,
@@ -27,7 +29,8 @@ public final class LogWriter {
             OperationKind kind,
             @Nullable Long undoes,
             List<Change> changes,
-            List<PlanChange> plans) {}
+            List<PlanChange> plans,
+            List<SprintEntry> sprints) {}
 
     /** Writes operations, in a transaction of the session's; gives the number of the last. */
     public static long write(StatelessSession session, List<NewOperation> operations) {

@@ -32,8 +32,8 @@ record PanelRefinement(Rights rights, Snapshot snapshot, Node node, SignedIn rea
                 results.results().stream().map(Readiness.Result::passed).toList(),
                 Objects.requireNonNullElse(refinement.agenda(), ""),
                 Objects.requireNonNullElse(refinement.question(), ""),
-                refinement.candidate(),
-                refinement.candidate() || FieldFit.fits(snapshot, item, Field.CANDIDATE),
+                refinement.isCandidate(),
+                refinement.isCandidate() || FieldFit.fits(snapshot, item, Field.CANDIDATE),
                 rights.mayEdit(reader, item, Field.AGENDA),
                 rights.mayEdit(reader, item, Field.CANDIDATE),
                 refinement.decisions().reversed().stream()

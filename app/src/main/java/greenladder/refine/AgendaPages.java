@@ -188,7 +188,7 @@ class AgendaPages {
                 url(product, item.key()),
                 item.key().equals(at),
                 !isToCome(item),
-                refinement.candidate(),
+                refinement.isCandidate(),
                 room.at(item.key(), reader));
     }
 
@@ -219,7 +219,7 @@ class AgendaPages {
                                         step.size().toString(),
                                         step.size().equals(size)))
                         .toList(),
-                item.details().refinement().candidate(),
+                item.details().refinement().isCandidate(),
                 rights.mayEdit(reader, item, Field.SIZE),
                 rights.mayEdit(reader, item, Field.CANDIDATE),
                 rights.mayEdit(reader, item, Field.AGENDA),

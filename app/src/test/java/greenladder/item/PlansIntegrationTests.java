@@ -10,7 +10,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
-import greenladder.core.plan.KeepSprint;
+import greenladder.core.plan.KeepSprints;
 import greenladder.item.Teams.TeamForm;
 import greenladder.log.ChangeLog;
 import greenladder.people.People;
@@ -57,7 +57,7 @@ public class PlansIntegrationTests extends RunningDemo {
     @Test
     public void whatWasPlannedShouldBeKeptAsItStandsInMemory() {
         var team = team("Ferns", api().newProduct());
-        door.submit(person("edda.quill"), new KeepSprint(sprint(team, "ferns-1")));
+        door.submit(person("edda.quill"), KeepSprints.of(sprint(team, "ferns-1")));
         var loaded = new SnapshotKeeper(store, log, products, people).whole().workspace();
         assertThat(loaded.findTeam(team.key())).contains(team);
         assertThat(loaded.findSprint("ferns-1")).contains(sprint(team, "ferns-1"));
@@ -100,7 +100,7 @@ public class PlansIntegrationTests extends RunningDemo {
         var code = api().newProduct();
         var team = team("Alders", code);
         var edda = person("edda.quill");
-        var made = door.submit(edda, new KeepSprint(sprint(team, "alders-1")));
+        var made = door.submit(edda, KeepSprints.of(sprint(team, "alders-1")));
         door.submit(
                 edda,
                 new Command.Create(
@@ -127,7 +127,7 @@ public class PlansIntegrationTests extends RunningDemo {
                         null,
                         null);
         assertThat(
-                        door.submit(edda, new KeepSprint(moved))
+                        door.submit(edda, KeepSprints.of(moved))
                                 .accepted()
                                 .after()
                                 .requireNode(new ItemKey(code, 1))
@@ -141,12 +141,12 @@ public class PlansIntegrationTests extends RunningDemo {
     public void onlyWhoeverPlansForTheTeamShouldChangeItsSprintsAndAdministratorsTeams() {
         var team = team("Willows", api().newProduct());
         var sprint = sprint(team, "willows-1");
-        assertThatThrownBy(() -> door.submit(person("oona.marsh"), new KeepSprint(sprint)))
+        assertThatThrownBy(() -> door.submit(person("oona.marsh"), KeepSprints.of(sprint)))
                 .isInstanceOf(Failure.Forbidden.class);
         assertThatThrownBy(() -> teams.remove(person("ines.rowe"), team.key()))
                 .isInstanceOf(Failure.Forbidden.class)
                 .hasMessageContaining("Administrators look after teams");
-        door.submit(person("ines.rowe"), new KeepSprint(sprint));
+        door.submit(person("ines.rowe"), KeepSprints.of(sprint));
         assertThatThrownBy(() -> teams.remove(person("edda.quill"), team.key()))
                 .isInstanceOf(Failure.Invalid.class)
                 .hasMessageContaining("0 items and 1 sprints");

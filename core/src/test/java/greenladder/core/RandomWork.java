@@ -67,7 +67,8 @@ public final class RandomWork {
         };
     }
 
-    private List<NewItem> entries(int count) {
+    /** New items in a tree of their own. */
+    public List<NewItem> entries(int count) {
         var levels = Trees.empty().requireProduct("MSF").levels().all();
         var entries = new ArrayList<NewItem>();
         var placed = new ArrayList<Integer>();

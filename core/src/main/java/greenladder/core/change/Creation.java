@@ -78,7 +78,7 @@ final class Creation {
         var entry = command.entries().get(index);
         var fields = new Fields(snapshot, product, null, entryNumber, found);
         var kept = new TreeMap<Field, @Nullable String>();
-        kept.putAll(fields.read(entry.fields()));
+        kept.putAll(fields.read(withInherited(product, entry)));
         var level = fields.levelNow();
         var key = new ItemKey(product.code(), snapshot.lastNumber(product.code()) + 1 + index);
         if (entry.parentRef() == null) {
@@ -94,6 +94,59 @@ final class Creation {
                     "ref",
                     "“%s” names an earlier entry already.".formatted(entry.ref()));
         }
+    }
+
+    /**
+     * What was entered, with the team, the sprint and the release of the parent where nothing is
+     * said of them. Tasks go by their story's.
+     */
+    private Map<String, String> withInherited(Product product, NewItem entry) {
+        var entered = entry.fields();
+        boolean carriesPoints =
+                product.levels()
+                        .find(entered.getOrDefault(Field.LEVEL.label(), "").strip())
+                        .filter(Level::carriesPoints)
+                        .isPresent();
+        if (!carriesPoints) {
+            return entered;
+        }
+        var all = new HashMap<>(entered);
+        var team = ofParent(entry, Field.TEAM);
+        var sprint = ofParent(entry, Field.SPRINT);
+        var workspace = snapshot.workspace();
+        boolean isOfTeam =
+                workspace
+                        .findTeam(team)
+                        .filter(found -> found.products().contains(product.code()))
+                        .isPresent();
+        if (isOfTeam && team != null && !entered.containsKey(Field.SPRINT.label())) {
+            all.putIfAbsent(Field.TEAM.label(), team);
+            if (sprint != null
+                    && team.equals(all.get(Field.TEAM.label()))
+                    && workspace.findSprint(sprint).filter(one -> !one.isClosed()).isPresent()) {
+                all.put(Field.SPRINT.label(), sprint);
+            }
+        }
+        var release = ofParent(entry, Field.RELEASE);
+        if (release != null
+                && workspace
+                        .findRelease(release)
+                        .filter(one -> one.isOf(product.code()))
+                        .isPresent()) {
+            all.putIfAbsent(Field.RELEASE.label(), release);
+        }
+        return all;
+    }
+
+    private @Nullable String ofParent(NewItem entry, Field field) {
+        if (entry.parentRef() != null) {
+            var draft = byRef.get(entry.parentRef());
+            return draft == null ? null : draft.fields().get(field);
+        }
+        return ItemKey.parse(entry.fields().getOrDefault(Field.PARENT.label(), "").strip())
+                .flatMap(snapshot::findItem)
+                .map(field::textOf)
+                .orElse(null);
     }
 
     private void tie(

@@ -97,7 +97,8 @@ final class FieldReader {
             case BAND -> text.isEmpty() ? kept(null) : band(text);
             case FACTOR -> factor(field, text);
             case AGENDA, QUESTION -> text.isEmpty() ? kept(null) : words(text);
-            case CANDIDATE, BROKEN_DOWN -> yesOrNo(text);
+            case CANDIDATE -> text.isEmpty() ? kept(null) : candidate(text);
+            case BROKEN_DOWN -> yesOrNo(text);
             case READY -> ticks(text);
             case CUSTOM -> custom(field, text);
             case KIND,
@@ -225,6 +226,15 @@ final class FieldReader {
         };
     }
 
+    /** A sprint for which it is meant, or the next one. */
+    private Reading candidate(String text) {
+        return switch (text) {
+            case "no" -> kept(null);
+            case Refinement.YES, Refinement.NEXT -> kept(Refinement.NEXT);
+            default -> sprint(text);
+        };
+    }
+
     /** Keys of checks that are ticked by hand; a sign before them is passed over. */
     private Reading ticks(String text) {
         for (var key : DetailReader.split(DetailReader.unsigned(text))) {
@@ -318,7 +328,7 @@ final class FieldReader {
     private Reading release(String text) {
         return snapshot.workspace()
                         .findRelease(text)
-                        .filter(release -> release.product().equals(product.code()))
+                        .filter(release -> release.isOf(product.code()))
                         .isPresent()
                 ? kept(text)
                 : wrong(

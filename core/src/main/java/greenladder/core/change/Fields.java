@@ -147,6 +147,10 @@ final class Fields {
      * entered too; what goes to another team leaves the sprint.
      */
     private void followTeam() {
+        var meantFor = snapshot.workspace().findSprint(kept.get(Field.CANDIDATE));
+        if (meantFor.isPresent() && textNow(Field.TEAM) == null) {
+            kept.put(Field.TEAM, meantFor.get().team());
+        }
         var sprint = snapshot.workspace().findSprint(textNow(Field.SPRINT));
         if (sprint.isEmpty() || sprint.get().team().equals(textNow(Field.TEAM))) {
             return;

@@ -1,6 +1,10 @@
 package greenladder.core.change;
 
 import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Calendar;
+import greenladder.core.item.Calendar.DaysOff;
+import greenladder.core.item.Person;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Release;
@@ -9,8 +13,12 @@ import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Snapshot;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * What holds for every plan, whatever led to it: a command that made or changed a part of it, or
@@ -20,7 +28,15 @@ import java.util.Map;
  */
 record PlanRules(Snapshot before, Snapshot after, Found found) {
     private static final int LONGEST_NAME = 120;
+    private static final int LONGEST_TEXT = 1_000;
+    private static final int LONGEST_SKILL = 60;
     private static final int MOST_PARTS = 200;
+    private static final int MOST_DAYS = 92;
+    private static final int MOST_SPRINTS = 1_000;
+    private static final int MOST_HOLIDAYS = 2_000;
+    private static final int MOST_MILESTONES = 100;
+    private static final int MOST_SKILLS = 40;
+    private static final int MOST_DAYS_OFF = 400;
 
     void check(List<PlanChange> changes) {
         changes.stream().map(PlanChange::subject).distinct().forEach(this::check);
@@ -69,6 +85,7 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
                                 "members",
                                 "Nobody signs in as “%s”.",
                                 FieldReader.shortened(handle)));
+        calendar(team);
         team.products().stream()
                 .filter(code -> after.findProduct(code).isEmpty())
                 .forEach(code ->
@@ -93,13 +110,197 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
 
     private void sprint(Sprint sprint) {
         checkName(sprint.name());
+        checkText("goal", sprint.plan().goal());
+        var was = before.workspace().findSprint(sprint.key()).orElse(null);
+        if (was == null
+                || !was.start().equals(sprint.start())
+                || !was.finish().equals(sprint.finish())) {
+            sprintDates(sprint, was);
+        }
+        if (sprint.isRunning() && (was == null || !was.isRunning())) {
+            others(sprint)
+                    .filter(Sprint::isRunning)
+                    .findFirst()
+                    .ifPresent(other ->
+                            wrong(
+                                    "state",
+                                    "%s is running; a team runs one sprint at a time.",
+                                    other.name()));
+        }
         if (after.workspace().findTeam(sprint.team()).isEmpty()) {
             wrong("team", "There is no team “%s”.", sprint.team());
         }
     }
 
+    private Stream<Sprint> others(Sprint sprint) {
+        return after.workspace().sprintsByKey().values().stream()
+                .filter(other ->
+                        other.team().equals(sprint.team()) && !other.key().equals(sprint.key()));
+    }
+
+    private void sprintDates(Sprint sprint, @Nullable Sprint was) {
+        long days = sprint.finish().toEpochDay() - sprint.start().toEpochDay() + 1;
+        if (days < 1) {
+            wrong(
+                    "finish",
+                    "It ends on %s, before it starts on %s.",
+                    sprint.finish(),
+                    sprint.start());
+        } else if (days > MOST_DAYS) {
+            wrong("finish", "A sprint is at most %d days long, not %d.", MOST_DAYS, days);
+        }
+        if (was != null && was.isClosed()) {
+            wrong("start", "%s is closed; its dates stay as they were.", was.name());
+        } else if (was != null && was.isRunning() && sprint.start().isAfter(was.start())) {
+            wrong("start", "%s has been started; its first day can only go back.", was.name());
+        }
+        if (!sprint.isClosed()) {
+            others(sprint)
+                    .filter(other ->
+                            !other.start().isAfter(sprint.finish())
+                                    && !sprint.start().isAfter(other.finish()))
+                    .findFirst()
+                    .ifPresent(other ->
+                            wrong(
+                                    "start",
+                                    "It overlaps with %s (%s to %s).",
+                                    other.name(),
+                                    other.start(),
+                                    other.finish()));
+        }
+        if (sprint.start().getYear() < 1990 || sprint.finish().getYear() > 2200) {
+            wrong("start", "Days lie between the years 1990 and 2200.");
+        }
+        if (others(sprint).count() >= MOST_SPRINTS) {
+            wrong("team", "A team has at most %d sprints.", MOST_SPRINTS);
+        }
+    }
+
+    private void checkText(String field, @Nullable String text) {
+        if (text != null && text.length() > LONGEST_TEXT) {
+            wrong(field, "At most %d characters fit, not %d.", LONGEST_TEXT, text.length());
+        }
+    }
+
+    private void calendar(Team team) {
+        var calendar = team.calendar();
+        if (calendar.focus().compareTo(Amount.ZERO) <= 0
+                || calendar.focus().compareTo(Amount.of(1)) > 0) {
+            wrong("focus", "The focus factor is above 0 and at most 1, not %s.", calendar.focus());
+        }
+        if (calendar.weekdays().isEmpty()) {
+            wrong("weekdays", "A team works on at least one day of the week.");
+        }
+        if (calendar.holidays().size() > MOST_HOLIDAYS) {
+            wrong("holidays", "At most %d holidays fit.", MOST_HOLIDAYS);
+        }
+        calendar.holidays().values().stream()
+                .filter(name -> name.isBlank() || name.length() > LONGEST_NAME)
+                .findFirst()
+                .ifPresent(name ->
+                        wrong(
+                                "holidays",
+                                "A holiday has a name of at most %d characters.",
+                                LONGEST_NAME));
+        calendar.members().forEach((handle, member) -> member(team, handle, member));
+    }
+
+    private void member(Team team, String handle, Calendar.Member member) {
+        var found = after.findPerson(handle);
+        var who = found.map(Person::name).orElse(FieldReader.shortened(handle));
+        if (found.isEmpty()) {
+            wrong("members", "Nobody signs in as “%s”.", who);
+            return;
+        }
+        var hours = member.hours();
+        if (hours.compareTo(Amount.ZERO) < 0 || hours.compareTo(Amount.of(24)) > 0) {
+            wrong("members", "%s has between 0 and 24 hours a day, not %s.", who, hours);
+        }
+        int share = Objects.requireNonNullElse(member.share(), 0);
+        if (share < 0 || share > 100) {
+            wrong("members", "%s gives a share between 0 and 100 %%, not %d.", who, share);
+        }
+        int all =
+                after.workspace().teamsByKey().values().stream()
+                        .map(other -> other.calendar().member(handle).share())
+                        .filter(Objects::nonNull)
+                        .mapToInt(Integer::intValue)
+                        .sum();
+        if (share > 0 && share <= 100 && all > 100) {
+            wrong(
+                    "members",
+                    "The shares of %s in all teams come to %d %%; 100 is all there is.",
+                    who,
+                    all);
+        }
+        if (member.skills().size() > MOST_SKILLS || member.daysOff().size() > MOST_DAYS_OFF) {
+            wrong(
+                    "members",
+                    "%s has at most %d skills and %d stretches of days off.",
+                    who,
+                    MOST_SKILLS,
+                    MOST_DAYS_OFF);
+            return;
+        }
+        for (var skill : member.skills()) {
+            if (skill.name().isBlank()
+                    || skill.name().length() > LONGEST_SKILL
+                    || skill.name().matches("(?s).*[\t\n=].*")) {
+                wrong(
+                        "members",
+                        "A skill of %s is a word of at most %d characters.",
+                        who,
+                        LONGEST_SKILL);
+            }
+        }
+        DaysOff last = null;
+        for (var off :
+                member.daysOff().stream().sorted(Comparator.comparing(DaysOff::from)).toList()) {
+            if (off.to().isBefore(off.from())) {
+                wrong("members", "Days off of %s end before they begin on %s.", who, off.from());
+            } else if (last != null && !off.from().isAfter(last.to())) {
+                wrong(
+                        "members",
+                        "Days off of %s from %s overlap with those from %s.",
+                        who,
+                        off.from(),
+                        last.from());
+            }
+            if (off.why().length() > LONGEST_NAME) {
+                wrong("members", "Why %s is off has at most %d characters.", who, LONGEST_NAME);
+            }
+            last = off;
+        }
+    }
+
     private void release(Release release) {
         checkName(release.name());
+        checkText("goal", release.goal());
+        if (release.start() != null && release.date().isBefore(release.start())) {
+            wrong("date", "The date %s is before the start %s.", release.date(), release.start());
+        }
+        if (release.date().getYear() < 1990 || release.date().getYear() > 2200) {
+            wrong("date", "Days lie between the years 1990 and 2200.");
+        }
+        if (release.milestones().size() > MOST_MILESTONES) {
+            wrong("milestones", "At most %d milestones fit.", MOST_MILESTONES);
+        }
+        release.milestones().stream()
+                .filter(one -> one.name().isBlank() || one.name().length() > LONGEST_NAME)
+                .findFirst()
+                .ifPresent(one ->
+                        wrong(
+                                "milestones",
+                                "A milestone has a name of at most %d characters.",
+                                LONGEST_NAME));
+        release.teams().stream()
+                .filter(team -> after.workspace().findTeam(team).isEmpty())
+                .forEach(team ->
+                        wrong("teams", "There is no team “%s”.", FieldReader.shortened(team)));
+        release.others().stream()
+                .filter(code -> after.findProduct(code).isEmpty())
+                .forEach(code ->
+                        wrong("products", "There is no product %s.", FieldReader.shortened(code)));
         if (after.findProduct(release.product()).isEmpty()) {
             wrong("product", "There is no product %s.", release.product());
         }

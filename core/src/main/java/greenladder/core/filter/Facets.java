@@ -284,7 +284,7 @@ public final class Facets {
         flag("blocked", "Blocked", node -> node.item().blocked() != null);
         flag("scored", "Scored", node -> lens.scores().of(node) != null);
         flag("agenda", "On the agenda", node -> refinement(node).agenda() != null);
-        flag("candidate", "Candidate", node -> refinement(node).candidate());
+        flag("candidate", "Candidate", node -> refinement(node).isCandidate());
         flag("question", "Open question", node -> refinement(node).question() != null);
         var since = lens.lastLook();
         flag(

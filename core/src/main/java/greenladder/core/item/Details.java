@@ -87,7 +87,7 @@ public record Details(
                         factors,
                         texts.get(Field.AGENDA),
                         texts.get(Field.QUESTION),
-                        texts.containsKey(Field.CANDIDATE),
+                        texts.get(Field.CANDIDATE),
                         list(texts.get(Field.READY), ", ", Function.identity()),
                         list(texts.get(Field.DECISIONS), "\n", DecisionNote::parse),
                         texts.containsKey(Field.BROKEN_DOWN));

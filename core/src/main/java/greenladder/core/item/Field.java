@@ -62,10 +62,7 @@ public record Field(Base base, String label) implements Comparable<Field> {
         FACTOR("factors", true, item -> null),
         AGENDA("agenda", true, item -> item.details().refinement().agenda()),
         QUESTION("question", true, item -> item.details().refinement().question()),
-        CANDIDATE(
-                "candidate",
-                true,
-                item -> item.details().refinement().candidate() ? Refinement.YES : null),
+        CANDIDATE("candidate", true, item -> item.details().refinement().candidate()),
         READY("ready", true, item -> Details.textOf(item.details().refinement().ticked(), ", ")),
         DECISIONS(
                 "decisions",

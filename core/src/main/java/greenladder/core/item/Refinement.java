@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param factors what was given for the score, by the keys of factors
  * @param agenda why it is to be talked about next time; null where it is not
  * @param question what has to be answered before it goes on
- * @param candidate whether it is meant for the next sprint, not yet committed
+ * @param candidate the key of the sprint that it is meant for, or {@link #NEXT}, not yet committed
  * @param ticked the keys of the checks of readiness that were ticked by hand
  * @param decisions what was decided about it, the oldest first
  * @param brokenDown whether somebody said that its parts are all there is to it
@@ -23,12 +23,15 @@ public record Refinement(
         SortedMap<String, Amount> factors,
         @Nullable String agenda,
         @Nullable String question,
-        boolean candidate,
+        @Nullable String candidate,
         List<String> ticked,
         List<DecisionNote> decisions,
         boolean brokenDown) {
     /** What a field that says only yes is kept as. */
     public static final String YES = "yes";
+
+    /** The sprint that comes next for an item's team, whichever that is. */
+    public static final String NEXT = "next";
 
     public static final Refinement NONE =
             new Refinement(
@@ -36,7 +39,7 @@ public record Refinement(
                     Collections.emptySortedMap(),
                     null,
                     null,
-                    false,
+                    null,
                     List.of(),
                     List.of(),
                     false);
@@ -48,5 +51,9 @@ public record Refinement(
                 factors.isEmpty()
                         ? Collections.emptySortedMap()
                         : Collections.unmodifiableSortedMap(new TreeMap<>(factors));
+    }
+
+    public boolean isCandidate() {
+        return candidate != null;
     }
 }

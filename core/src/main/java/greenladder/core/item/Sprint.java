@@ -1,9 +1,12 @@
 package greenladder.core.item;
 
+import greenladder.core.item.SprintPlan.Tally;
+import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -24,21 +27,66 @@ public record Sprint(
         LocalDate start,
         LocalDate finish,
         @Nullable Instant startedAt,
-        @Nullable Instant closedAt) {
-    public Sprint {
-        if (finish.isBefore(start)) {
-            throw new IllegalArgumentException(key + " finishes before it starts");
+        @Nullable Instant closedAt,
+        SprintPlan plan) {
+    /** Where a sprint stands. */
+    public enum Standing {
+        PLANNED("planned"),
+        STARTED("started"),
+        CLOSED("closed");
+
+        private final String label;
+
+        Standing(String label) {
+            this.label = label;
         }
+
+        public String label() {
+            return label;
+        }
+    }
+
+    public Sprint(
+            String key,
+            String team,
+            String name,
+            LocalDate start,
+            LocalDate finish,
+            @Nullable Instant startedAt,
+            @Nullable Instant closedAt) {
+        this(key, team, name, start, finish, startedAt, closedAt, SprintPlan.NONE);
     }
 
     /** This sprint, started at a time. */
     public Sprint startedAt(Instant at) {
-        return new Sprint(key, team, name, start, finish, at, closedAt);
+        return new Sprint(key, team, name, start, finish, at, closedAt, plan);
+    }
+
+    /** This sprint, started at a time with what it holds, by product. */
+    public Sprint started(Instant at, Map<String, Tally> committed) {
+        return startedAt(at).with(plan.started(committed));
     }
 
     /** This sprint, closed at a time. */
     public Sprint closedAt(Instant at) {
-        return new Sprint(key, team, name, start, finish, startedAt, at);
+        return new Sprint(key, team, name, start, finish, startedAt, at, plan);
+    }
+
+    /** This sprint, closed at a time with what was done, by product, in so many hours. */
+    public Sprint closed(Instant at, Map<String, Tally> completed, BigDecimal hours) {
+        return closedAt(at).with(plan.closed(completed, hours));
+    }
+
+    public Sprint with(SprintPlan other) {
+        return new Sprint(key, team, name, start, finish, startedAt, closedAt, other);
+    }
+
+    public Sprint named(String other) {
+        return new Sprint(key, team, other, start, finish, startedAt, closedAt, plan);
+    }
+
+    public Sprint on(LocalDate first, LocalDate last) {
+        return new Sprint(key, team, name, first, last, startedAt, closedAt, plan);
     }
 
     static Sprint of(String key, Map<String, String> facts) {
@@ -49,7 +97,8 @@ public record Sprint(
                 LocalDate.parse(PlanFacts.required(key, facts, "start")),
                 LocalDate.parse(PlanFacts.required(key, facts, "finish")),
                 time(facts, "startedAt"),
-                time(facts, "closedAt"));
+                time(facts, "closedAt"),
+                SprintPlan.of(facts));
     }
 
     private static @Nullable Instant time(Map<String, String> facts, String name) {
@@ -59,7 +108,7 @@ public record Sprint(
 
     /** What it is by name, see {@link PlanFacts}. */
     Map<String, String> facts() {
-        var facts = new HashMap<String, String>();
+        var facts = new HashMap<>(plan.facts());
         facts.put("team", team);
         facts.put("name", name);
         facts.put("start", start.toString());
@@ -75,5 +124,40 @@ public record Sprint(
 
     public boolean isClosed() {
         return closedAt != null;
+    }
+
+    /** Whether it was started and is not closed. */
+    public boolean isRunning() {
+        return startedAt != null && closedAt == null;
+    }
+
+    public Standing standing() {
+        return isClosed() ? Standing.CLOSED : isRunning() ? Standing.STARTED : Standing.PLANNED;
+    }
+
+    /**
+     * What it brought at its close, of products that are not hidden; null where nobody noted it.
+     */
+    public @Nullable Tally completed(Set<String> products) {
+        return sum(plan.completed(), plan.available() != null, products);
+    }
+
+    /** What it was started with, of products that are not hidden; null where nobody noted it. */
+    public @Nullable Tally committed(Set<String> products) {
+        return sum(plan.committed(), !plan.committed().isEmpty(), products);
+    }
+
+    private static @Nullable Tally sum(
+            Map<String, Tally> tallies, boolean noted, Set<String> products) {
+        if (!noted) {
+            return null;
+        }
+        var sum = Tally.NONE;
+        for (var entry : tallies.entrySet()) {
+            if (products.contains(entry.getKey())) {
+                sum = sum.plus(entry.getValue());
+            }
+        }
+        return sum;
     }
 }

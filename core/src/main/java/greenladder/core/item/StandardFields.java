@@ -15,7 +15,8 @@ public final class StandardFields {
                             "risk",
                             "Risk",
                             CustomField.Type.ONE_OF,
-                            List.of("low", "medium", "high")));
+                            List.of("low", "medium", "high")),
+                    new CustomField("skill", "Skill", CustomField.Type.TEXT, List.of()));
 
     private StandardFields() {}
 

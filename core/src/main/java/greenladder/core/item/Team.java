@@ -14,13 +14,15 @@ import java.util.TreeMap;
  * @param products codes of the products that it works for
  * @param ownStates by the key of a level, where the team's items go through other states than the
  *     product says
+ * @param calendar when it works, and what its members give
  */
 public record Team(
         String key,
         String name,
         List<String> members,
         List<String> products,
-        Map<String, States> ownStates) {
+        Map<String, States> ownStates,
+        Calendar calendar) {
     private static final String MEMBER = "member.";
     private static final String PRODUCT = "product.";
     private static final String STATE = "state.";
@@ -29,6 +31,19 @@ public record Team(
         members = List.copyOf(members);
         products = List.copyOf(products);
         ownStates = Map.copyOf(ownStates);
+    }
+
+    public Team(
+            String key,
+            String name,
+            List<String> members,
+            List<String> products,
+            Map<String, States> ownStates) {
+        this(key, name, members, products, ownStates, Calendar.USUAL);
+    }
+
+    public Team with(Calendar other) {
+        return new Team(key, name, members, products, ownStates, other);
     }
 
     static Team of(String key, Map<String, String> facts) {
@@ -48,7 +63,13 @@ public record Team(
                 });
         var own = new HashMap<String, States>();
         states.forEach((level, all) -> own.put(level, new States(all)));
-        return new Team(key, PlanFacts.required(key, facts, "name"), members, products, own);
+        return new Team(
+                key,
+                PlanFacts.required(key, facts, "name"),
+                members,
+                products,
+                own,
+                Calendar.of(facts));
     }
 
     private static State state(String text) {
@@ -56,9 +77,14 @@ public record Team(
         return new State(parts[0], parts[2], Category.valueOf(parts[1]));
     }
 
+    /** Whether a fact is one of a team's calendar. */
+    public static boolean isCalendar(String fact) {
+        return CalendarFacts.isOne(fact);
+    }
+
     /** What it is by name, see {@link PlanFacts}. */
     Map<String, String> facts() {
-        var facts = new HashMap<String, String>();
+        var facts = new HashMap<>(calendar.facts());
         facts.put("name", name);
         members.forEach(handle -> facts.put(MEMBER + handle, PlanFacts.YES));
         products.forEach(code -> facts.put(PRODUCT + code, PlanFacts.YES));

@@ -82,19 +82,22 @@ public record Workspace(
                                     team.name(),
                                     team.members(),
                                     left,
-                                    team.ownStates()));
+                                    team.ownStates(),
+                                    team.calendar()));
         }
         var hidden =
                 releasesByKey.values().stream()
                         .filter(release -> codes.contains(release.product()))
                         .map(Release::key)
                         .toList();
+        var releases = releasesByKey.minusAll(hidden);
+        for (var release : releases.values()) {
+            if (release.others().stream().anyMatch(codes::contains)) {
+                releases = releases.plus(release.key(), release.withoutOthers(codes));
+            }
+        }
         return new Workspace(
-                productsByCode.minusAll(codes),
-                peopleByHandle,
-                teams,
-                sprintsByKey,
-                releasesByKey.minusAll(hidden));
+                productsByCode.minusAll(codes), peopleByHandle, teams, sprintsByKey, releases);
     }
 
     public Workspace with(Sprint sprint) {
@@ -167,8 +170,7 @@ public record Workspace(
                             .flatMap(sprint -> findTeam(sprint.team()))
                             .map(Team::products)
                             .orElse(List.of());
-            case RELEASE ->
-                    findRelease(key).map(release -> List.of(release.product())).orElse(List.of());
+            case RELEASE -> findRelease(key).map(Release::products).orElse(List.of());
         };
     }
 
@@ -200,7 +202,7 @@ public record Workspace(
     /** A product's releases, by date. */
     public List<Release> releasesOf(String product) {
         return releasesByKey.values().stream()
-                .filter(release -> release.product().equals(product))
+                .filter(release -> release.isOf(product))
                 .sorted(Comparator.comparing(Release::date).thenComparing(Release::key))
                 .toList();
     }

@@ -1,8 +1,11 @@
 package greenladder.core.plan;
 
+import greenladder.core.change.Problems.Found;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Release;
 import greenladder.core.item.Workspace;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
 import java.util.Set;
 
 /** Makes a release, or changes one. */
@@ -14,7 +17,7 @@ public record KeepRelease(Release release) implements PlanCommand {
     }
 
     @Override
-    public Workspace plan(Workspace workspace) {
-        return workspace.with(release);
+    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+        return snapshot.workspace().with(release);
     }
 }

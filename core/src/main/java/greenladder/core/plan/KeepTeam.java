@@ -1,8 +1,12 @@
 package greenladder.core.plan;
 
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Calendar;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -21,8 +25,16 @@ public record KeepTeam(String key, String name, List<String> members, List<Strin
     }
 
     @Override
-    public Workspace plan(Workspace workspace) {
-        var states = workspace.findTeam(key).map(Team::ownStates).orElse(Map.of());
-        return workspace.with(new Team(key, name, members, products, states));
+    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+        var was = snapshot.workspace().findTeam(key);
+        return snapshot.workspace()
+                .with(
+                        new Team(
+                                key,
+                                name,
+                                members,
+                                products,
+                                was.map(Team::ownStates).orElse(Map.of()),
+                                was.map(Team::calendar).orElse(Calendar.USUAL)));
     }
 }

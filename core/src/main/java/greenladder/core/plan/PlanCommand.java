@@ -1,19 +1,22 @@
 package greenladder.core.plan;
 
+import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
+import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
+import java.util.Collection;
 import java.util.List;
 
 /**
- * A command that makes, changes or takes away parts of the plan, and touches no item. It says what
- * the workspace is to be; the changes follow from that, and the rules of plans judge them.
+ * A command that makes, changes or takes away parts of the plan. It says what the workspace is to
+ * be; the changes follow from that, and the rules of plans judge them.
  */
 interface PlanCommand extends Command {
     @Override
@@ -28,12 +31,21 @@ interface PlanCommand extends Command {
                 : Need.PLAN;
     }
 
-    /** The workspace with the plan as it is to be. */
-    Workspace plan(Workspace workspace);
+    /** The workspace with the plan as it is to be; finds what is wrong with the command. */
+    Workspace plan(Snapshot snapshot, Instant at, Found found);
 
     @Override
     default Drawn draw(Snapshot snapshot, Instant at, Found found) {
-        var before = snapshot.workspace();
-        return new Drawn(List.of(), List.of(), PlanChange.between(before, plan(before), plans()));
+        return drawn(snapshot, plan(snapshot, at, found), plans(), List.of());
+    }
+
+    /** What leads to a workspace, with changes of items that go with it. */
+    static Drawn drawn(
+            Snapshot snapshot, Workspace next, Collection<PlanKey> plans, List<Change> changes) {
+        return new Drawn(List.of(), changes, PlanChange.between(snapshot.workspace(), next, plans));
+    }
+
+    static void wrong(Found found, String field, String message, Object... values) {
+        found.add(Problem.SINGLE, field, message.formatted(values));
     }
 }

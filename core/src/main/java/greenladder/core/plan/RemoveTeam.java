@@ -1,7 +1,10 @@
 package greenladder.core.plan;
 
+import greenladder.core.change.Problems.Found;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Workspace;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
 import java.util.Set;
 
 /** Takes a team away that nothing is left with. */
@@ -13,7 +16,7 @@ public record RemoveTeam(String key) implements PlanCommand {
     }
 
     @Override
-    public Workspace plan(Workspace workspace) {
-        return workspace.withoutTeam(key);
+    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+        return snapshot.workspace().withoutTeam(key);
     }
 }

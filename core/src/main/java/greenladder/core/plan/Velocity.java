@@ -2,15 +2,15 @@ package greenladder.core.plan;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.Sprint;
+import greenladder.core.item.SprintPlan.Tally;
 import greenladder.core.snapshot.Mark;
-import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.math.BigDecimal;
+import java.math.MathContext;
 import java.math.RoundingMode;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -23,20 +23,22 @@ import org.jspecify.annotations.Nullable;
 public record Velocity(int window, List<Completed> sprints) {
     public static final int WINDOW = 3;
 
-    /** The points that were done in a sprint. */
-    public record Completed(Sprint sprint, Amount points) {}
+    /**
+     * The points that were done in a sprint as it was closed.
+     *
+     * @param committed those that it was started with; null where that was not noted
+     */
+    public record Completed(Sprint sprint, Amount points, @Nullable Amount committed) {}
 
     public Velocity {
         sprints = List.copyOf(sprints);
     }
 
-    /**
-     * The velocity over a team's last closed sprints: the sizes of the items that stayed in them as
-     * done; what was not done went on to another sprint when they were closed. Time O(m log m) in
-     * the items of these sprints.
-     */
+    /** The velocity over a team's last closed sprints, as each stood at its close. */
     public static Velocity of(Snapshot snapshot, String team, int window) {
-        var last =
+        var products = snapshot.workspace().productsByCode().keySet();
+        return new Velocity(
+                window,
                 snapshot.workspace().sprintsByKey().values().stream()
                         .filter(sprint -> sprint.team().equals(team) && sprint.isClosed())
                         .sorted(
@@ -44,29 +46,31 @@ public record Velocity(int window, List<Completed> sprints) {
                                         .thenComparing(Sprint::key)
                                         .reversed())
                         .limit(window)
-                        .toList();
-        Map<String, Amount> done = new HashMap<>();
-        last.forEach(sprint -> done.put(sprint.key(), Amount.ZERO));
-        last.forEach(sprint ->
-                snapshot.marked(Mark.SPRINT, sprint.key()).forEach(node -> add(done, node)));
-        return new Velocity(
-                window,
-                last.stream()
-                        .map(sprint ->
-                                new Completed(sprint, done.getOrDefault(sprint.key(), Amount.ZERO)))
+                        .map(sprint -> {
+                            var completed = sprint.completed(products);
+                            var committed = sprint.committed(products);
+                            return new Completed(
+                                    sprint,
+                                    completed == null
+                                            ? doneIn(snapshot, sprint.key())
+                                            : completed.points(),
+                                    committed == null ? null : committed.points());
+                        })
                         .toList());
     }
 
-    private static void add(Map<String, Amount> done, Node node) {
-        var item = node.item();
-        var size = node.rollUp().effective();
-        if (item.sprint() != null
-                && item.isDone()
-                && size != null
-                && item.level().carriesPoints()
-                && !node.rollUp().hasPointChildren()) {
-            done.computeIfPresent(item.sprint(), (any, sum) -> sum.plus(size));
+    /** What stayed as done in a sprint of which nobody noted at its close what it brought. */
+    private static Amount doneIn(Snapshot snapshot, String sprint) {
+        var done = Tally.NONE;
+        for (var node : snapshot.marked(Mark.SPRINT, sprint)) {
+            var item = node.item();
+            if (item.isDone()
+                    && item.level().carriesPoints()
+                    && !node.rollUp().hasPointChildren()) {
+                done = done.plus(node.rollUp().effective());
+            }
         }
+        return done.points();
     }
 
     /** The mean, in points, to a thousandth, half up; empty without a closed sprint. */
@@ -80,6 +84,29 @@ public record Velocity(int window, List<Completed> sprints) {
                         BigDecimal.valueOf(sum)
                                 .divide(BigDecimal.valueOf(sprints.size()), RoundingMode.HALF_UP)
                                 .longValueExact()));
+    }
+
+    /** The mean without any rounding that shows; empty without a closed sprint. */
+    public Optional<BigDecimal> exactMean() {
+        return mean(sprints.stream().map(one -> one.points().toDecimal()).toList());
+    }
+
+    /** The mean of the hours that there were in these sprints. */
+    Optional<BigDecimal> meanHours() {
+        return mean(
+                sprints.stream()
+                        .map(one -> one.sprint().plan().available())
+                        .filter(Objects::nonNull)
+                        .toList());
+    }
+
+    private static Optional<BigDecimal> mean(List<BigDecimal> values) {
+        return values.isEmpty()
+                ? Optional.empty()
+                : Optional.of(
+                        values.stream()
+                                .reduce(BigDecimal.ZERO, BigDecimal::add)
+                                .divide(BigDecimal.valueOf(values.size()), MathContext.DECIMAL64));
     }
 
     public @Nullable Amount least() {

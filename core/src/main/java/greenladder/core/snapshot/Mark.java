@@ -1,8 +1,10 @@
 package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
+import greenladder.core.item.Refinement;
 import java.util.Locale;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** By what items are found without a pass over all of them. */
 public enum Mark {
@@ -10,6 +12,8 @@ public enum Mark {
     AGENDA,
     /** A candidate of a product for a next sprint. */
     CANDIDATE,
+    /** A candidate for a sprint, see {@link #candidateFor}. */
+    CANDIDATE_FOR,
     /** Dropped, of a product. */
     DROPPED,
     /** Of a product, without a parent where its level has one, and not dropped. */
@@ -41,6 +45,11 @@ public enum Mark {
         return product + "/" + field;
     }
 
+    /** What is meant for a sprint, or for the next one of a team. */
+    static String candidateFor(String sprint, @Nullable String team) {
+        return sprint.equals(Refinement.NEXT) ? sprint + "/" + team : sprint;
+    }
+
     /** The marks that an item has. */
     static Stream<Of> of(Item item) {
         var marks = Stream.<Of>builder();
@@ -49,8 +58,9 @@ public enum Mark {
         if (refinement.agenda() != null && !item.isDropped()) {
             marks.add(new Of(AGENDA, product));
         }
-        if (refinement.candidate()) {
+        if (refinement.candidate() != null) {
             marks.add(new Of(CANDIDATE, product));
+            marks.add(new Of(CANDIDATE_FOR, candidateFor(refinement.candidate(), item.team())));
         }
         if (item.isDropped()) {
             marks.add(new Of(DROPPED, product));

@@ -148,11 +148,4 @@ public class WorkspaceTests {
         assertThat(without.findTeam("nails")).isEmpty();
         assertThat(without.teamsOf("MSF")).extracting(Team::key).containsExactly("saws");
     }
-
-    @Test
-    public void sprintShouldNotFinishBeforeItStarts() {
-        var day = LocalDate.parse("2026-01-05");
-        assertThatThrownBy(() -> new Sprint("s", "t", "S", day, day.minusDays(1), null, null))
-                .hasMessageContaining("finishes before it starts");
-    }
 }

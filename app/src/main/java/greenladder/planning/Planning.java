@@ -1,0 +1,211 @@
+package greenladder.planning;
+
+import greenladder.core.change.Problems;
+import greenladder.core.item.Calendar;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Release;
+import greenladder.core.item.Sprint;
+import greenladder.core.plan.ChangeRelease;
+import greenladder.core.plan.CloseSprint;
+import greenladder.core.plan.KeepCalendar;
+import greenladder.core.plan.KeepRelease;
+import greenladder.core.plan.KeepSprints;
+import greenladder.core.plan.Load;
+import greenladder.core.plan.PlanIntoSprint;
+import greenladder.core.plan.RemoveRelease;
+import greenladder.core.plan.RemoveSprint;
+import greenladder.core.plan.StartSprint;
+import greenladder.core.plan.TakeOutOfSprint;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Asked;
+import greenladder.item.Door;
+import greenladder.item.Door.Saved;
+import greenladder.people.SignedIn;
+import greenladder.product.Slug;
+import greenladder.web.Failure;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.function.UnaryOperator;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** What is done to sprints, calendars and releases: each one operation through the door. */
+@Component
+public class Planning {
+    private static final int LONGEST_KEY = 40;
+
+    private final Door door;
+
+    Planning(Door door) {
+        this.door = door;
+    }
+
+    /** Makes the sprints of a series for each of some teams. */
+    public Saved make(SignedIn actor, List<String> teams, SprintSeries series) {
+        series.spans();
+        if (teams.isEmpty()) {
+            throw new Failure.Invalid(Problems.of("teams", "Say for which team."));
+        }
+        return door.submit(
+                actor,
+                snapshot -> {
+                    var made = new ArrayList<Sprint>();
+                    for (var team : teams) {
+                        made.addAll(series.of(snapshot.workspace(), Asked.team(snapshot, team)));
+                    }
+                    return new KeepSprints(made);
+                },
+                any -> {});
+    }
+
+    public Saved change(SignedIn actor, String sprint, UnaryOperator<Sprint> step) {
+        return door.submit(
+                actor,
+                snapshot -> KeepSprints.of(step.apply(Asked.sprint(snapshot, sprint))),
+                any -> {});
+    }
+
+    public Saved remove(SignedIn actor, String sprint, @Nullable String items) {
+        return door.submit(
+                actor,
+                snapshot -> {
+                    Asked.sprint(snapshot, sprint);
+                    return new RemoveSprint(sprint, items);
+                },
+                any -> {});
+    }
+
+    /**
+     * Plans items into a sprint.
+     *
+     * @param candidates whether they are only tried out
+     */
+    public Saved plan(SignedIn actor, String sprint, List<ItemKey> items, boolean candidates) {
+        return door.submit(
+                actor,
+                snapshot -> {
+                    Asked.sprint(snapshot, sprint);
+                    return new PlanIntoSprint(items, sprint, candidates);
+                },
+                any -> {});
+    }
+
+    /** Plans all candidates for a sprint into it. */
+    public Saved commitCandidates(SignedIn actor, String sprint) {
+        return door.submit(
+                actor,
+                snapshot -> new PlanIntoSprint(candidates(snapshot, sprint), sprint, false),
+                any -> {});
+    }
+
+    /** Makes all candidates for a sprint candidates no longer. */
+    public Saved dropCandidates(SignedIn actor, String sprint) {
+        return door.submit(
+                actor,
+                snapshot -> new TakeOutOfSprint(candidates(snapshot, sprint), sprint),
+                any -> {});
+    }
+
+    private static List<ItemKey> candidates(Snapshot snapshot, String sprint) {
+        return Load.candidates(snapshot, Asked.sprint(snapshot, sprint)).stream()
+                .map(node -> node.item().key())
+                .toList();
+    }
+
+    public Saved takeOut(SignedIn actor, String sprint, List<ItemKey> items) {
+        return door.submit(
+                actor,
+                snapshot -> {
+                    Asked.sprint(snapshot, sprint);
+                    return new TakeOutOfSprint(items, sprint);
+                },
+                any -> {});
+    }
+
+    public Saved start(SignedIn actor, String sprint) {
+        return door.submit(
+                actor,
+                snapshot -> {
+                    Asked.sprint(snapshot, sprint);
+                    return new StartSprint(sprint);
+                },
+                any -> {});
+    }
+
+    public Saved close(
+            SignedIn actor,
+            String sprint,
+            String unfinishedTo,
+            Map<ItemKey, String> items,
+            @Nullable Integer nextDays,
+            @Nullable String nextName) {
+        return door.submit(
+                actor,
+                snapshot -> {
+                    Asked.sprint(snapshot, sprint);
+                    return new CloseSprint(sprint, unfinishedTo, items, nextDays, nextName);
+                },
+                any -> {});
+    }
+
+    public Saved keepCalendar(SignedIn actor, String team, UnaryOperator<Calendar> step) {
+        return door.submit(
+                actor,
+                snapshot ->
+                        new KeepCalendar(team, step.apply(Asked.team(snapshot, team).calendar())),
+                any -> {});
+    }
+
+    /** Makes a release; its key follows from its name. */
+    public Saved makeRelease(SignedIn actor, Release release) {
+        return door.submit(
+                actor,
+                snapshot -> {
+                    Asked.product(snapshot, release.product());
+                    return new KeepRelease(release.keyed(freeKey(snapshot, release)));
+                },
+                any -> {});
+    }
+
+    /**
+     * Changes a release.
+     *
+     * @param released whether it is to be released; null leaves that as it is
+     * @param unfinishedTo where what is not done goes then
+     */
+    public Saved changeRelease(
+            SignedIn actor,
+            String release,
+            UnaryOperator<Release> step,
+            @Nullable Boolean released,
+            String unfinishedTo) {
+        return door.submit(
+                actor,
+                snapshot ->
+                        new ChangeRelease(
+                                step.apply(Asked.release(snapshot, release)),
+                                released,
+                                unfinishedTo),
+                any -> {});
+    }
+
+    public Saved removeRelease(SignedIn actor, String release, @Nullable String items) {
+        return door.submit(
+                actor,
+                snapshot -> {
+                    Asked.release(snapshot, release);
+                    return new RemoveRelease(release, items);
+                },
+                any -> {});
+    }
+
+    private static String freeKey(Snapshot snapshot, Release release) {
+        var base = Slug.of(release.product() + " " + release.name(), LONGEST_KEY);
+        var key = base;
+        for (int i = 2; snapshot.workspace().findRelease(key).isPresent(); i++) {
+            key = base + "-" + i;
+        }
+        return key;
+    }
+}

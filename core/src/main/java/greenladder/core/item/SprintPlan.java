@@ -1,0 +1,225 @@
+package greenladder.core.item;
+
+import java.math.BigDecimal;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.SortedMap;
+import java.util.TreeMap;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a team agreed on about a sprint, and what it came to.
+ *
+ * @param goal what it is for; null where nothing is said
+ * @param capacity in points, entered by hand for a team that has closed no sprint yet
+ * @param order its items in an order of their own; others come after them as they are ranked
+ * @param agreed the items of which the team said that it will do them
+ * @param guests people who take part though they are not in the team
+ * @param away members of the team who take no part
+ * @param committed at the start, by product
+ * @param completed at the close, by product
+ * @param available hours of all who took part, as the calendar was at the close
+ */
+public record SprintPlan(
+        @Nullable String goal,
+        @Nullable Amount capacity,
+        List<ItemKey> order,
+        Set<ItemKey> agreed,
+        Set<String> guests,
+        Set<String> away,
+        SortedMap<String, Tally> committed,
+        SortedMap<String, Tally> completed,
+        @Nullable BigDecimal available) {
+    public static final SprintPlan NONE =
+            new SprintPlan(
+                    null,
+                    null,
+                    List.of(),
+                    Set.of(),
+                    Set.of(),
+                    Set.of(),
+                    Collections.emptySortedMap(),
+                    Collections.emptySortedMap(),
+                    null);
+
+    private static final String GOAL = "goal";
+    private static final String CAPACITY = "capacity";
+    private static final String ORDER = "order";
+    private static final String AGREED = "agreed.";
+    private static final String GUEST = "guest.";
+    private static final String AWAY = "away.";
+    private static final String COMMITTED = "committed.";
+    private static final String COMPLETED = "completed.";
+    private static final String AVAILABLE = "available";
+
+    /** Items and their points. */
+    public record Tally(int items, Amount points) {
+        public static final Tally NONE = new Tally(0, Amount.ZERO);
+
+        public Tally plus(Tally other) {
+            return new Tally(items + other.items, points.plus(other.points));
+        }
+
+        public Tally plus(@Nullable Amount size) {
+            return new Tally(items + 1, size == null ? points : points.plus(size));
+        }
+
+        static Tally parse(String text) {
+            var parts = text.split(" ", 2);
+            return new Tally(Integer.parseInt(parts[0]), Amount.parse(parts[1]).orElseThrow());
+        }
+
+        @Override
+        public String toString() {
+            return items + " " + points;
+        }
+    }
+
+    public SprintPlan {
+        order = List.copyOf(order);
+        agreed = Collections.unmodifiableSet(new TreeSet<>(agreed));
+        guests = Collections.unmodifiableSet(new TreeSet<>(guests));
+        away = Collections.unmodifiableSet(new TreeSet<>(away));
+        committed = Collections.unmodifiableSortedMap(new TreeMap<>(committed));
+        completed = Collections.unmodifiableSortedMap(new TreeMap<>(completed));
+    }
+
+    public static String agreedFact(ItemKey item) {
+        return AGREED + item;
+    }
+
+    /** Whether a fact is one that whoever works in the sprint keeps true. */
+    public static boolean isWork(String fact) {
+        return fact.startsWith(AGREED);
+    }
+
+    static SprintPlan of(Map<String, String> facts) {
+        var capacity = facts.get(CAPACITY);
+        var available = facts.get(AVAILABLE);
+        return new SprintPlan(
+                facts.get(GOAL),
+                capacity == null ? null : Amount.parse(capacity).orElseThrow(),
+                keys(Stream.of(facts.getOrDefault(ORDER, "").split(" "))),
+                Set.copyOf(keys(names(facts, AGREED))),
+                names(facts, GUEST).collect(Collectors.toSet()),
+                names(facts, AWAY).collect(Collectors.toSet()),
+                tallies(facts, COMMITTED),
+                tallies(facts, COMPLETED),
+                available == null ? null : new BigDecimal(available));
+    }
+
+    private static Stream<String> names(Map<String, String> facts, String start) {
+        return facts.keySet().stream()
+                .filter(name -> name.startsWith(start))
+                .map(name -> name.substring(start.length()));
+    }
+
+    private static List<ItemKey> keys(Stream<String> texts) {
+        return texts.flatMap(text -> ItemKey.parse(text).stream()).toList();
+    }
+
+    private static SortedMap<String, Tally> tallies(Map<String, String> facts, String start) {
+        var tallies = new TreeMap<String, Tally>();
+        facts.forEach((name, text) -> {
+            if (name.startsWith(start)) {
+                tallies.put(name.substring(start.length()), Tally.parse(text));
+            }
+        });
+        return tallies;
+    }
+
+    Map<String, String> facts() {
+        var facts = new HashMap<String, String>();
+        if (goal != null) {
+            facts.put(GOAL, goal);
+        }
+        if (capacity != null) {
+            facts.put(CAPACITY, capacity.toString());
+        }
+        if (!order.isEmpty()) {
+            facts.put(
+                    ORDER, order.stream().map(ItemKey::toString).collect(Collectors.joining(" ")));
+        }
+        agreed.forEach(key -> facts.put(agreedFact(key), PlanFacts.YES));
+        guests.forEach(handle -> facts.put(GUEST + handle, PlanFacts.YES));
+        away.forEach(handle -> facts.put(AWAY + handle, PlanFacts.YES));
+        committed.forEach((product, tally) -> facts.put(COMMITTED + product, tally.toString()));
+        completed.forEach((product, tally) -> facts.put(COMPLETED + product, tally.toString()));
+        if (available != null) {
+            facts.put(AVAILABLE, available.toPlainString());
+        }
+        return facts;
+    }
+
+    public SprintPlan withGoal(@Nullable String other) {
+        return new SprintPlan(
+                other, capacity, order, agreed, guests, away, committed, completed, available);
+    }
+
+    public SprintPlan withCapacity(@Nullable Amount other) {
+        return new SprintPlan(
+                goal, other, order, agreed, guests, away, committed, completed, available);
+    }
+
+    public SprintPlan withOrder(List<ItemKey> other) {
+        return new SprintPlan(
+                goal, capacity, other, agreed, guests, away, committed, completed, available);
+    }
+
+    public SprintPlan withPeople(Set<String> otherGuests, Set<String> otherAway) {
+        return new SprintPlan(
+                goal,
+                capacity,
+                order,
+                agreed,
+                otherGuests,
+                otherAway,
+                committed,
+                completed,
+                available);
+    }
+
+    /** With an item that the team agrees to, or not any more. */
+    public SprintPlan withAgreed(ItemKey item, boolean yes) {
+        var all = new ArrayList<>(agreed);
+        all.remove(item);
+        if (yes) {
+            all.add(item);
+        }
+        return new SprintPlan(
+                goal,
+                capacity,
+                order,
+                Set.copyOf(all),
+                guests,
+                away,
+                committed,
+                completed,
+                available);
+    }
+
+    SprintPlan started(Map<String, Tally> all) {
+        return new SprintPlan(
+                goal,
+                capacity,
+                order,
+                agreed,
+                guests,
+                away,
+                new TreeMap<>(all),
+                completed,
+                available);
+    }
+
+    SprintPlan closed(Map<String, Tally> all, BigDecimal hours) {
+        return new SprintPlan(
+                goal, capacity, order, agreed, guests, away, committed, new TreeMap<>(all), hours);
+    }
+}

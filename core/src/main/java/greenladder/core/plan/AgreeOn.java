@@ -1,0 +1,53 @@
+package greenladder.core.plan;
+
+import static greenladder.core.plan.PlanCommand.wrong;
+
+import greenladder.core.change.Need;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.Workspace;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+
+/**
+ * Notes that a team will do an item in its sprint, or takes that back. Whoever works for the
+ * product may, which is judged by what changes.
+ *
+ * @param sprint its key
+ */
+public record AgreeOn(String sprint, ItemKey item, boolean yes) implements PlanCommand {
+
+    @Override
+    public Set<PlanKey> plans() {
+        return Set.of();
+    }
+
+    @Override
+    public List<ItemKey> items() {
+        return List.of(item);
+    }
+
+    @Override
+    public Need need(Snapshot snapshot) {
+        return Need.WORK;
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        return PlanCommand.drawn(
+                snapshot, plan(snapshot, at, found), Set.of(PlanKey.sprint(sprint)), List.of());
+    }
+
+    @Override
+    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+        var workspace = snapshot.workspace();
+        var it = workspace.findSprint(sprint).orElseThrow();
+        if (!sprint.equals(snapshot.requireNode(item).item().sprint())) {
+            wrong(found, "item", "%s is not in %s.", item, it.name());
+        }
+        return workspace.with(it.with(it.plan().withAgreed(item, yes)));
+    }
+}

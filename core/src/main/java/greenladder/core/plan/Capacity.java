@@ -1,0 +1,45 @@
+package greenladder.core.plan;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.Sprint;
+import greenladder.core.snapshot.Snapshot;
+import java.math.BigDecimal;
+import java.math.MathContext;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How many points fit into a sprint: the team's velocity times the hours that there are, divided by
+ * the mean of the hours that there were in the sprints of the velocity.
+ *
+ * @param points null where there is nothing to go by
+ * @param byHand whether somebody entered it, since no sprint is closed yet
+ */
+public record Capacity(@Nullable BigDecimal points, boolean byHand) {
+    private static final Capacity UNKNOWN = new Capacity(null, false);
+
+    /** The capacity of a sprint of a team whose velocity is this. */
+    public static Capacity of(Snapshot snapshot, Sprint sprint, Velocity velocity) {
+        var mean = velocity.exactMean();
+        if (mean.isEmpty()) {
+            var entered = sprint.plan().capacity();
+            return entered == null ? UNKNOWN : new Capacity(entered.toDecimal(), true);
+        }
+        var usual = velocity.meanHours();
+        var noted = sprint.plan().available();
+        var hours = noted != null ? noted : Availability.of(snapshot.workspace(), sprint).hours();
+        return usual.isEmpty() || usual.get().signum() == 0
+                ? new Capacity(mean.get(), false)
+                : new Capacity(
+                        mean.get().multiply(hours).divide(usual.get(), MathContext.DECIMAL64),
+                        false);
+    }
+
+    /** By how many points something is over it; null where it fits, or nothing is known. */
+    public @Nullable BigDecimal over(Amount planned) {
+        if (points == null) {
+            return null;
+        }
+        var over = planned.toDecimal().subtract(points);
+        return over.signum() > 0 ? over : null;
+    }
+}

@@ -1,0 +1,74 @@
+package greenladder.core.plan;
+
+import static greenladder.core.plan.PlanCommand.wrong;
+
+import greenladder.core.change.Change;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.Release;
+import greenladder.core.item.Workspace;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Changes a release, and releases it or takes that back.
+ *
+ * @param release as it is to be; when it was released is not looked at
+ * @param released null leaves it as it is
+ * @param unfinishedTo where what is not done goes when it is released: {@link CloseSprint#BACKLOG}
+ *     or the key of another release
+ */
+public record ChangeRelease(Release release, @Nullable Boolean released, String unfinishedTo)
+        implements PlanCommand {
+
+    @Override
+    public Set<PlanKey> plans() {
+        return Set.of(PlanKey.release(release.key()));
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var was = snapshot.workspace().findRelease(release.key()).orElseThrow();
+        var changes = new ArrayList<Change>();
+        if (Boolean.TRUE.equals(released) && !was.isReleased()) {
+            boolean toBacklog = unfinishedTo.equals(CloseSprint.BACKLOG);
+            for (var node : snapshot.marked(Mark.RELEASE, release.key())) {
+                var item = node.item();
+                if (!SprintPart.isOpen(item)) {
+                    continue;
+                }
+                if (!toBacklog
+                        && !RemoveRelease.isOpenFor(
+                                snapshot.workspace(),
+                                unfinishedTo,
+                                item.key().product(),
+                                release.key())) {
+                    wrong(found, "unfinishedTo", "%s cannot go to that release.", item.key());
+                    break;
+                }
+                changes.add(
+                        new Change(
+                                item.key(),
+                                Field.RELEASE,
+                                release.key(),
+                                toBacklog ? null : unfinishedTo));
+            }
+        }
+        return PlanCommand.drawn(snapshot, plan(snapshot, at, found), plans(), changes);
+    }
+
+    @Override
+    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+        var was = snapshot.workspace().findRelease(release.key()).orElseThrow();
+        var when =
+                released == null || released && was.isReleased()
+                        ? was.releasedAt()
+                        : released ? at : null;
+        return snapshot.workspace().with(release.releasedAt(when));
+    }
+}

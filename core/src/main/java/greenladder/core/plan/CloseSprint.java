@@ -1,0 +1,140 @@
+package greenladder.core.plan;
+
+import static greenladder.core.plan.PlanCommand.wrong;
+
+import greenladder.core.change.Change;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.Refinement;
+import greenladder.core.item.Sprint;
+import greenladder.core.item.Workspace;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Closes a sprint: notes what was done, and sends what was not to where it is wanted.
+ *
+ * @param sprint its key
+ * @param unfinishedTo {@link #BACKLOG}, {@link #NEXT} or the key of another sprint of the team
+ * @param singly the same for single items
+ * @param nextDays how long the next sprint is, where it has to be made; null for as long as this
+ * @param nextName what it is called then; null for the same with the next number
+ */
+public record CloseSprint(
+        String sprint,
+        String unfinishedTo,
+        Map<ItemKey, String> singly,
+        @Nullable Integer nextDays,
+        @Nullable String nextName)
+        implements PlanCommand {
+    public static final String BACKLOG = "backlog";
+    public static final String NEXT = "next";
+
+    public CloseSprint {
+        singly = Map.copyOf(singly);
+    }
+
+    @Override
+    public Set<PlanKey> plans() {
+        return Set.of(PlanKey.sprint(sprint));
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var before = snapshot.workspace();
+        var it = before.findSprint(sprint).orElseThrow();
+        if (it.startedAt() == null) {
+            wrong(found, "state", "%s has not been started.", it.name());
+        } else if (it.isClosed()) {
+            wrong(found, "state", "%s is closed already.", it.name());
+        }
+        singly.keySet().stream()
+                .filter(key ->
+                        snapshot.findItem(key)
+                                .filter(item -> sprint.equals(item.sprint()))
+                                .isEmpty())
+                .forEach(key -> wrong(found, "items", "%s is not in %s.", key, it.name()));
+        if (!found.isEmpty()) {
+            return new Drawn(List.of(), List.of());
+        }
+        var plans = new LinkedHashSet<PlanKey>(plans());
+        var workspace = plan(snapshot, at, found);
+        var changes = new ArrayList<Change>();
+        for (var node : unfinished(snapshot, sprint)) {
+            var item = node.item();
+            var to = singly.getOrDefault(item.key(), unfinishedTo);
+            if (to.equals(NEXT) && Sprints.after(workspace, it).isEmpty()) {
+                var next = next(workspace, it);
+                workspace = workspace.with(next);
+                plans.add(PlanKey.sprint(next.key()));
+            }
+            changes.add(
+                    new Change(item.key(), Field.SPRINT, sprint, keyOf(workspace, it, to, found)));
+        }
+        for (var node : Load.candidates(snapshot, it)) {
+            if (sprint.equals(Field.CANDIDATE.textOf(node.item()))) {
+                changes.add(
+                        new Change(node.item().key(), Field.CANDIDATE, sprint, Refinement.NEXT));
+            }
+        }
+        return PlanCommand.drawn(snapshot, workspace, plans, changes);
+    }
+
+    @Override
+    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+        var workspace = snapshot.workspace();
+        var it = workspace.findSprint(sprint).orElseThrow();
+        var done = SprintPart.inSprint(snapshot, sprint).stream().filter(SprintPart::done).toList();
+        return workspace.with(
+                it.closed(
+                        at,
+                        StartSprint.tallies(done, workspace, it.team()),
+                        Availability.of(workspace, it).hours()));
+    }
+
+    /** What is neither done nor dropped of what a sprint holds, tasks of their own too. */
+    public static List<Node> unfinished(Snapshot snapshot, String sprint) {
+        return snapshot.marked(Mark.SPRINT, sprint).stream()
+                .filter(node -> SprintPart.isOpen(node.item()))
+                .toList();
+    }
+
+    private static @Nullable String keyOf(Workspace workspace, Sprint it, String to, Found found) {
+        if (to.equals(BACKLOG)) {
+            return null;
+        }
+        var target = to.equals(NEXT) ? Sprints.after(workspace, it) : workspace.findSprint(to);
+        if (target.filter(
+                        one ->
+                                one.team().equals(it.team())
+                                        && !one.isClosed()
+                                        && !one.key().equals(it.key()))
+                .isEmpty()) {
+            wrong(found, "unfinishedTo", "“%s” is no open sprint of this team.", shortened(to));
+        }
+        return target.map(Sprint::key).orElse(null);
+    }
+
+    private Sprint next(Workspace workspace, Sprint it) {
+        long days =
+                nextDays != null
+                        ? nextDays
+                        : it.finish().toEpochDay() - it.start().toEpochDay() + 1;
+        return Sprints.following(
+                workspace, it, nextName == null ? Sprints.nextName(it.name()) : nextName, days);
+    }
+
+    private static String shortened(String text) {
+        return text.length() <= 60 ? text : text.substring(0, 60) + "…";
+    }
+}

@@ -1,0 +1,53 @@
+package greenladder.core.plan;
+
+import static greenladder.core.plan.PlanCommand.wrong;
+
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.SprintPlan.Tally;
+import greenladder.core.item.Workspace;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeMap;
+
+/**
+ * Starts a sprint: what stands in it now is what the team commits itself to.
+ *
+ * @param sprint its key
+ */
+public record StartSprint(String sprint) implements PlanCommand {
+
+    @Override
+    public Set<PlanKey> plans() {
+        return Set.of(PlanKey.sprint(sprint));
+    }
+
+    @Override
+    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+        var workspace = snapshot.workspace();
+        var it = workspace.findSprint(sprint).orElseThrow();
+        if (it.startedAt() != null) {
+            wrong(found, "state", "%s has been started already.", it.name());
+            return workspace;
+        }
+        return workspace.with(
+                it.started(
+                        at, tallies(SprintPart.inSprint(snapshot, sprint), workspace, it.team())));
+    }
+
+    /** What items come to by product; for a product of the team that has none, nothing. */
+    static TreeMap<String, Tally> tallies(
+            List<SprintPart> parts, Workspace workspace, String team) {
+        var tallies = new TreeMap<String, Tally>();
+        workspace
+                .findTeam(team)
+                .ifPresent(
+                        found -> found.products().forEach(code -> tallies.put(code, Tally.NONE)));
+        for (var part : parts) {
+            tallies.merge(part.item().product(), Tally.NONE.plus(part.amount()), Tally::plus);
+        }
+        return tallies;
+    }
+}

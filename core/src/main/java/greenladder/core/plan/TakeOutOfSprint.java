@@ -1,0 +1,61 @@
+package greenladder.core.plan;
+
+import greenladder.core.change.Change;
+import greenladder.core.change.Command;
+import greenladder.core.change.Need;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+
+/**
+ * Takes items out of a sprint, with what stands under them there; candidates for it stop being
+ * ones.
+ *
+ * @param sprint its key
+ */
+public record TakeOutOfSprint(List<ItemKey> items, String sprint) implements Command {
+    public TakeOutOfSprint {
+        items = List.copyOf(items);
+    }
+
+    @Override
+    public OperationKind kind() {
+        return OperationKind.PLAN;
+    }
+
+    @Override
+    public Need need(Snapshot snapshot) {
+        return Need.PLAN;
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var candidates =
+                snapshot.workspace()
+                        .findSprint(sprint)
+                        .map(one -> Load.candidates(snapshot, one))
+                        .orElse(List.of());
+        var nodes = new LinkedHashSet<Node>();
+        items.forEach(key -> snapshot.requireNode(key).walk(nodes::add));
+        var changes = new ArrayList<Change>();
+        for (var node : nodes) {
+            var item = node.item();
+            if (sprint.equals(item.sprint())) {
+                changes.add(new Change(item.key(), Field.SPRINT, sprint, null));
+            }
+            if (candidates.contains(node)) {
+                changes.add(
+                        new Change(
+                                item.key(), Field.CANDIDATE, Field.CANDIDATE.textOf(item), null));
+            }
+        }
+        return new Drawn(items, changes);
+    }
+}
