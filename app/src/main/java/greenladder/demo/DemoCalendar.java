@@ -14,6 +14,7 @@ import java.time.temporal.TemporalAdjusters;
 record DemoCalendar(LocalDate today) {
     static final int CLOSED = 6;
     static final int CURRENT = CLOSED + 1;
+    static final int AHEAD = 4;
     static final int DAYS = 14;
     static final int WORKING_DAYS = 10;
 

@@ -134,6 +134,7 @@ final class DemoHistory {
         fields.put("level", "task");
         fields.put("title", task.title());
         fields.put("hours.estimate", Integer.toString(task.hours()));
+        DemoPlanning.skill(task.title()).ifPresent(skill -> fields.put("skill", skill));
         if (parent != null) {
             fields.put("parent", parent.toString());
         }

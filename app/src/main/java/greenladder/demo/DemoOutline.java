@@ -55,9 +55,46 @@ record DemoOutline(List<Entry> entries) {
         int points() {
             return Integer.parseInt(fields.getOrDefault("size", "3"));
         }
+
+        private Entry in(String otherState) {
+            return new Entry(
+                    parent,
+                    under,
+                    day,
+                    level,
+                    team,
+                    fields,
+                    otherState,
+                    firstSize,
+                    daysToFinish,
+                    tasks,
+                    description);
+        }
     }
 
     record Task(String title, int hours) {}
+
+    /**
+     * This outline where no team has more under way than fits into a sprint; of the rest of its
+     * stories some are done already, and some wait, ready to be begun.
+     *
+     * @param left points that each team can still take on, by key; taken from as stories are met
+     */
+    DemoOutline calmed(Map<String, Integer> left) {
+        var calmed = new ArrayList<Entry>();
+        for (var entry : entries) {
+            boolean waits = false;
+            if (entry.isStory() && List.of("under-way", "in-test").contains(entry.state())) {
+                int points = left.getOrDefault(entry.team(), 0);
+                waits = points < entry.points();
+                if (!waits) {
+                    left.put(entry.team(), points - entry.points());
+                }
+            }
+            calmed.add(waits ? entry.in(calmed.size() % 2 == 0 ? "done" : "ready") : entry);
+        }
+        return new DemoOutline(calmed);
+    }
 
     static DemoOutline read(String text, Levels levels) {
         var entries = new ArrayList<Entry>();

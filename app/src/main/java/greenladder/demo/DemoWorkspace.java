@@ -4,6 +4,7 @@ import greenladder.core.item.Levels;
 import greenladder.core.item.Person;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
+import greenladder.core.item.SprintPlan;
 import greenladder.core.item.StandardLevels;
 import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.KeepRelease;
@@ -27,6 +28,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -43,6 +45,9 @@ import org.springframework.stereotype.Component;
 @Component
 @Profile("demo")
 class DemoWorkspace implements SmartLifecycle {
+    /** Points that each team has under way. */
+    private static final int UNDER_WAY = 11;
+
     /** Notices older than this have been read. */
     private static final Duration UNREAD = Duration.ofDays(3);
 
@@ -174,9 +179,11 @@ class DemoWorkspace implements SmartLifecycle {
     }
 
     private DemoHistory history(DemoContent content, DemoHistory history, DemoCalendar calendar) {
-        var crossing = outline("crossing.txt");
-        var later = outline("crossing-later.txt");
-        var quayside = outline("quayside.txt");
+        Map<String, Integer> underWay = new HashMap<>();
+        content.teams().forEach(team -> underWay.put(team.key(), UNDER_WAY));
+        var crossing = outline("crossing.txt").calmed(underWay);
+        var later = outline("crossing-later.txt").calmed(underWay);
+        var quayside = outline("quayside.txt").calmed(underWay);
         history.write(crossing, "MSF", "ines.rowe", true);
         history.write(later, "MSF", "ines.rowe", false);
         history.write(quayside, "QUA", "juna.frost", false);
@@ -196,6 +203,7 @@ class DemoWorkspace implements SmartLifecycle {
                             .filter(entry -> entry.team().equals(team.key()))
                             .toList();
             new DemoTeamWork(history, calendar, team).work(DemoSprints.of(stories, rhythm));
+            new DemoPlanning(history, calendar, team).ahead(stories);
         }
         return history;
     }
@@ -203,6 +211,9 @@ class DemoWorkspace implements SmartLifecycle {
     /** Releases and sprints, with the start and the close of each on its day. */
     private static void planned(DemoContent content, DemoHistory history, DemoCalendar calendar) {
         var first = DemoCalendar.at(calendar.firstDay(), 10);
+        for (var team : content.teams()) {
+            new DemoPlanning(history, calendar, team).calendars(first);
+        }
         var owners = Map.of("MSF", "ines.rowe", "QUA", "juna.frost");
         for (var goal : content.releases()) {
             var release = release(goal, calendar);
@@ -212,7 +223,7 @@ class DemoWorkspace implements SmartLifecycle {
                     any -> new KeepRelease(release));
         }
         for (var team : content.teams()) {
-            for (int number = 1; number <= DemoCalendar.CURRENT + 1; number++) {
+            for (int number = 1; number <= DemoCalendar.CURRENT + DemoCalendar.AHEAD; number++) {
                 var start = calendar.startOf(number);
                 var begun = DemoCalendar.at(start, 60);
                 var closed = DemoCalendar.at(calendar.finishOf(number), 540);
@@ -224,7 +235,9 @@ class DemoWorkspace implements SmartLifecycle {
                                 start,
                                 calendar.finishOf(number),
                                 null,
-                                null);
+                                null,
+                                SprintPlan.NONE.withGoal(
+                                        DemoPlanning.goal(team.key(), number)));
                 history.add(first, team.lead(), any -> KeepSprints.of(planned));
                 if (number <= DemoCalendar.CURRENT) {
                     history.add(begun, team.lead(), any -> new StartSprint(planned.key()));
@@ -261,8 +274,7 @@ class DemoWorkspace implements SmartLifecycle {
     }
 
     private static Release release(Goal goal, DemoCalendar calendar) {
-        return new Release(
-                key(goal), goal.product(), goal.name(), calendar.today().plusDays(goal.days()));
+        return DemoPlanning.release(key(goal), goal, calendar);
     }
 
     private static String key(Goal goal) {
