@@ -173,7 +173,11 @@ final class DemoHistory {
 
     /** What is due before a release is planned for it. */
     void plan(
-            DemoOutline outline, String owner, List<Goal> releases, Function<Goal, String> keyOf) {
+            DemoOutline outline,
+            String owner,
+            List<Goal> releases,
+            Function<Goal, String> keyOf,
+            Map<Goal, Integer> room) {
         for (var entry : outline.entries()) {
             if (!entry.level().equals("feature") && !entry.level().equals("epic")
                     || entry.daysToFinish().isEmpty()) {
@@ -182,6 +186,7 @@ final class DemoHistory {
             releases.stream()
                     .filter(release -> release.days() >= Integer.parseInt(entry.daysToFinish()))
                     .findFirst()
+                    .filter(release -> room.merge(release, -entry.points(), Integer::sum) >= 0)
                     .ifPresent(release ->
                             set(
                                     DemoCalendar.at(

@@ -187,9 +187,11 @@ class DemoWorkspace implements SmartLifecycle {
         history.write(crossing, "MSF", "ines.rowe", true);
         history.write(later, "MSF", "ines.rowe", false);
         history.write(quayside, "QUA", "juna.frost", false);
-        history.plan(crossing, "ines.rowe", releases(content, "MSF"), DemoWorkspace::key);
-        history.plan(later, "ines.rowe", releases(content, "MSF"), DemoWorkspace::key);
-        history.plan(quayside, "juna.frost", releases(content, "QUA"), DemoWorkspace::key);
+        Map<Goal, Integer> room = new HashMap<>();
+        content.releases().forEach(release -> room.put(release, DemoPlanning.room(release)));
+        history.plan(crossing, "ines.rowe", releases(content, "MSF"), DemoWorkspace::key, room);
+        history.plan(later, "ines.rowe", releases(content, "MSF"), DemoWorkspace::key, room);
+        history.plan(quayside, "juna.frost", releases(content, "QUA"), DemoWorkspace::key, room);
         for (var rhythm : content.rhythms()) {
             var team =
                     content.teams().stream()
@@ -236,8 +238,7 @@ class DemoWorkspace implements SmartLifecycle {
                                 calendar.finishOf(number),
                                 null,
                                 null,
-                                SprintPlan.NONE.withGoal(
-                                        DemoPlanning.goal(team.key(), number)));
+                                SprintPlan.NONE.withGoal(DemoPlanning.goal(team.key(), number)));
                 history.add(first, team.lead(), any -> KeepSprints.of(planned));
                 if (number <= DemoCalendar.CURRENT) {
                     history.add(begun, team.lead(), any -> new StartSprint(planned.key()));

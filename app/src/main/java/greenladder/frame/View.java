@@ -9,10 +9,14 @@ import java.util.List;
  */
 public enum View {
     LADDER(Stage.BREAK_DOWN, "Ladder", "ladder"),
-    OUTLINE(Stage.BREAK_DOWN, "Outline", "outline"),
-    RANK(Stage.REFINE, "Rank", "rank", "chart"),
+    OUTLINE(Stage.BREAK_DOWN, "Outline", "outline", "plan", "plan-strip"),
+    RANK(Stage.REFINE, "Rank", "rank", "chart", "plan", "plan-strip"),
     AGENDA(Stage.REFINE, "Agenda", "agenda"),
     ESTIMATE(Stage.REFINE, "Estimate", "estimate"),
+    BENCH(Stage.PLAN, "Bench", "bench", "plan"),
+    SPRINT(Stage.PLAN, "Sprint", "sprint", "plan"),
+    RELEASES(Stage.PLAN, "Releases", "releases", "plan"),
+    CALENDARS(Stage.PLAN, "Calendars", "calendars", "plan"),
     THREADS(Stage.TRACE, "Threads", "threads", "threads");
 
     private final Stage stage;

@@ -48,6 +48,12 @@ public final class Answers {
                 Map.of());
     }
 
+    /** Something done to the plan, in words of its own. */
+    public static ResponseEntity<String> noted(String words, Saved saved) {
+        return answer(
+                saved.operation(), saved.operation() == 0 ? "Nothing changed" : words, Map.of());
+    }
+
     public static ResponseEntity<String> said(String words) {
         return answer(0, words, Map.of());
     }

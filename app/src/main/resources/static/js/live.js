@@ -48,8 +48,9 @@ async function changed(event) {
   seen = touched.operation;
   if (await isOwn(touched.operation)) return;
   if (touched.drawn && !gathering && !isLoading() && put(touched)) return;
-  const near = touched.many || touched.items.some(shows);
-  if (!near && !touched.products.includes(view()?.dataset.product)) return;
+  const isOurs = touched.products.includes(view()?.dataset.product);
+  const near = touched.many || touched.items.some(shows) || (isOurs && view().dataset.lively !== undefined);
+  if (!near && !isOurs) return;
   stale.all ||= touched.many;
   touched.items.forEach((key) => stale.items.add(key));
   gather(near ? SOON : LATER);

@@ -22,3 +22,4 @@ import "./attaching.js";
 import "./folds.js";
 import "./writing.js";
 import "./live.js";
+import "./planning.js";

@@ -8,3 +8,5 @@ import "./narrowing.js";
 import "./filling.js";
 import "./ladder-keys.js";
 import "./ladder-drag.js";
+import "./plan-drag.js";
+import "./plan-strip.js";

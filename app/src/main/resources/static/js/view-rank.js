@@ -10,3 +10,5 @@ import "./sources.js";
 import "./filling.js";
 import "./ladder-keys.js";
 import "./ladder-drag.js";
+import "./plan-drag.js";
+import "./plan-strip.js";

@@ -145,7 +145,8 @@ public record SprintPart(
         return keys;
     }
 
-    static boolean isOpen(Item item) {
+    /** Whether it is neither done nor dropped. */
+    public static boolean isOpen(Item item) {
         return !item.isDone() && !item.isDropped();
     }
 }

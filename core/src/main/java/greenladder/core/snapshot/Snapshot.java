@@ -329,6 +329,14 @@ public final class Snapshot {
         return nodes(orders.roots(product));
     }
 
+    /**
+     * A product's items of one level that are neither done nor dropped nor in a sprint, in rank
+     * order; a stretch of it costs what it holds.
+     */
+    public List<Node> waiting(Product product, Level level) {
+        return nodes(orders.waiting(new LevelOf(product.code(), level.key())));
+    }
+
     /** An item's place, from 1, among its product's items of its level. */
     public int position(Item item) {
         return orderOf(item.key().product(), item.level()).indexOf(slot(item)) + 1;

@@ -1,0 +1,121 @@
+package greenladder.plan;
+
+import greenladder.core.item.ItemKey;
+import greenladder.core.plan.Load;
+import greenladder.core.plan.Sprints;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Asked;
+import greenladder.item.Look;
+import greenladder.planning.SprintFigures;
+import java.util.ArrayList;
+import java.util.List;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.LinkedMultiValueMap;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Shows the bench, and where things can be planned. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/bench")
+class BenchController {
+    private final BenchPages pages;
+    private final Frames frames;
+    private final SprintFigures figures;
+
+    /** A place that work can be planned into. */
+    record Place(String kind, String key, String name, String words) {}
+
+    BenchController(BenchPages pages, Frames frames, SprintFigures figures) {
+        this.pages = pages;
+        this.frames = frames;
+        this.figures = figures;
+    }
+
+    @GetMapping
+    String bench(
+            Look look,
+            @RequestParam MultiValueMap<String, String> asked,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        var place = BenchPlace.read(look.snapshot(), look.product(), figures.today(), asked);
+        model.addAttribute("page", pages.page(look, place));
+        model.addAttribute("frame", frames.of(look, View.BENCH));
+        return fragment ? "plan/bench :: view" : "plan/bench";
+    }
+
+    /** The open sprints and releases, as a strip below a list. */
+    @GetMapping("/strip")
+    String strip(Look look, Model model) {
+        var today = figures.today();
+        var place =
+                BenchPlace.read(
+                        look.snapshot(), look.product(), today, new LinkedMultiValueMap<>());
+        model.addAttribute("strip", pages.strip(look, place));
+        return "plan/strip :: strip";
+    }
+
+    /** The sprints and releases that an item can be planned into, for its menu. */
+    @GetMapping("/places")
+    String places(Look look, @RequestParam String item, Model model) {
+        var snapshot = look.snapshot();
+        var node = Asked.node(snapshot, item);
+        var places = new ArrayList<Place>();
+        var workspace = snapshot.workspace();
+        for (var sprint : workspace.openSprintsFor(node.item())) {
+            if (!sprint.isClosed()) {
+                places.add(
+                        new Place(
+                                "sprint",
+                                sprint.key(),
+                                sprint.name(),
+                                sprint.isRunning() ? "running" : ""));
+            }
+        }
+        for (var release : workspace.releasesOf(node.item().key().product())) {
+            if (!release.isReleased()) {
+                places.add(new Place("release", release.key(), release.name(), "release"));
+            }
+        }
+        model.addAttribute("item", node.item());
+        model.addAttribute("product", look.product().code());
+        model.addAttribute("places", places);
+        model.addAttribute("planned", planned(look, node.item().key()));
+        return "plan/places :: places";
+    }
+
+    /** What the item is planned into now, or meant for. */
+    private static List<Place> planned(Look look, ItemKey key) {
+        var snapshot = look.snapshot();
+        var item = snapshot.requireNode(key).item();
+        var planned = new ArrayList<Place>();
+        snapshot.workspace()
+                .findSprint(item.sprint())
+                .filter(sprint -> !sprint.isClosed())
+                .ifPresent(sprint ->
+                        planned.add(new Place("sprint", sprint.key(), sprint.name(), "")));
+        snapshot.workspace()
+                .findRelease(item.release())
+                .ifPresent(release ->
+                        planned.add(new Place("release", release.key(), release.name(), "")));
+        var team = snapshot.workspace().findTeam(item.team());
+        team.ifPresent(found ->
+                Sprints.of(snapshot.workspace(), found.key()).stream()
+                        .filter(sprint ->
+                                Load.candidates(snapshot, sprint).stream()
+                                        .anyMatch(node -> node.item().key().equals(key)))
+                        .findFirst()
+                        .ifPresent(sprint ->
+                                planned.add(
+                                        new Place(
+                                                "candidate",
+                                                sprint.key(),
+                                                sprint.name(),
+                                                "candidate"))));
+        return planned;
+    }
+}

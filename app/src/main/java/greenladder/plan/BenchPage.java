@@ -1,0 +1,171 @@
+package greenladder.plan;
+
+import greenladder.list.FilterLine;
+import greenladder.panel.ItemPanel;
+import greenladder.plan.Ruler.Span;
+import greenladder.plan.Ruler.Week;
+import greenladder.web.RungMark;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** What the bench shows. */
+record BenchPage(
+        String product,
+        String url,
+        String query,
+        long operation,
+        boolean mayPlan,
+        Dates dates,
+        List<ReleaseRow> releases,
+        List<TeamRow> teams,
+        Waiting waiting,
+        Making making,
+        @Nullable ItemPanel panel) {
+
+    /**
+     * @param today where the plumb line hangs; empty where today is not on the ruler
+     */
+    record Dates(
+            List<Week> weeks,
+            List<String> ticks,
+            String today,
+            String todayWords,
+            String words,
+            List<Choice> lengths,
+            String earlier,
+            String later,
+            String now) {}
+
+    record Choice(String url, String label, boolean current) {}
+
+    /**
+     * @param gauge widths in percent of the release's own span
+     * @param moreWords what else is to be known, such as the products it spans
+     */
+    record ReleaseRow(
+            String key,
+            String name,
+            String url,
+            Span span,
+            String date,
+            Gauge gauge,
+            String moreWords,
+            List<MilestoneMark> milestones,
+            boolean released) {}
+
+    record MilestoneMark(String at, String words) {}
+
+    /**
+     * @param tick where the capacity ends; empty where nothing is known
+     */
+    record Gauge(
+            String done,
+            Span underWay,
+            Span toDo,
+            String tick,
+            @Nullable Span spill,
+            String words,
+            String over) {}
+
+    /**
+     * @param usual what it usually completes, in words
+     * @param opened the sprint that is opened below its troughs
+     */
+    record TeamRow(
+            String key,
+            String name,
+            String usual,
+            String usualMore,
+            List<Drawn> troughs,
+            @Nullable Opened opened) {}
+
+    record Drawn(Trough trough, String url, boolean open) {}
+
+    /**
+     * A sprint opened in place.
+     *
+     * @param pastCapacity how many of its items fit; -1 where all do
+     */
+    record Opened(
+            String key,
+            String name,
+            String dates,
+            String days,
+            String goal,
+            String start,
+            String finish,
+            String closeUrl,
+            String pageUrl,
+            String figures,
+            String over,
+            String people,
+            String usual,
+            List<Line> lines,
+            List<Line> candidates,
+            String candidateWords,
+            @Nullable Target next,
+            List<String> overKeys,
+            boolean mayStart,
+            boolean isOpen,
+            String capacity,
+            boolean asksCapacity) {}
+
+    record Target(String key, String name) {}
+
+    /**
+     * @param beyond whether it does not fit any more
+     */
+    record Line(
+            String key,
+            int level,
+            String title,
+            String url,
+            String person,
+            String size,
+            String look,
+            boolean beyond) {}
+
+    /**
+     * What is not planned yet.
+     *
+     * @param moreUrl where more of it is shown; empty where all is
+     */
+    record Waiting(
+            String words,
+            List<Choice> levels,
+            List<Choice> lists,
+            FilterLine line,
+            List<Row> rows,
+            String moreUrl,
+            String moreWords) {}
+
+    /**
+     * @param head the band that begins here; empty for none
+     */
+    record Row(
+            String head,
+            int place,
+            String key,
+            int level,
+            RungMark mark,
+            String kind,
+            String title,
+            String url,
+            String size,
+            boolean maySize,
+            boolean candidate,
+            boolean picked) {}
+
+    /** Open sprints and releases below a list. */
+    record Strip(
+            String product,
+            boolean mayPlan,
+            List<Trough> troughs,
+            List<ReleaseRow> releases,
+            Making making) {}
+
+    /** What the forms for new sprints and releases begin with. */
+    record Making(List<TeamChoice> teams, String start, String name) {}
+
+    record TeamChoice(String key, String name, boolean chosen) {}
+}

@@ -1,0 +1,548 @@
+package greenladder.plan;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.item.Release;
+import greenladder.core.item.Sprint;
+import greenladder.core.item.Sprint.Standing;
+import greenladder.core.item.Team;
+import greenladder.core.plan.Availability;
+import greenladder.core.plan.Capacity;
+import greenladder.core.plan.Load;
+import greenladder.core.plan.ReleaseFill;
+import greenladder.core.plan.SprintPart;
+import greenladder.core.plan.Sprints;
+import greenladder.core.plan.Velocity;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Look;
+import greenladder.item.Rights;
+import greenladder.list.FilterLines;
+import greenladder.list.Narrowed;
+import greenladder.panel.ItemPanels;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
+import greenladder.plan.BenchPage.Choice;
+import greenladder.plan.BenchPage.Drawn;
+import greenladder.plan.BenchPage.Gauge;
+import greenladder.plan.BenchPage.Line;
+import greenladder.plan.BenchPage.MilestoneMark;
+import greenladder.plan.BenchPage.Opened;
+import greenladder.plan.BenchPage.ReleaseRow;
+import greenladder.plan.BenchPage.Row;
+import greenladder.plan.BenchPage.Target;
+import greenladder.plan.BenchPage.TeamChoice;
+import greenladder.plan.BenchPage.TeamRow;
+import greenladder.plan.BenchPage.Waiting;
+import greenladder.plan.Ruler.Span;
+import greenladder.planning.SprintFigures;
+import greenladder.planning.SprintSeries;
+import greenladder.web.RungMark;
+import greenladder.web.SizeWords;
+import greenladder.web.Words;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Lays out the bench: sprints and releases on the date ruler, beside what waits to be planned. */
+@Component
+class BenchPages {
+    private static final int DRAWN = 80;
+    private static final int MORE = 200;
+    private static final int WIDE_STEP = 4;
+    private static final int MOST_IN_STRIP = 5;
+
+    private final Rights rights;
+    private final ItemPanels panels;
+    private final FilterLines lines;
+    private final SprintFigures figures;
+
+    BenchPages(Rights rights, ItemPanels panels, FilterLines lines, SprintFigures figures) {
+        this.rights = rights;
+        this.panels = panels;
+        this.lines = lines;
+        this.figures = figures;
+    }
+
+    BenchPage page(Look look, BenchPlace place) {
+        var snapshot = look.snapshot();
+        var reader = look.reader();
+        var product = look.product();
+        var velocities = new HashMap<String, Velocity>();
+        var teams = snapshot.workspace().teamsOf(product.code());
+        teams.forEach(team ->
+                velocities.put(team.key(), Velocity.of(snapshot, team.key(), Velocity.WINDOW)));
+        boolean mayPlan = reader.mayIn(product.code(), Permission.PLAN);
+        return new BenchPage(
+                product.code(),
+                place.url(),
+                place.filter().query(place.parameters()),
+                look.operation(),
+                mayPlan,
+                dates(place),
+                releases(snapshot, place, velocities),
+                teams.stream()
+                        .map(team ->
+                                team(
+                                        snapshot,
+                                        team,
+                                        place,
+                                        Objects.requireNonNull(velocities.get(team.key())),
+                                        reader))
+                        .toList(),
+                waiting(snapshot, place, reader),
+                making(snapshot, teams),
+                place.at() == null
+                        ? null
+                        : panels.of(place.at(), reader, one -> place.at(one.key()).url()));
+    }
+
+    /** The open sprints of a product's teams, and its releases that are not out yet. */
+    BenchPage.Strip strip(Look look, BenchPlace place) {
+        var snapshot = look.snapshot();
+        var product = look.product();
+        var velocities = new HashMap<String, Velocity>();
+        var troughs = new ArrayList<Trough>();
+        for (var team : snapshot.workspace().teamsOf(product.code())) {
+            var velocity = Velocity.of(snapshot, team.key(), Velocity.WINDOW);
+            velocities.put(team.key(), velocity);
+            Sprints.of(snapshot.workspace(), team.key()).stream()
+                    .filter(sprint -> !sprint.isClosed())
+                    .limit(MOST_IN_STRIP)
+                    .forEach(sprint ->
+                            troughs.add(trough(snapshot, sprint, place.ruler(), velocity)));
+        }
+        var teams = snapshot.workspace().teamsOf(product.code());
+        return new BenchPage.Strip(
+                product.code(),
+                look.reader().mayIn(product.code(), Permission.PLAN),
+                troughs,
+                releases(snapshot, place, velocities).stream()
+                        .filter(release -> !release.released())
+                        .toList(),
+                making(snapshot, teams));
+    }
+
+    private BenchPage.Dates dates(BenchPlace place) {
+        var ruler = place.ruler();
+        var today = figures.today();
+        boolean isShown = ruler.holds(today);
+        return new BenchPage.Dates(
+                ruler.weekMarks(),
+                ruler.ticks(),
+                isShown ? ruler.noon(today) : "",
+                isShown ? "today, " + Words.day(today) : "",
+                ruler.inWords(),
+                Ruler.CHOICES.stream()
+                        .map(weeks ->
+                                new Choice(
+                                        place.over(
+                                                        place.fromAsked()
+                                                                ? new Ruler(ruler.from(), weeks)
+                                                                : Ruler.around(today, weeks),
+                                                        place.fromAsked())
+                                                .url(),
+                                        weeks + " weeks",
+                                        weeks == ruler.weeks()))
+                        .toList(),
+                place.over(moved(ruler, -1), true).url(),
+                place.over(moved(ruler, 1), true).url(),
+                place.over(Ruler.around(today, ruler.weeks()), false).url());
+    }
+
+    private static Ruler moved(Ruler ruler, int way) {
+        int step = Math.max(2, ruler.weeks() / WIDE_STEP);
+        return new Ruler(ruler.from().plusWeeks((long) way * step), ruler.weeks());
+    }
+
+    private List<ReleaseRow> releases(
+            Snapshot snapshot, BenchPlace place, Map<String, Velocity> velocities) {
+        var ruler = place.ruler();
+        var shown =
+                snapshot.workspace().releasesOf(place.product().code()).stream()
+                        .filter(release -> ruler.shows(start(release, ruler), release.date()))
+                        .toList();
+        var fills =
+                ReleaseFill.of(
+                        snapshot,
+                        shown,
+                        team ->
+                                velocities.computeIfAbsent(
+                                        team, key -> Velocity.of(snapshot, key, Velocity.WINDOW)));
+        return shown.stream()
+                .map(release ->
+                        new ReleaseRow(
+                                release.key(),
+                                release.name(),
+                                ReleasePages.url(place.product(), release.key()),
+                                ruler.span(start(release, ruler), release.date()),
+                                Words.day(release.date()),
+                                gauge(Objects.requireNonNull(fills.get(release.key()))),
+                                release.others().isEmpty()
+                                        ? ""
+                                        : "for " + String.join(", ", release.products()),
+                                release.milestones().stream()
+                                        .filter(one -> ruler.holds(one.date()))
+                                        .map(one ->
+                                                new MilestoneMark(
+                                                        ruler.noon(one.date()),
+                                                        one.name() + ", " + Words.day(one.date())))
+                                        .toList(),
+                                release.isReleased()))
+                .toList();
+    }
+
+    private static LocalDate start(Release release, Ruler ruler) {
+        return release.start() == null || release.start().isBefore(ruler.from())
+                ? ruler.from()
+                : release.start();
+    }
+
+    static Gauge gauge(ReleaseFill fill) {
+        double planned = fill.planned().toDecimal().doubleValue();
+        double done = fill.done().toDecimal().doubleValue();
+        double underWay = fill.inProgress().toDecimal().doubleValue();
+        double room = fill.capacity() == null ? 0 : fill.capacity().doubleValue();
+        double whole = Math.max(1, Math.max(room, planned));
+        double share = 100 / whole;
+        double until = room == 0 ? planned : Math.min(room, planned);
+        double rest = Math.max(0, until - done - underWay);
+        var over = fill.over();
+        return new Gauge(
+                Ruler.percent(Math.min(done, until) * share),
+                new Span(
+                        Ruler.percent(Math.min(done, until) * share),
+                        Ruler.percent(Math.max(0, Math.min(underWay, until - done)) * share)),
+                new Span(Ruler.percent((until - rest) * share), Ruler.percent(rest * share)),
+                room == 0 ? "" : Ruler.percent(room * share),
+                over == null
+                        ? null
+                        : new Span(
+                                Ruler.percent(room * share),
+                                Ruler.percent((planned - room) * share)),
+                fill.capacity() == null
+                        ? Words.of(fill.planned()) + " points"
+                        : "%s of %s points"
+                                .formatted(Words.of(fill.planned()), Words.score(fill.capacity())),
+                over == null ? "" : Words.score(over) + " over");
+    }
+
+    private TeamRow team(
+            Snapshot snapshot, Team team, BenchPlace place, Velocity velocity, SignedIn reader) {
+        var ruler = place.ruler();
+        var all = Sprints.of(snapshot.workspace(), team.key());
+        var drawn = new ArrayList<Drawn>();
+        Opened opened = null;
+        for (var sprint : all) {
+            if (ruler.shows(sprint.start(), sprint.finish())) {
+                boolean open = sprint.key().equals(place.open());
+                drawn.add(
+                        new Drawn(
+                                trough(snapshot, sprint, ruler, velocity),
+                                place.opening(open ? "" : sprint.key()).url(),
+                                open));
+                opened = open ? opened(snapshot, sprint, place, velocity, reader) : opened;
+            }
+        }
+        return new TeamRow(
+                team.key(),
+                team.name(),
+                all.isEmpty()
+                        ? "without sprints"
+                        : velocity.mean()
+                                .map(mean -> "usually " + Words.of(mean))
+                                .orElse("none closed yet"),
+                all.isEmpty()
+                        ? "%s waiting".formatted(snapshot.countMarked(Mark.TEAM, team.key()))
+                        : range(velocity),
+                drawn,
+                opened);
+    }
+
+    static String range(Velocity velocity) {
+        return velocity.sprints().isEmpty()
+                ? ""
+                : "%s to %s over %s"
+                        .formatted(
+                                Words.of(velocity.least()),
+                                Words.of(velocity.most()),
+                                Words.count(velocity.sprints().size(), "sprint"));
+    }
+
+    private Trough trough(Snapshot snapshot, Sprint sprint, Ruler ruler, Velocity velocity) {
+        if (sprint.isClosed()) {
+            var products = snapshot.workspace().productsByCode().keySet();
+            var completed = sprint.completed(products);
+            var committed = sprint.committed(products);
+            return Trough.closed(
+                    sprint,
+                    ruler,
+                    completed == null ? Amount.ZERO : completed.points(),
+                    committed == null ? null : committed.points());
+        }
+        return Trough.of(
+                snapshot,
+                sprint,
+                ruler,
+                Capacity.of(snapshot, sprint, velocity),
+                note(snapshot, sprint));
+    }
+
+    private String note(Snapshot snapshot, Sprint sprint) {
+        var availability = Availability.of(snapshot.workspace(), sprint);
+        var today = figures.today();
+        if (sprint.isRunning()) {
+            return daysLeft(availability, sprint, today);
+        }
+        var notes = new ArrayList<String>();
+        long holidays =
+                availability.team().calendar().holidays().keySet().stream()
+                        .filter(day ->
+                                !day.isBefore(sprint.start()) && !day.isAfter(sprint.finish()))
+                        .count();
+        if (holidays > 0) {
+            notes.add(Words.count(holidays, "holiday"));
+        }
+        int away = availability.partlyAway().size();
+        if (away > 0) {
+            notes.add(away + " away");
+        }
+        return String.join(", ", notes);
+    }
+
+    static String daysLeft(Availability availability, Sprint sprint, LocalDate today) {
+        int left = availability.daysFrom(today).size();
+        return sprint.finish().isBefore(today)
+                ? "ended " + Words.day(sprint.finish())
+                : left == 1 ? "last day" : Words.count(left, "day") + " left";
+    }
+
+    private Opened opened(
+            Snapshot snapshot,
+            Sprint sprint,
+            BenchPlace place,
+            Velocity velocity,
+            SignedIn reader) {
+        var capacity = Capacity.of(snapshot, sprint, velocity);
+        var availability = Availability.of(snapshot.workspace(), sprint);
+        var parts = SprintPart.inSprint(snapshot, sprint.key());
+        var items = new ArrayList<Line>();
+        var overKeys = new ArrayList<String>();
+        var sum = Amount.ZERO;
+        for (var part : parts) {
+            sum = part.amount() == null ? sum : sum.plus(part.amount());
+            var node = snapshot.requireNode(part.item());
+            boolean beyond = capacity.over(sum) != null;
+            items.add(line(snapshot, node, place, part.amount(), beyond));
+            if (beyond && SprintPart.isOpen(node.item())) {
+                overKeys.add(part.item().toString());
+            }
+        }
+        var candidates = Load.candidates(snapshot, sprint);
+        var tried = Amount.ZERO;
+        for (var node : candidates) {
+            var own = SprintPart.ownPart(node);
+            tried = own == null ? tried : tried.plus(own);
+        }
+        var over = capacity.over(sum);
+        return new Opened(
+                sprint.key(),
+                sprint.name(),
+                "%s – %s".formatted(Words.day(sprint.start()), Words.day(sprint.finish())),
+                sprint.isRunning()
+                        ? daysLeft(availability, sprint, figures.today())
+                        : Words.count(availability.daysFrom(sprint.start()).size(), "working day"),
+                Objects.requireNonNullElse(sprint.plan().goal(), ""),
+                sprint.start().toString(),
+                sprint.finish().toString(),
+                place.opening("").url(),
+                SprintPages.url(place.product(), sprint.key()),
+                capacity.points() == null
+                        ? Words.of(sum) + " points"
+                        : "%s of %s points"
+                                .formatted(Words.of(sum), Words.score(capacity.points())),
+                over == null ? "" : Words.score(over) + " over",
+                people(snapshot, availability),
+                range(velocity),
+                items,
+                candidates.stream()
+                        .map(node -> line(snapshot, node, place, SprintPart.ownPart(node), false))
+                        .toList(),
+                candidateWords(tried, sum, capacity),
+                Sprints.after(snapshot.workspace(), sprint)
+                        .map(next -> new Target(next.key(), next.name()))
+                        .orElse(null),
+                overKeys,
+                sprint.standing() == Standing.PLANNED
+                        && rights.mayPlan(reader, availability.team()),
+                !sprint.isClosed() && rights.mayPlan(reader, availability.team()),
+                sprint.plan().capacity() == null ? "" : sprint.plan().capacity().toString(),
+                velocity.sprints().isEmpty());
+    }
+
+    private static String candidateWords(Amount tried, Amount sum, Capacity capacity) {
+        var together = sum.plus(tried);
+        var over = capacity.over(together);
+        return "%s more, %s together%s"
+                .formatted(
+                        Words.of(tried),
+                        Words.of(together),
+                        over == null ? "" : ", " + Words.score(over) + " over");
+    }
+
+    private static String people(Snapshot snapshot, Availability availability) {
+        var away = availability.partlyAway();
+        var names =
+                away.stream()
+                        .map(handle ->
+                                snapshot.findPerson(handle)
+                                        .map(person -> person.name())
+                                        .orElse(handle))
+                        .toList();
+        var hours = availability.hours();
+        return Stream.of(
+                        Words.count(availability.people().size(), "person")
+                                .replace("persons", "people"),
+                        Words.score(hours) + " hours for planned work",
+                        names.isEmpty() ? "" : "away for a time: " + String.join(", ", names))
+                .filter(words -> !words.isEmpty())
+                .reduce((some, more) -> some + " · " + more)
+                .orElse("");
+    }
+
+    static Line line(
+            Snapshot snapshot,
+            Node node,
+            BenchPlace place,
+            @Nullable Amount amount,
+            boolean beyond) {
+        var item = node.item();
+        return new Line(
+                item.key().toString(),
+                item.level().index(),
+                item.title(),
+                place.at(item.key()).url(),
+                snapshot.findPerson(item.assignee()).map(person -> person.initials()).orElse("–"),
+                Words.of(amount),
+                Trough.look(node),
+                beyond);
+    }
+
+    private Waiting waiting(Snapshot snapshot, BenchPlace place, SignedIn reader) {
+        var product = place.product();
+        var narrowed = lines.narrowed(snapshot, List.of(product), place.filter(), reader);
+        var all = snapshot.waiting(product, place.level());
+        int most = DRAWN + place.more();
+        var shown = new ArrayList<Node>();
+        boolean more = false;
+        for (var node : all) {
+            if (isListed(node, place, narrowed)) {
+                if (shown.size() == most) {
+                    more = true;
+                    break;
+                }
+                shown.add(node);
+            }
+        }
+        var rows = new ArrayList<Row>();
+        var bands = new HashMap<String, String>();
+        product.refining().bands().forEach(band -> bands.put(band.key(), band.name()));
+        String head = null;
+        for (var node : shown) {
+            var band = bands.getOrDefault(node.item().details().refinement().band(), "");
+            rows.add(row(product, node, place, reader, band.equals(head) ? "" : band, rows.size()));
+            head = band;
+        }
+        var count =
+                place.filter().isNarrow() || place.queue() != null
+                        ? Words.count(shown.size(), Words.lower(place.level().name()))
+                                + (more ? " and more" : "")
+                        : counted(all.size(), place.level());
+        return new Waiting(
+                count,
+                levels(place),
+                lists(snapshot, place),
+                lines.line(narrowed, "bench", place.parameters(), reader, shown, shown),
+                rows,
+                more ? place.with(place.more() + MORE).url() : "",
+                "Show more");
+    }
+
+    private static String counted(int count, Level level) {
+        return count + " " + Words.lower(count == 1 ? level.name() : level.plural());
+    }
+
+    private static boolean isListed(Node node, BenchPlace place, Narrowed narrowed) {
+        Item item = node.item();
+        boolean isOfQueue = place.queue() == null || place.queue().key().equals(item.team());
+        return isOfQueue && (!narrowed.isNarrow() || narrowed.finds(node));
+    }
+
+    private Row row(
+            Product product, Node node, BenchPlace place, SignedIn reader, String head, int index) {
+        var item = node.item();
+        return new Row(
+                head,
+                index + 1,
+                item.key().toString(),
+                item.level().index(),
+                RungMark.of(product.levels(), item.level()),
+                item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
+                item.title(),
+                place.at(item.key()).url(),
+                SizeWords.of(product, node),
+                !node.rollUp().hasPointChildren() && rights.mayEdit(reader, item, Field.SIZE),
+                item.details().refinement().isCandidate(),
+                item.key().equals(place.at()));
+    }
+
+    private static List<Choice> levels(BenchPlace place) {
+        return place.product().levels().all().stream()
+                .filter(Level::carriesPoints)
+                .map(level ->
+                        new Choice(
+                                place.of(level).url(), level.plural(), level.equals(place.level())))
+                .toList();
+    }
+
+    private static List<Choice> lists(Snapshot snapshot, BenchPlace place) {
+        var lists = new ArrayList<Choice>();
+        lists.add(
+                new Choice(
+                        place.of((Team) null).url(),
+                        place.product().name(),
+                        place.queue() == null));
+        for (var team : snapshot.workspace().teamsOf(place.product().code())) {
+            lists.add(
+                    new Choice(
+                            place.of(team).url(),
+                            "Queue of " + team.name(),
+                            team.equals(place.queue())));
+        }
+        return lists;
+    }
+
+    private BenchPage.Making making(Snapshot snapshot, List<Team> teams) {
+        var latest =
+                teams.stream()
+                        .flatMap(team -> Sprints.of(snapshot.workspace(), team.key()).stream())
+                        .map(Sprint::finish)
+                        .max(LocalDate::compareTo)
+                        .filter(day -> !day.isBefore(figures.today()))
+                        .orElse(figures.today());
+        return new BenchPage.Making(
+                teams.stream().map(team -> new TeamChoice(team.key(), team.name(), true)).toList(),
+                Ruler.monday(latest.plusDays(7)).toString(),
+                SprintSeries.USUAL_NAME);
+    }
+}

@@ -1,0 +1,168 @@
+package greenladder.plan;
+
+import greenladder.core.item.Calendar;
+import greenladder.core.item.Calendar.Member;
+import greenladder.core.item.Team;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Look;
+import greenladder.item.Rights;
+import java.time.DayOfWeek;
+import java.time.format.TextStyle;
+import java.util.Collection;
+import java.util.List;
+import java.util.Locale;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Shows when the teams of a product work, and what their members give. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/calendars")
+class CalendarsController {
+    private final Frames frames;
+    private final Rights rights;
+
+    record CalendarPage(
+            String product,
+            String url,
+            long operation,
+            List<BenchPage.Choice> teams,
+            @Nullable TeamCalendar team) {}
+
+    record TeamCalendar(
+            String key,
+            String name,
+            boolean mayPlan,
+            String focus,
+            List<Weekday> weekdays,
+            String holidays,
+            int holidayCount,
+            List<Person> people) {}
+
+    record Weekday(int number, String name, boolean works) {}
+
+    record Person(
+            String handle,
+            String name,
+            String hours,
+            String share,
+            List<Weekday> weekdays,
+            String skills,
+            String off) {}
+
+    CalendarsController(Frames frames, Rights rights) {
+        this.frames = frames;
+        this.rights = rights;
+    }
+
+    @GetMapping
+    String calendars(
+            Look look,
+            @RequestParam(defaultValue = "") String team,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        var product = look.product();
+        var teams = look.snapshot().workspace().teamsOf(product.code());
+        var chosen =
+                teams.stream()
+                        .filter(one -> one.key().equals(team))
+                        .findFirst()
+                        .or(() -> teams.stream().findFirst());
+        model.addAttribute(
+                "page",
+                new CalendarPage(
+                        product.code(),
+                        url(product.code(), chosen.map(Team::key).orElse("")),
+                        look.operation(),
+                        teams.stream()
+                                .map(one ->
+                                        new BenchPage.Choice(
+                                                url(product.code(), one.key()),
+                                                one.name(),
+                                                one.equals(chosen.orElse(null))))
+                                .toList(),
+                        chosen.map(one -> calendar(look, one)).orElse(null)));
+        model.addAttribute("frame", frames.of(look, View.CALENDARS));
+        return fragment ? "plan/calendars :: view" : "plan/calendars";
+    }
+
+    private static String url(String product, String team) {
+        return "/%s/calendars?team=%s".formatted(product, team);
+    }
+
+    private TeamCalendar calendar(Look look, Team team) {
+        var calendar = team.calendar();
+        return new TeamCalendar(
+                team.key(),
+                team.name(),
+                rights.mayPlan(look.reader(), team),
+                Long.toString(calendar.focus().thousandths() / 10),
+                weekdays(calendar.weekdays()),
+                calendar.holidays().entrySet().stream()
+                        .map(one -> one.getKey() + " " + one.getValue())
+                        .collect(Collectors.joining("\n")),
+                calendar.holidays().size(),
+                people(look.snapshot(), team, calendar));
+    }
+
+    private static List<Person> people(Snapshot snapshot, Team team, Calendar calendar) {
+        return snapshot.workspace().membersAtWork(team).stream()
+                .map(handle -> {
+                    var member = calendar.member(handle);
+                    return new Person(
+                            handle,
+                            snapshot.findPerson(handle).map(person -> person.name()).orElse(handle),
+                            member.hours().toString(),
+                            member.share() == null
+                                    ? ""
+                                    : Objects.requireNonNull(member.share()).toString(),
+                            weekdays(
+                                    member.weekdays().isEmpty()
+                                            ? calendar.weekdays()
+                                            : member.weekdays()),
+                            skills(member),
+                            off(member));
+                })
+                .toList();
+    }
+
+    private static String skills(Member member) {
+        return member.skills().stream()
+                .map(skill ->
+                        skill.hoursPerDay() == null
+                                ? skill.name()
+                                : "%s %sh".formatted(skill.name(), skill.hoursPerDay()))
+                .collect(Collectors.joining(", "));
+    }
+
+    private static String off(Member member) {
+        return member.daysOff().stream()
+                .map(off ->
+                        Stream.of(
+                                        off.from().toString(),
+                                        off.to().equals(off.from()) ? "" : "to " + off.to(),
+                                        off.why())
+                                .filter(part -> !part.isEmpty())
+                                .collect(Collectors.joining(" ")))
+                .collect(Collectors.joining("\n"));
+    }
+
+    private static List<Weekday> weekdays(Collection<DayOfWeek> works) {
+        return Stream.of(DayOfWeek.values())
+                .map(day ->
+                        new Weekday(
+                                day.getValue(),
+                                day.getDisplayName(TextStyle.SHORT, Locale.UK),
+                                works.contains(day)))
+                .toList();
+    }
+}

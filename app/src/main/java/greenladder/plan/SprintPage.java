@@ -1,0 +1,114 @@
+package greenladder.plan;
+
+import greenladder.panel.ItemPanel;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** What the page of a sprint shows. */
+record SprintPage(
+        String product,
+        String url,
+        long operation,
+        List<BenchPage.Choice> sprints,
+        @Nullable Head head,
+        List<Story> stories,
+        List<Task> strays,
+        @Nullable Busy busy,
+        @Nullable Outcome outcome,
+        @Nullable ItemPanel panel) {
+
+    /**
+     * @param figures such as "26 of 27 points"
+     * @param warnings what is told before it is started
+     * @param targets where unfinished work can go
+     */
+    record Head(
+            String key,
+            String name,
+            String team,
+            String standing,
+            String dates,
+            String daysLeft,
+            String goal,
+            String start,
+            String finish,
+            String figures,
+            String over,
+            String usual,
+            String benchUrl,
+            boolean mayPlan,
+            boolean mayWork,
+            boolean mayStart,
+            boolean mayClose,
+            List<String> warnings,
+            List<Line> unfinished,
+            List<BenchPage.Target> targets,
+            String nextName,
+            List<Taker> people,
+            boolean mayRemove,
+            int items) {}
+
+    record Line(String key, String title) {}
+
+    record Taker(String handle, String name, boolean here, boolean guest) {}
+
+    /**
+     * @param hours of its tasks against what was thought of it, in words
+     * @param beyond whether the capacity ends before it
+     */
+    record Story(
+            String key,
+            int level,
+            String title,
+            String url,
+            String look,
+            String state,
+            String size,
+            boolean maySize,
+            String person,
+            boolean agreed,
+            boolean beyond,
+            boolean blocked,
+            String hours,
+            List<Task> tasks) {}
+
+    record Task(
+            String key,
+            int level,
+            String title,
+            String url,
+            String look,
+            String state,
+            String person,
+            String skill,
+            String hours,
+            String parent,
+            boolean mayEdit) {}
+
+    record Busy(List<Bar> people, List<Bar> skills, String nobody, List<Person> choices) {}
+
+    record Person(String handle, String name) {}
+
+    /**
+     * Hours that are to be worked against those that there are.
+     *
+     * @param load its width, in percent
+     * @param tick where the hours end
+     * @param points committed and candidate, for those who plan without tasks
+     */
+    record Bar(
+            String key,
+            String name,
+            String words,
+            String over,
+            String load,
+            String tick,
+            String spillAt,
+            String spill,
+            String points) {}
+
+    /** What became of it so far, as words and figures. */
+    record Outcome(List<Figure> figures) {}
+
+    record Figure(String label, String items, String points) {}
+}

@@ -1,0 +1,47 @@
+// The bench: a sprint that is opened in place, and the row of sprints that is about to be made.
+import { subjects } from "./selection.js";
+import { planInto, sprintOf, takeOut } from "./planning.js";
+
+const DAY = 86_400_000;
+
+document.addEventListener("click", (event) => {
+  const row = event.target.closest?.(".opened-row");
+  if (!row) return;
+  if (event.target.closest("[data-take-out]")) takeOut([row.dataset.key], { sprint: sprintOf(row) });
+  if (event.target.closest("[data-commit]")) planInto([row.dataset.key], { sprint: sprintOf(row) });
+});
+
+document.addEventListener("keydown", (event) => {
+  const row = event.target.matches?.(".card-link") && event.target.closest(".opened-row");
+  if (!row || event.key !== "Delete") return;
+  event.preventDefault();
+  takeOut(subjects(row.dataset.key), { sprint: sprintOf(row) });
+});
+
+// The days of the sprints that are about to be made, while they are being entered.
+const words = new Intl.DateTimeFormat("en-GB", { day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
+
+function tellDates(form) {
+  const start = Date.parse(form.elements.start.value);
+  const weeks = Number(form.elements.weeks.value);
+  const count = Number(form.elements.count.value);
+  const place = form.querySelector("[data-series-dates]");
+  if (!start || !(weeks > 0) || !(count > 0)) return void (place.textContent = "");
+  const span = (i) => {
+    const first = start + i * weeks * 7 * DAY;
+    return `${words.format(first)} – ${words.format(first + (weeks * 7 - 3) * DAY)}`;
+  };
+  const shown = Array.from({ length: Math.min(count, 4) }, (_, i) => span(i));
+  place.textContent = shown.join("; ") + (count > 4 ? `; … until ${words.format(start + (count * weeks * 7 - 3) * DAY)}` : "");
+}
+
+["input", "toggle"].forEach((name) =>
+  document.addEventListener(
+    name,
+    (event) => {
+      const form = event.target.closest?.("[data-sprint-series]") ?? event.target.querySelector?.("[data-sprint-series]");
+      if (form) tellDates(form);
+    },
+    true,
+  ),
+);
