@@ -62,7 +62,7 @@ public record ApiClient(String base, String token) {
                 request.header("Authorization", "Bearer " + token);
             }
             for (int i = 0; i < headers.length; i += 2) {
-                request.header(headers[i], headers[i + 1]);
+                request.setHeader(headers[i], headers[i + 1]);
             }
             var response = HTTP.send(request.build(), HttpResponse.BodyHandlers.ofString());
             return new Answer(

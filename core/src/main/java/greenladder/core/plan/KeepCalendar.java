@@ -1,5 +1,7 @@
 package greenladder.core.plan;
 
+import static greenladder.core.plan.PlanCommand.wrong;
+
 import greenladder.core.change.Need;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Calendar;
@@ -34,6 +36,16 @@ public record KeepCalendar(String team, Calendar calendar) implements PlanComman
 
     @Override
     public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+        // Of whom nothing is said, no fact tells: the rules of plans do not see them.
+        calendar.members().keySet().stream()
+                .filter(handle -> snapshot.findPerson(handle).isEmpty())
+                .findFirst()
+                .ifPresent(handle ->
+                        wrong(
+                                found,
+                                "members",
+                                "Nobody signs in as “%s”.",
+                                handle.substring(0, Math.min(60, handle.length()))));
         return snapshot.workspace()
                 .with(snapshot.workspace().findTeam(team).orElseThrow().with(calendar));
     }
