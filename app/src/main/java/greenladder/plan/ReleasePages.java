@@ -159,7 +159,7 @@ class ReleasePages {
                 Words.day(release.date()) + ", " + state(release),
                 release.isReleased(),
                 BenchPages.gauge(fill),
-                over == null
+                over == null || fill.capacity() == null
                         ? fill.capacity() == null
                                 ? "No sprint of its teams lies before its date, so nothing is known"
                                         + " of what fits."

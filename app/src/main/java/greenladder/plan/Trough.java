@@ -15,6 +15,7 @@ import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -60,8 +61,8 @@ record Trough(
             Snapshot snapshot, Sprint sprint, Ruler ruler, Capacity capacity, String note) {
         var parts = SprintPart.inSprint(snapshot, sprint.key());
         var candidates = Load.candidates(snapshot, sprint);
-        double load = sum(parts.stream().map(SprintPart::amount).toList());
-        double tried = sum(candidates.stream().map(SprintPart::ownPart).toList());
+        double load = sum(parts.stream().map(SprintPart::amount));
+        double tried = sum(candidates.stream().map(SprintPart::ownPart));
         double room = capacity.points() == null ? 0 : capacity.points().doubleValue();
         double whole = Math.max(1, Math.max(room / TICK, load + tried));
         double weeks = 100.0 / ruler.weeks() / 7;
@@ -141,9 +142,8 @@ record Trough(
         return room == null ? words : words + " of " + Words.score(room);
     }
 
-    private static double sum(List<@Nullable Amount> amounts) {
-        return amounts.stream()
-                .filter(Objects::nonNull)
+    private static double sum(Stream<@Nullable Amount> amounts) {
+        return amounts.filter(Objects::nonNull)
                 .mapToDouble(one -> one.toDecimal().doubleValue())
                 .sum();
     }

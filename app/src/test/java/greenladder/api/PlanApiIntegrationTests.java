@@ -45,7 +45,8 @@ public class PlanApiIntegrationTests extends RunningDemo {
         }
         api().post(
                         "/teams/" + team.key() + "/sprints",
-                        "{'start':'2026-05-04','days':12,'count':3,'name':'Tide {n}','goal':'Rain'}");
+                        "{'start':'2026-05-04','days':12,'count':3,'name':'Tide"
+                                + " {n}','goal':'Rain'}");
         return new Made(code, team.key());
     }
 
@@ -141,8 +142,7 @@ public class PlanApiIntegrationTests extends RunningDemo {
         assertThat(velocity.path("mean").asInt()).isEqualTo(3);
         assertThat(velocity.path("sprints").get(0).path("committed").asInt()).isEqualTo(10);
 
-        var undone =
-                api().post("/operations/" + close.header("Operation-Id") + "/undo", "");
+        var undone = api().post("/operations/" + close.header("Operation-Id") + "/undo", "");
 
         assertThat(undone.status()).isEqualTo(200);
         assertThat(report(made, 1).path("state").asString()).isEqualTo("started");
@@ -162,14 +162,9 @@ public class PlanApiIntegrationTests extends RunningDemo {
         var answers =
                 IntStream.range(0, 2)
                         .mapToObj(i ->
-                                CompletableFuture.supplyAsync(
-                                        () ->
-                                                api().post(
-                                                                "/sprints/"
-                                                                        + made.sprint(1)
-                                                                        + "/close",
-                                                                "{}")
-                                                        .status()))
+                                CompletableFuture.supplyAsync(() ->
+                                        api().post("/sprints/" + made.sprint(1) + "/close", "{}")
+                                                .status()))
                         .toList();
 
         assertThat(answers.stream().map(CompletableFuture::join))
@@ -246,7 +241,8 @@ public class PlanApiIntegrationTests extends RunningDemo {
                 api().send(
                                 "PUT",
                                 "/teams/" + made.team() + "/calendar",
-                                "{'focus':0.7,'weekdays':[1,2,3,4],'holidays':[{'date':'2026-05-07','name':'Rain day'}],"
+                                "{'focus':0.7,'weekdays':[1,2,3,4],'holidays':[{'date':'2026-05-07','name':'Rain"
+                                    + " day'}],"
                                     + "'members':[{'person':'tam.keel','hoursPerDay':5,'share':50,'weekdays':[1,3],"
                                     + "'skills':['testing','writing'],'skillHours':{'writing':2},"
                                     + "'daysOff':[{'from':'2026-05-11','to':'2026-05-12','why':'away'}]}]}");
@@ -285,8 +281,13 @@ public class PlanApiIntegrationTests extends RunningDemo {
     }
 
     private static String event(String more) {
-        return "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//made up//EN\r\nBEGIN:VEVENT\r\nUID:1\r\n"
-                + "DTSTAMP:20260101T000000Z\r\nSUMMARY:Lamp night\r\n"
+        return "BEGIN:VCALENDAR\r\n"
+                + "VERSION:2.0\r\n"
+                + "PRODID:-//made up//EN\r\n"
+                + "BEGIN:VEVENT\r\n"
+                + "UID:1\r\n"
+                + "DTSTAMP:20260101T000000Z\r\n"
+                + "SUMMARY:Lamp night\r\n"
                 + more
                 + "END:VEVENT\r\nEND:VCALENDAR\r\n";
     }
@@ -320,10 +321,7 @@ public class PlanApiIntegrationTests extends RunningDemo {
     public void ruleThatNeverEndsShouldBeFollowedForSomeYears() {
         var made = made();
 
-        var answer =
-                send(
-                        made,
-                        event("DTSTART;VALUE=DATE:20200514\r\nRRULE:FREQ=YEARLY\r\n"));
+        var answer = send(made, event("DTSTART;VALUE=DATE:20200514\r\nRRULE:FREQ=YEARLY\r\n"));
 
         assertThat(
                         answer.body()
@@ -354,8 +352,8 @@ public class PlanApiIntegrationTests extends RunningDemo {
         var release =
                 api().post(
                                 "/products/" + made.product() + "/releases",
-                                "{'name':'Spring','date':'2026-06-30','start':'2026-05-01','goal':'Rain',"
-                                    + "'milestones':[{'name':'Words frozen','date':'2026-06-01'}]}")
+                                "{'name':'Spring','date':'2026-06-30','start':'2026-05-01','goal':'Rain','milestones':[{'name':'Words"
+                                    + " frozen','date':'2026-06-01'}]}")
                         .body();
         var id = release.path("id").asString();
         assertThat(release.path("teams").toString()).isEqualTo("[\"" + made.team() + "\"]");

@@ -206,10 +206,7 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
     }
 
     private void member(Team team, String handle, Calendar.Member member) {
-        var who =
-                after.findPerson(handle)
-                        .map(Person::name)
-                        .orElse(FieldReader.shortened(handle));
+        var who = after.findPerson(handle).map(Person::name).orElse(FieldReader.shortened(handle));
         var hours = member.hours();
         if (hours.compareTo(Amount.ZERO) < 0 || hours.compareTo(Amount.of(24)) > 0) {
             wrong("members", "%s has between 0 and 24 hours a day, not %s.", who, hours);
