@@ -102,7 +102,8 @@ record ItemJson(
     /** The values of {@link StandardFields}, each a property of its own; null where it has none. */
     private static Map<String, @Nullable String> standard(Item item) {
         var values = new LinkedHashMap<String, @Nullable String>();
-        StandardFields.ALL.forEach(field -> values.put(field.key(), field.field().textOf(item)));
+        StandardFields.ALL.forEach(
+                field -> values.put(field.key(), StandardFields.valueOf(field, item)));
         return values;
     }
 

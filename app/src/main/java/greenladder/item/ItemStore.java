@@ -4,6 +4,7 @@ import greenladder.core.item.Details;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
+import greenladder.core.plan.SprintEntry;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog;
 import greenladder.log.LogWriter;
@@ -106,6 +107,14 @@ public class ItemStore {
                         .executeUpdate();
             }
         }
+    }
+
+    /** Writes ledgers of sprints that were made anew. */
+    void writeLedger(List<SprintEntry> entries) {
+        sessions.inStatelessTransaction(session -> {
+            session.setJdbcBatchSize(BATCH);
+            SprintEntryRow.write(session, entries);
+        });
     }
 
     /** A workspace with the plan in it, for the start. */

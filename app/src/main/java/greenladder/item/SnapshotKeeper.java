@@ -17,6 +17,8 @@ import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.UnaryOperator;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionalEventListener;
@@ -27,6 +29,8 @@ import org.springframework.transaction.event.TransactionalEventListener;
  */
 @Component
 public class SnapshotKeeper {
+    private static final Logger LOG = LoggerFactory.getLogger(SnapshotKeeper.class);
+
     private final AtomicReference<Snapshot> current;
     private final ReentrantLock lock = new ReentrantLock();
 
@@ -47,12 +51,26 @@ public class SnapshotKeeper {
     /** A commit failed, and the database may have kept it all the same. */
     private boolean doubtful;
 
-    SnapshotKeeper(ItemStore store, ChangeLog log, Products products, People people) {
+    SnapshotKeeper(
+            ItemStore store,
+            ChangeLog log,
+            SprintEntries ledgers,
+            Products products,
+            People people) {
         this.store = store;
         this.products = products;
         this.people = people;
         lastOperation.set(log.lastOperation());
         current = new AtomicReference<>(loaded());
+        var workspace = whole().workspace();
+        if (!workspace.sprintsByKey().isEmpty() && ledgers.isEmpty()) {
+            try {
+                store.writeLedger(LedgerReplay.of(log, workspace));
+            } catch (RuntimeException e) {
+                // Reports of old sprints stay empty; everything else is as it should be.
+                LOG.warn("the ledgers of sprints could not be made out of the log", e);
+            }
+        }
     }
 
     private Snapshot loaded() {

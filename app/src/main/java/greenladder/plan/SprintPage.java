@@ -14,6 +14,7 @@ record SprintPage(
         List<Story> stories,
         List<Task> strays,
         @Nullable Busy busy,
+        List<Past> past,
         @Nullable Outcome outcome,
         @Nullable ItemPanel panel) {
 
@@ -53,7 +54,8 @@ record SprintPage(
     record Taker(String handle, String name, boolean here, boolean guest) {}
 
     /**
-     * @param hours of its tasks against what was thought of it, in words
+     * @param hours of its tasks, in words
+     * @param thought what it was thought to take before it had tasks, in hours; empty for nothing
      * @param beyond whether the capacity ends before it
      */
     record Story(
@@ -70,6 +72,8 @@ record SprintPage(
             boolean beyond,
             boolean blocked,
             String hours,
+            String thought,
+            boolean mayThink,
             List<Task> tasks) {}
 
     record Task(
@@ -106,6 +110,13 @@ record SprintPage(
             String spillAt,
             String spill,
             String points) {}
+
+    /**
+     * One of the team's last closed sprints.
+     *
+     * @param more what was not done, what of it mended bugs, who was away
+     */
+    record Past(String name, String url, String points, String more) {}
 
     /** What became of it so far, as words and figures. */
     record Outcome(List<Figure> figures) {}

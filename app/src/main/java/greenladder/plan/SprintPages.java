@@ -30,6 +30,7 @@ import greenladder.plan.SprintPage.Figure;
 import greenladder.plan.SprintPage.Head;
 import greenladder.plan.SprintPage.Line;
 import greenladder.plan.SprintPage.Outcome;
+import greenladder.plan.SprintPage.Past;
 import greenladder.plan.SprintPage.Person;
 import greenladder.plan.SprintPage.Story;
 import greenladder.plan.SprintPage.Taker;
@@ -91,6 +92,7 @@ class SprintPages {
                     List.of(),
                     List.of(),
                     null,
+                    List.of(),
                     null,
                     null);
         }
@@ -108,6 +110,7 @@ class SprintPages {
                 stories(snapshot, product, it, parts, capacity, look.reader()),
                 strays(snapshot, product, it, parts, look.reader()),
                 busy(snapshot, it),
+                it.isClosed() ? List.of() : past(snapshot, product, velocity),
                 outcome(snapshot, it),
                 item.isPresent()
                         ? panels.of(
@@ -332,6 +335,8 @@ class SprintPages {
                             capacity.over(sum) != null,
                             item.blocked() != null,
                             hours(node),
+                            Words.of(item.hours().estimate()).replace("–", ""),
+                            !it.isClosed() && rights.mayEdit(reader, item, Field.HOURS_ESTIMATE),
                             tasks(snapshot, product, it, node, reader)));
         }
         return stories;
@@ -452,6 +457,51 @@ class SprintPages {
                         .flatMap(handle -> snapshot.findPerson(handle).stream())
                         .map(person -> new Person(person.handle(), person.name()))
                         .toList());
+    }
+
+    /** What the sprints of the velocity brought: beside, while the next one is planned. */
+    private List<Past> past(Snapshot snapshot, Product product, Velocity velocity) {
+        var past = new ArrayList<Past>();
+        for (var one : velocity.sprints()) {
+            var sprint = one.sprint();
+            var report = figures.report(snapshot.workspace(), sprint);
+            var bugs = Amount.ZERO;
+            for (var key : report.completed().items()) {
+                var node = snapshot.findNode(key);
+                if (node.isPresent() && node.get().item().kind().equals("bug")) {
+                    var own = SprintPart.ownPart(node.get());
+                    bugs = own == null ? bugs : bugs.plus(own);
+                }
+            }
+            var away = Availability.of(snapshot.workspace(), sprint).partlyAway().size();
+            var carried = report.carriedOver().tally();
+            var more = new ArrayList<String>();
+            if (bugs.thousandths() > 0) {
+                more.add(Words.of(bugs) + " of them bugs");
+            }
+            more.add(
+                    carried.items() == 0
+                            ? "nothing carried over"
+                            : "%s carried over (%s)"
+                                    .formatted(
+                                            Words.count(carried.items(), "item"),
+                                            Words.of(carried.points())));
+            if (away > 0) {
+                more.add(away + " away for a time");
+            }
+            past.add(
+                    new Past(
+                            sprint.name(),
+                            url(product, sprint.key()),
+                            one.committed() == null
+                                    ? Words.of(one.points())
+                                    : "%s of %s"
+                                            .formatted(
+                                                    Words.of(one.points()),
+                                                    Words.of(one.committed())),
+                            String.join(", ", more)));
+        }
+        return past;
     }
 
     private static String points(Load.OfPerson one) {

@@ -6,20 +6,28 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import greenladder.RunningDemo;
 import greenladder.core.change.Command;
 import greenladder.core.change.Command.NewItem;
+import greenladder.core.item.Calendar;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
+import greenladder.core.plan.AgreeOn;
+import greenladder.core.plan.KeepCalendar;
 import greenladder.core.plan.KeepSprints;
+import greenladder.core.plan.SprintEntry;
+import greenladder.core.plan.SprintReport;
 import greenladder.item.Teams.TeamForm;
 import greenladder.log.ChangeLog;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import greenladder.web.Failure;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
+import java.util.TreeMap;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.Test;
 
@@ -33,6 +41,7 @@ public class PlansIntegrationTests extends RunningDemo {
     @Autowired private Products products;
     @Autowired private People people;
     @Autowired private Teams teams;
+    @Autowired private SprintEntries ledgers;
 
     private SignedIn person(String handle) {
         return people.findByHandle(handle).orElseThrow();
@@ -58,7 +67,7 @@ public class PlansIntegrationTests extends RunningDemo {
     public void whatWasPlannedShouldBeKeptAsItStandsInMemory() {
         var team = team("Ferns", api().newProduct());
         door.submit(person("edda.quill"), KeepSprints.of(sprint(team, "ferns-1")));
-        var loaded = new SnapshotKeeper(store, log, products, people).whole().workspace();
+        var loaded = new SnapshotKeeper(store, log, ledgers, products, people).whole().workspace();
         assertThat(loaded.findTeam(team.key())).contains(team);
         assertThat(loaded.findSprint("ferns-1")).contains(sprint(team, "ferns-1"));
     }
@@ -151,5 +160,64 @@ public class PlansIntegrationTests extends RunningDemo {
                 .isInstanceOf(Failure.Invalid.class)
                 .hasMessageContaining("0 items and 1 sprints");
         assertThat(PlanKey.parse("sprint:willows-1")).contains(PlanKey.sprint("willows-1"));
+    }
+
+    @Test
+    public void ledgersShouldBeMadeAnewOutOfTheLog() {
+        var workspace = keeper.whole().workspace();
+
+        var replayed = LedgerReplay.of(log, workspace);
+
+        for (var key : List.of("gannet-4", "lantern-6", "lantern-7")) {
+            var sprint = workspace.findSprint(key).orElseThrow();
+            var anew = replayed.stream().filter(one -> one.sprint().equals(key)).toList();
+            assertThat(report(sprint, anew)).isEqualTo(report(sprint, ledgers.of(key)));
+            assertThat(report(sprint, anew).committed()).isNotNull();
+        }
+    }
+
+    private SprintReport report(Sprint sprint, List<SprintEntry> entries) {
+        return SprintReport.of(
+                sprint,
+                Calendar.USUAL,
+                entries,
+                ZoneOffset.UTC,
+                Instant.parse("2027-01-01T00:00:00Z"));
+    }
+
+    @Test
+    public void teamShouldAgreeAndItsLeadShouldKeepItsCalendar() {
+        var code = api().newProduct();
+        var team = team("Brambles", code);
+        var sprint = sprint(team, "brambles-1");
+        door.submit(person("ines.rowe"), KeepSprints.of(sprint));
+        var made =
+                door.submit(
+                        person("ines.rowe"),
+                        new Command.Create(
+                                code,
+                                List.of(
+                                        NewItem.of(
+                                                Map.of(
+                                                        "level",
+                                                        "story",
+                                                        "title",
+                                                        "S",
+                                                        "sprint",
+                                                        sprint.key())))));
+        var calendar =
+                new KeepCalendar(
+                        team.key(),
+                        Calendar.USUAL.withHolidays(
+                                new TreeMap<>(Map.of(LocalDate.parse("2027-01-06"), "Frost"))));
+
+        door.submit(person("oona.marsh"), new AgreeOn(sprint.key(), made.items().getFirst(), true));
+        assertThatThrownBy(() -> door.submit(person("oona.marsh"), calendar))
+                .isInstanceOf(Failure.Forbidden.class);
+        door.submit(person("bram.holt"), calendar);
+
+        var workspace = keeper.whole().workspace();
+        assertThat(workspace.findSprint(sprint.key()).orElseThrow().plan().agreed()).hasSize(1);
+        assertThat(workspace.findTeam(team.key()).orElseThrow().calendar().holidays()).hasSize(1);
     }
 }

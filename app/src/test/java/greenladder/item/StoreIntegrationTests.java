@@ -13,6 +13,7 @@ import org.testng.annotations.Test;
 
 public class StoreIntegrationTests extends RunningDemo {
     @Autowired private ItemStore store;
+    @Autowired private SprintEntries ledgers;
     @Autowired private ChangeLog log;
 
     @Autowired private SnapshotKeeper keeper;
@@ -28,7 +29,7 @@ public class StoreIntegrationTests extends RunningDemo {
                         "{'start':'2026-05-01','blocked':{'reason':'a reason'},'value':1.125}");
         api().post("/items/MSF10/move", "{'to':'first'}");
         var kept = keeper.current();
-        var loaded = new SnapshotKeeper(store, log, products, people).current();
+        var loaded = new SnapshotKeeper(store, log, ledgers, products, people).current();
         assertThat(loaded.order().slots()).isEqualTo(kept.order().slots());
         assertThat(loaded.lastNumber("MSF")).isEqualTo(kept.lastNumber("MSF"));
         kept.order()

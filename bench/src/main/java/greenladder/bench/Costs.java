@@ -57,6 +57,8 @@ final class Costs {
         page("Rank, fragment", 6, "/BIG/rank?level=story", true);
         page("Agenda, fragment", 4, "/BIG/agenda", true);
         page("Item, whole page", 6, "/items/BIG5", false);
+        page("Bench, fragment", 6, "/BIG/bench?weeks=12&open=crew-1-2", true);
+        page("Sprint page, fragment", 4, "/BIG/sprint?id=crew-1-1", true);
         cost("One field changed", 3, this::change);
         cost("One item moved", 3, this::move);
         cost(

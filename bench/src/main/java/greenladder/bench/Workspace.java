@@ -1,6 +1,9 @@
 package greenladder.bench;
 
 import greenladder.bench.Visitor.Answer;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -20,6 +23,10 @@ final class Workspace {
     private static final List<String> LEVELS =
             List.of("goal", "initiative", "epic", "feature", "story", "task");
     private static final List<String> STATES = List.of("to-do", "under-way", "done");
+    private static final int TEAMS = 8;
+    private static final int SPRINTS = 5;
+    private static final int STORIES = 12;
+    private static final Pattern KEY = Pattern.compile("\"key\":\"(BIG\\d+)\"");
     private static final Pattern SECRET = Pattern.compile("value=\"(gl-[^\"]+)\"");
 
     private final String base;
@@ -75,6 +82,7 @@ final class Workspace {
             count += entries.size();
         }
         count += addLoose();
+        plan();
         return count;
     }
 
@@ -88,6 +96,42 @@ final class Workspace {
         }
         require(api("/products/BIG/items", "{\"items\":[" + String.join(",", entries) + "]}"));
         return LOOSE;
+    }
+
+    /** Eight teams with five sprints each, filled with stories that are still to do. */
+    private void plan() {
+        var answer =
+                administrator.api(
+                        "GET", "/products/BIG/items?level=story&state=to-do&limit=500", "", token);
+        require(answer);
+        var keys = KEY.matcher(answer.body()).results().map(one -> one.group(1)).toList();
+        int next = 0;
+        for (int team = 1; team <= TEAMS; team++) {
+            require(
+                    api(
+                            "/teams",
+                            "{\"name\":\"Crew %d\",\"members\":[\"%s\",\"%s\"],\"products\":[\"BIG\"]}"
+                                    .formatted(team, handle(team), handle(team + TEAMS))));
+            var id = "crew-" + team;
+            require(
+                    api(
+                            "/teams/" + id + "/sprints",
+                            "{\"start\":\"%s\",\"count\":%d}"
+                                    .formatted(
+                                            LocalDate.now(ZoneOffset.UTC)
+                                                    .with(DayOfWeek.MONDAY)
+                                                    .minusWeeks(2),
+                                            SPRINTS)));
+            for (int sprint = 1; sprint <= SPRINTS; sprint++) {
+                var some = keys.subList(next, Math.min(keys.size(), next + STORIES));
+                next += STORIES;
+                require(
+                        api(
+                                "/sprints/%s-%d/items".formatted(id, sprint),
+                                "{\"items\":[\"" + String.join("\",\"", some) + "\"]}"));
+            }
+            require(api("/sprints/" + id + "-1/start", "{}"));
+        }
     }
 
     private void bringIn(int person) {

@@ -174,7 +174,8 @@ final class Fields {
             if (kept.get(field) == null) {
                 continue;
             }
-            if (field != Field.SIZE && level.carriesPoints()) {
+            boolean isThought = field == Field.HOURS_ESTIMATE && isAboveHours(level);
+            if (field != Field.SIZE && level.carriesPoints() && !isThought) {
                 problem(
                         field,
                         "Work that is %s carries points, not hours."
@@ -187,6 +188,15 @@ final class Fields {
                                 .formatted(Legality.aWord(level)));
             }
         }
+    }
+
+    /**
+     * Whether what stands under such a level carries hours: time can be thought of ahead of tasks.
+     */
+    private boolean isAboveHours(Level level) {
+        var levels = product.levels().all();
+        int next = level.index() + 1;
+        return next < levels.size() && !levels.get(next).carriesPoints();
     }
 
     /**

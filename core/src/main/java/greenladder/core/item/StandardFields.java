@@ -2,6 +2,7 @@ package greenladder.core.item;
 
 import java.util.List;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Fields that every product has beside those of {@link Field.Base}, each described here and nowhere
@@ -9,6 +10,9 @@ import java.util.Optional;
  * product's own, under a name without a prefix.
  */
 public final class StandardFields {
+    /** Of where an item's dates come from: what stands below it. */
+    public static final String ROLLED_UP = "rolled up";
+
     public static final List<CustomField> ALL =
             List.of(
                     new CustomField(
@@ -16,9 +20,28 @@ public final class StandardFields {
                             "Risk",
                             CustomField.Type.ONE_OF,
                             List.of("low", "medium", "high")),
-                    new CustomField("skill", "Skill", CustomField.Type.TEXT, List.of()));
+                    new CustomField("skill", "Skill", CustomField.Type.TEXT, List.of()),
+                    new CustomField(
+                            "datesFrom",
+                            "Dates from",
+                            CustomField.Type.ONE_OF,
+                            List.of("own", StandardFields.ROLLED_UP)));
 
     private StandardFields() {}
+
+    /**
+     * What somebody is told of a field: where nothing was said of an item's dates, they are its
+     * own.
+     */
+    public static @Nullable String valueOf(CustomField field, Item item) {
+        var text = field.field().textOf(item);
+        return text == null && field.key().equals("datesFrom") ? field.choices().getFirst() : text;
+    }
+
+    /** Whether an item's dates follow what stands below it. */
+    public static boolean rollsUpDates(Item item) {
+        return ROLLED_UP.equals(item.details().custom().get("datesFrom"));
+    }
 
     public static Optional<CustomField> find(String key) {
         return ALL.stream().filter(field -> field.key().equals(key)).findFirst();

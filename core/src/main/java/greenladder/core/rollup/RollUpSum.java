@@ -5,6 +5,7 @@ import static greenladder.core.rollup.RollUp.NONE;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.Item;
+import greenladder.core.item.StandardFields;
 import greenladder.core.item.Workspace;
 import java.time.LocalDate;
 import org.jspecify.annotations.Nullable;
@@ -167,19 +168,21 @@ public final class RollUpSum {
     }
 
     /**
-     * "Own dates win. Else earliest and latest over children, a leaf without dates taking its
-     * sprint's dates, else its release's date as finish."
+     * "Own dates win, unless the item is set to take its descendants'. Else earliest and latest
+     * over children, a leaf without dates taking its sprint's dates, else its release's date as
+     * finish."
      */
     private void ownDates(Item item, Workspace workspace) {
         var sprint = workspace.findSprint(item.sprint()).orElse(null);
         var release = workspace.findRelease(item.release()).orElse(null);
         boolean leaf = pointChildren == 0;
-        if (item.start() != null) {
+        boolean follows = StandardFields.rollsUpDates(item);
+        if (item.start() != null && !(follows && start != null)) {
             start = item.start();
         } else if (start == null && leaf && sprint != null) {
             start = sprint.start();
         }
-        if (item.finish() != null) {
+        if (item.finish() != null && !(follows && finish != null)) {
             finish = item.finish();
         } else if (finish == null && leaf && sprint != null) {
             finish = sprint.finish();

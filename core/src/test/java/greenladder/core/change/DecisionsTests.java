@@ -96,7 +96,7 @@ public class DecisionsTests {
             },
             {5, "assignee", "nobody.here", "Nobody signs in as “nobody.here”."},
             {5, "start", "soon", "The start is a date such as 2026-11-12, not “soon”."},
-            {5, "hours.estimate", "3", "Work that is a story carries points, not hours."},
+            {5, "hours.remaining", "3", "Work that is a story carries points, not hours."},
             {8, "size", "3", "Work that is a task carries hours, not points."},
             {5, "rank", "V", "There is no field “rank” that can be set."},
             {

@@ -244,6 +244,32 @@ public class RollUpTests {
     }
 
     @Test
+    public void datesShouldBeThoseOfTheChildrenWhereThatIsSaid() {
+        var snapshot =
+                Trees.of(
+                        """
+                        epic E finish=2026-06-10
+                          feature A start=2026-05-01 finish=2026-06-20
+                        feature B finish=2026-06-01\
+                        """);
+        for (int i : new int[] {1, 3}) {
+            snapshot = Trees.after(snapshot, edit(i, "datesFrom", "rolled up"));
+        }
+        assertThat(of(snapshot, 1).dates())
+                .isEqualTo(new RollUp.Span(LocalDate.of(2026, 5, 1), LocalDate.of(2026, 6, 20)));
+        assertThat(of(snapshot, 3).dates().finish()).isEqualTo(LocalDate.of(2026, 6, 1));
+    }
+
+    @Test
+    public void timeThoughtOfForAStoryShouldNotCountBesideThatOfItsTasks() {
+        var snapshot = Trees.of("story S\n  task T hours.estimate=4");
+        snapshot = Trees.after(snapshot, edit(1, "hours.estimate", "10"));
+        assertThat(of(snapshot, 1).hoursEstimate()).isEqualTo(Amount.of(4));
+        assertThat(node(snapshot, 1).item().hours().estimate()).isEqualTo(Amount.of(10));
+        assertThat(node(snapshot, 1).item().hours().remaining()).isNull();
+    }
+
+    @Test
     public void fractionsShouldAddUpExactly() {
         var snapshot =
                 Trees.of(

@@ -1,0 +1,80 @@
+package greenladder.item;
+
+import greenladder.core.change.Changes;
+import greenladder.core.item.Sprint;
+import greenladder.core.item.Workspace;
+import greenladder.core.plan.SprintEntry;
+import greenladder.core.plan.SprintLedger;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.log.ChangeLog;
+import greenladder.log.LogFollower;
+import java.time.Instant;
+import java.util.ArrayDeque;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.Deque;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Makes the ledgers of all sprints out of the change log, for databases of before there were any.
+ * Starts and closes are taken from the sprints as they are, since older logs do not tell of them.
+ */
+final class LedgerReplay {
+    private final Deque<SprintEntry> marks;
+    private final List<SprintEntry> entries = new ArrayList<>();
+    private Snapshot snapshot;
+
+    private LedgerReplay(Workspace workspace) {
+        this.snapshot = Snapshot.empty().with(workspace);
+        this.marks = new ArrayDeque<>(marks(workspace.sprintsByKey().values()));
+    }
+
+    private static List<SprintEntry> marks(Collection<Sprint> sprints) {
+        var marks = new ArrayList<SprintEntry>();
+        for (var sprint : sprints) {
+            add(marks, sprint.key(), SprintEntry.Kind.START, sprint.startedAt());
+            add(marks, sprint.key(), SprintEntry.Kind.CLOSE, sprint.closedAt());
+        }
+        marks.sort(Comparator.comparing(SprintEntry::at));
+        return marks;
+    }
+
+    private static void add(
+            List<SprintEntry> marks, String sprint, SprintEntry.Kind kind, @Nullable Instant at) {
+        if (at != null) {
+            marks.add(new SprintEntry(at, sprint, kind, null, false, null, false));
+        }
+    }
+
+    /** All lines, in the order of the log. */
+    static List<SprintEntry> of(ChangeLog log, Workspace workspace) {
+        var replay = new LedgerReplay(workspace);
+        for (var next = log.entriesAfter(0, LogFollower.STEP);
+                !next.isEmpty();
+                next = log.entriesAfter(next.getLast().operation().id(), LogFollower.STEP)) {
+            next.forEach(replay::take);
+        }
+        replay.entries.addAll(replay.marks);
+        return replay.entries;
+    }
+
+    private void take(ChangeLog.Entry entry) {
+        var at = entry.operation().at();
+        while (!marks.isEmpty() && isBefore(Objects.requireNonNull(marks.peek()), at)) {
+            entries.add(marks.remove());
+        }
+        var after = Changes.apply(snapshot, entry.changes(), at);
+        entries.addAll(SprintLedger.between(snapshot, after, entry.changes(), List.of(), at));
+        snapshot = after;
+    }
+
+    /** A close moves what is left in the moment in which it happens; a start moves nothing. */
+    private static boolean isBefore(SprintEntry mark, Instant at) {
+        return mark.kind() == SprintEntry.Kind.CLOSE
+                ? !mark.at().isAfter(at)
+                : mark.at().isBefore(at);
+    }
+}
