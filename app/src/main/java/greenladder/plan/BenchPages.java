@@ -1,48 +1,31 @@
 package greenladder.plan;
 
 import greenladder.core.item.Amount;
-import greenladder.core.item.Field;
-import greenladder.core.item.Item;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
-import greenladder.core.item.Sprint.Standing;
 import greenladder.core.item.Team;
 import greenladder.core.plan.Availability;
 import greenladder.core.plan.Capacity;
-import greenladder.core.plan.Load;
 import greenladder.core.plan.ReleaseFill;
-import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
 import greenladder.core.plan.Velocity;
 import greenladder.core.snapshot.Mark;
-import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
-import greenladder.item.Rights;
-import greenladder.list.FilterLines;
-import greenladder.list.Narrowed;
 import greenladder.panel.ItemPanels;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.plan.BenchPage.Choice;
 import greenladder.plan.BenchPage.Drawn;
 import greenladder.plan.BenchPage.Gauge;
-import greenladder.plan.BenchPage.Line;
 import greenladder.plan.BenchPage.MilestoneMark;
 import greenladder.plan.BenchPage.Opened;
 import greenladder.plan.BenchPage.ReleaseRow;
-import greenladder.plan.BenchPage.Row;
-import greenladder.plan.BenchPage.Target;
 import greenladder.plan.BenchPage.TeamChoice;
 import greenladder.plan.BenchPage.TeamRow;
-import greenladder.plan.BenchPage.Waiting;
 import greenladder.plan.Ruler.Span;
 import greenladder.planning.SprintFigures;
 import greenladder.planning.SprintSeries;
-import greenladder.web.RungMark;
-import greenladder.web.SizeWords;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -50,27 +33,27 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Lays out the bench: sprints and releases on the date ruler, beside what waits to be planned. */
 @Component
 class BenchPages {
-    private static final int DRAWN = 80;
-    private static final int MORE = 200;
     private static final int WIDE_STEP = 4;
     private static final int MOST_IN_STRIP = 5;
 
-    private final Rights rights;
     private final ItemPanels panels;
-    private final FilterLines lines;
+    private final WaitingLists waiting;
+    private final OpenedSprints openedSprints;
     private final SprintFigures figures;
 
-    BenchPages(Rights rights, ItemPanels panels, FilterLines lines, SprintFigures figures) {
-        this.rights = rights;
+    BenchPages(
+            ItemPanels panels,
+            WaitingLists waiting,
+            SprintFigures figures,
+            OpenedSprints openedSprints) {
+        this.openedSprints = openedSprints;
         this.panels = panels;
-        this.lines = lines;
+        this.waiting = waiting;
         this.figures = figures;
     }
 
@@ -100,7 +83,7 @@ class BenchPages {
                                         Objects.requireNonNull(velocities.get(team.key())),
                                         reader))
                         .toList(),
-                waiting(snapshot, place, reader),
+                waiting.waiting(snapshot, place, reader),
                 making(snapshot, teams),
                 place.at() == null
                         ? null
@@ -251,7 +234,10 @@ class BenchPages {
                                 trough(snapshot, sprint, ruler, velocity),
                                 place.opening(open ? "" : sprint.key()).url(),
                                 open));
-                opened = open ? opened(snapshot, sprint, place, velocity, reader) : opened;
+                opened =
+                        open
+                                ? openedSprints.opened(snapshot, sprint, place, velocity, reader)
+                                : opened;
             }
         }
         return new TeamRow(
@@ -325,211 +311,6 @@ class BenchPages {
         return sprint.finish().isBefore(today)
                 ? "ended " + Words.day(sprint.finish())
                 : left == 1 ? "last day" : Words.count(left, "day") + " left";
-    }
-
-    private Opened opened(
-            Snapshot snapshot,
-            Sprint sprint,
-            BenchPlace place,
-            Velocity velocity,
-            SignedIn reader) {
-        var capacity = Capacity.of(snapshot, sprint, velocity);
-        var availability = Availability.of(snapshot.workspace(), sprint);
-        var parts = SprintPart.inSprint(snapshot, sprint.key());
-        var items = new ArrayList<Line>();
-        var overKeys = new ArrayList<String>();
-        var sum = Amount.ZERO;
-        for (var part : parts) {
-            sum = part.amount() == null ? sum : sum.plus(part.amount());
-            var node = snapshot.requireNode(part.item());
-            boolean beyond = capacity.over(sum) != null;
-            items.add(line(snapshot, node, place, part.amount(), beyond));
-            if (beyond && SprintPart.isOpen(node.item())) {
-                overKeys.add(part.item().toString());
-            }
-        }
-        var candidates = Load.candidates(snapshot, sprint);
-        var tried = Amount.ZERO;
-        for (var node : candidates) {
-            var own = SprintPart.ownPart(node);
-            tried = own == null ? tried : tried.plus(own);
-        }
-        var over = capacity.over(sum);
-        return new Opened(
-                sprint.key(),
-                sprint.name(),
-                "%s – %s".formatted(Words.day(sprint.start()), Words.day(sprint.finish())),
-                sprint.isRunning()
-                        ? daysLeft(availability, sprint, figures.today())
-                        : Words.count(availability.daysFrom(sprint.start()).size(), "working day"),
-                Objects.requireNonNullElse(sprint.plan().goal(), ""),
-                sprint.start().toString(),
-                sprint.finish().toString(),
-                place.opening("").url(),
-                SprintPages.url(place.product(), sprint.key()),
-                capacity.points() == null
-                        ? Words.of(sum) + " points"
-                        : "%s of %s points"
-                                .formatted(Words.of(sum), Words.score(capacity.points())),
-                over == null ? "" : Words.score(over) + " over",
-                people(snapshot, availability),
-                range(velocity),
-                items,
-                candidates.stream()
-                        .map(node -> line(snapshot, node, place, SprintPart.ownPart(node), false))
-                        .toList(),
-                candidateWords(tried, sum, capacity),
-                Sprints.after(snapshot.workspace(), sprint)
-                        .map(next -> new Target(next.key(), next.name()))
-                        .orElse(null),
-                overKeys,
-                sprint.standing() == Standing.PLANNED
-                        && rights.mayPlan(reader, availability.team()),
-                !sprint.isClosed() && rights.mayPlan(reader, availability.team()),
-                sprint.plan().capacity() == null ? "" : sprint.plan().capacity().toString(),
-                velocity.sprints().isEmpty());
-    }
-
-    private static String candidateWords(Amount tried, Amount sum, Capacity capacity) {
-        var together = sum.plus(tried);
-        var over = capacity.over(together);
-        return "%s more, %s together%s"
-                .formatted(
-                        Words.of(tried),
-                        Words.of(together),
-                        over == null ? "" : ", " + Words.score(over) + " over");
-    }
-
-    private static String people(Snapshot snapshot, Availability availability) {
-        var away = availability.partlyAway();
-        var names =
-                away.stream()
-                        .map(handle ->
-                                snapshot.findPerson(handle)
-                                        .map(person -> person.name())
-                                        .orElse(handle))
-                        .toList();
-        var hours = availability.hours();
-        return Stream.of(
-                        Words.count(availability.people().size(), "person")
-                                .replace("persons", "people"),
-                        Words.score(hours) + " hours for planned work",
-                        names.isEmpty() ? "" : "away for a time: " + String.join(", ", names))
-                .filter(words -> !words.isEmpty())
-                .reduce((some, more) -> some + " · " + more)
-                .orElse("");
-    }
-
-    static Line line(
-            Snapshot snapshot,
-            Node node,
-            BenchPlace place,
-            @Nullable Amount amount,
-            boolean beyond) {
-        var item = node.item();
-        return new Line(
-                item.key().toString(),
-                item.level().index(),
-                item.title(),
-                place.at(item.key()).url(),
-                snapshot.findPerson(item.assignee()).map(person -> person.initials()).orElse("–"),
-                Words.of(amount),
-                Trough.look(node),
-                beyond);
-    }
-
-    private Waiting waiting(Snapshot snapshot, BenchPlace place, SignedIn reader) {
-        var product = place.product();
-        var narrowed = lines.narrowed(snapshot, List.of(product), place.filter(), reader);
-        var all = snapshot.waiting(product, place.level());
-        int most = DRAWN + place.more();
-        var shown = new ArrayList<Node>();
-        boolean more = false;
-        for (var node : all) {
-            if (isListed(node, place, narrowed)) {
-                if (shown.size() == most) {
-                    more = true;
-                    break;
-                }
-                shown.add(node);
-            }
-        }
-        var rows = new ArrayList<Row>();
-        var bands = new HashMap<String, String>();
-        product.refining().bands().forEach(band -> bands.put(band.key(), band.name()));
-        String head = null;
-        for (var node : shown) {
-            var band = bands.getOrDefault(node.item().details().refinement().band(), "");
-            rows.add(row(product, node, place, reader, band.equals(head) ? "" : band, rows.size()));
-            head = band;
-        }
-        var count =
-                place.filter().isNarrow() || place.queue() != null
-                        ? Words.count(shown.size(), Words.lower(place.level().name()))
-                                + (more ? " and more" : "")
-                        : counted(all.size(), place.level());
-        return new Waiting(
-                count,
-                levels(place),
-                lists(snapshot, place),
-                lines.line(narrowed, "bench", place.parameters(), reader, shown, shown),
-                rows,
-                more ? place.with(place.more() + MORE).url() : "",
-                "Show more");
-    }
-
-    private static String counted(int count, Level level) {
-        return count + " " + Words.lower(count == 1 ? level.name() : level.plural());
-    }
-
-    private static boolean isListed(Node node, BenchPlace place, Narrowed narrowed) {
-        Item item = node.item();
-        boolean isOfQueue = place.queue() == null || place.queue().key().equals(item.team());
-        return isOfQueue && (!narrowed.isNarrow() || narrowed.finds(node));
-    }
-
-    private Row row(
-            Product product, Node node, BenchPlace place, SignedIn reader, String head, int index) {
-        var item = node.item();
-        return new Row(
-                head,
-                index + 1,
-                item.key().toString(),
-                item.level().index(),
-                RungMark.of(product.levels(), item.level()),
-                item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
-                item.title(),
-                place.at(item.key()).url(),
-                SizeWords.of(product, node),
-                !node.rollUp().hasPointChildren() && rights.mayEdit(reader, item, Field.SIZE),
-                item.details().refinement().isCandidate(),
-                item.key().equals(place.at()));
-    }
-
-    private static List<Choice> levels(BenchPlace place) {
-        return place.product().levels().all().stream()
-                .filter(Level::carriesPoints)
-                .map(level ->
-                        new Choice(
-                                place.of(level).url(), level.plural(), level.equals(place.level())))
-                .toList();
-    }
-
-    private static List<Choice> lists(Snapshot snapshot, BenchPlace place) {
-        var lists = new ArrayList<Choice>();
-        lists.add(
-                new Choice(
-                        place.of((Team) null).url(),
-                        place.product().name(),
-                        place.queue() == null));
-        for (var team : snapshot.workspace().teamsOf(place.product().code())) {
-            lists.add(
-                    new Choice(
-                            place.of(team).url(),
-                            "Queue of " + team.name(),
-                            team.equals(place.queue())));
-        }
-        return lists;
     }
 
     private BenchPage.Making making(Snapshot snapshot, List<Team> teams) {

@@ -33,6 +33,7 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
     private static final int MOST_PARTS = 200;
     private static final int MOST_DAYS = 92;
     private static final int MOST_SPRINTS = 1_000;
+    private static final int MOST_ORDERED = 300;
     private static final int MOST_HOLIDAYS = 2_000;
     private static final int MOST_MILESTONES = 100;
     private static final int MOST_SKILLS = 40;
@@ -111,6 +112,14 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
     private void sprint(Sprint sprint) {
         checkName(sprint.name());
         checkText("goal", sprint.plan().goal());
+        Stream.concat(sprint.plan().guests().stream(), sprint.plan().away().stream())
+                .filter(handle -> after.findPerson(handle).isEmpty())
+                .findFirst()
+                .ifPresent(handle ->
+                        wrong("people", "Nobody signs in as “%s”.", FieldReader.shortened(handle)));
+        if (sprint.plan().order().size() > MOST_ORDERED) {
+            wrong("items", "At most %d items can be put into an order here.", MOST_ORDERED);
+        }
         var was = before.workspace().findSprint(sprint.key()).orElse(null);
         if (was == null
                 || !was.start().equals(sprint.start())

@@ -1,0 +1,79 @@
+package greenladder.plan;
+
+import greenladder.core.change.Problems;
+import greenladder.core.item.Amount;
+import greenladder.core.item.ItemKey;
+import greenladder.item.Asked;
+import greenladder.web.Failure;
+import java.time.LocalDate;
+import java.util.Arrays;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** Reads what the forms of this stage hold; what cannot be read is refused with its field. */
+final class FormValues {
+    private static final int LONGEST_LIST = 60_000;
+    private static final int LONGEST_TEXT = 2_000;
+
+    private FormValues() {}
+
+    static List<ItemKey> keys(String text) {
+        if (text.length() > LONGEST_LIST) {
+            throw invalid("keys", "These are too many items at once.");
+        }
+        var keys =
+                Arrays.stream(text.split("[,\\s]+"))
+                        .filter(one -> !one.isEmpty())
+                        .map(Asked::key)
+                        .toList();
+        if (keys.isEmpty()) {
+            throw invalid("keys", "Pick an item first.");
+        }
+        return keys;
+    }
+
+    static List<String> lines(String text) {
+        if (text.length() > LONGEST_LIST) {
+            throw invalid("holidays", "This is too long.");
+        }
+        return text.lines().map(String::strip).filter(line -> !line.isEmpty()).toList();
+    }
+
+    static LocalDate date(String field, @Nullable String text) {
+        return BenchPlace.date(text == null ? "" : text.strip())
+                .orElseThrow(() ->
+                        invalid(
+                                field,
+                                "A day is needed, such as 2026-11-30, between the years 1990 and"
+                                        + " 2200."));
+    }
+
+    static int number(String field, String text, int most) {
+        var plain = text.strip();
+        if (!plain.matches("\\d{1,6}") || Integer.parseInt(plain) > most) {
+            throw invalid(field, "A whole number of at most %,d is needed.".formatted(most));
+        }
+        return Integer.parseInt(plain);
+    }
+
+    static @Nullable Amount amount(@Nullable String text) {
+        if (text == null || text.isBlank()) {
+            return null;
+        }
+        return Amount.parse(text.strip().replace(',', '.'))
+                .filter(amount ->
+                        amount.compareTo(Amount.ZERO) >= 0 && amount.compareTo(Amount.LARGEST) <= 0)
+                .orElseThrow(
+                        () -> invalid("hours", "A number is needed, with at most three decimals."));
+    }
+
+    static void checkLength(String field, String text) {
+        if (text.length() > LONGEST_TEXT) {
+            throw invalid(field, "At most %,d characters fit.".formatted(LONGEST_TEXT));
+        }
+    }
+
+    static Failure.Invalid invalid(String field, String message) {
+        return new Failure.Invalid(Problems.of(field, message));
+    }
+}

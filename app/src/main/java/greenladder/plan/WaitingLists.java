@@ -1,0 +1,132 @@
+package greenladder.plan;
+
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.item.Team;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Rights;
+import greenladder.list.FilterLines;
+import greenladder.list.Narrowed;
+import greenladder.people.SignedIn;
+import greenladder.plan.BenchPage.Choice;
+import greenladder.plan.BenchPage.Row;
+import greenladder.plan.BenchPage.Waiting;
+import greenladder.web.RungMark;
+import greenladder.web.SizeWords;
+import greenladder.web.Words;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import org.springframework.stereotype.Component;
+
+/** Makes the list beside the bench: what is not planned yet. */
+@Component
+class WaitingLists {
+    private static final int DRAWN = 80;
+    private static final int MORE = 200;
+
+    private final Rights rights;
+    private final FilterLines lines;
+
+    WaitingLists(Rights rights, FilterLines lines) {
+        this.rights = rights;
+        this.lines = lines;
+    }
+
+    Waiting waiting(Snapshot snapshot, BenchPlace place, SignedIn reader) {
+        var product = place.product();
+        var narrowed = lines.narrowed(snapshot, List.of(product), place.filter(), reader);
+        var all = snapshot.waiting(product, place.level());
+        int most = DRAWN + place.more();
+        var shown = new ArrayList<Node>();
+        boolean more = false;
+        for (var node : all) {
+            if (isListed(node, place, narrowed)) {
+                if (shown.size() == most) {
+                    more = true;
+                    break;
+                }
+                shown.add(node);
+            }
+        }
+        var rows = new ArrayList<Row>();
+        var bands = new HashMap<String, String>();
+        product.refining().bands().forEach(band -> bands.put(band.key(), band.name()));
+        String head = null;
+        for (var node : shown) {
+            var band = bands.getOrDefault(node.item().details().refinement().band(), "");
+            rows.add(row(product, node, place, reader, band.equals(head) ? "" : band, rows.size()));
+            head = band;
+        }
+        var count =
+                place.filter().isNarrow() || place.queue() != null
+                        ? Words.count(shown.size(), Words.lower(place.level().name()))
+                                + (more ? " and more" : "")
+                        : counted(all.size(), place.level());
+        return new Waiting(
+                count,
+                levels(place),
+                lists(snapshot, place),
+                lines.line(narrowed, "bench", place.parameters(), reader, shown, shown),
+                rows,
+                more ? place.with(place.more() + MORE).url() : "",
+                "Show more");
+    }
+
+    private static String counted(int count, Level level) {
+        return count + " " + Words.lower(count == 1 ? level.name() : level.plural());
+    }
+
+    private static boolean isListed(Node node, BenchPlace place, Narrowed narrowed) {
+        Item item = node.item();
+        boolean isOfQueue = place.queue() == null || place.queue().key().equals(item.team());
+        return isOfQueue && (!narrowed.isNarrow() || narrowed.finds(node));
+    }
+
+    private Row row(
+            Product product, Node node, BenchPlace place, SignedIn reader, String head, int index) {
+        var item = node.item();
+        return new Row(
+                head,
+                index + 1,
+                item.key().toString(),
+                item.level().index(),
+                RungMark.of(product.levels(), item.level()),
+                item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
+                item.title(),
+                place.at(item.key()).url(),
+                SizeWords.of(product, node),
+                !node.rollUp().hasPointChildren() && rights.mayEdit(reader, item, Field.SIZE),
+                item.details().refinement().isCandidate(),
+                item.key().equals(place.at()));
+    }
+
+    private static List<Choice> levels(BenchPlace place) {
+        return place.product().levels().all().stream()
+                .filter(Level::carriesPoints)
+                .map(level ->
+                        new Choice(
+                                place.of(level).url(), level.plural(), level.equals(place.level())))
+                .toList();
+    }
+
+    private static List<Choice> lists(Snapshot snapshot, BenchPlace place) {
+        var lists = new ArrayList<Choice>();
+        lists.add(
+                new Choice(
+                        place.of((Team) null).url(),
+                        place.product().name(),
+                        place.queue() == null));
+        for (var team : snapshot.workspace().teamsOf(place.product().code())) {
+            lists.add(
+                    new Choice(
+                            place.of(team).url(),
+                            "Queue of " + team.name(),
+                            team.equals(place.queue())));
+        }
+        return lists;
+    }
+}
