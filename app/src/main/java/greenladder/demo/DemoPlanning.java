@@ -131,6 +131,7 @@ record DemoPlanning(DemoHistory history, DemoCalendar calendar, Crew team) {
                 chosen.add(rest.removeFirst());
             }
             plan(at, chosen, number, false);
+            new DemoTeamWork(history, calendar, team).writeTasks(at.plusSeconds(30), chosen);
             number++;
         }
         var candidates = rest.subList(0, Math.min(CANDIDATES, rest.size()));

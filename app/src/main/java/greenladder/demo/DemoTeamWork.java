@@ -81,7 +81,7 @@ final class DemoTeamWork {
     }
 
     /** Teams that have habits write a story's tasks when they plan it. */
-    private void writeTasks(Instant at, List<Entry> entries) {
+    void writeTasks(Instant at, List<Entry> entries) {
         if (team.habits().isBlank()) {
             return;
         }

@@ -1,7 +1,10 @@
 package greenladder.item;
 
+import greenladder.core.change.Change;
 import greenladder.core.change.Changes;
+import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
+import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
 import greenladder.core.plan.SprintEntry;
 import greenladder.core.plan.SprintLedger;
@@ -9,12 +12,14 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog;
 import greenladder.log.LogFollower;
 import java.time.Instant;
+import java.time.LocalDate;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.Deque;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
@@ -66,9 +71,44 @@ final class LedgerReplay {
         while (!marks.isEmpty() && isBefore(Objects.requireNonNull(marks.peek()), at)) {
             entries.add(marks.remove());
         }
+        snapshot = snapshot.with(named(snapshot.workspace(), entry.changes()));
         var after = Changes.apply(snapshot, entry.changes(), at);
         entries.addAll(SprintLedger.between(snapshot, after, entry.changes(), List.of(), at));
         snapshot = after;
+    }
+
+    /**
+     * With what changes name and is not there any more: the log does not always tell what it was.
+     */
+    private static Workspace named(Workspace workspace, List<Change> changes) {
+        var named = workspace;
+        for (var change : changes) {
+            var key = change.after();
+            if (key == null) {
+                continue;
+            }
+            var day = LocalDate.EPOCH;
+            var product = change.item().product();
+            named =
+                    switch (change.field().base()) {
+                        case SPRINT ->
+                                named.findSprint(key).isPresent()
+                                        ? named
+                                        : named.with(
+                                                new Sprint(key, "", key, day, day, null, null));
+                        case RELEASE ->
+                                named.findRelease(key).isPresent()
+                                        ? named
+                                        : named.with(new Release(key, product, key, day));
+                        case TEAM ->
+                                named.findTeam(key).isPresent()
+                                        ? named
+                                        : named.with(
+                                                new Team(key, key, List.of(), List.of(), Map.of()));
+                        default -> named;
+                    };
+        }
+        return named;
     }
 
     /** A close moves what is left in the moment in which it happens; a start moves nothing. */

@@ -41,7 +41,7 @@ public class Rights {
             }
         }
         for (var subject : command.plans()) {
-            requirePlan(actor, subject, snapshot.workspace(), null);
+            requirePlan(actor, subject, snapshot.workspace(), command.fact());
         }
     }
 

@@ -106,7 +106,7 @@ public class PeopleApiIntegrationTests extends RunningDemo {
     public void itemShouldBePlannedIntoSprintsAndReleasesThatAreThere() {
         var sprints = api().get("/products/QUA/sprints").body().path("items");
         assertThat(sprints.toString())
-                .contains("\"state\":\"closed\"", "\"state\":\"running\"", "\"state\":\"planned\"");
+                .contains("\"state\":\"closed\"", "\"state\":\"started\"", "\"state\":\"planned\"");
         var releases = api().get("/products/QUA/releases").body().path("items");
         var release = releases.get(0).path("id").asString();
         var story =

@@ -80,7 +80,7 @@ public class RefineApiIntegrationTests extends RunningDemo {
 
         assertThat(item.path("score").decimalValue()).isEqualByComparingTo("50");
         assertThat(item.path("band").asString()).isEqualTo("must");
-        assertThat(item.path("candidate").asBoolean()).isTrue();
+        assertThat(item.path("candidate").asString()).isEqualTo("next");
         assertThat(item.path("ready").path("missing").toString()).isEqualTo("[\"has-criteria\"]");
         assertThat(titles(code, "band=must&agenda=true&question=true")).containsExactly("A");
         var emptied =

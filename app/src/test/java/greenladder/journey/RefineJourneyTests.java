@@ -230,7 +230,7 @@ public class RefineJourneyTests extends BrowserTest {
             var here = ines.locator(".agenda-entry.is-current").getAttribute("data-key");
             var item = api().get("/items/" + here).body();
             if (item.path("sprint").isNull()
-                    && !item.path("candidate").asBoolean()
+                    && item.path("candidate").isNull()
                     && item.path("team").asString("").equals("lantern")) {
                 ines.locator("[data-candidate]").click();
                 assertThat(ines.locator("[data-candidate]")).hasText("Remove as candidate");

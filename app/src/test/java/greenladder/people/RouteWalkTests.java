@@ -85,6 +85,10 @@ public class RouteWalkTests extends RunningDemo {
                     "DELETE /api/v1/tokens/{id}",
                     "POST /api/v1/demo/clock");
 
+    private static final String HOLIDAYS =
+            "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:-//walk//EN\r\nBEGIN:VEVENT\r\nUID:1\r\n"
+                    + "DTSTART;VALUE=DATE:20260514\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n";
+
     /** Everything else that writes, with a request that would be right if one might. */
     private static final Map<String, String> WRITES = new TreeMap<>();
 
@@ -113,6 +117,40 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("POST /{product:[A-Z]{2,5}}/refining", "formula=1");
         WRITES.put("PUT /api/v1/products/{code}/refining", "{\"formula\":\"1\"}");
         WRITES.put("POST /api/v1/products/{code}/order", "{\"level\":\"story\",\"by\":\"score\"}");
+        WRITES.put(
+                "POST /{product:[A-Z]{2,5}}/plan/sprints",
+                "teams=lantern&start=2027-05-03&count=1");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}", "goal=Walk");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/people", "people=lio.fenn");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/remove", "items=backlog");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/candidates", "commit=true");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/start", "");
+        WRITES.put(
+                "POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/close", "unfinishedTo=backlog");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/order", "keys=MSF29");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/into", "keys=MSF29&sprint=lantern-9");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/out", "keys=MSF29&sprint=lantern-9");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/releases", "name=Walk&date=2027-05-03");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/releases/{release}", "goal=Walk");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/releases/{release}/release", "released=true");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/releases/{release}/remove", "items=backlog");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/calendars/{team}", "focus=70&weekdays=1");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/calendars/{team}/holidays", HOLIDAYS);
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/calendars/{team}/people/{person}", "hours=3");
+        WRITES.put("POST /api/v1/teams/{id}/sprints", "{\"start\":\"2027-05-03\"}");
+        WRITES.put("PATCH /api/v1/sprints/{id}", "{\"goal\":\"Walk\"}");
+        WRITES.put("DELETE /api/v1/sprints/{id}", "");
+        WRITES.put("POST /api/v1/sprints/{id}/items", "{\"items\":[\"MSF29\"]}");
+        WRITES.put("DELETE /api/v1/sprints/{id}/items", "{\"items\":[\"MSF29\"]}");
+        WRITES.put("POST /api/v1/sprints/{id}/start", "");
+        WRITES.put("POST /api/v1/sprints/{id}/close", "{}");
+        WRITES.put("PUT /api/v1/teams/{id}/calendar", "{\"focus\":0.5}");
+        WRITES.put("POST /api/v1/teams/{id}/calendar/holidays", HOLIDAYS);
+        WRITES.put(
+                "POST /api/v1/products/{code}/releases",
+                "{\"name\":\"Walk\",\"date\":\"2027-05-03\"}");
+        WRITES.put("PATCH /api/v1/releases/{id}", "{\"goal\":\"Walk\"}");
+        WRITES.put("DELETE /api/v1/releases/{id}", "");
         WRITES.put("POST /search/rebuild", "");
         WRITES.put("POST /api/v1/search/rebuild", "");
         WRITES.put("POST /{product:[A-Z]{2,5}}/fields", "name=Walk&type=TEXT");
@@ -168,6 +206,11 @@ public class RouteWalkTests extends RunningDemo {
                     entry("POST /items/{key}/files", "name=walk.txt"),
                     entry("POST /items/{key}/pictures", "name=walk.png"),
                     entry("POST /items/{key}/files/remove", "file=0"),
+                    entry(
+                            "POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/agree",
+                            "item=MSF29&yes=true"),
+                    entry("POST /{product:[A-Z]{2,5}}/plan/tasks", "under=MSF29&title=Walk"),
+                    entry("POST /api/v1/sprints/{id}/items/{key}/agree", "{\"agreed\":true}"),
                     entry("POST /items/{key}/settle", "words=Walk"),
                     entry("POST /{product:[A-Z]{2,5}}/agenda/{key}/through", "words=Walk"),
                     entry("POST /{product:[A-Z]{2,5}}/agenda/{key}/back", "question=Walk"),
@@ -250,6 +293,12 @@ public class RouteWalkTests extends RunningDemo {
                 .replace("{level}", "story")
                 .replace("/lists/{field}", "/lists/checklist")
                 .replace("{name}", "x")
+                .replace("/sprints/{id}", "/sprints/lantern-8")
+                .replace("/releases/{id}", "/releases/msf-spring-timetable")
+                .replace("{sprint}", "lantern-8")
+                .replace("{release}", "msf-spring-timetable")
+                .replace("{team}", "lantern")
+                .replace("{person}", "lio.fenn")
                 .replace("/teams/{id}", "/teams/lantern")
                 .replace("/teams/{key}", "/teams/lantern")
                 .replace("/operations/{id}", "/operations/" + operation)
@@ -274,7 +323,9 @@ public class RouteWalkTests extends RunningDemo {
         } else if (handle != null) {
             request = request.with(user(people.findByHandle(handle).orElseThrow()));
         }
-        if (body.startsWith("{")) {
+        if (body.startsWith("BEGIN")) {
+            request = request.contentType("text/calendar").content(body);
+        } else if (body.startsWith("{")) {
             request = request.contentType(MediaType.APPLICATION_JSON).content(body);
         } else if (!body.isEmpty()) {
             for (var pair : body.split("&")) {
@@ -297,6 +348,8 @@ public class RouteWalkTests extends RunningDemo {
         var picture = new LinkedHashMap<String, Object>();
         picture.put("items", items);
         picture.put("products", snapshot.products().toString());
+        picture.put("sprints", snapshot.workspace().sprintsByKey().toString());
+        picture.put("releases", snapshot.workspace().releasesByKey().toString());
         picture.put("teams", snapshot.workspace().teamsByKey().toString());
         picture.put(
                 "people",

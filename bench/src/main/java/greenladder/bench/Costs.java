@@ -112,6 +112,7 @@ final class Costs {
                         most,
                         processor,
                         (double) processor.toNanos() / costs.getFirst().processor().toNanos()));
+        System.out.println(costs.getLast());
     }
 
     private void change(int number) {

@@ -43,6 +43,11 @@ public interface Command {
         return Set.of();
     }
 
+    /** The one fact of these parts that it is about, where a right of its own goes with it. */
+    default @Nullable String fact() {
+        return null;
+    }
+
     /**
      * The right without which nobody needs to ask. Every change that it comes to is judged once
      * more.

@@ -22,7 +22,7 @@ import org.jspecify.annotations.Nullable;
  * of a person, is one of its own. What is as usual is not kept.
  */
 final class CalendarFacts {
-    private static final String FOCUS = "focus";
+    static final String FOCUS = "focus";
     private static final String WEEKDAYS = "weekdays";
     private static final String HOLIDAY = "holiday.";
     private static final String HOURS = "hours.";

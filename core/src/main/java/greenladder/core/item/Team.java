@@ -27,6 +27,9 @@ public record Team(
     private static final String PRODUCT = "product.";
     private static final String STATE = "state.";
 
+    /** A fact that every calendar can have. */
+    public static final String CALENDAR = CalendarFacts.FOCUS;
+
     public Team {
         members = List.copyOf(members);
         products = List.copyOf(products);

@@ -6,6 +6,7 @@ import greenladder.core.change.Need;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.SprintPlan;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -13,8 +14,8 @@ import java.util.List;
 import java.util.Set;
 
 /**
- * Notes that a team will do an item in its sprint, or takes that back. Whoever works for the
- * product may, which is judged by what changes.
+ * Notes that a team will do an item in its sprint, or takes that back. Whoever works for one of its
+ * products may.
  *
  * @param sprint its key
  */
@@ -22,7 +23,12 @@ public record AgreeOn(String sprint, ItemKey item, boolean yes) implements PlanC
 
     @Override
     public Set<PlanKey> plans() {
-        return Set.of();
+        return Set.of(PlanKey.sprint(sprint));
+    }
+
+    @Override
+    public String fact() {
+        return SprintPlan.agreedFact(item);
     }
 
     @Override
@@ -33,12 +39,6 @@ public record AgreeOn(String sprint, ItemKey item, boolean yes) implements PlanC
     @Override
     public Need need(Snapshot snapshot) {
         return Need.WORK;
-    }
-
-    @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
-        return PlanCommand.drawn(
-                snapshot, plan(snapshot, at, found), Set.of(PlanKey.sprint(sprint)), List.of());
     }
 
     @Override

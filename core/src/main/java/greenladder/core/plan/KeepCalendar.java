@@ -6,32 +6,28 @@ import greenladder.core.change.Need;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Calendar;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
-import java.util.List;
 import java.util.Set;
 
-/**
- * Says when a team works and what its members give. Whoever plans for the team may, which is judged
- * by what changes.
- */
+/** Says when a team works and what its members give. Whoever plans for the team may. */
 public record KeepCalendar(String team, Calendar calendar) implements PlanCommand {
 
     @Override
     public Set<PlanKey> plans() {
-        return Set.of();
+        return Set.of(PlanKey.team(team));
+    }
+
+    @Override
+    public String fact() {
+        return Team.CALENDAR;
     }
 
     @Override
     public Need need(Snapshot snapshot) {
         return Need.PLAN;
-    }
-
-    @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
-        return PlanCommand.drawn(
-                snapshot, plan(snapshot, at, found), Set.of(PlanKey.team(team)), List.of());
     }
 
     @Override
