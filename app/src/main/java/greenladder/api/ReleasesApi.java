@@ -241,7 +241,8 @@ class ReleasesApi {
                         ? reader.texts("teams").stream().distinct().toList()
                         : was.teams(),
                 reader.has("milestones") ? milestones : was.milestones(),
-                was.releasedAt());
+                was.releasedAt(),
+                was.picture());
     }
 
     private static ResponseEntity<ReleaseJson> release(Saved saved, String id) {

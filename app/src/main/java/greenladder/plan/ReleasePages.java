@@ -77,7 +77,10 @@ class ReleasePages {
             int unfinished,
             String notes) {}
 
-    record Milestone(String name, String date, boolean past) {}
+    /**
+     * @param figures how many of the items that name it are done; empty where none names it
+     */
+    record Milestone(String name, String date, boolean past, String figures) {}
 
     record Sprints(String name, String url, String team, String points, String state) {}
 
@@ -190,7 +193,8 @@ class ReleasePages {
                                 new Milestone(
                                         one.name(),
                                         Words.day(one.date()),
-                                        one.date().isBefore(figures.today())))
+                                        one.date().isBefore(figures.today()),
+                                        reached(snapshot, release, one.name())))
                         .toList(),
                 fill.sprints().stream()
                         .map(part ->
@@ -209,6 +213,27 @@ class ReleasePages {
                         .toList(),
                 unfinished,
                 notes(snapshot, release, nodes));
+    }
+
+    private static String reached(Snapshot snapshot, Release release, String milestone) {
+        var named =
+                release.products().stream()
+                        .flatMap(code ->
+                                snapshot
+                                        .marked(Mark.OWN_FIELD, Mark.ownField(code, "milestone"))
+                                        .stream())
+                        .map(Node::item)
+                        .filter(item ->
+                                milestone.equalsIgnoreCase(item.details().custom().get("milestone"))
+                                        && release.key()
+                                                .equals(
+                                                        ReleaseFill.releaseOf(
+                                                                snapshot, item.key())))
+                        .toList();
+        long done = named.stream().filter(item -> item.isDone()).count();
+        return named.isEmpty()
+                ? ""
+                : "%d of %s done".formatted(done, Words.count(named.size(), "item"));
     }
 
     private static Item item(Node node) {

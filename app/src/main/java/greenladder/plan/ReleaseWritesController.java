@@ -123,6 +123,7 @@ class ReleaseWritesController {
                         ? form.getOrDefault("teams", List.of())
                         : was.teams(),
                 lines == null ? was.milestones() : milestones,
-                was.releasedAt());
+                was.releasedAt(),
+                was.picture());
     }
 }

@@ -113,6 +113,6 @@ record Ruler(LocalDate from, int weeks) {
     }
 
     static String percent(double share) {
-        return String.format(Locale.ROOT, "%.3f%%", share);
+        return Math.round(share * 1000) / 1000.0 + "%";
     }
 }

@@ -36,6 +36,9 @@ import org.springframework.stereotype.Component;
 @Component
 class SprintPages {
 
+    /** How many of each team's closed sprints can be chosen; older ones are found on the bench. */
+    private static final int CLOSED_OFFERED = 8;
+
     private final Rights rights;
     private final ItemPanels panels;
     private final SprintHeads heads;
@@ -122,7 +125,11 @@ class SprintPages {
     private static List<BenchPage.Choice> choices(
             Snapshot snapshot, Product product, List<Team> teams, Sprint it) {
         return teams.stream()
-                .flatMap(team -> Sprints.of(snapshot.workspace(), team.key()).stream())
+                .flatMap(team -> {
+                    var all = Sprints.of(snapshot.workspace(), team.key());
+                    long closed = all.stream().filter(Sprint::isClosed).count();
+                    return all.stream().skip(Math.max(0, closed - CLOSED_OFFERED));
+                })
                 .map(sprint ->
                         new BenchPage.Choice(
                                 url(product, sprint.key()),

@@ -17,6 +17,7 @@ import java.util.List;
 import java.util.Objects;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import org.springframework.web.util.HtmlUtils;
 
 /**
  * One sprint as it is drawn: the fill gauge lying on the ruler. What does not fit spills over the
@@ -56,6 +57,36 @@ record Trough(
      * @param key where there is room for it; else empty
      */
     record Band(Span span, String look, String key, String title) {}
+
+    /**
+     * The bands as markup. Written here rather than by a template, since a bench has hundreds of
+     * them.
+     *
+     * @param y where they begin, from the top
+     * @param keys whether keys of items stand in them where there is room
+     */
+    public String drawn(int y, int height, boolean keys) {
+        var markup = new StringBuilder();
+        for (var band : bands) {
+            var span = band.span();
+            markup.append(
+                    "<g><title>%s</title><rect class=\"band %s\" x=\"%s\" y=\"%d\" width=\"%s\" height=\"%d\"/>"
+                            .formatted(
+                                    HtmlUtils.htmlEscape(band.title()),
+                                    band.look(),
+                                    span.at(),
+                                    y,
+                                    span.wide(),
+                                    height));
+            if (keys && !band.key().isEmpty()) {
+                markup.append(
+                        "<text class=\"band-key %s\" x=\"%s\" dx=\"4\" y=\"%d\">%s</text>"
+                                .formatted(band.look(), span.at(), y + height - 8, band.key()));
+            }
+            markup.append("</g>");
+        }
+        return markup.toString();
+    }
 
     static Trough of(
             Snapshot snapshot, Sprint sprint, Ruler ruler, Capacity capacity, String note) {

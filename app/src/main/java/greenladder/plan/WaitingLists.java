@@ -25,7 +25,7 @@ import org.springframework.stereotype.Component;
 /** Makes the list beside the bench: what is not planned yet. */
 @Component
 class WaitingLists {
-    private static final int DRAWN = 80;
+    private static final int DRAWN = 60;
     private static final int MORE = 200;
 
     private final Rights rights;

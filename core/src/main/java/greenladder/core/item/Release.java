@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param start the first day of the work for it; null where nothing is said
  * @param teams keys of the teams that work for it
  * @param releasedAt null until it is released
+ * @param picture as it stood then; null until it is released
  */
 public record Release(
         String key,
@@ -30,7 +31,8 @@ public record Release(
         @Nullable String goal,
         List<String> teams,
         List<Milestone> milestones,
-        @Nullable Instant releasedAt) {
+        @Nullable Instant releasedAt,
+        @Nullable ReleasePicture picture) {
     private static final String PRODUCT = "product.";
     private static final String TEAM = "team.";
     private static final String MILESTONE = "milestone.";
@@ -43,6 +45,20 @@ public record Release(
 
     public Release(String key, String product, String name, LocalDate date) {
         this(key, product, name, date, List.of(), null, null, List.of(), List.of(), null);
+    }
+
+    public Release(
+            String key,
+            String product,
+            String name,
+            LocalDate date,
+            List<String> others,
+            @Nullable LocalDate start,
+            @Nullable String goal,
+            List<String> teams,
+            List<Milestone> milestones,
+            @Nullable Instant releasedAt) {
+        this(key, product, name, date, others, start, goal, teams, milestones, releasedAt, null);
     }
 
     public boolean isOf(String code) {
@@ -73,18 +89,30 @@ public record Release(
                 goal,
                 teams,
                 milestones,
-                releasedAt);
+                releasedAt,
+                picture);
     }
 
     /** This release under another key. */
     public Release keyed(String other) {
         return new Release(
-                other, product, name, date, others, start, goal, teams, milestones, releasedAt);
+                other,
+                product,
+                name,
+                date,
+                others,
+                start,
+                goal,
+                teams,
+                milestones,
+                releasedAt,
+                picture);
     }
 
-    /** This release, released at a time, or not released. */
-    public Release releasedAt(@Nullable Instant at) {
-        return new Release(key, product, name, date, others, start, goal, teams, milestones, at);
+    /** This release, released at a time as it stands then, or not released. */
+    public Release released(@Nullable Instant at, @Nullable ReleasePicture as) {
+        return new Release(
+                key, product, name, date, others, start, goal, teams, milestones, at, as);
     }
 
     static Release of(String key, Map<String, String> facts) {
@@ -114,7 +142,8 @@ public record Release(
                 facts.get("goal"),
                 teams,
                 milestones,
-                released == null ? null : Instant.parse(released));
+                released == null ? null : Instant.parse(released),
+                ReleasePicture.of(facts));
     }
 
     /** What it is by name, see {@link PlanFacts}. */
@@ -136,6 +165,9 @@ public record Release(
         }
         if (goal != null) {
             facts.put("goal", goal);
+        }
+        if (picture != null) {
+            facts.putAll(picture.facts());
         }
         if (releasedAt != null) {
             facts.put("releasedAt", releasedAt.toString());

@@ -21,6 +21,7 @@ public final class StandardFields {
                             CustomField.Type.ONE_OF,
                             List.of("low", "medium", "high")),
                     new CustomField("skill", "Skill", CustomField.Type.TEXT, List.of()),
+                    new CustomField("milestone", "Milestone", CustomField.Type.TEXT, List.of()),
                     new CustomField(
                             "datesFrom",
                             "Dates from",

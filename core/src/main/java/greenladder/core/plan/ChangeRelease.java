@@ -7,18 +7,21 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Release;
+import greenladder.core.item.ReleasePicture;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
  * Changes a release, and releases it or takes that back.
  *
- * @param release as it is to be; when it was released is not looked at
+ * @param release as it is to be; when it was released, and how it stood then, is not looked at
  * @param released null leaves it as it is
  * @param unfinishedTo where what is not done goes when it is released: {@link CloseSprint#BACKLOG}
  *     or the key of another release
@@ -65,10 +68,24 @@ public record ChangeRelease(Release release, @Nullable Boolean released, String 
     @Override
     public Workspace plan(Snapshot snapshot, Instant at, Found found) {
         var was = snapshot.workspace().findRelease(release.key()).orElseThrow();
-        var when =
-                released == null || released && was.isReleased()
-                        ? was.releasedAt()
-                        : released ? at : null;
-        return snapshot.workspace().with(release.releasedAt(when));
+        if (released == null || released == was.isReleased()) {
+            return snapshot.workspace().with(release.released(was.releasedAt(), was.picture()));
+        }
+        return snapshot.workspace()
+                .with(
+                        released
+                                ? release.released(at, picture(snapshot, was))
+                                : release.released(null, null));
+    }
+
+    private static ReleasePicture picture(Snapshot snapshot, Release release) {
+        var fill =
+                Objects.requireNonNull(
+                        ReleaseFill.of(
+                                        snapshot,
+                                        List.of(release),
+                                        team -> Velocity.of(snapshot, team, Velocity.WINDOW))
+                                .get(release.key()));
+        return new ReleasePicture(fill.items(), fill.planned(), fill.done(), fill.capacity());
     }
 }

@@ -22,8 +22,8 @@ import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
- * What is planned for a release against what its teams can do until then: for closed sprints what
- * they completed, for the others their capacity.
+ * What is planned for a release, or was when it was released, against what its teams can do until
+ * then: for closed sprints what they completed, for the others their capacity.
  *
  * @param items point leaves, and parents that bring points of their own
  * @param planned Σ own parts of the items whose release it is, their own or their nearest
@@ -97,8 +97,21 @@ public record ReleaseFill(
         var shares = new Shares(snapshot, velocities);
         var fills = new LinkedHashMap<String, ReleaseFill>();
         for (var release : releases) {
-            var sum = sums.getOrDefault(release.key(), new Sum());
             var parts = shares.of(release);
+            var picture = release.picture();
+            if (picture != null) {
+                fills.put(
+                        release.key(),
+                        new ReleaseFill(
+                                picture.items(),
+                                picture.planned(),
+                                Amount.ZERO,
+                                picture.done(),
+                                picture.capacity(),
+                                parts));
+                continue;
+            }
+            var sum = sums.getOrDefault(release.key(), new Sum());
             fills.put(
                     release.key(),
                     new ReleaseFill(
@@ -131,7 +144,7 @@ public record ReleaseFill(
     }
 
     /** The release of an item: its own, else its nearest ancestor's. */
-    static @Nullable String releaseOf(Snapshot snapshot, ItemKey key) {
+    public static @Nullable String releaseOf(Snapshot snapshot, ItemKey key) {
         var node = snapshot.requireNode(key);
         return node.item().release() != null ? node.item().release() : releaseAbove(snapshot, node);
     }

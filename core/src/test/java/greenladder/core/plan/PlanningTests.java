@@ -467,5 +467,8 @@ public class PlanningTests {
         assertThat(journal.snapshot.requireNode(key(2)).item().release()).isEqualTo("june");
         assertThat(journal.snapshot.workspace().findRelease("may"))
                 .hasValueSatisfying(one -> assertThat(one.isReleased()).isTrue());
+        journal.does(Trees.edit(1, "size", "60"));
+        assertThat(fill(journal, "may").planned()).isEqualTo(Amount.of(8));
+        assertThat(fill(journal, "may").done()).isEqualTo(Amount.of(6));
     }
 }
