@@ -2,6 +2,7 @@ package greenladder.item;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Changes;
+import greenladder.core.item.ItemKey;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
@@ -18,16 +19,21 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.Deque;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /**
  * Makes the ledgers of all sprints out of the change log, for databases of before there were any.
  * Starts and closes are taken from the sprints as they are, since older logs do not tell of them.
  */
 final class LedgerReplay {
+    private static final Logger LOG = LoggerFactory.getLogger(LedgerReplay.class);
+
     private final Deque<SprintEntry> marks;
     private final List<SprintEntry> entries = new ArrayList<>();
     private Snapshot snapshot;
@@ -72,9 +78,30 @@ final class LedgerReplay {
             entries.add(marks.remove());
         }
         snapshot = snapshot.with(named(snapshot.workspace(), entry.changes()));
-        var after = Changes.apply(snapshot, entry.changes(), at);
+        var after = applied(entry.changes(), at);
         entries.addAll(SprintLedger.between(snapshot, after, entry.changes(), List.of(), at));
         snapshot = after;
+    }
+
+    /** Items in states or on levels that are not there any more stay as they were before. */
+    private Snapshot applied(List<Change> changes, Instant at) {
+        try {
+            return Changes.apply(snapshot, changes, at);
+        } catch (IllegalArgumentException e) {
+            LOG.debug("not all of the log can be lived through again", e);
+        }
+        var byItem = new LinkedHashMap<ItemKey, List<Change>>();
+        changes.forEach(change ->
+                byItem.computeIfAbsent(change.item(), any -> new ArrayList<>()).add(change));
+        var next = snapshot;
+        for (var some : byItem.values()) {
+            try {
+                next = Changes.apply(next, some, at);
+            } catch (IllegalArgumentException e) {
+                LOG.debug("passed over", e);
+            }
+        }
+        return next;
     }
 
     /**

@@ -128,12 +128,14 @@ record BenchPage(
     /**
      * What is not planned yet.
      *
+     * @param mark of the level that is listed
      * @param moreUrl where more of it is shown; empty where all is
      */
     record Waiting(
             String words,
             List<Choice> levels,
             List<Choice> lists,
+            RungMark mark,
             FilterLine line,
             List<Row> rows,
             String moreUrl,
@@ -147,7 +149,6 @@ record BenchPage(
             int place,
             String key,
             int level,
-            RungMark mark,
             String kind,
             String title,
             String url,

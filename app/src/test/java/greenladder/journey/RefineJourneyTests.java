@@ -247,7 +247,7 @@ public class RefineJourneyTests extends BrowserTest {
             assertThat(lantern.locator(".candidate-list")).containsText(one);
         }
         assertThat(lantern.locator(".gauge-words")).containsText(" points");
-        assertThat(lantern).containsText("usually 16 a sprint, 15 to 18 over the last 3 sprints");
+        assertThat(lantern).containsText("usually 23.7 a sprint, 20 to 28 over the last 3 sprints");
         Assertions.assertThat(before).isPositive();
 
         var here = ines.locator(".agenda-entry.is-current").getAttribute("data-key");

@@ -19,6 +19,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -64,6 +65,15 @@ public record CloseSprint(
                                 .filter(item -> sprint.equals(item.sprint()))
                                 .isEmpty())
                 .forEach(key -> wrong(found, "items", "%s is not in %s.", key, it.name()));
+        Stream.concat(Stream.of(unfinishedTo), singly.values().stream())
+                .distinct()
+                .filter(to -> !to.equals(BACKLOG) && !to.equals(NEXT) && !isOpenOf(before, it, to))
+                .forEach(to ->
+                        wrong(
+                                found,
+                                "unfinishedTo",
+                                "“%s” is no open sprint of this team.",
+                                shortened(to)));
         if (!found.isEmpty()) {
             return new Drawn(List.of(), List.of());
         }
@@ -78,8 +88,7 @@ public record CloseSprint(
                 workspace = workspace.with(next);
                 plans.add(PlanKey.sprint(next.key()));
             }
-            changes.add(
-                    new Change(item.key(), Field.SPRINT, sprint, keyOf(workspace, it, to, found)));
+            changes.add(new Change(item.key(), Field.SPRINT, sprint, keyOf(workspace, it, to)));
         }
         for (var node : Load.candidates(snapshot, it)) {
             if (sprint.equals(Field.CANDIDATE.textOf(node.item()))) {
@@ -109,20 +118,22 @@ public record CloseSprint(
                 .toList();
     }
 
-    private static @Nullable String keyOf(Workspace workspace, Sprint it, String to, Found found) {
-        if (to.equals(BACKLOG)) {
-            return null;
-        }
-        var target = to.equals(NEXT) ? Sprints.after(workspace, it) : workspace.findSprint(to);
-        if (target.filter(
-                        one ->
-                                one.team().equals(it.team())
-                                        && !one.isClosed()
-                                        && !one.key().equals(it.key()))
-                .isEmpty()) {
-            wrong(found, "unfinishedTo", "“%s” is no open sprint of this team.", shortened(to));
-        }
-        return target.map(Sprint::key).orElse(null);
+    private static boolean isOpenOf(Workspace workspace, Sprint it, String key) {
+        return workspace
+                .findSprint(key)
+                .filter(one ->
+                        one.team().equals(it.team())
+                                && !one.isClosed()
+                                && !one.key().equals(it.key()))
+                .isPresent();
+    }
+
+    private static @Nullable String keyOf(Workspace workspace, Sprint it, String to) {
+        return switch (to) {
+            case BACKLOG -> null;
+            case NEXT -> Sprints.after(workspace, it).map(Sprint::key).orElse(null);
+            default -> to;
+        };
     }
 
     private Sprint next(Workspace workspace, Sprint it) {

@@ -167,14 +167,16 @@ public class PlanningTests {
                 journal("story A\nstory B\nstory C state=done")
                         .does(plan(1, false, 1))
                         .does(plan(1, false, 2));
-        journal.does(new StartSprint("lantern-1"))
-                .does(
-                        new CloseSprint(
-                                "lantern-1",
-                                CloseSprint.NEXT,
-                                Map.of(key(2), CloseSprint.BACKLOG),
-                                null,
-                                null));
+        journal.does(new StartSprint("lantern-1"));
+        assertThat(journal.wrong(new CloseSprint("lantern-1", "gannet-1", Map.of(), null, null)))
+                .containsExactly("“gannet-1” is no open sprint of this team.");
+        journal.does(
+                new CloseSprint(
+                        "lantern-1",
+                        CloseSprint.NEXT,
+                        Map.of(key(2), CloseSprint.BACKLOG),
+                        null,
+                        null));
         assertThat(sprints(journal, 1, 2)).containsExactly("lantern-2", null);
     }
 
