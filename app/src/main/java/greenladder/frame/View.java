@@ -9,12 +9,12 @@ import java.util.List;
  */
 public enum View {
     LADDER(Stage.BREAK_DOWN, "Ladder", "ladder"),
-    OUTLINE(Stage.BREAK_DOWN, "Outline", "outline", "plan", "plan-strip"),
-    RANK(Stage.REFINE, "Rank", "rank", "chart", "plan", "plan-strip"),
+    OUTLINE(Stage.BREAK_DOWN, "Outline", "outline", "plan", "bench", "plan-strip"),
+    RANK(Stage.REFINE, "Rank", "rank", "chart", "plan", "bench", "plan-strip"),
     AGENDA(Stage.REFINE, "Agenda", "agenda"),
     ESTIMATE(Stage.REFINE, "Estimate", "estimate"),
-    BENCH(Stage.PLAN, "Bench", "bench", "plan"),
-    SPRINT(Stage.PLAN, "Sprint", "sprint", "plan"),
+    BENCH(Stage.PLAN, "Bench", "bench", "bench", "plan"),
+    SPRINT(Stage.PLAN, "Sprint", "sprint", "sprint", "plan"),
     RELEASES(Stage.PLAN, "Releases", "releases", "plan"),
     CALENDARS(Stage.PLAN, "Calendars", "calendars", "plan"),
     THREADS(Stage.TRACE, "Threads", "threads", "threads");
