@@ -3,9 +3,9 @@ package greenladder.api;
 import greenladder.api.PlanJson.ReleaseJson;
 import greenladder.core.item.Milestone;
 import greenladder.core.item.Release;
+import greenladder.core.plan.Capacities;
 import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.ReleaseFill;
-import greenladder.core.plan.Velocity;
 import greenladder.item.Asked;
 import greenladder.item.Door.Saved;
 import greenladder.item.SnapshotKeeper;
@@ -186,10 +186,7 @@ class ReleasesApi {
         var release = Asked.release(snapshot, id);
         var fill =
                 Objects.requireNonNull(
-                        ReleaseFill.of(
-                                        snapshot,
-                                        List.of(release),
-                                        team -> Velocity.of(snapshot, team, Velocity.WINDOW))
+                        ReleaseFill.of(snapshot, List.of(release), new Capacities(snapshot))
                                 .get(id));
         var over = fill.over();
         return new ReleaseReportJson(

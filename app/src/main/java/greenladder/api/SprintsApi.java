@@ -7,7 +7,7 @@ import greenladder.api.PlanJson.VelocityJson;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Sprint;
 import greenladder.core.plan.AgreeOn;
-import greenladder.core.plan.Capacity;
+import greenladder.core.plan.Capacities;
 import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.Sprints;
@@ -307,11 +307,10 @@ class SprintsApi {
     ReportJson report(@PathVariable String id) {
         var snapshot = keeper.current();
         var sprint = Asked.sprint(snapshot, id);
-        var velocity = Velocity.of(snapshot, sprint.team(), Velocity.WINDOW);
         return ReportJson.of(
                 sprint,
                 figures.report(snapshot.workspace(), sprint),
-                Capacity.of(snapshot, sprint, velocity).points());
+                new Capacities(snapshot).of(sprint).points());
     }
 
     @GetMapping("/sprints/{id}/load")

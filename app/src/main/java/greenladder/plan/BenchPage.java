@@ -69,6 +69,7 @@ record BenchPage(
 
     /**
      * @param usual what it usually completes, in words
+     * @param troughs as HTML
      * @param opened the sprint that is opened below its troughs
      */
     record TeamRow(
@@ -76,10 +77,11 @@ record BenchPage(
             String name,
             String usual,
             String usualMore,
-            List<Drawn> troughs,
+            List<String> troughs,
             @Nullable Opened opened) {}
 
-    record Drawn(Trough trough, String url, boolean open) {}
+    /** A trough, before it is drawn. */
+    record Drawn(String product, Trough trough, boolean open) {}
 
     /**
      * A sprint opened in place.
@@ -128,14 +130,12 @@ record BenchPage(
     /**
      * What is not planned yet.
      *
-     * @param mark of the level that is listed
      * @param moreUrl where more of it is shown; empty where all is
      */
     record Waiting(
             String words,
             List<Choice> levels,
             List<Choice> lists,
-            RungMark mark,
             FilterLine line,
             List<Row> rows,
             String moreUrl,
@@ -143,16 +143,20 @@ record BenchPage(
 
     /**
      * @param head the band that begins here; empty for none
+     * @param drawn the row as HTML
      */
-    record Row(
-            String head,
-            int place,
+    record Row(String head, String drawn) {}
+
+    /** A row, before it is drawn. */
+    record RowModel(
+            String product,
             String key,
             int level,
+            RungMark mark,
             String kind,
             String title,
-            String url,
             String size,
+            boolean mayPlan,
             boolean maySize,
             boolean candidate,
             boolean picked) {}

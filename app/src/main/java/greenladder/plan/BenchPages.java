@@ -5,7 +5,7 @@ import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
 import greenladder.core.plan.Availability;
-import greenladder.core.plan.Capacity;
+import greenladder.core.plan.Capacities;
 import greenladder.core.plan.ReleaseFill;
 import greenladder.core.plan.Sprints;
 import greenladder.core.plan.Velocity;
@@ -26,12 +26,11 @@ import greenladder.plan.BenchPage.TeamRow;
 import greenladder.plan.Ruler.Span;
 import greenladder.planning.SprintFigures;
 import greenladder.planning.SprintSeries;
+import greenladder.web.Drawings;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import org.springframework.stereotype.Component;
 
@@ -45,12 +44,15 @@ class BenchPages {
     private final WaitingLists waiting;
     private final OpenedSprints openedSprints;
     private final SprintFigures figures;
+    private final Drawings drawings;
 
     BenchPages(
             ItemPanels panels,
             WaitingLists waiting,
             SprintFigures figures,
-            OpenedSprints openedSprints) {
+            OpenedSprints openedSprints,
+            Drawings drawings) {
+        this.drawings = drawings;
         this.openedSprints = openedSprints;
         this.panels = panels;
         this.waiting = waiting;
@@ -61,10 +63,8 @@ class BenchPages {
         var snapshot = look.snapshot();
         var reader = look.reader();
         var product = look.product();
-        var velocities = new HashMap<String, Velocity>();
+        var capacities = new Capacities(snapshot);
         var teams = snapshot.workspace().teamsOf(product.code());
-        teams.forEach(team ->
-                velocities.put(team.key(), Velocity.of(snapshot, team.key(), Velocity.WINDOW)));
         boolean mayPlan = reader.mayIn(product.code(), Permission.PLAN);
         return new BenchPage(
                 product.code(),
@@ -73,15 +73,9 @@ class BenchPages {
                 look.operation(),
                 mayPlan,
                 dates(place),
-                releases(snapshot, place, velocities),
+                releases(snapshot, place, capacities),
                 teams.stream()
-                        .map(team ->
-                                team(
-                                        snapshot,
-                                        team,
-                                        place,
-                                        Objects.requireNonNull(velocities.get(team.key())),
-                                        reader))
+                        .map(team -> team(snapshot, team, place, capacities, reader))
                         .toList(),
                 waiting.waiting(snapshot, place, reader),
                 making(snapshot, teams),
@@ -94,23 +88,21 @@ class BenchPages {
     BenchPage.Strip strip(Look look, BenchPlace place) {
         var snapshot = look.snapshot();
         var product = look.product();
-        var velocities = new HashMap<String, Velocity>();
+        var capacities = new Capacities(snapshot);
         var troughs = new ArrayList<Trough>();
         for (var team : snapshot.workspace().teamsOf(product.code())) {
-            var velocity = Velocity.of(snapshot, team.key(), Velocity.WINDOW);
-            velocities.put(team.key(), velocity);
             Sprints.of(snapshot.workspace(), team.key()).stream()
                     .filter(sprint -> !sprint.isClosed())
                     .limit(MOST_IN_STRIP)
                     .forEach(sprint ->
-                            troughs.add(trough(snapshot, sprint, place.ruler(), velocity)));
+                            troughs.add(trough(snapshot, sprint, place.ruler(), capacities)));
         }
         var teams = snapshot.workspace().teamsOf(product.code());
         return new BenchPage.Strip(
                 product.code(),
                 look.reader().mayIn(product.code(), Permission.PLAN),
                 troughs,
-                releases(snapshot, place, velocities).stream()
+                releases(snapshot, place, capacities).stream()
                         .filter(release -> !release.released())
                         .toList(),
                 making(snapshot, teams));
@@ -148,20 +140,13 @@ class BenchPages {
         return new Ruler(ruler.from().plusWeeks((long) way * step), ruler.weeks());
     }
 
-    private List<ReleaseRow> releases(
-            Snapshot snapshot, BenchPlace place, Map<String, Velocity> velocities) {
+    private List<ReleaseRow> releases(Snapshot snapshot, BenchPlace place, Capacities capacities) {
         var ruler = place.ruler();
         var shown =
                 snapshot.workspace().releasesOf(place.product().code()).stream()
                         .filter(release -> ruler.shows(start(release, ruler), release.date()))
                         .toList();
-        var fills =
-                ReleaseFill.of(
-                        snapshot,
-                        shown,
-                        team ->
-                                velocities.computeIfAbsent(
-                                        team, key -> Velocity.of(snapshot, key, Velocity.WINDOW)));
+        var fills = ReleaseFill.of(snapshot, shown, capacities);
         return shown.stream()
                 .map(release ->
                         new ReleaseRow(
@@ -221,22 +206,28 @@ class BenchPages {
     }
 
     private TeamRow team(
-            Snapshot snapshot, Team team, BenchPlace place, Velocity velocity, SignedIn reader) {
+            Snapshot snapshot,
+            Team team,
+            BenchPlace place,
+            Capacities capacities,
+            SignedIn reader) {
+        var velocity = capacities.velocity(team.key());
         var ruler = place.ruler();
         var all = Sprints.of(snapshot.workspace(), team.key());
-        var drawn = new ArrayList<Drawn>();
+        var drawn = new ArrayList<String>();
         Opened opened = null;
         for (var sprint : all) {
             if (ruler.shows(sprint.start(), sprint.finish())) {
                 boolean open = sprint.key().equals(place.open());
-                drawn.add(
+                var trough =
                         new Drawn(
-                                trough(snapshot, sprint, ruler, velocity),
-                                place.opening(open ? "" : sprint.key()).url(),
-                                open));
+                                place.product().code(),
+                                trough(snapshot, sprint, ruler, capacities),
+                                open);
+                drawn.add(drawings.of(sprint, trough, "plan/drawn", "trough", "d", () -> trough));
                 opened =
                         open
-                                ? openedSprints.opened(snapshot, sprint, place, velocity, reader)
+                                ? openedSprints.opened(snapshot, sprint, place, capacities, reader)
                                 : opened;
             }
         }
@@ -265,7 +256,7 @@ class BenchPages {
                                 Words.count(velocity.sprints().size(), "sprint"));
     }
 
-    private Trough trough(Snapshot snapshot, Sprint sprint, Ruler ruler, Velocity velocity) {
+    private Trough trough(Snapshot snapshot, Sprint sprint, Ruler ruler, Capacities capacities) {
         if (sprint.isClosed()) {
             var products = snapshot.workspace().productsByCode().keySet();
             var completed = sprint.completed(products);
@@ -276,12 +267,7 @@ class BenchPages {
                     completed == null ? Amount.ZERO : completed.points(),
                     committed == null ? null : committed.points());
         }
-        return Trough.of(
-                snapshot,
-                sprint,
-                ruler,
-                Capacity.of(snapshot, sprint, velocity),
-                note(snapshot, sprint));
+        return Trough.of(snapshot, sprint, ruler, capacities.of(sprint), note(snapshot, sprint));
     }
 
     private String note(Snapshot snapshot, Sprint sprint) {

@@ -4,11 +4,11 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Sprint.Standing;
 import greenladder.core.plan.Availability;
+import greenladder.core.plan.Capacities;
 import greenladder.core.plan.Capacity;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
-import greenladder.core.plan.Velocity;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
@@ -39,9 +39,10 @@ class OpenedSprints {
             Snapshot snapshot,
             Sprint sprint,
             BenchPlace place,
-            Velocity velocity,
+            Capacities capacities,
             SignedIn reader) {
-        var capacity = Capacity.of(snapshot, sprint, velocity);
+        var velocity = capacities.velocity(sprint.team());
+        var capacity = capacities.of(sprint);
         var availability = Availability.of(snapshot.workspace(), sprint);
         var parts = SprintPart.inSprint(snapshot, sprint.key());
         var items = new ArrayList<Line>();

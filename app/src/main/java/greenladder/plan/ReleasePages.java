@@ -2,8 +2,8 @@ package greenladder.plan;
 
 import greenladder.core.item.Product;
 import greenladder.core.item.Release;
+import greenladder.core.plan.Capacities;
 import greenladder.core.plan.ReleaseFill;
-import greenladder.core.plan.Velocity;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -13,7 +13,6 @@ import greenladder.planning.SprintFigures;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
@@ -90,14 +89,7 @@ class ReleasePages {
         var snapshot = look.snapshot();
         var product = look.product();
         var releases = snapshot.workspace().releasesOf(product.code());
-        var velocities = new HashMap<String, Velocity>();
-        var fills =
-                ReleaseFill.of(
-                        snapshot,
-                        releases,
-                        team ->
-                                velocities.computeIfAbsent(
-                                        team, key -> Velocity.of(snapshot, key, Velocity.WINDOW)));
+        var fills = ReleaseFill.of(snapshot, releases, new Capacities(snapshot));
         var opened =
                 releases.stream()
                         .filter(release -> release.key().equals(id))

@@ -4,14 +4,18 @@ import greenladder.panel.ItemPanel;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
-/** What the page of a sprint shows. */
+/**
+ * What the page of a sprint shows.
+ *
+ * @param stories as HTML
+ */
 record SprintPage(
         String product,
         String url,
         long operation,
         List<BenchPage.Choice> sprints,
         @Nullable Head head,
-        List<Story> stories,
+        List<String> stories,
         List<Task> strays,
         @Nullable Busy busy,
         List<Past> past,
@@ -62,7 +66,6 @@ record SprintPage(
             String key,
             int level,
             String title,
-            String url,
             String look,
             String state,
             String size,
@@ -76,11 +79,19 @@ record SprintPage(
             boolean mayThink,
             List<Task> tasks) {}
 
+    /**
+     * A story, before it is drawn.
+     *
+     * @param planned whether its sprint has not started
+     * @param people who can be given a task of it
+     */
+    record StoryModel(
+            Story story, boolean mayPlan, boolean mayWork, boolean planned, List<Person> people) {}
+
     record Task(
             String key,
             int level,
             String title,
-            String url,
             String look,
             String state,
             String person,

@@ -9,10 +9,10 @@ import greenladder.core.item.Product;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Sprint.Standing;
 import greenladder.core.item.Team;
+import greenladder.core.plan.Capacities;
 import greenladder.core.plan.Capacity;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
-import greenladder.core.plan.Velocity;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
@@ -20,7 +20,9 @@ import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
 import greenladder.plan.SprintPage.Story;
+import greenladder.plan.SprintPage.StoryModel;
 import greenladder.plan.SprintPage.Task;
+import greenladder.web.Drawings;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;
 import java.util.ArrayList;
@@ -43,8 +45,15 @@ class SprintPages {
     private final ItemPanels panels;
     private final SprintHeads heads;
     private final SprintSide side;
+    private final Drawings drawings;
 
-    SprintPages(Rights rights, ItemPanels panels, SprintHeads heads, SprintSide side) {
+    SprintPages(
+            Rights rights,
+            ItemPanels panels,
+            SprintHeads heads,
+            SprintSide side,
+            Drawings drawings) {
+        this.drawings = drawings;
         this.heads = heads;
         this.side = side;
         this.rights = rights;
@@ -83,19 +92,32 @@ class SprintPages {
                     null);
         }
         var it = sprint.get();
-        var velocity = Velocity.of(snapshot, it.team(), Velocity.WINDOW);
-        var capacity = Capacity.of(snapshot, it, velocity);
+        var capacities = new Capacities(snapshot);
+        var velocity = capacities.velocity(it.team());
+        var capacity = capacities.of(it);
         var parts = SprintPart.inSprint(snapshot, it.key());
         var url = url(product, it.key());
+        var head = heads.head(snapshot, product, it, parts, velocity, capacity, look.reader());
+        var busy = side.busy(snapshot, it);
         return new SprintPage(
                 product.code(),
                 item.isPresent() ? url + "&at=" + at : url,
                 look.operation(),
                 choices(snapshot, product, teams, it),
-                heads.head(snapshot, product, it, parts, velocity, capacity, look.reader()),
-                stories(snapshot, product, it, parts, capacity, look.reader()),
-                strays(snapshot, product, it, parts, look.reader()),
-                side.busy(snapshot, it),
+                head,
+                stories(snapshot, it, parts, capacity, look.reader()).stream()
+                        .map(story ->
+                                drawn(
+                                        snapshot,
+                                        new StoryModel(
+                                                story,
+                                                head.mayPlan(),
+                                                head.mayWork(),
+                                                it.standing() == Standing.PLANNED,
+                                                busy == null ? List.of() : busy.choices())))
+                        .toList(),
+                strays(snapshot, it, parts, look.reader()),
+                busy,
                 it.isClosed() ? List.of() : side.past(snapshot, product, velocity),
                 side.outcome(snapshot, it),
                 item.isPresent()
@@ -141,9 +163,14 @@ class SprintPages {
                 .toList();
     }
 
+    /** A story with its tasks as HTML, drawn once for all who see and may do the same. */
+    private String drawn(Snapshot snapshot, StoryModel model) {
+        var node = ItemKey.parse(model.story().key()).map(snapshot::requireNode).orElseThrow();
+        return drawings.of(node, model, "plan/drawn", "story", "m", () -> model);
+    }
+
     private List<Story> stories(
             Snapshot snapshot,
-            Product product,
             Sprint it,
             List<SprintPart> parts,
             Capacity capacity,
@@ -159,7 +186,6 @@ class SprintPages {
                             item.key().toString(),
                             item.level().index(),
                             item.title(),
-                            at(product, it.key(), item.key()),
                             Trough.look(node),
                             item.state().name(),
                             SizeWords.of(snapshot, node),
@@ -172,7 +198,7 @@ class SprintPages {
                             hours(node),
                             Words.of(item.hours().estimate()).replace("–", ""),
                             !it.isClosed() && rights.mayEdit(reader, item, Field.HOURS_ESTIMATE),
-                            tasks(snapshot, product, it, node, reader)));
+                            tasks(snapshot, it, node, reader)));
         }
         return stories;
     }
@@ -189,23 +215,21 @@ class SprintPages {
                                 Words.of(rollUp.hoursEstimate()));
     }
 
-    private List<Task> tasks(
-            Snapshot snapshot, Product product, Sprint it, Node story, SignedIn reader) {
+    private List<Task> tasks(Snapshot snapshot, Sprint it, Node story, SignedIn reader) {
         return story.children().stream()
                 .filter(child -> !child.item().level().carriesPoints())
                 .filter(child ->
                         child.item().sprint() == null || it.key().equals(child.item().sprint()))
                 .filter(child -> !child.item().isDropped())
-                .map(child -> task(snapshot, product, it, child.item(), reader))
+                .map(child -> task(snapshot, it, child.item(), reader))
                 .toList();
     }
 
-    private Task task(Snapshot snapshot, Product product, Sprint it, Item item, SignedIn reader) {
+    private Task task(Snapshot snapshot, Sprint it, Item item, SignedIn reader) {
         return new Task(
                 item.key().toString(),
                 item.level().index(),
                 item.title(),
-                at(product, it.key(), item.key()),
                 item.isDone()
                         ? "done"
                         : item.category() == Category.IN_PROGRESS ? "under-way" : "to-do",
@@ -219,17 +243,13 @@ class SprintPages {
 
     /** Tasks of the sprint that stand under nothing that is in it. */
     private List<Task> strays(
-            Snapshot snapshot,
-            Product product,
-            Sprint it,
-            List<SprintPart> parts,
-            SignedIn reader) {
+            Snapshot snapshot, Sprint it, List<SprintPart> parts, SignedIn reader) {
         var stories = new HashSet<ItemKey>();
         parts.forEach(part -> stories.add(part.item()));
         return SprintPart.tasksIn(snapshot, it.key()).stream()
                 .map(part -> snapshot.requireNode(part.item()).item())
                 .filter(item -> item.parent() == null || !stories.contains(item.parent()))
-                .map(item -> task(snapshot, product, it, item, reader))
+                .map(item -> task(snapshot, it, item, reader))
                 .toList();
     }
 

@@ -3,17 +3,19 @@ package greenladder.plan;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.Level;
-import greenladder.core.item.Product;
 import greenladder.core.item.Team;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
 import greenladder.list.FilterLines;
 import greenladder.list.Narrowed;
+import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.plan.BenchPage.Choice;
 import greenladder.plan.BenchPage.Row;
+import greenladder.plan.BenchPage.RowModel;
 import greenladder.plan.BenchPage.Waiting;
+import greenladder.web.Drawings;
 import greenladder.web.RungMark;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;
@@ -30,8 +32,10 @@ class WaitingLists {
 
     private final Rights rights;
     private final FilterLines lines;
+    private final Drawings drawings;
 
-    WaitingLists(Rights rights, FilterLines lines) {
+    WaitingLists(Rights rights, FilterLines lines, Drawings drawings) {
+        this.drawings = drawings;
         this.rights = rights;
         this.lines = lines;
     }
@@ -56,9 +60,10 @@ class WaitingLists {
         var bands = new HashMap<String, String>();
         product.refining().bands().forEach(band -> bands.put(band.key(), band.name()));
         String head = null;
+        var mark = RungMark.of(product.levels(), place.level());
         for (var node : shown) {
             var band = bands.getOrDefault(node.item().details().refinement().band(), "");
-            rows.add(row(product, node, place, reader, band.equals(head) ? "" : band, rows.size()));
+            rows.add(new Row(band.equals(head) ? "" : band, drawn(node, place, mark, reader)));
             head = band;
         }
         var count =
@@ -70,7 +75,6 @@ class WaitingLists {
                 count,
                 levels(place),
                 lists(snapshot, place),
-                RungMark.of(product.levels(), place.level()),
                 lines.line(narrowed, "bench", place.parameters(), reader, shown, shown),
                 rows,
                 more ? place.with(place.more() + MORE).url() : "",
@@ -87,21 +91,25 @@ class WaitingLists {
         return isOfQueue && (!narrowed.isNarrow() || narrowed.finds(node));
     }
 
-    private Row row(
-            Product product, Node node, BenchPlace place, SignedIn reader, String head, int index) {
+    /** A row as HTML, drawn once for all who see and may do the same. */
+    private String drawn(Node node, BenchPlace place, RungMark mark, SignedIn reader) {
         var item = node.item();
-        return new Row(
-                head,
-                index + 1,
-                item.key().toString(),
-                item.level().index(),
-                item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
-                item.title(),
-                place.at(item.key()).url(),
-                SizeWords.of(product, node),
-                !node.rollUp().hasPointChildren() && rights.mayEdit(reader, item, Field.SIZE),
-                item.details().refinement().isCandidate(),
-                item.key().equals(place.at()));
+        var product = place.product();
+        var row =
+                new RowModel(
+                        product.code(),
+                        item.key().toString(),
+                        item.level().index(),
+                        mark,
+                        item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
+                        item.title(),
+                        SizeWords.of(product, node),
+                        reader.mayIn(product.code(), Permission.PLAN),
+                        !node.rollUp().hasPointChildren()
+                                && rights.mayEdit(reader, item, Field.SIZE),
+                        item.details().refinement().isCandidate(),
+                        item.key().equals(place.at()));
+        return drawings.of(node, row, "plan/drawn", "row", "row", () -> row);
     }
 
     private static List<Choice> levels(BenchPlace place) {

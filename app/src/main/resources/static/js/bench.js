@@ -1,5 +1,6 @@
 // The bench: a sprint that is opened in place, and the row of sprints that is about to be made.
 import { subjects } from "./selection.js";
+import { go, placeWith } from "./view.js";
 import { planInto, sprintOf, takeOut } from "./planning.js";
 
 const DAY = 86_400_000;
@@ -9,6 +10,14 @@ document.addEventListener("click", (event) => {
   if (!row) return;
   if (event.target.closest("[data-take-out]")) takeOut([row.dataset.key], { sprint: sprintOf(row) });
   if (event.target.closest("[data-commit]")) planInto([row.dataset.key], { sprint: sprintOf(row) });
+});
+
+// A trough knows its sprint and not the page that it stands on: there, its name opens it, and folds it again.
+document.addEventListener("click", (event) => {
+  const link = event.target.closest?.("[data-opens]");
+  if (!link || event.defaultPrevented || event.ctrlKey || event.metaKey || event.shiftKey || event.button) return;
+  event.preventDefault();
+  go(placeWith("open", link.closest(".is-open") ? "" : link.dataset.opens));
 });
 
 document.addEventListener("keydown", (event) => {

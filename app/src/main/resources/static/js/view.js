@@ -86,19 +86,23 @@ document.addEventListener("click", (event) => {
   go(url.pathname + url.search);
 });
 
-/** The address of the current view with another item picked. */
-export function placeOf(key) {
+/** The address of the current view with a parameter of it changed; nothing takes it out. */
+export function placeWith(name, value) {
   const url = new URL(view().dataset.url, location.href);
-  url.searchParams.set("at", key);
+  if (value) url.searchParams.set(name, value);
+  else url.searchParams.delete(name);
   return url.pathname + url.search;
 }
 
+/** The address of the current view with another item picked. */
+export const placeOf = (key) => placeWith("at", key);
+
 // A card knows its item and not the page that it stands on: there, its link picks it.
 document.addEventListener("click", (event) => {
-  const link = event.target.closest?.("[data-columns] .card-link");
+  const link = event.target.closest?.('[data-columns] .card-link, [data-picks] a[href^="/items/"]');
   if (!link || event.defaultPrevented || event.ctrlKey || event.metaKey || event.shiftKey || event.button) return;
   event.preventDefault();
-  go(placeOf(link.closest(".item-card").dataset.key), columnsUpTo(link));
+  go(placeOf(link.closest("[data-key]").dataset.key), columnsUpTo(link));
 });
 
 /** The columns that picking a card leaves as they are: its own and those before it. */

@@ -64,8 +64,9 @@ public record Calendar(
             return hoursPerDay == null ? USUAL_HOURS : hoursPerDay;
         }
 
-        public boolean isOff(LocalDate day) {
-            return daysOff.stream().anyMatch(off -> off.holds(day));
+        /** Whether it is one of their weekdays; of whom none are said work all. */
+        public boolean worksOn(LocalDate day) {
+            return weekdays.isEmpty() || weekdays.contains(day.getDayOfWeek());
         }
     }
 
@@ -78,7 +79,7 @@ public record Calendar(
 
     /** Days on which somebody is away, both ends among them. */
     public record DaysOff(LocalDate from, LocalDate to, String why) {
-        boolean holds(LocalDate day) {
+        public boolean holds(LocalDate day) {
             return !day.isBefore(from) && !day.isAfter(to);
         }
     }

@@ -1,6 +1,7 @@
 package greenladder.core.plan;
 
 import greenladder.core.item.Amount;
+import greenladder.core.item.Calendar.DaysOff;
 import greenladder.core.item.Calendar.Skill;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
@@ -38,20 +39,27 @@ public record Availability(Workspace workspace, Sprint sprint, Team team) {
 
     /** The hours of all who take part, over the whole sprint. */
     public BigDecimal hours() {
+        var days = daysFrom(sprint.start());
         var sum = BigDecimal.ZERO;
         for (var person : people()) {
-            sum = sum.add(hours(person, sprint.start()));
+            sum = sum.add(hours(person, days));
         }
         return sum;
     }
 
     /** The hours of a person from a day of the sprint on. */
     public BigDecimal hours(String person, LocalDate from) {
-        var sum = BigDecimal.ZERO;
-        for (var day : daysFrom(from)) {
-            sum = sum.add(onDay(person, day));
-        }
-        return sum;
+        return hours(person, daysFrom(from));
+    }
+
+    private BigDecimal hours(String person, List<LocalDate> workingDays) {
+        var member = team.calendar().member(person);
+        var daysOff = daysOff(person);
+        long worked =
+                workingDays.stream()
+                        .filter(day -> member.worksOn(day) && !isOff(daysOff, day))
+                        .count();
+        return aDay(person, member.hours()).multiply(BigDecimal.valueOf(worked));
     }
 
     /** The days of the sprint on which its team works, from one on. */
@@ -94,8 +102,10 @@ public record Availability(Workspace workspace, Sprint sprint, Team team) {
     /** The members who have days off within the sprint. */
     public List<String> partlyAway() {
         var away = new ArrayList<String>();
+        var days = daysFrom(sprint.start());
         for (var person : people()) {
-            if (daysFrom(sprint.start()).stream().anyMatch(day -> isOff(person, day))) {
+            var daysOff = daysOff(person);
+            if (days.stream().anyMatch(day -> isOff(daysOff, day))) {
                 away.add(person);
             }
         }
@@ -106,9 +116,8 @@ public record Availability(Workspace workspace, Sprint sprint, Team team) {
         var member = team.calendar().member(person);
         boolean works =
                 team.calendar().isWorkingDay(day)
-                        && (member.weekdays().isEmpty()
-                                || member.weekdays().contains(day.getDayOfWeek()))
-                        && !isOff(person, day);
+                        && member.worksOn(day)
+                        && !isOff(daysOff(person), day);
         if (!works) {
             return BigDecimal.ZERO;
         }
@@ -118,6 +127,11 @@ public record Availability(Workspace workspace, Sprint sprint, Team team) {
                 && skill.hoursPerDay().compareTo(hours) < 0) {
             hours = skill.hoursPerDay();
         }
+        return aDay(person, hours);
+    }
+
+    /** What is left of a person's hours of a day for the planned work of this team. */
+    private BigDecimal aDay(String person, Amount hours) {
         return hours.toDecimal()
                 .multiply(team.calendar().focus().toDecimal())
                 .multiply(BigDecimal.valueOf(share(person)))
@@ -126,9 +140,14 @@ public record Availability(Workspace workspace, Sprint sprint, Team team) {
     }
 
     /** Who is away is away from every team. */
-    private boolean isOff(String person, LocalDate day) {
+    private List<DaysOff> daysOff(String person) {
         return workspace.teamsByKey().values().stream()
-                .anyMatch(one -> one.calendar().member(person).isOff(day));
+                .flatMap(one -> one.calendar().member(person).daysOff().stream())
+                .toList();
+    }
+
+    private static boolean isOff(List<DaysOff> daysOff, LocalDate day) {
+        return daysOff.stream().anyMatch(off -> off.holds(day));
     }
 
     /** What the team has of a person, in percent: what is stated, else all in their first team. */

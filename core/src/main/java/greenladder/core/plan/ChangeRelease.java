@@ -81,10 +81,7 @@ public record ChangeRelease(Release release, @Nullable Boolean released, String 
     private static ReleasePicture picture(Snapshot snapshot, Release release) {
         var fill =
                 Objects.requireNonNull(
-                        ReleaseFill.of(
-                                        snapshot,
-                                        List.of(release),
-                                        team -> Velocity.of(snapshot, team, Velocity.WINDOW))
+                        ReleaseFill.of(snapshot, List.of(release), new Capacities(snapshot))
                                 .get(release.key()));
         return new ReleasePicture(fill.items(), fill.planned(), fill.done(), fill.capacity());
     }

@@ -18,7 +18,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -74,11 +73,9 @@ public record ReleaseFill(
      * The fill of each of some releases. Whole subtrees are taken from the roll-ups of the items
      * that name a release, less those under them that name another; time O(m × depth) in the items
      * that name one.
-     *
-     * @param velocities by team
      */
     public static Map<String, ReleaseFill> of(
-            Snapshot snapshot, List<Release> releases, Function<String, Velocity> velocities) {
+            Snapshot snapshot, List<Release> releases, Capacities capacities) {
         var sums = new HashMap<String, Sum>();
         for (var release : snapshot.workspace().releasesByKey().values()) {
             for (var node : snapshot.marked(Mark.RELEASE, release.key())) {
@@ -94,7 +91,7 @@ public record ReleaseFill(
                 }
             }
         }
-        var shares = new Shares(snapshot, velocities);
+        var shares = new Shares(snapshot, capacities);
         var fills = new LinkedHashMap<String, ReleaseFill>();
         for (var release : releases) {
             var parts = shares.of(release);
@@ -161,7 +158,7 @@ public record ReleaseFill(
     /**
      * What sprints give to releases; a sprint that serves several is shared by their sizes in it.
      */
-    private record Shares(Snapshot snapshot, Function<String, Velocity> velocities) {
+    private record Shares(Snapshot snapshot, Capacities capacities) {
 
         List<Part> of(Release release) {
             var parts = new ArrayList<Part>();
@@ -209,7 +206,7 @@ public record ReleaseFill(
                             : null;
             return completed != null
                     ? completed.points().toDecimal()
-                    : Capacity.of(snapshot, sprint, velocities.apply(sprint.team())).points();
+                    : capacities.of(sprint).points();
         }
     }
 }

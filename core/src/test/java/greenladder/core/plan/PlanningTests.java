@@ -414,7 +414,7 @@ public class PlanningTests {
         return ReleaseFill.of(
                         journal.snapshot,
                         List.copyOf(journal.snapshot.workspace().releasesOf("MSF")),
-                        team -> Velocity.of(journal.snapshot, team, 3))
+                        new Capacities(journal.snapshot))
                 .get(key);
     }
 
