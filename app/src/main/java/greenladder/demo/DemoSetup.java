@@ -8,9 +8,12 @@ import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.regex.Pattern;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -62,6 +65,8 @@ class DemoSetup {
                             "It has a test that failed before"),
                     List.of("Make it happen again", "Mend it", "Test it where it happened"));
 
+    private static final Pattern IN_DAYS = Pattern.compile("\\{\\+(\\d+)}");
+
     private final Products products;
     private final SnapshotKeeper keeper;
     private final TransactionTemplate transactions;
@@ -91,9 +96,18 @@ class DemoSetup {
                     var edit =
                             new Command.Edit(
                                     List.of(history.keyOf(parts[1])),
-                                    Map.of(parts[2], parts[3].replace(" / ", "\n")));
+                                    Map.of(parts[2], dated(parts[3], at).replace(" / ", "\n")));
                     past.add(new Past(at, actor, any -> edit));
                 });
         return past;
+    }
+
+    /** A text whose days are given as {@code {+12}}, so many after today. */
+    private static String dated(String text, Instant at) {
+        return IN_DAYS.matcher(text)
+                .replaceAll(found ->
+                        LocalDate.ofInstant(at, ZoneOffset.UTC)
+                                .plusDays(Long.parseLong(found.group(1)))
+                                .toString());
     }
 }

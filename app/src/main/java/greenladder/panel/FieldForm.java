@@ -82,7 +82,13 @@ record FieldForm(
             case CANDIDATE -> "Candidate for the next sprint";
             case BROKEN_DOWN -> "Broken down: its parts are all there is";
             case READY -> "Ticked checks of readiness";
-            case CUSTOM -> custom.map(CustomField::name).orElse(field.customKey());
+            case CUSTOM ->
+                    custom.map(one ->
+                                    one.name()
+                                            + (one.type() == CustomField.Type.NAMED_DAYS
+                                                    ? ": a day and its name on each line"
+                                                    : ""))
+                            .orElse(field.customKey());
             case EXISTS,
                     RANK,
                     FIRST_ESTIMATE,
@@ -124,6 +130,7 @@ record FieldForm(
     private static String controlOf(CustomField field) {
         return switch (field.type()) {
             case TEXT, LINK -> "text";
+            case NAMED_DAYS -> "lines";
             case NUMBER -> "number";
             case DATE -> "date";
             case ONE_OF, PERSON, YES_NO -> "choice";
@@ -147,7 +154,7 @@ record FieldForm(
             case MANY_OF -> field.choices().stream().map(one -> List.of(one, one));
             case PERSON -> people(snapshot);
             case YES_NO -> Stream.of(List.of("", "–"), List.of("yes", "yes"), List.of("no", "no"));
-            case TEXT, NUMBER, DATE, LINK -> Stream.empty();
+            case TEXT, NUMBER, DATE, LINK, NAMED_DAYS -> Stream.empty();
         };
     }
 

@@ -7,10 +7,12 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Lines;
+import greenladder.core.item.StandardFields;
 import greenladder.core.item.WebLink;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.files.FileStore;
 import greenladder.item.ChangeWords;
+import greenladder.item.Milestones;
 import greenladder.item.Rights;
 import greenladder.panel.ItemDetails.FileEntry;
 import greenladder.panel.ItemDetails.ItemList;
@@ -110,9 +112,16 @@ record PanelDetails(Rights rights, Snapshot snapshot, Item item, SignedIn reader
 
     private List<Fact> ownFacts() {
         return snapshot.requireProduct(item.key().product()).describedFields().stream()
+                .filter(custom ->
+                        !custom.key().equals(StandardFields.MILESTONES)
+                                || item.level().carriesPoints())
                 .map(custom -> {
                     var field = custom.field();
-                    var words = ChangeWords.value(snapshot, item.key(), field, field.textOf(item));
+                    var words =
+                            custom.key().equals(StandardFields.MILESTONES)
+                                    ? Milestones.within(snapshot, item)
+                                    : ChangeWords.value(
+                                            snapshot, item.key(), field, field.textOf(item));
                     return new Fact(
                             field.label(),
                             custom.name(),

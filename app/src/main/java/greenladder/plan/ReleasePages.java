@@ -8,6 +8,7 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
+import greenladder.item.Milestones;
 import greenladder.people.Permission;
 import greenladder.planning.SprintFigures;
 import greenladder.web.Stem;
@@ -186,7 +187,17 @@ class ReleasePages {
                                         one.name(),
                                         Words.day(one.date()),
                                         one.date().isBefore(figures.today()),
-                                        reached(snapshot, release, one.name())))
+                                        Milestones.reached(
+                                                snapshot,
+                                                release.products(),
+                                                one.name(),
+                                                node ->
+                                                        release.key()
+                                                                .equals(
+                                                                        ReleaseFill.releaseOf(
+                                                                                snapshot,
+                                                                                node.item()
+                                                                                        .key())))))
                         .toList(),
                 fill.sprints().stream()
                         .map(part ->
@@ -205,27 +216,6 @@ class ReleasePages {
                         .toList(),
                 unfinished,
                 notes(snapshot, release, nodes));
-    }
-
-    private static String reached(Snapshot snapshot, Release release, String milestone) {
-        var named =
-                release.products().stream()
-                        .flatMap(code ->
-                                snapshot
-                                        .marked(Mark.OWN_FIELD, Mark.ownField(code, "milestone"))
-                                        .stream())
-                        .map(Node::item)
-                        .filter(item ->
-                                milestone.equalsIgnoreCase(item.details().custom().get("milestone"))
-                                        && release.key()
-                                                .equals(
-                                                        ReleaseFill.releaseOf(
-                                                                snapshot, item.key())))
-                        .toList();
-        long done = named.stream().filter(item -> item.isDone()).count();
-        return named.isEmpty()
-                ? ""
-                : "%d of %s done".formatted(done, Words.count(named.size(), "item"));
     }
 
     private static Item item(Node node) {

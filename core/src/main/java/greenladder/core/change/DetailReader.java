@@ -9,18 +9,22 @@ import greenladder.core.item.CustomField;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
 import greenladder.core.item.ListLine;
+import greenladder.core.item.Milestone;
 import greenladder.core.item.WebLink;
 import java.math.BigDecimal;
 import java.net.URI;
 import java.net.URISyntaxException;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** Reads what was entered for labels, lists inside an item, links and a product's own fields. */
@@ -31,6 +35,8 @@ final class DetailReader {
     static final int LONGEST_LINE = 500;
     static final int MOST_LINKS = 50;
     static final int LONGEST_TEXT = 1_000;
+    private static final int LONGEST_NAME = 120;
+    private static final int MOST_DAYS = 50;
 
     private static final Pattern BLANKS = Pattern.compile("[\\p{Cntrl}\\s]+");
     private static final Pattern BULLET = Pattern.compile("^[-*+]\\s++");
@@ -177,7 +183,36 @@ final class DetailReader {
                                     "%s is yes or no, not “%s”."
                                             .formatted(field.name(), shortened(text)));
             case LINK -> isAddress(text) ? kept(text) : wrong(notAnAddress(text));
+            case NAMED_DAYS -> namedDays(field, text);
         };
+    }
+
+    private static Reading namedDays(CustomField field, String text) {
+        var days = new ArrayList<Milestone>();
+        for (var line : text.lines().filter(one -> !one.isBlank()).toList()) {
+            Milestone day;
+            try {
+                day = Milestone.parse(line);
+            } catch (DateTimeParseException e) {
+                return wrong(
+                        "Each line is a day and a name, such as “2027-01-09 Pier lit”, not “%s”."
+                                .formatted(shortened(line)));
+            }
+            if (day.name().isBlank() || day.name().length() > LONGEST_NAME) {
+                return wrong(
+                        "Each day has a name of at most %d characters.".formatted(LONGEST_NAME));
+            }
+            days.add(day);
+        }
+        return days.size() > MOST_DAYS
+                ? wrong("%s has at most %d lines.".formatted(field.name(), MOST_DAYS))
+                : kept(
+                        days.isEmpty()
+                                ? null
+                                : days.stream()
+                                        .sorted(Comparator.comparing(Milestone::date))
+                                        .map(Milestone::toString)
+                                        .collect(Collectors.joining("\n")));
     }
 
     private static Reading number(CustomField field, String text) {

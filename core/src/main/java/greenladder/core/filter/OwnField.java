@@ -45,7 +45,7 @@ final class OwnField {
                                     field,
                                     one(field),
                                     handle -> Facets.nameOf(lens.snapshot().workspace(), handle));
-                    case TEXT, LINK -> null;
+                    case TEXT, LINK, NAMED_DAYS -> null;
                 });
     }
 

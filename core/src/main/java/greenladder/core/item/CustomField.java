@@ -18,7 +18,8 @@ public record CustomField(String key, String name, Type type, List<String> choic
         MANY_OF("many of"),
         PERSON("person"),
         YES_NO("yes or no"),
-        LINK("link");
+        LINK("link"),
+        NAMED_DAYS("named days");
 
         private final String word;
 

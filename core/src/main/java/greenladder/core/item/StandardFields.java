@@ -13,6 +13,9 @@ public final class StandardFields {
     /** Of where an item's dates come from: what stands below it. */
     public static final String ROLLED_UP = "rolled up";
 
+    /** Days by which something within an item has to be so. */
+    public static final String MILESTONES = "milestones";
+
     public static final List<CustomField> ALL =
             List.of(
                     new CustomField(
@@ -23,12 +26,23 @@ public final class StandardFields {
                     new CustomField("skill", "Skill", CustomField.Type.TEXT, List.of()),
                     new CustomField("milestone", "Milestone", CustomField.Type.TEXT, List.of()),
                     new CustomField(
+                            StandardFields.MILESTONES,
+                            "Milestones within",
+                            CustomField.Type.NAMED_DAYS,
+                            List.of()),
+                    new CustomField(
                             "datesFrom",
                             "Dates from",
                             CustomField.Type.ONE_OF,
                             List.of("own", StandardFields.ROLLED_UP)));
 
     private StandardFields() {}
+
+    /** The milestones within an item, that those below it can be for. */
+    public static List<Milestone> milestones(Item item) {
+        var text = item.details().custom().get(MILESTONES);
+        return text == null ? List.of() : text.lines().map(Milestone::parse).toList();
+    }
 
     /**
      * What somebody is told of a field: where nothing was said of an item's dates, they are its

@@ -2,6 +2,7 @@ package greenladder.core.item;
 
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -69,11 +70,18 @@ public record Workspace(
                 productsByCode, peopleByHandle, teamsByKey, sprintsByKey, releasesByKey.minus(key));
     }
 
-    /** This workspace as if some products were not there, nor their releases. */
+    /**
+     * This workspace as if some products were not there, nor their releases, nor the sprints of
+     * teams that work for nothing else.
+     */
     public Workspace withoutProducts(Set<String> codes) {
         var teams = teamsByKey;
+        var unseen = new HashSet<String>();
         for (var team : teamsByKey.values()) {
             var left = team.products().stream().filter(code -> !codes.contains(code)).toList();
+            if (left.isEmpty() && !team.products().isEmpty()) {
+                unseen.add(team.key());
+            }
             teams =
                     teams.plus(
                             team.key(),
@@ -97,7 +105,15 @@ public record Workspace(
             }
         }
         return new Workspace(
-                productsByCode.minusAll(codes), peopleByHandle, teams, sprintsByKey, releases);
+                productsByCode.minusAll(codes),
+                peopleByHandle,
+                teams,
+                sprintsByKey.minusAll(
+                        sprintsByKey.values().stream()
+                                .filter(sprint -> unseen.contains(sprint.team()))
+                                .map(Sprint::key)
+                                .toList()),
+                releases);
     }
 
     public Workspace with(Sprint sprint) {

@@ -123,7 +123,8 @@ public class DetailsTests {
                                                 "m", "Many", Type.MANY_OF, List.of("A", "B")),
                                         new CustomField("p", "Person", Type.PERSON, List.of()),
                                         new CustomField("y", "Yes", Type.YES_NO, List.of()),
-                                        new CustomField("l", "Link", Type.LINK, List.of()))));
+                                        new CustomField("l", "Link", Type.LINK, List.of()),
+                                        new CustomField("z", "Days", Type.NAMED_DAYS, List.of()))));
     }
 
     @DataProvider
@@ -137,6 +138,11 @@ public class DetailsTests {
             {"p", "oona.marsh", "oona.marsh"},
             {"y", "yes", "yes"},
             {"l", "https://example.org/a", "https://example.org/a"},
+            {
+                "z",
+                "2026-03-01 Lit\n\n 2026-02-01  Pier open ",
+                "2026-02-01 Pier open\n2026-03-01 Lit"
+            },
         };
     }
 
@@ -159,6 +165,8 @@ public class DetailsTests {
             {"custom.p", "nobody", "Nobody signs in as"},
             {"custom.y", "maybe", "Yes is yes or no"},
             {"custom.l", "javascript:alert(1)", "no web address"},
+            {"custom.z", "soon Lit", "Each line is a day and a name"},
+            {"custom.z", "2026-02-01", "has a name"},
             {"custom.x", "1", "has no field “x”"},
             {"links", "ftp://example.org", "no web address"},
         };
