@@ -286,7 +286,12 @@ final class PlanJson {
                                             day.date(),
                                             day.hours(),
                                             day.available(),
-                                            tasks(day.tasks())))
+                                            day.tasks().stream()
+                                                    .map(part ->
+                                                            new TaskHoursJson(
+                                                                    part.task().toString(),
+                                                                    part.hours().toDecimal()))
+                                                    .toList()))
                             .toList(),
                     tasks(one.beyond()));
         }

@@ -116,6 +116,19 @@ public final class ChangeWords {
                             ListWords.of("the definition of done", "met", before, after);
                     case CHECKLIST -> ListWords.of("the checklist", "done", before, after);
                     case LINKS -> "changed its links";
+                    case LINK ->
+                            after == null
+                                    ? "took a link away: %s %s"
+                                            .formatted(field.linkType().label(), field.linkedTo())
+                                    : before == null
+                                            ? "linked it: %s %s"
+                                                    .formatted(
+                                                            field.linkType().label(),
+                                                            field.linkedTo())
+                                            : "looked at the link again: %s %s"
+                                                    .formatted(
+                                                            field.linkType().label(),
+                                                            field.linkedTo());
                     case ATTACHMENTS -> ListWords.ofFiles(before, after);
                     case SPLIT_FROM -> after == null ? null : "split it off " + after;
                     case MERGED -> after == null ? null : "merged into it: " + after;

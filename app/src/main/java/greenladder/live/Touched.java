@@ -35,6 +35,9 @@ record Touched(long operation, String by, Set<String> items, boolean many, Set<S
             products.add(change.item().product());
             if (items.size() <= MOST_NAMED) {
                 climb(saved, change.item(), items);
+                if (change.field().isLink()) {
+                    climb(saved, change.field().linkedTo(), items);
+                }
                 if (change.field() == Field.PARENT && change.before() != null) {
                     ItemKey.parse(change.before()).ifPresent(key -> climb(saved, key, items));
                 }

@@ -97,7 +97,8 @@ record FieldForm(
                     SPLIT_FROM,
                     PARTS,
                     MERGED,
-                    DECISIONS ->
+                    DECISIONS,
+                    LINK ->
                     throw new IllegalArgumentException(field.label());
         };
     }

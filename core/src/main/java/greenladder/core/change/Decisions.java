@@ -45,6 +45,7 @@ public final class Decisions {
         var changes = new ArrayList<>(drawn.changes());
         var after = Changes.apply(snapshot, workspace, changes, at);
         new PlanRules(snapshot, after, found).check(drawn.plans());
+        new LinkRules(after, found).check(changes);
         if (!found.isEmpty()) {
             return new Refused(found.all());
         }

@@ -111,7 +111,8 @@ final class FieldReader {
                     SPLIT_FROM,
                     PARTS,
                     MERGED,
-                    DECISIONS ->
+                    DECISIONS,
+                    LINK ->
                     throw new IllegalArgumentException(field.label());
         };
     }

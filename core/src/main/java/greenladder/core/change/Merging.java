@@ -79,6 +79,7 @@ final class Merging {
                                 .map(ItemKey::toString)
                                 .collect(Collectors.joining(" "))));
         joinFiles(changes);
+        joinLinks(changes);
         changes.addAll(Changes.ofDeletion(goes));
         return new Drawn(List.of(stays.key()), changes);
     }
@@ -191,6 +192,15 @@ final class Merging {
         goes.details().attachments().forEach(file -> files.putIfAbsent(file.id(), file));
         add(changes, Field.ATTACHMENTS, Attaching.text(List.copyOf(files.values())));
         add(changes, Field.CHECKLIST, joined(Details::checklist).text());
+    }
+
+    /** Links that only the one that goes has, but for those between the two. */
+    private void joinLinks(List<Change> changes) {
+        for (var link : goes.details().trace()) {
+            if (!link.to().equals(stays.key()) && link.field().textOf(stays) == null) {
+                changes.add(new Change(stays.key(), link.field(), null, link.text()));
+            }
+        }
     }
 
     private void add(

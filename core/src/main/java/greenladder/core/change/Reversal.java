@@ -162,6 +162,7 @@ final class Reversal {
             case BLOCKED -> "hindrance";
             case READY -> "readiness";
             case FACTOR -> field.factorKey();
+            case LINK -> "link to " + field.linkedTo();
             default -> field.label();
         };
     }

@@ -19,6 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param splitFrom the item of which it is a part
  * @param parts the items that were split off it
  * @param merged the items that went into it
+ * @param trace links to other items, in the order of their fields
  * @param custom by the key of the field, as {@link CustomField} writes it
  */
 public record Details(
@@ -32,6 +33,7 @@ public record Details(
         @Nullable ItemKey splitFrom,
         List<ItemKey> parts,
         List<ItemKey> merged,
+        List<TraceLink> trace,
         Refinement refinement,
         SortedMap<String, String> custom) {
 
@@ -43,6 +45,7 @@ public record Details(
         attachments = List.copyOf(attachments);
         parts = List.copyOf(parts);
         merged = List.copyOf(merged);
+        trace = List.copyOf(trace);
         custom =
                 custom.isEmpty()
                         ? Collections.emptySortedMap()
@@ -57,9 +60,12 @@ public record Details(
     public static Details of(Map<Field, String> texts) {
         var custom = new TreeMap<String, String>();
         var factors = new TreeMap<String, Amount>();
+        var trace = new TreeMap<Field, TraceLink>();
         texts.forEach((field, text) -> {
             if (field.isCustom()) {
                 custom.put(field.customKey(), text);
+            } else if (field.isLink()) {
+                trace.put(field, TraceLink.of(field.linkType(), field.linkedTo(), text));
             } else if (field.isFactor()) {
                 factors.put(field.factorKey(), Amount.parse(text).orElseThrow());
             }
@@ -75,6 +81,7 @@ public record Details(
                 key(texts.get(Field.SPLIT_FROM)),
                 list(texts.get(Field.PARTS), " ", Details::requireKey),
                 list(texts.get(Field.MERGED), " ", Details::requireKey),
+                List.copyOf(trace.values()),
                 refinement(texts, factors),
                 custom);
     }

@@ -72,6 +72,8 @@ public record Field(Base base, String label) implements Comparable<Field> {
                 "brokenDown",
                 true,
                 item -> item.details().refinement().brokenDown() ? Refinement.YES : null),
+        /** A link to another item, by what it is and where it leads. */
+        LINK("link", false, item -> null),
         /** One of a product's own. */
         CUSTOM("custom", true, item -> null);
 
@@ -97,6 +99,7 @@ public record Field(Base base, String label) implements Comparable<Field> {
                     Base.DEFINITION_OF_DONE,
                     Base.CHECKLIST,
                     Base.LINKS,
+                    Base.LINK,
                     Base.LABELS,
                     Base.ATTACHMENTS,
                     Base.AGENDA,
@@ -109,11 +112,13 @@ public record Field(Base base, String label) implements Comparable<Field> {
 
     private static final String CUSTOM_PREFIX = "custom.";
     private static final String FACTOR_PREFIX = "factors.";
+    private static final String LINK_PREFIX = "link.";
+    private static final Set<Base> KEYED = EnumSet.of(Base.CUSTOM, Base.FACTOR, Base.LINK);
 
     // One object each, so that they can be compared as constants are.
     private static final List<Field> STANDARD =
             Arrays.stream(Base.values())
-                    .filter(base -> base != Base.CUSTOM && base != Base.FACTOR)
+                    .filter(base -> !KEYED.contains(base))
                     .map(base -> new Field(base, base.label))
                     .toList();
 
@@ -165,6 +170,11 @@ public record Field(Base base, String label) implements Comparable<Field> {
         return new Field(Base.FACTOR, FACTOR_PREFIX + key);
     }
 
+    /** A link of an item to another. */
+    public static Field link(LinkType type, ItemKey to) {
+        return new Field(Base.LINK, LINK_PREFIX + type.slug() + "." + to);
+    }
+
     /** A product's own field, or one of {@link StandardFields}, by its key. */
     public static Field custom(String key) {
         return new Field(
@@ -177,16 +187,19 @@ public record Field(Base base, String label) implements Comparable<Field> {
     }
 
     /**
-     * Every field of which an item may have a value; factors and own fields that it has come last.
+     * Every field of which an item may have a value; factors, links and own fields that it has come
+     * last.
      */
     public static List<Field> allOf(Item item) {
         var custom = item.details().custom();
         var factors = item.details().refinement().factors();
-        return custom.isEmpty() && factors.isEmpty()
+        var trace = item.details().trace();
+        return custom.isEmpty() && factors.isEmpty() && trace.isEmpty()
                 ? STANDARD
                 : Stream.of(
                                 STANDARD.stream(),
                                 factors.keySet().stream().map(Field::factor),
+                                trace.stream().map(TraceLink::field),
                                 custom.keySet().stream().map(Field::custom))
                         .flatMap(fields -> fields)
                         .toList();
@@ -229,6 +242,32 @@ public record Field(Base base, String label) implements Comparable<Field> {
         return label.substring(FACTOR_PREFIX.length());
     }
 
+    public boolean isLink() {
+        return base == Base.LINK;
+    }
+
+    /** What a link is. */
+    public LinkType linkType() {
+        return LinkType.ofSlug(linkParts()[0]).orElseThrow();
+    }
+
+    /** Where a link leads. */
+    public ItemKey linkedTo() {
+        return ItemKey.parse(linkParts()[1]).orElseThrow();
+    }
+
+    private String[] linkParts() {
+        return label.substring(LINK_PREFIX.length()).split("\\.", 2);
+    }
+
+    private static Optional<Field> findLink(String label) {
+        var parts = label.substring(LINK_PREFIX.length()).split("\\.", 2);
+        return parts.length < 2
+                ? Optional.empty()
+                : LinkType.ofSlug(parts[0])
+                        .flatMap(type -> ItemKey.parse(parts[1]).map(to -> link(type, to)));
+    }
+
     /** The item's value of this field as text; null where it has none. */
     public @Nullable String textOf(Item item) {
         if (isCustom()) {
@@ -237,6 +276,13 @@ public record Field(Base base, String label) implements Comparable<Field> {
         if (isFactor()) {
             var amount = item.details().refinement().factors().get(factorKey());
             return amount == null ? null : amount.toString();
+        }
+        if (isLink()) {
+            return item.details().trace().stream()
+                    .filter(link -> link.field().equals(this))
+                    .findFirst()
+                    .map(TraceLink::text)
+                    .orElse(null);
         }
         var value = base.reader.apply(item);
         return value == null ? null : value.toString();
@@ -257,6 +303,9 @@ public record Field(Base base, String label) implements Comparable<Field> {
         }
         if (label.startsWith(FACTOR_PREFIX) && label.length() > FACTOR_PREFIX.length()) {
             return Optional.of(new Field(Base.FACTOR, label));
+        }
+        if (label.startsWith(LINK_PREFIX)) {
+            return findLink(label);
         }
         return STANDARD.stream()
                 .filter(field -> field.label.equals(label))

@@ -9,7 +9,6 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.math.BigDecimal;
-import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -28,8 +27,10 @@ import org.jspecify.annotations.Nullable;
  *
  * @param people those who take part, and others who have a task in it
  * @param nobody open tasks that nobody has
+ * @param waits which tasks wait for which others
  */
-public record Load(List<OfPerson> people, List<OfSkill> skills, List<TaskHours> nobody) {
+public record Load(
+        List<OfPerson> people, List<OfSkill> skills, List<TaskHours> nobody, List<Wait> waits) {
 
     /**
      * @param hours null where nobody said
@@ -37,10 +38,21 @@ public record Load(List<OfPerson> people, List<OfSkill> skills, List<TaskHours> 
     public record TaskHours(ItemKey task, @Nullable Amount hours, @Nullable String skill) {}
 
     /**
+     * A stretch of a task that is laid into a day.
+     *
+     * @param from how many of the person's hours of the day are gone before it
+     */
+    public record Laid(ItemKey task, BigDecimal from, Amount hours) {}
+
+    /** A task that begins after another has ended. */
+    public record Wait(ItemKey task, ItemKey after) {}
+
+    /**
      * @param inSprint whether they take part
      * @param committed points of the sprint's items that they have
      * @param candidate points of its candidates that they have
      * @param beyond what does not fit into the days left
+     * @param unsaid tasks of which nobody said how long they take
      */
     public record OfPerson(
             String person,
@@ -50,7 +62,8 @@ public record Load(List<OfPerson> people, List<OfSkill> skills, List<TaskHours> 
             Amount committed,
             Amount candidate,
             List<OnDay> days,
-            List<TaskHours> beyond) {
+            List<TaskHours> beyond,
+            List<ItemKey> unsaid) {
         public boolean isOver() {
             return remaining.toDecimal().compareTo(capacity) > 0;
         }
@@ -59,8 +72,7 @@ public record Load(List<OfPerson> people, List<OfSkill> skills, List<TaskHours> 
     /**
      * @param hours laid into the day
      */
-    public record OnDay(
-            LocalDate date, BigDecimal hours, BigDecimal available, List<TaskHours> tasks) {}
+    public record OnDay(LocalDate date, BigDecimal hours, BigDecimal available, List<Laid> tasks) {}
 
     /** A skill, with what its open tasks need of those who have it. */
     public record OfSkill(String skill, BigDecimal capacity, Amount remaining) {
@@ -90,6 +102,7 @@ public record Load(List<OfPerson> people, List<OfSkill> skills, List<TaskHours> 
                 bySkill.merge(task.skill(), hours(task), Amount::plus);
             }
         }
+        var laying = new Laying(snapshot, availability, byPerson, from, open);
         var committed = pointsByPerson(SprintPart.inSprint(snapshot, sprint.key()), snapshot);
         var candidates = candidatePoints(snapshot, sprint);
         var people =
@@ -99,6 +112,7 @@ public record Load(List<OfPerson> people, List<OfSkill> skills, List<TaskHours> 
                                         availability,
                                         one.getKey(),
                                         one.getValue(),
+                                        laying,
                                         from,
                                         committed,
                                         candidates))
@@ -111,14 +125,14 @@ public record Load(List<OfPerson> people, List<OfSkill> skills, List<TaskHours> 
                                         availability.skillHours(one.getKey(), from),
                                         one.getValue()))
                         .toList();
-        return new Load(people, skills, nobody);
+        return new Load(people, skills, nobody, laying.waits());
     }
 
     static @Nullable String skillOf(Item item) {
         return item.details().custom().get("skill");
     }
 
-    private static Amount hours(TaskHours task) {
+    static Amount hours(TaskHours task) {
         return Objects.requireNonNullElse(task.hours(), Amount.ZERO);
     }
 
@@ -196,6 +210,7 @@ public record Load(List<OfPerson> people, List<OfSkill> skills, List<TaskHours> 
             Availability availability,
             String person,
             List<TaskHours> tasks,
+            Laying laying,
             LocalDate from,
             Map<String, Amount> committed,
             Map<String, Amount> candidates) {
@@ -203,8 +218,6 @@ public record Load(List<OfPerson> people, List<OfSkill> skills, List<TaskHours> 
         for (var task : tasks) {
             remaining = remaining.plus(hours(task));
         }
-        var laid = new LayingOut(availability, person, from);
-        tasks.forEach(laid::lay);
         return new OfPerson(
                 person,
                 availability.people().contains(person),
@@ -212,70 +225,8 @@ public record Load(List<OfPerson> people, List<OfSkill> skills, List<TaskHours> 
                 remaining,
                 committed.getOrDefault(person, Amount.ZERO),
                 candidates.getOrDefault(person, Amount.ZERO),
-                laid.days(),
-                laid.beyond);
-    }
-
-    /**
-     * List scheduling (Graham 1969): each task takes the earliest hours that are free, split where
-     * needed, in hundredths of an hour.
-     */
-    private static final class LayingOut {
-        private final List<LocalDate> dates;
-        private final long[] available;
-        private final long[] taken;
-        private final List<List<TaskHours>> tasks = new ArrayList<>();
-        private final List<TaskHours> beyond = new ArrayList<>();
-        private int next;
-
-        LayingOut(Availability availability, String person, LocalDate from) {
-            dates = availability.daysFrom(from);
-            available = new long[dates.size()];
-            taken = new long[dates.size()];
-            for (int i = 0; i < available.length; i++) {
-                available[i] =
-                        availability
-                                .onDay(person, dates.get(i))
-                                .movePointRight(2)
-                                .setScale(0, RoundingMode.DOWN)
-                                .longValue();
-                tasks.add(new ArrayList<>());
-            }
-        }
-
-        void lay(TaskHours task) {
-            long left = (hours(task).thousandths() + 5) / 10;
-            while (left > 0 && next < available.length) {
-                long part = Math.min(left, available[next] - taken[next]);
-                if (part > 0) {
-                    taken[next] += part;
-                    tasks.get(next).add(part(task, part));
-                    left -= part;
-                }
-                if (left > 0) {
-                    next++;
-                }
-            }
-            if (left > 0) {
-                beyond.add(part(task, left));
-            }
-        }
-
-        private static TaskHours part(TaskHours task, long hundredths) {
-            return new TaskHours(task.task(), new Amount(hundredths * 10), task.skill());
-        }
-
-        List<OnDay> days() {
-            var days = new ArrayList<OnDay>();
-            for (int i = 0; i < available.length; i++) {
-                days.add(
-                        new OnDay(
-                                dates.get(i),
-                                BigDecimal.valueOf(taken[i], 2),
-                                BigDecimal.valueOf(available[i], 2),
-                                List.copyOf(tasks.get(i))));
-            }
-            return days;
-        }
+                laying.days(person),
+                laying.beyond(tasks),
+                tasks.stream().filter(task -> task.hours() == null).map(TaskHours::task).toList());
     }
 }

@@ -1,6 +1,7 @@
 package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
+import greenladder.core.item.LinkType;
 import greenladder.core.item.Refinement;
 import java.util.Locale;
 import java.util.stream.Stream;
@@ -30,6 +31,10 @@ public enum Mark {
     PERSON,
     /** With a team. */
     TEAM,
+    /** Depends on another, of a product. */
+    DEPENDENT,
+    /** Has a link to an item, by the key of that. */
+    LINKED_TO,
     /** What an item that is gone was merged into. */
     MERGED;
 
@@ -83,6 +88,11 @@ public enum Mark {
         }
         if (item.team() != null) {
             marks.add(new Of(TEAM, item.team()));
+        }
+        var trace = item.details().trace();
+        trace.forEach(link -> marks.add(new Of(LINKED_TO, link.to().toString())));
+        if (trace.stream().anyMatch(link -> link.type() == LinkType.DEPENDS_ON)) {
+            marks.add(new Of(DEPENDENT, product));
         }
         item.details().merged().forEach(gone -> marks.add(new Of(MERGED, gone.toString())));
         return marks.build();

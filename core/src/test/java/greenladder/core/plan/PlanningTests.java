@@ -376,7 +376,7 @@ public class PlanningTests {
                 .extracting(Load.OnDay::hours)
                 .containsExactly(hours(6), hours(6), hours(3));
         assertThat(three.days().get(1).tasks())
-                .extracting(Load.TaskHours::hours)
+                .extracting(Load.Laid::hours)
                 .containsExactly(Amount.of(4), Amount.of(2));
         assertThat(three.beyond()).isEmpty();
         assertThat(three.capacity()).isEqualByComparingTo("18");
