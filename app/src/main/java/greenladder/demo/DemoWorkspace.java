@@ -137,6 +137,7 @@ class DemoWorkspace implements SmartLifecycle {
         setup.write();
         var last = history.past().getLast().at();
         door.live(DemoSetup.details(history, person("ines.rowe"), last));
+        door.live(DemoLinks.past(history, last, person("ines.rowe")));
         refining.write();
         door.live(DemoRefining.past(history, last, person("ines.rowe")));
         talk(content, history, now);

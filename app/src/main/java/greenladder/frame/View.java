@@ -15,6 +15,7 @@ public enum View {
     ESTIMATE(Stage.REFINE, "Estimate", "estimate"),
     BENCH(Stage.PLAN, "Bench", "bench", "bench", "plan"),
     SPRINT(Stage.PLAN, "Sprint", "sprint", "sprint", "plan"),
+    LOAD(Stage.PLAN, "Load", "load", "load", "sprint", "plan"),
     RELEASES(Stage.PLAN, "Releases", "releases", "plan"),
     CALENDARS(Stage.PLAN, "Calendars", "calendars", "plan"),
     THREADS(Stage.TRACE, "Threads", "threads", "threads");

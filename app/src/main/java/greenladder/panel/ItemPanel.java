@@ -29,6 +29,7 @@ public record ItemPanel(
         String descriptionHtml,
         boolean mayDescribe,
         ItemDetails details,
+        LinkedWork linked,
         @Nullable ItemRefinement refinement,
         @Nullable Stem stem,
         String figures,

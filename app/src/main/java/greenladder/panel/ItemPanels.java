@@ -97,6 +97,7 @@ public class ItemPanels {
                 markdown.toHtml(item.description()),
                 may(reader, item, Field.DESCRIPTION),
                 new PanelDetails(rights, snapshot, item, reader, links).details(),
+                new PanelLinks(snapshot, rights, reader, links).of(item),
                 item.level().carriesPoints()
                         ? new PanelRefinement(rights, snapshot, node, reader).refinement()
                         : null,

@@ -20,7 +20,23 @@ record BenchPage(
         List<TeamRow> teams,
         Waiting waiting,
         Making making,
+        List<OutOfOrder> outOfOrder,
+        List<Needs> needs,
         @Nullable ItemPanel panel) {
+
+    /**
+     * Something that is planned before what it needs.
+     *
+     * @param words the reason
+     * @param remedy what can be done about it, in words; empty for nothing
+     * @param step which step that is, of {@code item}, to the sprint or release {@code to} or
+     *     before the item {@code before}
+     */
+    record OutOfOrder(
+            String words, String remedy, String step, String item, String to, String before) {}
+
+    /** A dependency between two items that are drawn. */
+    record Needs(String from, String to, boolean trouble, String words) {}
 
     /**
      * @param today where the plumb line hangs; empty where today is not on the ruler
@@ -116,6 +132,7 @@ record BenchPage(
 
     /**
      * @param beyond whether it does not fit any more
+     * @param trouble in what it stands before what it needs; empty for nothing
      */
     record Line(
             String key,
@@ -125,7 +142,8 @@ record BenchPage(
             String person,
             String size,
             String look,
-            boolean beyond) {}
+            boolean beyond,
+            String trouble) {}
 
     /**
      * What is not planned yet.

@@ -7,6 +7,7 @@ import greenladder.core.item.Team;
 import greenladder.core.plan.Availability;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.ReleaseFill;
+import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
 import greenladder.core.plan.Velocity;
 import greenladder.core.snapshot.Mark;
@@ -66,6 +67,7 @@ class BenchPages {
         var capacities = new Capacities(snapshot);
         var teams = snapshot.workspace().teamsOf(product.code());
         boolean mayPlan = reader.mayIn(product.code(), Permission.PLAN);
+        var needs = needs(snapshot, teams, place);
         return new BenchPage(
                 product.code(),
                 place.url(),
@@ -79,9 +81,28 @@ class BenchPages {
                         .toList(),
                 waiting.waiting(snapshot, place, reader),
                 making(snapshot, teams),
+                needs.outOfOrder,
+                needs.lines,
                 place.at() == null
                         ? null
                         : panels.of(place.at(), reader, one -> place.at(one.key()).url()));
+    }
+
+    /** What stands in the open sprints that are shown, and is taken from the top of what waits. */
+    private static Needs needs(Snapshot snapshot, List<Team> teams, BenchPlace place) {
+        var needs = new Needs(snapshot);
+        for (var team : teams) {
+            Sprints.of(snapshot.workspace(), team.key()).stream()
+                    .filter(sprint ->
+                            !sprint.isClosed()
+                                    && place.ruler().shows(sprint.start(), sprint.finish()))
+                    .flatMap(sprint -> SprintPart.inSprint(snapshot, sprint.key()).stream())
+                    .forEach(part -> needs.add(snapshot.requireNode(part.item()).item()));
+        }
+        snapshot.waiting(place.product(), place.level()).stream()
+                .limit(WaitingLists.DRAWN)
+                .forEach(node -> needs.add(node.item()));
+        return needs;
     }
 
     /** The open sprints of a product's teams, and its releases that are not out yet. */

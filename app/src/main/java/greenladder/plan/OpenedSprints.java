@@ -144,6 +144,7 @@ class OpenedSprints {
                 snapshot.findPerson(item.assignee()).map(person -> person.initials()).orElse("–"),
                 Words.of(amount),
                 Trough.look(node),
-                beyond);
+                beyond,
+                Needs.trouble(snapshot, item));
     }
 }

@@ -31,6 +31,7 @@ import java.util.HashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -103,7 +104,7 @@ class SprintPages {
                 product.code(),
                 item.isPresent() ? url + "&at=" + at : url,
                 look.operation(),
-                choices(snapshot, product, teams, it),
+                choices(snapshot, teams, it, key -> url(product, key)),
                 head,
                 stories(snapshot, it, parts, capacity, look.reader()).stream()
                         .map(story ->
@@ -129,7 +130,7 @@ class SprintPages {
     }
 
     /** The one asked for, or the one that runs, the next, or the last. */
-    private static Optional<Sprint> chosen(Snapshot snapshot, List<Team> teams, String id) {
+    Optional<Sprint> chosen(Snapshot snapshot, List<Team> teams, String id) {
         var keys = teams.stream().map(Team::key).toList();
         var all =
                 teams.stream()
@@ -144,8 +145,11 @@ class SprintPages {
                 .or(() -> all.stream().max(Comparator.comparing(Sprint::finish)));
     }
 
-    private static List<BenchPage.Choice> choices(
-            Snapshot snapshot, Product product, List<Team> teams, Sprint it) {
+    /**
+     * @param address of a sprint by its key
+     */
+    static List<BenchPage.Choice> choices(
+            Snapshot snapshot, List<Team> teams, Sprint it, UnaryOperator<String> address) {
         return teams.stream()
                 .flatMap(team -> {
                     var all = Sprints.of(snapshot.workspace(), team.key());
@@ -154,7 +158,7 @@ class SprintPages {
                 })
                 .map(sprint ->
                         new BenchPage.Choice(
-                                url(product, sprint.key()),
+                                address.apply(sprint.key()),
                                 sprint.standing() == Standing.PLANNED
                                         ? sprint.name()
                                         : sprint.name()

@@ -33,10 +33,10 @@ class SprintSide {
     }
 
     @Nullable Busy busy(Snapshot snapshot, Sprint it) {
-        if (it.isClosed()) {
-            return null;
-        }
-        var load = Load.of(snapshot, it, figures.today());
+        return it.isClosed() ? null : busy(snapshot, it, Load.of(snapshot, it, figures.today()));
+    }
+
+    Busy busy(Snapshot snapshot, Sprint it, Load load) {
         var most =
                 load.people().stream()
                         .map(one -> one.capacity().max(one.remaining().toDecimal()))

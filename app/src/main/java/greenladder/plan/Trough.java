@@ -54,9 +54,10 @@ record Trough(
      * An item in it.
      *
      * @param look {@code done}, {@code under-way}, {@code to-do} or {@code candidate}
-     * @param key where there is room for it; else empty
+     * @param item its key; empty for all that is completed
+     * @param key the same where there is room for it; else empty
      */
-    record Band(Span span, String look, String key, String title) {}
+    record Band(Span span, String look, String item, String key, String title) {}
 
     /**
      * The bands as markup. Written here rather than by a template, since a bench has hundreds of
@@ -70,8 +71,9 @@ record Trough(
         for (var band : bands) {
             var span = band.span();
             markup.append(
-                    "<g><title>%s</title><rect class=\"band %s\" x=\"%s\" y=\"%d\" width=\"%s\" height=\"%d\"/>"
+                    "<g data-band=\"%s\"><title>%s</title><rect class=\"band %s\" x=\"%s\" y=\"%d\" width=\"%s\" height=\"%d\"/>"
                             .formatted(
+                                    band.item(),
                                     HtmlUtils.htmlEscape(band.title()),
                                     band.look(),
                                     span.at(),
@@ -151,6 +153,7 @@ record Trough(
                                 new Span("0%", Ruler.percent(100 * done / whole)),
                                 "done",
                                 "",
+                                "",
                                 "completed " + Words.of(completed))),
                 "",
                 null,
@@ -215,6 +218,7 @@ record Trough(
                     new Band(
                             new Span(Ruler.percent(at), Ruler.percent(wide)),
                             look,
+                            key,
                             wide * length / 100 * 8.6 >= ROOM_FOR_KEY * 1.9 ? key : "",
                             key + " " + title));
             at += wide;

@@ -27,7 +27,7 @@ import org.springframework.stereotype.Component;
 /** Makes the list beside the bench: what is not planned yet. */
 @Component
 class WaitingLists {
-    private static final int DRAWN = 60;
+    static final int DRAWN = 60;
     private static final int MORE = 200;
 
     private final Rights rights;

@@ -1,7 +1,9 @@
 // The bench: a sprint that is opened in place, and the row of sprints that is about to be made.
 import { subjects } from "./selection.js";
+import { drawLines, keepDrawn } from "./dependency-lines.js";
+import { move } from "./moving.js";
+import { order, planInto, sprintOf, takeOut } from "./planning.js";
 import { go, placeWith } from "./view.js";
-import { planInto, sprintOf, takeOut } from "./planning.js";
 
 const DAY = 86_400_000;
 
@@ -25,6 +27,30 @@ document.addEventListener("keydown", (event) => {
   if (!row || event.key !== "Delete") return;
   event.preventDefault();
   takeOut(subjects(row.dataset.key), { sprint: sprintOf(row) });
+});
+
+// What is out of order is mended by one step.
+document.addEventListener("click", (event) => {
+  const button = event.target.closest?.("[data-mend]");
+  if (!button) return;
+  const { mend, item, to, before } = button.dataset;
+  button.closest("details").open = false;
+  if (mend === "PLAN_INTO_SPRINT") planInto([item], { sprint: to });
+  if (mend === "PLAN_INTO_RELEASE") planInto([item], { release: to });
+  if (mend === "PUT_BEFORE_IN_SPRINT") order(to, [item], before);
+  if (mend === "PUT_BEFORE") move([item], { before });
+});
+
+keepDrawn(() => {
+  const svg = document.querySelector("[data-bench-lines]");
+  if (!svg) return;
+  const links = [...document.querySelectorAll("[data-needs]")].map(({ dataset }) => ({
+    from: dataset.from,
+    to: dataset.needs,
+    trouble: dataset.trouble,
+    words: dataset.words,
+  }));
+  drawLines(svg, (key) => [...document.querySelectorAll(`[data-band="${key}"] rect`)], links);
 });
 
 // The days of the sprints that are about to be made, while they are being entered.

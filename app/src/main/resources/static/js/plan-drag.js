@@ -1,5 +1,6 @@
 // Work is dragged onto sprints and releases, from one to another, and back to the list of what waits; so from the lists of other views.
 import { subjects } from "./selection.js";
+import { link } from "./linking.js";
 import { order, planInto, sprintOf, takeOut } from "./planning.js";
 
 let dragged = null;
@@ -7,8 +8,8 @@ let drop = null;
 
 function clearMarks() {
   document
-    .querySelectorAll("[data-trough].drop-into, [data-release].drop-into, [data-back-to-backlog].drop-into, .opened-row.drop-before")
-    .forEach((one) => one.classList.remove("drop-into", "drop-before"));
+    .querySelectorAll("[data-trough].drop-into, [data-release].drop-into, [data-back-to-backlog].drop-into, .opened-row.drop-before, .drop-onto")
+    .forEach((one) => one.classList.remove("drop-into", "drop-before", "drop-onto"));
   drop = null;
 }
 
@@ -23,7 +24,7 @@ document.addEventListener("dragstart", (event) => {
   const card = event.target.closest?.(".item-card:not(.sprint-story, .source-card)");
   if (!card) return;
   dragged = { keys: subjects(card.dataset.key), from: sprintOf(card) };
-  event.dataTransfer.effectAllowed = "move";
+  event.dataTransfer.effectAllowed = "all";
   event.dataTransfer.setData("text/plain", dragged.keys.join(" "));
   document.body.classList.add("dragging");
 });
@@ -35,7 +36,11 @@ document.addEventListener("dragover", (event) => {
   const release = event.target.closest?.("[data-release]");
   const backlog = event.target.closest?.("[data-back-to-backlog]");
   const { keys, from } = dragged;
-  if (row && from && sprintOf(row) === from && !keys.includes(row.dataset.key))
+  const other = event.altKey && event.target.closest?.(".item-card, [data-band]");
+  const needed = other && (other.dataset.key ?? other.dataset.band);
+  if (needed && keys.length === 1 && needed !== keys[0]) mark(other, "drop-onto", () => link(keys[0], "depends on", needed));
+  else if (event.altKey) clearMarks();
+  else if (row && from && sprintOf(row) === from && !keys.includes(row.dataset.key))
     mark(row, "drop-before", () => order(from, keys, row.dataset.key));
   else if (trough) mark(trough, "drop-into", (shift) => planInto(keys, { sprint: trough.dataset.trough }, shift));
   else if (release) mark(release, "drop-into", () => planInto(keys, { release: release.dataset.release }));

@@ -9,6 +9,7 @@ import "./pasting.js";
 import "./posting.js";
 import "./menu.js";
 import "./pick-item.js";
+import "./linking.js";
 import "./select-typing.js";
 import "./pictures.js";
 import "./splitting.js";

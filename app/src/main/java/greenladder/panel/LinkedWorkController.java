@@ -1,0 +1,103 @@
+package greenladder.panel;
+
+import greenladder.core.change.Problems;
+import greenladder.core.item.Amount;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.LinkType;
+import greenladder.core.plan.Contradiction;
+import greenladder.core.trace.ConfirmLink;
+import greenladder.core.trace.LinkItems;
+import greenladder.core.trace.Unlink;
+import greenladder.item.Asked;
+import greenladder.item.ContradictionWords;
+import greenladder.item.Door;
+import greenladder.item.SnapshotKeeper;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** What people do to the links between items. */
+@Controller
+class LinkedWorkController {
+    private final Door door;
+    private final SnapshotKeeper keeper;
+
+    LinkedWorkController(Door door, SnapshotKeeper keeper) {
+        this.door = door;
+        this.keeper = keeper;
+    }
+
+    @PostMapping("/items/{key}/linked")
+    ResponseEntity<String> link(
+            @PathVariable String key,
+            @RequestParam String type,
+            @RequestParam String to,
+            @RequestParam(defaultValue = "") String share,
+            @AuthenticationPrincipal SignedIn me) {
+        var from = item(key);
+        var link =
+                new LinkItems(
+                        from,
+                        LinkType.find(type)
+                                .orElseThrow(() -> invalid("type", "Choose what it is to it.")),
+                        ItemKey.parse(to.strip())
+                                .orElseThrow(() ->
+                                        invalid("to", "Type a part of its title, and choose one.")),
+                        share(type, share));
+        var saved = door.submit(me, link);
+        var snapshot = saved.accepted().after();
+        var trouble =
+                Contradiction.of(snapshot, snapshot.requireNode(from).item()).stream()
+                        .filter(one -> one.linked().to().key().equals(link.to()))
+                        .map(one ->
+                                ". The plan says otherwise: "
+                                        + ContradictionWords.reason(snapshot, one))
+                        .findFirst()
+                        .orElse("");
+        return Answers.noted("%s %s %s%s".formatted(from, type, link.to(), trouble), saved);
+    }
+
+    private static @Nullable Amount share(String type, String text) {
+        if (text.isBlank() || !type.equals(LinkType.CONTRIBUTES_TO.label())) {
+            return null;
+        }
+        return Amount.parse(text.strip())
+                .orElseThrow(() -> invalid("share", "The share is a percentage, such as 25."));
+    }
+
+    @PostMapping("/items/{key}/linked/remove")
+    ResponseEntity<String> unlink(
+            @PathVariable String key,
+            @RequestParam String link,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.noted("Link removed", door.submit(me, new Unlink(holder(link), link)));
+    }
+
+    @PostMapping("/items/{key}/linked/confirm")
+    ResponseEntity<String> confirm(
+            @PathVariable String key,
+            @RequestParam String link,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.noted(
+                "The link still holds", door.submit(me, new ConfirmLink(holder(link), link)));
+    }
+
+    /** The item that has a link, which is not always the one that is looked at. */
+    private ItemKey holder(String link) {
+        return item(link.replaceFirst("\\..*", ""));
+    }
+
+    private ItemKey item(String key) {
+        return Asked.node(keeper.current(), key).item().key();
+    }
+
+    private static Failure.Invalid invalid(String field, String message) {
+        return new Failure.Invalid(Problems.of(field, message));
+    }
+}

@@ -1,0 +1,75 @@
+package greenladder.plan;
+
+import greenladder.core.item.ItemKey;
+import greenladder.core.plan.PlaceTask;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Asked;
+import greenladder.item.Door;
+import greenladder.item.Look;
+import greenladder.panel.Answers;
+import greenladder.people.SignedIn;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Shows who does what on which day of a sprint, and moves tasks there. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/load")
+class LoadController {
+    private final LoadPages pages;
+    private final Frames frames;
+    private final Door door;
+
+    LoadController(LoadPages pages, Frames frames, Door door) {
+        this.pages = pages;
+        this.frames = frames;
+        this.door = door;
+    }
+
+    @GetMapping
+    String load(
+            Look look,
+            @RequestParam(defaultValue = "") String id,
+            @RequestParam(defaultValue = "") String at,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        model.addAttribute("page", pages.page(look, id, ItemKey.parse(at).orElse(null)));
+        model.addAttribute("frame", frames.of(look, View.LOAD));
+        return fragment ? "plan/load :: view" : "plan/load";
+    }
+
+    /**
+     * Gives a task to somebody, or another place in the order.
+     *
+     * @param person null leaves it with whom it is; empty gives it to nobody
+     */
+    @PostMapping("/{sprint}/place")
+    ResponseEntity<String> place(
+            Look look,
+            @PathVariable String sprint,
+            @RequestParam String task,
+            @RequestParam(required = false) @Nullable String person,
+            @RequestParam(defaultValue = "") String before,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = look.snapshot();
+        Asked.sprint(snapshot, sprint);
+        var command =
+                new PlaceTask(
+                        sprint,
+                        Asked.node(snapshot, task).item().key(),
+                        person,
+                        before.isEmpty() ? null : Asked.node(snapshot, before).item().key());
+        return Answers.done(
+                person == null ? "Moved" : person.isEmpty() ? "Given to nobody:" : "Given:",
+                door.submit(me, command));
+    }
+}

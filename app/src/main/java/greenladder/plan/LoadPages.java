@@ -1,0 +1,237 @@
+package greenladder.plan;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
+import greenladder.core.item.Sprint;
+import greenladder.core.plan.Availability;
+import greenladder.core.plan.Load;
+import greenladder.core.plan.Load.OfPerson;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Look;
+import greenladder.panel.ItemPanel;
+import greenladder.panel.ItemPanels;
+import greenladder.people.Permission;
+import greenladder.plan.LoadPage.Day;
+import greenladder.plan.LoadPage.Head;
+import greenladder.plan.LoadPage.Row;
+import greenladder.plan.LoadPage.TaskLine;
+import greenladder.plan.LoadPage.Wait;
+import greenladder.planning.SprintFigures;
+import greenladder.web.Words;
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the load of a sprint by person and day. */
+@Component
+class LoadPages {
+    private static final int MOST_BEYOND = 5;
+    private static final DateTimeFormatter WEEKDAY =
+            DateTimeFormatter.ofPattern("EEE d", Locale.UK);
+
+    private final ItemPanels panels;
+    private final SprintPages sprints;
+    private final SprintSide side;
+    private final SprintFigures figures;
+
+    LoadPages(ItemPanels panels, SprintPages sprints, SprintSide side, SprintFigures figures) {
+        this.panels = panels;
+        this.sprints = sprints;
+        this.side = side;
+        this.figures = figures;
+    }
+
+    static String url(Product product, String sprint) {
+        return "/%s/load?id=%s".formatted(product.code(), sprint);
+    }
+
+    /**
+     * @param id key of the sprint; another one where there is none of that key
+     */
+    LoadPage page(Look look, String id, @Nullable ItemKey at) {
+        var snapshot = look.snapshot();
+        var product = look.product();
+        var teams = snapshot.workspace().teamsOf(product.code());
+        var chosen = sprints.chosen(snapshot, teams, id);
+        var choices =
+                chosen.map(it -> SprintPages.choices(snapshot, teams, it, key -> url(product, key)))
+                        .orElse(List.of());
+        var url = chosen.map(it -> url(product, it.key())).orElse("/" + product.code() + "/load");
+        var item = at == null ? Optional.<ItemKey>empty() : snapshot.findNode(at).map(node -> at);
+        var panel =
+                item.map(key -> panels.of(key, look.reader(), one -> url + "&at=" + one.key()))
+                        .orElse(null);
+        var shown = item.map(key -> url + "&at=" + key).orElse(url);
+        return chosen.filter(it -> !it.isClosed())
+                .map(it -> open(look, it, shown, choices, panel))
+                .orElseGet(() ->
+                        new LoadPage(
+                                product.code(),
+                                shown,
+                                look.operation(),
+                                choices,
+                                null,
+                                List.of(),
+                                List.of(),
+                                List.of(),
+                                List.of(),
+                                List.of(),
+                                List.of(),
+                                "",
+                                List.of(),
+                                panel));
+    }
+
+    private LoadPage open(
+            Look look,
+            Sprint it,
+            String url,
+            List<BenchPage.Choice> choices,
+            @Nullable ItemPanel panel) {
+        var snapshot = look.snapshot();
+        var product = look.product();
+        var today = figures.today();
+        var load = Load.of(snapshot, it, today);
+        var busy = side.busy(snapshot, it, load);
+        var availability = Availability.of(snapshot.workspace(), it);
+        var dates = availability.daysFrom(today);
+        var scale = new Scale(dates, beyondDays(load));
+        var rows = new ArrayList<Row>();
+        for (int i = 0; i < load.people().size(); i++) {
+            rows.add(
+                    new LoadRows(snapshot, load, scale, new HashSet<>())
+                            .row(load.people().get(i), busy.people().get(i)));
+        }
+        var team = availability.team();
+        var unsaid =
+                load.people().stream()
+                        .flatMap(one -> one.unsaid().stream())
+                        .map(key -> line(snapshot, key, "no hours said"))
+                        .toList();
+        return new LoadPage(
+                product.code(),
+                url,
+                look.operation(),
+                choices,
+                new Head(
+                        it.key(),
+                        it.name(),
+                        team.name(),
+                        "%s left, focus %s"
+                                .formatted(
+                                        Words.count(dates.size(), "working day"),
+                                        Words.of(team.calendar().focus())),
+                        SprintPages.url(product, it.key()),
+                        scale.percent(dates.size()),
+                        it.name() + " ends",
+                        look.reader().mayIn(product.code(), Permission.WORK),
+                        dates.isEmpty()
+                                ? "No working day is left in " + it.name() + "."
+                                : rows.isEmpty() ? "Nobody takes part in " + it.name() + "." : ""),
+                scale.days(),
+                rows,
+                busy.skills(),
+                load.nobody().stream()
+                        .map(one ->
+                                line(
+                                        snapshot,
+                                        one.task(),
+                                        (one.skill() == null ? "" : one.skill() + " · ")
+                                                + (one.hours() == null
+                                                        ? "no hours said"
+                                                        : Words.of(one.hours()) + " h")))
+                        .toList(),
+                unsaid,
+                load.waits().stream()
+                        .map(one -> new Wait(one.task().toString(), one.after().toString()))
+                        .toList(),
+                LoadRows.hint(snapshot, it, load),
+                busy.choices(),
+                panel);
+    }
+
+    private static TaskLine line(Snapshot snapshot, ItemKey key, String more) {
+        return new TaskLine(key.toString(), snapshot.requireNode(key).item().title(), more);
+    }
+
+    /** How many days are drawn after the end, for what does not fit. */
+    private static int beyondDays(Load load) {
+        return Math.min(
+                MOST_BEYOND,
+                load.people().stream()
+                        .mapToInt(one ->
+                                (int)
+                                        Math.ceil(
+                                                one.beyond().stream()
+                                                                .mapToDouble(
+                                                                        task -> hours(task.hours()))
+                                                                .sum()
+                                                        / aDay(one)))
+                        .max()
+                        .orElse(0));
+    }
+
+    static double hours(@Nullable Amount amount) {
+        return amount == null ? 0 : amount.toDecimal().doubleValue();
+    }
+
+    /** How many hours a day holds beyond the end: what the fullest day holds before it. */
+    static double aDay(OfPerson one) {
+        double most =
+                one.days().stream()
+                        .map(Load.OnDay::available)
+                        .mapToDouble(BigDecimal::doubleValue)
+                        .max()
+                        .orElse(0);
+        return most > 0 ? most : 6;
+    }
+
+    /**
+     * The days across.
+     *
+     * @param beyond how many after the last
+     */
+    record Scale(List<LocalDate> dates, int beyond) {
+        private static final int ROOMY = 10;
+
+        private int columns() {
+            return Math.max(1, dates.size() + beyond);
+        }
+
+        String percent(double days) {
+            return Ruler.percent(100.0 * Math.min(days, columns()) / columns());
+        }
+
+        Ruler.Span span(double from, double days) {
+            double until = Math.min(from + days, columns());
+            return new Ruler.Span(
+                    percent(from), Ruler.percent(100 * Math.max(0, until - from) / columns()));
+        }
+
+        /** Whether there is room for words in so much of a day. */
+        boolean holds(double days) {
+            return days / columns() * ROOMY > 0.35;
+        }
+
+        List<Day> days() {
+            var days = new ArrayList<Day>();
+            for (int i = 0; i < columns(); i++) {
+                boolean isBeyond = i >= dates.size();
+                days.add(
+                        new Day(
+                                percent(i),
+                                isBeyond ? "" : WEEKDAY.format(dates.get(i)),
+                                isBeyond));
+            }
+            return days;
+        }
+    }
+}

@@ -1,0 +1,91 @@
+package greenladder.core.plan;
+
+import greenladder.core.change.Change;
+import greenladder.core.change.Command;
+import greenladder.core.change.Need;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Target;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Gives a task of a sprint to somebody, and another place in the order in which it is done there.
+ * Among the tasks of its own story it moves itself; before a task of another story, its story goes
+ * before that one in the sprint's order.
+ *
+ * @param sprint its key
+ * @param person a sign-in name, empty for nobody; null leaves it with whom it is
+ * @param before the task that it is to come before; null leaves the order as it is
+ */
+public record PlaceTask(
+        String sprint, ItemKey task, @Nullable String person, @Nullable ItemKey before)
+        implements Command {
+
+    @Override
+    public OperationKind kind() {
+        return OperationKind.MOVE;
+    }
+
+    @Override
+    public List<ItemKey> items() {
+        return before == null ? List.of(task) : List.of(task, before);
+    }
+
+    @Override
+    public Need need(Snapshot snapshot) {
+        return Need.WORK;
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var item = snapshot.requireNode(task).item();
+        if (item.level().carriesPoints()) {
+            found.add(Problem.SINGLE, "task", "%s is no task.".formatted(task));
+            return new Drawn(List.of(), List.of());
+        }
+        var changes = new ArrayList<Change>();
+        if (person != null) {
+            changes.addAll(
+                    new Command.Edit(List.of(task), Map.of("assignee", person))
+                            .draw(snapshot, at, found)
+                            .changes());
+        }
+        if (before == null || before.equals(task)) {
+            return new Drawn(List.of(task), changes);
+        }
+        var other = snapshot.requireNode(before).item();
+        if (Objects.equals(item.parent(), other.parent())) {
+            changes.addAll(
+                    new Command.Move(
+                                    List.of(task),
+                                    new Target.Parent.Same(),
+                                    new Target.Before(before))
+                            .draw(snapshot, at, found)
+                            .changes());
+            return new Drawn(List.of(task), changes);
+        }
+        if (item.parent() == null || other.parent() == null) {
+            found.add(
+                    Problem.SINGLE,
+                    "before",
+                    "%s has no story in this sprint; put it under one first."
+                            .formatted(item.parent() == null ? task : before));
+            return new Drawn(List.of(), List.of());
+        }
+        var next =
+                new OrderSprint(sprint, List.of(item.parent()), other.parent())
+                        .plan(snapshot, at, found);
+        var ordered = PlanCommand.drawn(snapshot, next, Set.of(PlanKey.sprint(sprint)), changes);
+        return new Drawn(List.of(task), ordered.changes(), ordered.plans());
+    }
+}
