@@ -16,6 +16,7 @@ public enum View {
     BENCH(Stage.PLAN, "Bench", "bench", "bench", "plan"),
     SPRINT(Stage.PLAN, "Sprint", "sprint", "sprint", "plan"),
     LOAD(Stage.PLAN, "Load", "load", "load", "sprint", "plan"),
+    MAP(Stage.PLAN, "Story map", "map", "map", "plan", "bench"),
     RELEASES(Stage.PLAN, "Releases", "releases", "plan"),
     CALENDARS(Stage.PLAN, "Calendars", "calendars", "plan"),
     THREADS(Stage.TRACE, "Threads", "threads", "threads");
@@ -58,7 +59,10 @@ public enum View {
         return "/" + product + "/" + path;
     }
 
+    /** The views of a stage; the story map stands in two, since it breaks down and plans in one. */
     static List<View> of(Stage stage) {
-        return Arrays.stream(values()).filter(view -> view.stage == stage).toList();
+        return Arrays.stream(values())
+                .filter(view -> view.stage == stage || view == MAP && stage == Stage.BREAK_DOWN)
+                .toList();
     }
 }

@@ -6,6 +6,7 @@ import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
 import greenladder.core.plan.Availability;
 import greenladder.core.plan.Capacities;
+import greenladder.core.plan.Capacity;
 import greenladder.core.plan.ReleaseFill;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
@@ -198,15 +199,23 @@ class BenchPages {
     }
 
     static Gauge gauge(ReleaseFill fill) {
-        double planned = fill.planned().toDecimal().doubleValue();
-        double done = fill.done().toDecimal().doubleValue();
-        double underWay = fill.inProgress().toDecimal().doubleValue();
-        double room = fill.capacity() == null ? 0 : fill.capacity().doubleValue();
+        return gauge(
+                fill.planned(),
+                fill.done(),
+                fill.inProgress(),
+                new Capacity(fill.capacity(), false));
+    }
+
+    static Gauge gauge(Amount all, Amount finished, Amount inProgress, Capacity capacity) {
+        double planned = all.toDecimal().doubleValue();
+        double done = finished.toDecimal().doubleValue();
+        double underWay = inProgress.toDecimal().doubleValue();
+        double room = capacity.points() == null ? 0 : capacity.points().doubleValue();
         double whole = Math.max(1, Math.max(room, planned));
         double share = 100 / whole;
         double until = room == 0 ? planned : Math.min(room, planned);
         double rest = Math.max(0, until - done - underWay);
-        var over = fill.over();
+        var over = capacity.over(all);
         return new Gauge(
                 Ruler.percent(Math.min(done, until) * share),
                 new Span(
@@ -219,10 +228,10 @@ class BenchPages {
                         : new Span(
                                 Ruler.percent(room * share),
                                 Ruler.percent((planned - room) * share)),
-                fill.capacity() == null
-                        ? Words.of(fill.planned()) + " points"
+                capacity.points() == null
+                        ? Words.of(all) + " points"
                         : "%s of %s points"
-                                .formatted(Words.of(fill.planned()), Words.score(fill.capacity())),
+                                .formatted(Words.of(all), Words.score(capacity.points())),
                 over == null ? "" : Words.score(over) + " over");
     }
 
@@ -320,7 +329,7 @@ class BenchPages {
                 : left == 1 ? "last day" : Words.count(left, "day") + " left";
     }
 
-    private BenchPage.Making making(Snapshot snapshot, List<Team> teams) {
+    BenchPage.Making making(Snapshot snapshot, List<Team> teams) {
         var latest =
                 teams.stream()
                         .flatMap(team -> Sprints.of(snapshot.workspace(), team.key()).stream())

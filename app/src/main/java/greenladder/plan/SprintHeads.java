@@ -9,6 +9,7 @@ import greenladder.core.item.Sprint.Standing;
 import greenladder.core.plan.Availability;
 import greenladder.core.plan.Capacity;
 import greenladder.core.plan.CloseSprint;
+import greenladder.core.plan.Contradiction;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
 import greenladder.core.plan.Velocity;
@@ -139,6 +140,17 @@ class SprintHeads {
                 parts.stream()
                         .map(SprintPart::item)
                         .filter(key -> snapshot.requireNode(key).item().blocked() != null)
+                        .toList());
+        tell(
+                warnings,
+                "dependent on what is not planned by then",
+                parts.stream()
+                        .map(part -> snapshot.requireNode(part.item()).item())
+                        .filter(item ->
+                                Contradiction.of(snapshot, item).stream()
+                                        .anyMatch(one ->
+                                                one.kind() != Contradiction.Kind.SPRINT_ORDER))
+                        .map(Item::key)
                         .toList());
         tell(
                 warnings,

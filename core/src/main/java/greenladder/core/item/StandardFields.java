@@ -23,6 +23,8 @@ public final class StandardFields {
                             "Risk",
                             CustomField.Type.ONE_OF,
                             List.of("low", "medium", "high")),
+                    new CustomField("persona", "Persona", CustomField.Type.TEXT, List.of()),
+                    new CustomField("activity", "Activity", CustomField.Type.TEXT, List.of()),
                     new CustomField("skill", "Skill", CustomField.Type.TEXT, List.of()),
                     new CustomField("milestone", "Milestone", CustomField.Type.TEXT, List.of()),
                     new CustomField(

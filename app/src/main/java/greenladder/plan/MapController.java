@@ -1,0 +1,139 @@
+package greenladder.plan;
+
+import static greenladder.plan.FormValues.invalid;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Target;
+import greenladder.core.plan.PlaceOnMap;
+import greenladder.core.plan.StoryMap;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Asked;
+import greenladder.item.Door;
+import greenladder.item.Look;
+import greenladder.panel.Answers;
+import greenladder.people.SignedIn;
+import java.util.HashMap;
+import java.util.List;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The story map, and what people do to its cells. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/map")
+class MapController {
+    private final MapPages pages;
+    private final Frames frames;
+    private final Door door;
+
+    MapController(MapPages pages, Frames frames, Door door) {
+        this.pages = pages;
+        this.frames = frames;
+        this.door = door;
+    }
+
+    @GetMapping
+    String map(
+            Look look,
+            @RequestParam MultiValueMap<String, String> asked,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        model.addAttribute(
+                "page", pages.page(look, MapPlace.read(look.snapshot(), look.product(), asked)));
+        model.addAttribute("frame", frames.of(look, View.MAP));
+        return fragment ? "plan/map :: view" : "plan/map";
+    }
+
+    /**
+     * Puts cards into a cell.
+     *
+     * @param by {@code releases}, or the key of the team whose sprints are slices
+     * @param before the card before which they go; else {@code after}, else where they are
+     */
+    @PostMapping("/place")
+    ResponseEntity<String> place(
+            Look look,
+            @RequestParam String keys,
+            @RequestParam String column,
+            @RequestParam String slice,
+            @RequestParam String by,
+            @RequestParam(defaultValue = "") String before,
+            @RequestParam(defaultValue = "") String after,
+            @AuthenticationPrincipal SignedIn me) {
+        checkSlice(look, slice, by);
+        var target =
+                !before.isEmpty()
+                        ? new Target.Before(Asked.key(before))
+                        : !after.isEmpty() ? new Target.After(Asked.key(after)) : new Target.Stay();
+        return Answers.done(
+                "Placed",
+                door.submit(
+                        me,
+                        new PlaceOnMap(
+                                FormValues.keys(keys),
+                                Asked.node(look.snapshot(), column).item().key(),
+                                slice,
+                                by.equals(MapPlace.RELEASES),
+                                target)));
+    }
+
+    /** Writes a new story into a cell. */
+    @PostMapping("/add")
+    ResponseEntity<String> add(
+            Look look,
+            @RequestParam String title,
+            @RequestParam String column,
+            @RequestParam String slice,
+            @RequestParam String by,
+            @RequestParam(defaultValue = "") String after,
+            @AuthenticationPrincipal SignedIn me) {
+        checkSlice(look, slice, by);
+        var product = look.product();
+        var fields = new HashMap<String, String>();
+        fields.put("level", StoryMap.stories(product).key());
+        fields.put("title", title);
+        fields.put("parent", Asked.node(look.snapshot(), column).item().key().toString());
+        if (!slice.isEmpty()) {
+            fields.put(by.equals(MapPlace.RELEASES) ? "release" : "sprint", slice);
+            if (!by.equals(MapPlace.RELEASES)) {
+                fields.put("team", by);
+            }
+        }
+        return Answers.added(
+                door.submit(
+                        me,
+                        new Command.Create(
+                                product.code(),
+                                List.of(
+                                        new NewItem(
+                                                null,
+                                                null,
+                                                fields,
+                                                after.isEmpty()
+                                                        ? new Target.Stay()
+                                                        : new Target.After(Asked.key(after)))))));
+    }
+
+    private static void checkSlice(Look look, String slice, String by) {
+        if (slice.isEmpty()) {
+            return;
+        }
+        if (slice.equals(StoryMap.OTHERS)) {
+            throw invalid("slice", "What other teams do is planned by them.");
+        }
+        if (by.equals(MapPlace.RELEASES)) {
+            Asked.release(look.snapshot(), slice);
+        } else {
+            Asked.sprint(look.snapshot(), slice);
+        }
+    }
+}

@@ -1,0 +1,106 @@
+package greenladder.plan;
+
+import greenladder.panel.ItemPanel;
+import greenladder.plan.BenchPage.Choice;
+import greenladder.plan.BenchPage.Gauge;
+import greenladder.web.RungMark;
+import greenladder.web.Stem;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * The story map as it is drawn.
+ *
+ * @param before how many columns stand left of those that are drawn, and {@code after} how many
+ *     right of them
+ */
+record MapPage(
+        String product,
+        String url,
+        long operation,
+        boolean mayShape,
+        boolean mayPlan,
+        Choices choices,
+        int before,
+        List<Column> columns,
+        int after,
+        List<Slice> slices,
+        Tray tray,
+        Backbone backbone,
+        BenchPage.Making making,
+        @Nullable ItemPanel panel) {
+
+    /**
+     * @param closed closed sprints that can be brought back
+     */
+    record Choices(
+            List<Choice> backbones,
+            List<Choice> slices,
+            List<Choice> under,
+            List<Choice> closed,
+            String printUrl,
+            String by) {}
+
+    /**
+     * What stands on the backbone.
+     *
+     * @param persona whose activity it is, and {@code activity} where or when; empty for not said
+     */
+    record Column(
+            String key,
+            int level,
+            RungMark mark,
+            String title,
+            String url,
+            String persona,
+            String activity,
+            @Nullable Stem stem,
+            boolean mayEdit) {}
+
+    /**
+     * @param key of the sprint or release; empty for what is not planned
+     * @param kind {@code sprint}, {@code release}, {@code none}, {@code others} or {@code closed}
+     * @param totals by state category, in words
+     * @param head of a sprint that can be started or closed from here; null for others
+     */
+    record Slice(
+            String key,
+            String kind,
+            String name,
+            String dates,
+            String totals,
+            @Nullable Gauge gauge,
+            SprintPage.@Nullable Head head,
+            boolean takesIn,
+            List<Cell> cells,
+            String moreUrl) {}
+
+    /**
+     * @param cards as HTML
+     * @param more how many are not drawn
+     */
+    record Cell(String column, List<String> cards, int more) {}
+
+    /** A card, before it is drawn. */
+    record CardModel(
+            String key,
+            int level,
+            String title,
+            String kind,
+            String size,
+            boolean maySize,
+            boolean mayShape,
+            String state,
+            String category,
+            boolean blocked,
+            String trouble,
+            boolean picked) {}
+
+    /**
+     * @param words how many there are
+     */
+    record Tray(String find, String words, List<String> cards) {}
+
+    /** What is made at the end of the backbone. */
+    record Backbone(String level, String levelName, String parent, String story, String stories) {}
+}

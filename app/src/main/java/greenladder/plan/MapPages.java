@@ -1,0 +1,463 @@
+package greenladder.plan;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Release;
+import greenladder.core.item.Sprint;
+import greenladder.core.plan.Capacities;
+import greenladder.core.plan.ReleaseFill;
+import greenladder.core.plan.SprintPart;
+import greenladder.core.plan.Sprints;
+import greenladder.core.plan.StoryMap;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Look;
+import greenladder.item.Rights;
+import greenladder.panel.ItemPanels;
+import greenladder.people.Permission;
+import greenladder.plan.BenchPage.Choice;
+import greenladder.plan.MapPage.CardModel;
+import greenladder.plan.MapPage.Cell;
+import greenladder.plan.MapPage.Choices;
+import greenladder.plan.MapPage.Column;
+import greenladder.plan.MapPage.Slice;
+import greenladder.plan.MapPage.Tray;
+import greenladder.plan.PastSlices.PastCard;
+import greenladder.web.Drawings;
+import greenladder.web.RungMark;
+import greenladder.web.SizeWords;
+import greenladder.web.Stem;
+import greenladder.web.Words;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Lays out the story map: what is near of it, with the cards of each cell. */
+@Component
+class MapPages {
+    private static final int DRAWN_COLUMNS = 12;
+    private static final int MOST_COLUMNS = 60;
+    private static final int IN_CELL = 12;
+    private static final int MOST_IN_CELL = 300;
+    private static final int MOST_LOOSE = 60;
+    private static final int MOST_CLOSED = 12;
+    private static final int MOST_UNDER = 100;
+    private static final int STEM_WIDTH = 140;
+
+    private final Rights rights;
+    private final ItemPanels panels;
+    private final BenchPages bench;
+    private final SprintHeads heads;
+    private final PastSlices past;
+    private final Drawings drawings;
+
+    MapPages(
+            Rights rights,
+            ItemPanels panels,
+            BenchPages bench,
+            SprintHeads heads,
+            PastSlices past,
+            Drawings drawings) {
+        this.rights = rights;
+        this.panels = panels;
+        this.bench = bench;
+        this.heads = heads;
+        this.past = past;
+        this.drawings = drawings;
+    }
+
+    MapPage page(Look look, MapPlace place) {
+        return new Laying(look, place).page();
+    }
+
+    /** One page that is being laid out. */
+    private final class Laying {
+        private final Look look;
+        private final MapPlace place;
+        private final Snapshot snapshot;
+        private final StoryMap map;
+        private final List<Node> all;
+        private final List<Node> near;
+        private final int first;
+        private final List<Map<String, List<Node>>> cells;
+        private final Capacities capacities;
+
+        Laying(Look look, MapPlace place) {
+            this.look = look;
+            this.place = place;
+            snapshot = look.snapshot();
+            map = new StoryMap(snapshot, place.product(), place.backbone(), place.team());
+            all =
+                    StoryMap.backbones(place.product()).isEmpty()
+                            ? List.of()
+                            : map.columns(place.under());
+            int most = place.all() ? MOST_COLUMNS : DRAWN_COLUMNS;
+            first = Math.max(0, Math.min(place.first(), all.size() - most));
+            near = all.subList(first, Math.min(all.size(), first + most));
+            cells = near.stream().map(map::cells).toList();
+            capacities = new Capacities(snapshot);
+        }
+
+        MapPage page() {
+            var product = place.product();
+            var reader = look.reader();
+            var level = place.backbone();
+            return new MapPage(
+                    product.code(),
+                    place.url(),
+                    look.operation(),
+                    reader.mayIn(product.code(), Permission.SHAPE),
+                    reader.mayIn(product.code(), Permission.PLAN),
+                    choices(),
+                    first,
+                    near.stream().map(this::column).toList(),
+                    all.size() - first - near.size(),
+                    slices(),
+                    tray(),
+                    new MapPage.Backbone(
+                            level.key(),
+                            Words.lower(level.name()),
+                            place.under() == null ? "" : place.under().toString(),
+                            Words.lower(StoryMap.stories(product).name()),
+                            Words.lower(StoryMap.stories(product).plural())),
+                    bench.making(snapshot, snapshot.workspace().teamsOf(product.code())),
+                    place.at() == null
+                            ? null
+                            : panels.of(place.at(), reader, one -> place.at(one.key()).url()));
+        }
+
+        private Choices choices() {
+            var product = place.product();
+            var slices = new ArrayList<Choice>();
+            for (var team : snapshot.workspace().teamsOf(product.code())) {
+                slices.add(
+                        new Choice(
+                                place.by(team).url(),
+                                "Sprints of " + team.name(),
+                                team.equals(place.team())));
+            }
+            slices.add(new Choice(place.by(null).url(), "Releases", place.team() == null));
+            var under = new ArrayList<Choice>();
+            under.add(new Choice(place.within(null).url(), "All of it", place.under() == null));
+            product.levels().all().stream()
+                    .filter(level -> level.isAbove(place.backbone()))
+                    .flatMap(level ->
+                            snapshot.inOrder(product, level).live().stream().limit(MOST_UNDER))
+                    .limit(MOST_UNDER)
+                    .forEach(node ->
+                            under.add(
+                                    new Choice(
+                                            place.within(node.item().key()).url(),
+                                            node.item().title(),
+                                            node.item().key().equals(place.under()))));
+            return new Choices(
+                    StoryMap.backbones(product).stream()
+                            .map(level ->
+                                    new Choice(
+                                            place.on(level).url(),
+                                            level.plural(),
+                                            level.equals(place.backbone())))
+                            .toList(),
+                    slices,
+                    under,
+                    closed(),
+                    place.whole().url(),
+                    place.slices());
+        }
+
+        private List<Choice> closed() {
+            if (place.team() == null) {
+                return List.of();
+            }
+            var closed =
+                    new ArrayList<>(
+                            Sprints.of(snapshot.workspace(), place.team().key()).stream()
+                                    .filter(Sprint::isClosed)
+                                    .toList()
+                                    .reversed()
+                                    .stream()
+                                    .limit(MOST_CLOSED)
+                                    .map(sprint ->
+                                            new Choice(
+                                                    place.bringingBack(sprint.key()).url(),
+                                                    sprint.name(),
+                                                    sprint.key().equals(place.closed())))
+                                    .toList());
+            if (!closed.isEmpty()) {
+                closed.addFirst(
+                        new Choice(
+                                place.bringingBack("").url(),
+                                "Bring back…",
+                                place.closed().isEmpty()));
+            }
+            return closed;
+        }
+
+        private Column column(Node node) {
+            var item = node.item();
+            var custom = item.details().custom();
+            return new Column(
+                    item.key().toString(),
+                    item.level().index(),
+                    RungMark.of(place.product().levels(), item.level()),
+                    item.title(),
+                    "/items/" + item.key(),
+                    custom.getOrDefault("persona", ""),
+                    custom.getOrDefault("activity", ""),
+                    node.rollUp().hasPointChildren()
+                            ? Stem.byPoints(node.rollUp(), STEM_WIDTH)
+                            : null,
+                    rights.mayEdit(look.reader(), item, Field.TITLE));
+        }
+
+        private List<Slice> slices() {
+            var slices = new ArrayList<Slice>();
+            snapshot.workspace()
+                    .findSprint(place.closed())
+                    .filter(sprint ->
+                            place.team() != null && sprint.team().equals(place.team().key()))
+                    .ifPresent(sprint -> slices.add(closedSlice(sprint)));
+            map.sprints().forEach(sprint -> slices.add(slice(sprint)));
+            var releases = map.releases();
+            var fills = ReleaseFill.of(snapshot, releases, capacities);
+            releases.forEach(release ->
+                    slices.add(slice(release, Objects.requireNonNull(fills.get(release.key())))));
+            if (cells.stream().anyMatch(cell -> cell.containsKey(StoryMap.OTHERS))) {
+                slices.add(
+                        slice(
+                                StoryMap.OTHERS,
+                                "others",
+                                "Other teams",
+                                "in their open sprints",
+                                "",
+                                null,
+                                null));
+            }
+            slices.add(
+                    slice(
+                            StoryMap.NOT_PLANNED,
+                            "none",
+                            "Not planned",
+                            "",
+                            unplannedWords(),
+                            null,
+                            null));
+            return slices;
+        }
+
+        private String unplannedWords() {
+            var stories = StoryMap.stories(place.product());
+            var waiting = snapshot.waiting(place.product(), stories).size();
+            if (place.under() == null && place.team() != null) {
+                return waiting
+                        + " "
+                        + Words.lower(waiting == 1 ? stories.name() : stories.plural())
+                        + " in all";
+            }
+            long shown =
+                    cells.stream()
+                            .mapToLong(cell ->
+                                    cell.getOrDefault(StoryMap.NOT_PLANNED, List.of()).size())
+                            .sum();
+            return Words.count(shown, Words.lower(stories.name())) + " here";
+        }
+
+        private Slice slice(Sprint sprint) {
+            var parts = SprintPart.inSprint(snapshot, sprint.key());
+            var totals = new Totals();
+            parts.forEach(part -> totals.add(snapshot.requireNode(part.item()), part.amount()));
+            var capacity = capacities.of(sprint);
+            var next = Sprints.next(snapshot.workspace(), sprint.team());
+            boolean isToAct = sprint.isRunning() || next.filter(sprint::equals).isPresent();
+            return slice(
+                    sprint.key(),
+                    "sprint",
+                    sprint.name(),
+                    sprint.isRunning()
+                            ? "running until " + Words.day(sprint.finish())
+                            : "from " + Words.day(sprint.start()),
+                    totals.inWords(),
+                    BenchPages.gauge(totals.all, totals.done, totals.underWay, capacity),
+                    isToAct
+                            ? heads.head(
+                                    snapshot,
+                                    place.product(),
+                                    sprint,
+                                    parts,
+                                    capacities.velocity(sprint.team()),
+                                    capacity,
+                                    look.reader())
+                            : null);
+        }
+
+        private Slice slice(Release release, ReleaseFill fill) {
+            var totals = new Totals();
+            totals.all = fill.planned();
+            totals.done = fill.done();
+            totals.underWay = fill.inProgress();
+            return slice(
+                    release.key(),
+                    "release",
+                    release.name(),
+                    "by " + Words.day(release.date()),
+                    totals.inWords(),
+                    BenchPages.gauge(fill),
+                    null);
+        }
+
+        private Slice slice(
+                String key,
+                String kind,
+                String name,
+                String dates,
+                String totals,
+                BenchPage.@Nullable Gauge gauge,
+                SprintPage.@Nullable Head head) {
+            int most = key.equals(place.more()) ? MOST_IN_CELL : IN_CELL;
+            var drawn = new ArrayList<Cell>();
+            boolean isMore = false;
+            for (int i = 0; i < near.size(); i++) {
+                var cards = cells.get(i).getOrDefault(key, List.of());
+                int more = Math.max(0, cards.size() - most);
+                isMore |= more > 0;
+                drawn.add(
+                        new Cell(
+                                near.get(i).item().key().toString(),
+                                cards.stream().limit(most).map(this::card).toList(),
+                                more));
+            }
+            return new Slice(
+                    key,
+                    kind,
+                    name,
+                    dates,
+                    totals,
+                    gauge,
+                    head,
+                    !kind.equals("others"),
+                    drawn,
+                    isMore ? place.showing(key).url() : "");
+        }
+
+        private Slice closedSlice(Sprint sprint) {
+            var byColumn = new HashMap<ItemKey, List<PastCard>>();
+            var keys = near.stream().map(node -> node.item().key()).toList();
+            var cards = past.of(snapshot, sprint);
+            for (var card : cards) {
+                card.above().stream()
+                        .filter(keys::contains)
+                        .findFirst()
+                        .ifPresent(key ->
+                                byColumn.computeIfAbsent(key, any -> new ArrayList<>()).add(card));
+            }
+            long done = cards.stream().filter(PastCard::done).count();
+            return new Slice(
+                    sprint.key(),
+                    "closed",
+                    sprint.name(),
+                    "as it stood at its close",
+                    "%d done, %d carried over".formatted(done, cards.size() - done),
+                    null,
+                    null,
+                    false,
+                    keys.stream()
+                            .map(key ->
+                                    new Cell(
+                                            key.toString(),
+                                            byColumn.getOrDefault(key, List.of()).stream()
+                                                    .map(card ->
+                                                            drawings.of(
+                                                                    sprint,
+                                                                    card,
+                                                                    "plan/map-card",
+                                                                    "past",
+                                                                    "c",
+                                                                    () -> card))
+                                                    .toList(),
+                                            0))
+                            .toList(),
+                    "");
+        }
+
+        /** A card as HTML, drawn once for all who see and may do the same. */
+        private String card(Node node) {
+            var item = node.item();
+            var reader = look.reader();
+            var product = place.product();
+            var card =
+                    new CardModel(
+                            item.key().toString(),
+                            item.level().index(),
+                            item.title(),
+                            item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
+                            SizeWords.of(product, node),
+                            !node.rollUp().hasPointChildren()
+                                    && rights.mayEdit(reader, item, Field.SIZE),
+                            reader.mayIn(product.code(), Permission.SHAPE),
+                            item.state().name(),
+                            item.category().name(),
+                            item.blocked() != null && !item.isDone(),
+                            Needs.trouble(snapshot, item),
+                            item.key().equals(place.at()));
+            return drawings.of(node, card, "plan/map-card", "card", "c", () -> card);
+        }
+
+        private Tray tray() {
+            var loose = map.loose();
+            var wanted = place.find().strip().toLowerCase(Locale.ROOT);
+            var found =
+                    wanted.isEmpty()
+                            ? loose
+                            : loose.stream()
+                                    .filter(node ->
+                                            node.item()
+                                                            .title()
+                                                            .toLowerCase(Locale.ROOT)
+                                                            .contains(wanted)
+                                                    || node.item()
+                                                            .key()
+                                                            .toString()
+                                                            .toLowerCase(Locale.ROOT)
+                                                            .startsWith(wanted))
+                                    .toList();
+            return new Tray(
+                    place.find(),
+                    wanted.isEmpty()
+                            ? Integer.toString(loose.size())
+                            : "%d of %d".formatted(found.size(), loose.size()),
+                    found.stream().limit(MOST_LOOSE).map(this::card).toList());
+        }
+    }
+
+    /** Points by state category. */
+    private static final class Totals {
+        private Amount all = Amount.ZERO;
+        private Amount done = Amount.ZERO;
+        private Amount underWay = Amount.ZERO;
+
+        void add(Node node, @Nullable Amount own) {
+            var amount = Optional.ofNullable(own).orElse(Amount.ZERO);
+            all = all.plus(amount);
+            switch (Trough.look(node)) {
+                case "done" -> done = done.plus(amount);
+                case "under-way" -> underWay = underWay.plus(amount);
+                default -> {}
+            }
+        }
+
+        String inWords() {
+            return "%s done · %s under way · %s to do"
+                    .formatted(
+                            Words.of(done),
+                            Words.of(underWay),
+                            Words.of(all.minus(done).minus(underWay)));
+        }
+    }
+}
