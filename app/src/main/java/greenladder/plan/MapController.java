@@ -69,7 +69,7 @@ class MapController {
             @RequestParam(defaultValue = "") String before,
             @RequestParam(defaultValue = "") String after,
             @AuthenticationPrincipal SignedIn me) {
-        checkSlice(look, slice, by);
+        var into = checked(look, slice, by);
         var target =
                 !before.isEmpty()
                         ? new Target.Before(Asked.key(before))
@@ -81,7 +81,7 @@ class MapController {
                         new PlaceOnMap(
                                 FormValues.keys(keys),
                                 Asked.node(look.snapshot(), column).item().key(),
-                                slice,
+                                into,
                                 by.equals(MapPlace.RELEASES),
                                 target)));
     }
@@ -96,14 +96,14 @@ class MapController {
             @RequestParam String by,
             @RequestParam(defaultValue = "") String after,
             @AuthenticationPrincipal SignedIn me) {
-        checkSlice(look, slice, by);
+        var into = checked(look, slice, by);
         var product = look.product();
         var fields = new HashMap<String, String>();
         fields.put("level", StoryMap.stories(product).key());
         fields.put("title", title);
         fields.put("parent", Asked.node(look.snapshot(), column).item().key().toString());
-        if (!slice.isEmpty()) {
-            fields.put(by.equals(MapPlace.RELEASES) ? "release" : "sprint", slice);
+        if (!into.isEmpty()) {
+            fields.put(by.equals(MapPlace.RELEASES) ? "release" : "sprint", into);
             if (!by.equals(MapPlace.RELEASES)) {
                 fields.put("team", by);
             }
@@ -123,9 +123,10 @@ class MapController {
                                                         : new Target.After(Asked.key(after)))))));
     }
 
-    private static void checkSlice(Look look, String slice, String by) {
-        if (slice.isEmpty()) {
-            return;
+    /** The key of a slice as the core has it. */
+    private static String checked(Look look, String slice, String by) {
+        if (slice.isEmpty() || slice.equals(MapPlace.NONE)) {
+            return StoryMap.NOT_PLANNED;
         }
         if (slice.equals(StoryMap.OTHERS)) {
             throw invalid("slice", "What other teams do is planned by them.");
@@ -135,5 +136,6 @@ class MapController {
         } else {
             Asked.sprint(look.snapshot(), slice);
         }
+        return slice;
     }
 }

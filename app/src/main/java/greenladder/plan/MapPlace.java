@@ -38,6 +38,10 @@ record MapPlace(
         String find,
         @Nullable ItemKey at) {
     static final String RELEASES = "releases";
+
+    /** How a page calls the slice of what is not planned. */
+    static final String NONE = "none";
+
     private static final int LOOKED_AT = 40;
     private static final int LONGEST_FIND = 200;
     private static final int MOST_COLUMNS = 100_000;

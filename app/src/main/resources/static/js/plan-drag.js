@@ -8,7 +8,7 @@ let drop = null;
 
 function clearMarks() {
   document
-    .querySelectorAll("[data-trough].drop-into, [data-release].drop-into, [data-back-to-backlog].drop-into, .opened-row.drop-before, .drop-onto")
+    .querySelectorAll(".drop-into, .drop-before, .drop-onto")
     .forEach((one) => one.classList.remove("drop-into", "drop-before", "drop-onto"));
   drop = null;
 }

@@ -15,6 +15,10 @@ const stays = (old, fresh) => old.nodeType === 1 && (isBeingEdited(old) || fresh
 Idiomorph.defaults.callbacks.beforeAttributeUpdated = (name, node) =>
   name === "open" && (node.dataset?.fold || node.dataset?.ownFold !== undefined) ? false : undefined;
 
+// A form that a script put there is not in what was fetched; it stays while it is being typed in.
+Idiomorph.defaults.callbacks.beforeNodeRemoved = (node) =>
+  node.nodeType === 1 && node.matches(".map-new") && node.contains(document.activeElement) ? false : undefined;
+
 Idiomorph.defaults.callbacks.beforeNodeMorphed = (old, fresh) => (stays(old, fresh) ? false : undefined);
 
 // One load of the view at a time: whatever is wanted meanwhile, the last wish is loaded after it, so that no late answer

@@ -102,6 +102,12 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("POST /items/merge", "keys=MSF29&stays=MSF26");
         WRITES.put("POST /items/gather", "keys=MSF29&title=Walk&level=epic");
         WRITES.put("POST /items/level", "keys=MSF29&level=feature");
+        WRITES.put(
+                "POST /{product:[A-Z]{2,5}}/map/place",
+                "keys=MSF29&column=MSF3&slice=none&by=lantern");
+        WRITES.put(
+                "POST /{product:[A-Z]{2,5}}/map/add",
+                "title=Walk&column=MSF3&slice=none&by=lantern");
         WRITES.put("POST /items/{key}/split", "title=Walk&size=3");
         WRITES.put("POST /items/{key}/promote", "at=0&line=Walk&level=story");
         WRITES.put("POST /{product:[A-Z]{2,5}}/outline/write", "text=Walk&level=goal");
@@ -199,6 +205,8 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("DELETE /api/v1/invitations/{id}", "");
     }
 
+    private static final String LINK = "MSF45.relates-to.MSF26";
+
     /** What members may do on every item, and stakeholders may not. */
     private static final Map<String, String> WORK =
             Map.ofEntries(
@@ -211,6 +219,17 @@ public class RouteWalkTests extends RunningDemo {
                             "item=MSF29&yes=true"),
                     entry("POST /{product:[A-Z]{2,5}}/plan/tasks", "under=MSF29&title=Walk"),
                     entry("POST /api/v1/sprints/{id}/items/{key}/agree", "{\"agreed\":true}"),
+                    entry("POST /items/{key}/linked", "type=fixes&to=MSF26"),
+                    entry("POST /items/{key}/linked/remove", "link=" + LINK),
+                    entry("POST /items/{key}/linked/confirm", "link=" + LINK),
+                    entry(
+                            "POST /api/v1/items/{key}/links",
+                            "{\"type\":\"fixes\",\"to\":\"MSF26\"}"),
+                    entry("DELETE /api/v1/links/{id}", ""),
+                    entry("POST /api/v1/links/{id}/confirm", ""),
+                    entry(
+                            "POST /{product:[A-Z]{2,5}}/load/{sprint}/place",
+                            "task=MSF74&person=lio.fenn"),
                     entry("POST /items/{key}/settle", "words=Walk"),
                     entry("POST /{product:[A-Z]{2,5}}/agenda/{key}/through", "words=Walk"),
                     entry("POST /{product:[A-Z]{2,5}}/agenda/{key}/back", "question=Walk"),
@@ -250,6 +269,7 @@ public class RouteWalkTests extends RunningDemo {
 
     @BeforeClass
     public void prepare() {
+        api().post("/items/MSF45/links", "{'type':'relates to','to':'MSF26'}");
         tokens.add("walk-stakeholder", "saga.lind", "Test");
         tokens.add("walk-member", "rhea.moss", "Test");
         operation =
@@ -294,6 +314,7 @@ public class RouteWalkTests extends RunningDemo {
                 .replace("/lists/{field}", "/lists/checklist")
                 .replace("{name}", "x")
                 .replace("/sprints/{id}", "/sprints/lantern-8")
+                .replace("/links/{id}", "/links/" + LINK)
                 .replace("/releases/{id}", "/releases/msf-spring-timetable")
                 .replace("{sprint}", "lantern-8")
                 .replace("{release}", "msf-spring-timetable")

@@ -1,0 +1,143 @@
+package greenladder.journey;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import greenladder.item.Teams;
+import greenladder.item.Teams.TeamForm;
+import greenladder.people.SignedIn;
+import java.util.List;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.testng.annotations.BeforeMethod;
+import org.testng.annotations.Test;
+
+/** Who does what on which day, and what depends on what. */
+public class LoadJourneyTests extends BrowserTest {
+    @Autowired private Teams teams;
+
+    private String product;
+    private String team;
+
+    /** Stories 1 and 2 in a sprint with 12 h a person and day left, tasks 3 and 4 of the first. */
+    @BeforeMethod
+    void make() {
+        product = api().newProduct();
+        team =
+                teams.add(
+                                SignedIn.SYSTEM,
+                                new TeamForm(
+                                        "Crew of " + product,
+                                        List.of("oona.marsh", "tam.keel"),
+                                        List.of(product)))
+                        .key();
+        api().send(
+                        "PUT",
+                        "/teams/" + team + "/calendar",
+                        "{'members':[{'person':'oona.marsh','share':100},"
+                                + "{'person':'tam.keel','share':100}]}");
+        item("{'level':'story','title':'Scan','size':5}");
+        item("{'level':'story','title':'Board','size':5}");
+        api().post("/teams/" + team + "/sprints", "{'start':'2026-05-04','days':2,'count':2}");
+        plan(1, 1, 2);
+        task("Rig", 10, 1);
+        task("Try it", 9, 1);
+    }
+
+    private void item(String fields) {
+        api().post("/products/" + product + "/items", fields);
+    }
+
+    private void plan(int sprint, int... items) {
+        for (int item : items) {
+            api().post(
+                            "/sprints/" + team + "-" + sprint + "/items",
+                            "{'items':['%s%d']}".formatted(product, item));
+        }
+    }
+
+    private void task(String title, int hours, int under) {
+        item(
+                "{'level':'task','title':'%s','hours':{'estimate':%d},'parent':'%s%d','assignee':'oona.marsh'}"
+                        .formatted(title, hours, product, under));
+    }
+
+    private Page at(String url) {
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + product + url);
+        return page;
+    }
+
+    private Locator row(Page page, String person) {
+        return page.locator(".load-row[data-person='" + person + "']");
+    }
+
+    private Locator piece(Page page, String person, int task) {
+        return row(page, person).locator(".load-piece[data-key='%s%d']".formatted(product, task));
+    }
+
+    @Test
+    public void taskShouldBeDraggedToAnotherPersonAndUpInOrder() {
+        var page = at("/load?id=" + team + "-1");
+        assertThat(row(page, "oona.marsh")).containsText("over");
+        assertThat(row(page, "oona.marsh").locator(".load-piece.beyond")).hasCount(1);
+        requireAccessible(page, "load");
+
+        piece(page, "oona.marsh", 4).first().dragTo(piece(page, "oona.marsh", 3).first());
+        assertThat(row(page, "oona.marsh").locator(".load-piece").first())
+                .hasAttribute("data-key", product + "4");
+        piece(page, "oona.marsh", 3).first().dragTo(row(page, "tam.keel").locator("h3"));
+        assertThat(piece(page, "tam.keel", 3).first()).isVisible();
+        assertThat(page.locator(".load-piece.beyond")).hasCount(0);
+
+        piece(page, "tam.keel", 3).first().focus();
+        page.keyboard().press("Alt+ArrowUp");
+        assertThat(piece(page, "oona.marsh", 3).first()).isVisible();
+        page.locator("body").press("Control+z");
+        assertThat(piece(page, "tam.keel", 3).first()).isVisible();
+    }
+
+    @Test
+    public void dependencyShouldBeDrawnItsCircleRefusedAndTheLaterOneMoved() {
+        var page = at("/bench?open=" + team + "-1&at=" + product + "2");
+        var panel = page.locator("#side-panel");
+        panel.locator(".link-add [name=to]").fill(product + "1");
+        panel.locator(".link-add button").click();
+        assertThat(panel.locator(".linked-rows")).containsText("Scan");
+
+        page.navigate("/" + product + "/bench?open=" + team + "-1&at=" + product + "1");
+        panel.locator(".link-add [name=to]").fill(product + "2");
+        panel.locator(".link-add button").click();
+        assertThat(panel.locator(".link-add .error"))
+                .containsText(
+                        "That would be a circle: %1$s1 depends on %1$s2, %1$s2 depends on %1$s1"
+                                .formatted(product));
+        assertThat(page.locator("#out-of-order")).hasCount(0);
+
+        // What it needs goes on into the next sprint, and the plan says so.
+        plan(2, 1);
+        assertThat(page.locator("#out-of-order > summary")).containsText("1 out of order");
+        page.locator("#out-of-order > summary").click();
+        page.locator("#out-of-order button").click();
+        assertThat(page.locator("#out-of-order")).hasCount(0);
+        assertThat(page.locator(".opened-row")).hasCount(0);
+    }
+
+    @Test
+    public void altShouldDrawADependencyBetweenTwoRows() {
+        item("{'level':'story','title':'First','size':1}");
+        item("{'level':'story','title':'Second','size':1}");
+        var page = at("/bench");
+        var from = page.locator("#card-" + product + "6");
+        var box = page.locator("#card-" + product + "5").boundingBox();
+        from.hover();
+        page.mouse().down();
+        page.keyboard().down("Alt");
+        page.mouse().move(box.x + 60, box.y + 8);
+        page.mouse().move(box.x + 64, box.y + 10);
+        page.mouse().up();
+        page.keyboard().up("Alt");
+        assertThat(page.locator("#toasts"))
+                .containsText("%1$s6 depends on %1$s5".formatted(product));
+    }
+}
