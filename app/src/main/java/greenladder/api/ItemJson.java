@@ -186,6 +186,7 @@ record ItemJson(
     private static ReadyJson ready(Snapshot snapshot, Item item) {
         var readiness =
                 Readiness.of(
+                        snapshot,
                         snapshot.requireProduct(item.key().product()).refining(),
                         snapshot.requireNode(item.key()));
         return new ReadyJson(

@@ -106,9 +106,9 @@ public final class TableRows {
         return checks.isEmpty() ? "" : "%d of %d".formatted(passed, checks.size());
     }
 
-    private static List<Boolean> checks(Product product, Node node) {
+    private List<Boolean> checks(Product product, Node node) {
         return node.item().level().carriesPoints()
-                ? Readiness.of(product.refining(), node).results().stream()
+                ? Readiness.of(snapshot, product.refining(), node).results().stream()
                         .map(Readiness.Result::passed)
                         .toList()
                 : List.of();

@@ -22,7 +22,9 @@ record PanelRefinement(Rights rights, Snapshot snapshot, Node node, SignedIn rea
     ItemRefinement refinement() {
         var item = node.item();
         var refinement = item.details().refinement();
-        var results = Readiness.of(snapshot.requireProduct(item.key().product()).refining(), node);
+        var results =
+                Readiness.of(
+                        snapshot, snapshot.requireProduct(item.key().product()).refining(), node);
         var ready = "%d of %d ready".formatted(results.passed(), results.results().size());
         var facts = facts(item);
         return new ItemRefinement(

@@ -2,6 +2,7 @@ package greenladder.panel;
 
 import greenladder.core.change.Command;
 import greenladder.core.item.Field;
+import greenladder.core.item.ReadyCheck;
 import greenladder.core.ready.Readiness;
 import greenladder.core.snapshot.Node;
 import greenladder.item.Asked;
@@ -59,7 +60,7 @@ class ReadinessController {
                 new ReadyMenu(
                         node.item().key().toString(),
                         node.item().title(),
-                        Readiness.of(refining, node).results().stream()
+                        Readiness.of(keeper.current(), refining, node).results().stream()
                                 .map(result -> line(result, node, me))
                                 .toList()));
         return "shared/ready-menu :: menu";
@@ -74,6 +75,7 @@ class ReadinessController {
                     case NO_HINDRANCE -> Field.BLOCKED;
                     case HAS_DESCRIPTION -> Field.DESCRIPTION;
                     case NO_QUESTION -> Field.QUESTION;
+                    case NEEDS_PLANNED -> Field.LINKS;
                     case BY_HAND -> Field.READY;
                 };
         var value = field.textOf(node.item());
@@ -82,7 +84,8 @@ class ReadinessController {
                 result.check().name(),
                 result.check().kind().name(),
                 result.passed(),
-                rights.mayEdit(me, node.item(), field),
+                result.check().kind() != ReadyCheck.Kind.NEEDS_PLANNED
+                        && rights.mayEdit(me, node.item(), field),
                 field.label(),
                 value == null ? "" : value);
     }

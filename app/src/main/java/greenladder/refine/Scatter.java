@@ -137,6 +137,7 @@ record Scatter(
                             Math.min(WIDTH - RADIUS, x + others * RADIUS),
                             y,
                             Readiness.isReady(
+                                    snapshot,
                                     snapshot.requireProduct(item.key().product()).refining(),
                                     one.node()),
                             "%s %s: score %s, size %s"

@@ -280,7 +280,7 @@ public final class Facets {
     private void addFlags() {
         flag("loose", "No parent", node -> node.item().isLoose());
         flag("unsized", "Not sized", Facets::isUnsized);
-        flag("ready", "Ready", node -> Readiness.isReady(refiningOf(node), node));
+        flag("ready", "Ready", node -> Readiness.isReady(lens.snapshot(), refiningOf(node), node));
         flag("blocked", "Blocked", node -> node.item().blocked() != null);
         flag("scored", "Scored", node -> lens.scores().of(node) != null);
         flag("agenda", "On the agenda", node -> refinement(node).agenda() != null);

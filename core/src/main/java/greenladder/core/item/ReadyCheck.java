@@ -19,6 +19,7 @@ public record ReadyCheck(String key, String name, Kind kind, @Nullable Amount li
         SMALL_ENOUGH("is small enough for a sprint"),
         HAS_DESCRIPTION("is described"),
         NO_QUESTION("has no open question"),
+        NEEDS_PLANNED("needs nothing that is not planned"),
         /** Somebody says so. */
         BY_HAND("ticked by hand");
 

@@ -2,7 +2,9 @@ package greenladder.core.ready;
 
 import greenladder.core.item.ReadyCheck;
 import greenladder.core.item.Refining;
+import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 
 /**
@@ -19,17 +21,17 @@ public record Readiness(List<Result> results) {
         results = List.copyOf(results);
     }
 
-    public static Readiness of(Refining refining, Node node) {
+    public static Readiness of(Snapshot snapshot, Refining refining, Node node) {
         return new Readiness(
                 refining.checks().stream()
-                        .map(check -> new Result(check, passes(check, node)))
+                        .map(check -> new Result(check, passes(snapshot, check, node)))
                         .toList());
     }
 
     /** Whether an item passes every check; quicker than naming the results. */
-    public static boolean isReady(Refining refining, Node node) {
+    public static boolean isReady(Snapshot snapshot, Refining refining, Node node) {
         for (var check : refining.checks()) {
-            if (!passes(check, node)) {
+            if (!passes(snapshot, check, node)) {
                 return false;
             }
         }
@@ -37,7 +39,7 @@ public record Readiness(List<Result> results) {
     }
 
     /** A check on an item. Whether it is small enough waits for a size. */
-    static boolean passes(ReadyCheck check, Node node) {
+    static boolean passes(Snapshot snapshot, ReadyCheck check, Node node) {
         var item = node.item();
         var size = node.rollUp().effective();
         return switch (check.kind()) {
@@ -49,6 +51,11 @@ public record Readiness(List<Result> results) {
                     size != null && (check.limit() == null || size.compareTo(check.limit()) <= 0);
             case HAS_DESCRIPTION -> !item.description().isBlank();
             case NO_QUESTION -> item.details().refinement().question() == null;
+            case NEEDS_PLANNED ->
+                    new Links(snapshot)
+                            .needs(item).stream()
+                                    .allMatch(linked ->
+                                            linked.to().isDone() || linked.to().sprint() != null);
             case BY_HAND -> item.details().refinement().ticked().contains(check.key());
         };
     }

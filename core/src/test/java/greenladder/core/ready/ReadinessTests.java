@@ -2,15 +2,18 @@ package greenladder.core.ready;
 
 import static greenladder.core.Trees.after;
 import static greenladder.core.Trees.edit;
+import static greenladder.core.Trees.key;
 import static greenladder.core.Trees.node;
 import static greenladder.core.Trees.problems;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
+import greenladder.core.item.LinkType;
 import greenladder.core.item.ReadyCheck;
 import greenladder.core.item.ReadyCheck.Kind;
 import greenladder.core.item.Refining;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.trace.LinkItems;
 import java.util.List;
 import java.util.stream.Stream;
 import org.testng.annotations.DataProvider;
@@ -60,7 +63,7 @@ public class ReadinessTests {
 
     @Test(dataProvider = "missing")
     public void checksShouldNameWhatIsMissing(int number, List<Kind> expected) {
-        var readiness = Readiness.of(REFINING, node(LADDER, number));
+        var readiness = Readiness.of(LADDER, REFINING, node(LADDER, number));
 
         assertThat(
                         readiness.results().stream()
@@ -75,8 +78,12 @@ public class ReadinessTests {
         var snapshot = LADDER.with(LADDER.requireProduct("MSF").withRefining(REFINING));
         snapshot = after(snapshot, edit(2, "ready", "+seen"));
 
-        assertThat(Readiness.isReady(REFINING, node(snapshot, 2))).isTrue();
-        assertThat(Readiness.isReady(REFINING, node(after(snapshot, edit(2, "ready", "-seen")), 2)))
+        assertThat(Readiness.isReady(snapshot, REFINING, node(snapshot, 2))).isTrue();
+        assertThat(
+                        Readiness.isReady(
+                                snapshot,
+                                REFINING,
+                                node(after(snapshot, edit(2, "ready", "-seen")), 2)))
                 .isFalse();
         assertThat(problems(snapshot, edit(2, "ready", "is-sized")).inWords())
                 .contains("no check that is ticked by hand");
@@ -84,7 +91,22 @@ public class ReadinessTests {
 
     @Test
     public void checkOfSmallnessShouldWaitForASize() {
-        assertThat(Readiness.passes(ReadyCheck.of(Kind.SMALL_ENOUGH), node(Trees.of("story A"), 1)))
+        assertThat(
+                        Readiness.passes(
+                                LADDER,
+                                ReadyCheck.of(Kind.SMALL_ENOUGH),
+                                node(Trees.of("story A"), 1)))
                 .isFalse();
+    }
+
+    @Test
+    public void whatIsNeededShouldBePlannedOrDone() {
+        var check = ReadyCheck.of(Kind.NEEDS_PLANNED);
+        var alone = Trees.of("story A\nstory B state=done\nstory C");
+        assertThat(Readiness.passes(alone, check, node(alone, 1))).isTrue();
+        var done = after(alone, new LinkItems(key(1), LinkType.DEPENDS_ON, key(2), null));
+        assertThat(Readiness.passes(done, check, node(done, 1))).isTrue();
+        var open = after(done, new LinkItems(key(1), LinkType.DEPENDS_ON, key(3), null));
+        assertThat(Readiness.passes(open, check, node(open, 1))).isFalse();
     }
 }
