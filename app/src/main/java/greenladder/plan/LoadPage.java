@@ -20,7 +20,7 @@ record LoadPage(
         List<BenchPage.Choice> sprints,
         @Nullable Head head,
         List<Day> days,
-        List<Row> rows,
+        List<DrawnRow> rows,
         List<SprintPage.Bar> skills,
         List<TaskLine> nobody,
         List<TaskLine> unsaid,
@@ -45,6 +45,17 @@ record LoadPage(
             String none) {}
 
     record Day(String at, String label, boolean beyond) {}
+
+    /** A person's row, and the same as rows of a table, as HTML. */
+    record DrawnRow(String drawn, String table) {}
+
+    /**
+     * A row, before it is drawn, with what it shares with the others.
+     *
+     * @param end where the sprint ends
+     */
+    record RowModel(
+            Row row, List<Day> days, String end, boolean mayWork, List<SprintPage.Person> people) {}
 
     /**
      * @param note their hours, in words

@@ -13,11 +13,13 @@ import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
 import greenladder.people.Permission;
 import greenladder.plan.LoadPage.Day;
+import greenladder.plan.LoadPage.DrawnRow;
 import greenladder.plan.LoadPage.Head;
-import greenladder.plan.LoadPage.Row;
+import greenladder.plan.LoadPage.RowModel;
 import greenladder.plan.LoadPage.TaskLine;
 import greenladder.plan.LoadPage.Wait;
 import greenladder.planning.SprintFigures;
+import greenladder.web.Drawings;
 import greenladder.web.Words;
 import java.math.BigDecimal;
 import java.time.LocalDate;
@@ -41,8 +43,15 @@ class LoadPages {
     private final SprintPages sprints;
     private final SprintSide side;
     private final SprintFigures figures;
+    private final Drawings drawings;
 
-    LoadPages(ItemPanels panels, SprintPages sprints, SprintSide side, SprintFigures figures) {
+    LoadPages(
+            ItemPanels panels,
+            SprintPages sprints,
+            SprintSide side,
+            SprintFigures figures,
+            Drawings drawings) {
+        this.drawings = drawings;
         this.panels = panels;
         this.sprints = sprints;
         this.side = side;
@@ -104,11 +113,15 @@ class LoadPages {
         var availability = Availability.of(snapshot.workspace(), it);
         var dates = availability.daysFrom(today);
         var scale = new Scale(dates, beyondDays(load));
-        var rows = new ArrayList<Row>();
+        var rows = new ArrayList<DrawnRow>();
+        boolean mayWork = look.reader().mayIn(product.code(), Permission.WORK);
+        var end = scale.percent(dates.size());
+        var days = scale.days();
         for (int i = 0; i < load.people().size(); i++) {
-            rows.add(
+            var row =
                     new LoadRows(snapshot, load, scale, new HashSet<>())
-                            .row(load.people().get(i), busy.people().get(i)));
+                            .row(load.people().get(i), busy.people().get(i));
+            rows.add(drawn(snapshot, it, new RowModel(row, days, end, mayWork, busy.choices())));
         }
         var team = availability.team();
         var unsaid =
@@ -130,13 +143,13 @@ class LoadPages {
                                         Words.count(dates.size(), "working day"),
                                         Words.of(team.calendar().focus())),
                         SprintPages.url(product, it.key()),
-                        scale.percent(dates.size()),
+                        end,
                         it.name() + " ends",
-                        look.reader().mayIn(product.code(), Permission.WORK),
+                        mayWork,
                         dates.isEmpty()
                                 ? "No working day is left in " + it.name() + "."
                                 : rows.isEmpty() ? "Nobody takes part in " + it.name() + "." : ""),
-                scale.days(),
+                days,
                 rows,
                 busy.skills(),
                 load.nobody().stream()
@@ -156,6 +169,16 @@ class LoadPages {
                 LoadRows.hint(snapshot, it, load),
                 busy.choices(),
                 panel);
+    }
+
+    /** A row as HTML, drawn once for all who see and may do the same. */
+    private DrawnRow drawn(Snapshot snapshot, Sprint it, RowModel row) {
+        var of = snapshot.findPerson(row.row().person()).map(Object.class::cast).orElse(it);
+        return new DrawnRow(drawn(of, "row", row), drawn(of, "table", row));
+    }
+
+    private String drawn(Object of, String piece, RowModel row) {
+        return drawings.of(of, List.of(piece, row), "plan/load-row", piece, "m", () -> row);
     }
 
     private static TaskLine line(Snapshot snapshot, ItemKey key, String more) {

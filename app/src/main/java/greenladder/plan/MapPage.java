@@ -11,6 +11,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * The story map as it is drawn.
  *
+ * @param columns as HTML
+ * @param cols an element for each column, drawn or not
  * @param before how many columns stand left of those that are drawn, and {@code after} how many
  *     right of them
  */
@@ -22,7 +24,8 @@ record MapPage(
         boolean mayPlan,
         Choices choices,
         int before,
-        List<Column> columns,
+        List<String> columns,
+        String cols,
         int after,
         List<Slice> slices,
         Tray tray,
@@ -42,7 +45,7 @@ record MapPage(
             String by) {}
 
     /**
-     * What stands on the backbone.
+     * What stands on the backbone, before it is drawn.
      *
      * @param persona whose activity it is, and {@code activity} where or when; empty for not said
      */
@@ -61,6 +64,7 @@ record MapPage(
      * @param key of the sprint or release; empty for what is not planned
      * @param kind {@code sprint}, {@code release}, {@code none}, {@code others} or {@code closed}
      * @param totals by state category, in words
+     * @param cells as HTML
      * @param head of a sprint that can be started or closed from here; null for others
      */
     record Slice(
@@ -72,14 +76,8 @@ record MapPage(
             @Nullable Gauge gauge,
             SprintPage.@Nullable Head head,
             boolean takesIn,
-            List<Cell> cells,
+            String cells,
             String moreUrl) {}
-
-    /**
-     * @param cards as HTML
-     * @param more how many are not drawn
-     */
-    record Cell(String column, List<String> cards, int more) {}
 
     /** A card, before it is drawn. */
     record CardModel(

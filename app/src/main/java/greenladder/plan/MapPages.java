@@ -18,7 +18,6 @@ import greenladder.panel.ItemPanels;
 import greenladder.people.Permission;
 import greenladder.plan.BenchPage.Choice;
 import greenladder.plan.MapPage.CardModel;
-import greenladder.plan.MapPage.Cell;
 import greenladder.plan.MapPage.Choices;
 import greenladder.plan.MapPage.Column;
 import greenladder.plan.MapPage.Slice;
@@ -48,7 +47,7 @@ class MapPages {
     private static final int MOST_IN_CELL = 300;
     private static final int MOST_LOOSE = 60;
     private static final int MOST_CLOSED = 12;
-    private static final int MOST_UNDER = 100;
+    private static final int MOST_UNDER = 40;
     private static final int STEM_WIDTH = 140;
 
     private final Rights rights;
@@ -88,6 +87,8 @@ class MapPages {
         private final int first;
         private final List<Map<String, List<Node>>> cells;
         private final Capacities capacities;
+        private final boolean mayShape;
+        private final String storyName;
 
         Laying(Look look, MapPlace place) {
             this.look = look;
@@ -103,6 +104,8 @@ class MapPages {
             near = all.subList(first, Math.min(all.size(), first + most));
             cells = near.stream().map(map::cells).toList();
             capacities = new Capacities(snapshot);
+            mayShape = look.reader().mayIn(place.product().code(), Permission.SHAPE);
+            storyName = Words.lower(StoryMap.stories(place.product()).name());
         }
 
         MapPage page() {
@@ -113,11 +116,12 @@ class MapPages {
                     product.code(),
                     place.url(),
                     look.operation(),
-                    reader.mayIn(product.code(), Permission.SHAPE),
+                    mayShape,
                     reader.mayIn(product.code(), Permission.PLAN),
                     choices(),
                     first,
                     near.stream().map(this::column).toList(),
+                    "<col class=\"map-col\"/>".repeat(all.size()),
                     all.size() - first - near.size(),
                     slices(),
                     tray(),
@@ -200,21 +204,24 @@ class MapPages {
             return closed;
         }
 
-        private Column column(Node node) {
+        /** The head of a column as HTML, drawn once for all who may do the same. */
+        private String column(Node node) {
             var item = node.item();
             var custom = item.details().custom();
-            return new Column(
-                    item.key().toString(),
-                    item.level().index(),
-                    RungMark.of(place.product().levels(), item.level()),
-                    item.title(),
-                    "/items/" + item.key(),
-                    custom.getOrDefault("persona", ""),
-                    custom.getOrDefault("activity", ""),
-                    node.rollUp().hasPointChildren()
-                            ? Stem.byPoints(node.rollUp(), STEM_WIDTH)
-                            : null,
-                    rights.mayEdit(look.reader(), item, Field.TITLE));
+            var column =
+                    new Column(
+                            item.key().toString(),
+                            item.level().index(),
+                            RungMark.of(place.product().levels(), item.level()),
+                            item.title(),
+                            "/items/" + item.key(),
+                            custom.getOrDefault("persona", ""),
+                            custom.getOrDefault("activity", ""),
+                            node.rollUp().hasPointChildren()
+                                    ? Stem.byPoints(node.rollUp(), STEM_WIDTH)
+                                    : null,
+                            rights.mayEdit(look.reader(), item, Field.TITLE));
+            return drawings.of(node, column, "plan/map-card", "head", "c", () -> column);
         }
 
         private List<Slice> slices() {
@@ -321,17 +328,17 @@ class MapPages {
                 BenchPage.@Nullable Gauge gauge,
                 SprintPage.@Nullable Head head) {
             int most = key.equals(place.more()) ? MOST_IN_CELL : IN_CELL;
-            var drawn = new ArrayList<Cell>();
+            boolean takesIn = !kind.equals("others");
+            var drawn = new MapCells(kind, key, name, takesIn && mayShape, storyName);
             boolean isMore = false;
             for (int i = 0; i < near.size(); i++) {
                 var cards = cells.get(i).getOrDefault(key, List.of());
-                int more = Math.max(0, cards.size() - most);
-                isMore |= more > 0;
+                isMore |= cards.size() > most;
                 drawn.add(
-                        new Cell(
-                                near.get(i).item().key().toString(),
-                                cards.stream().limit(most).map(this::card).toList(),
-                                more));
+                        near.get(i).item().key(),
+                        takesIn,
+                        cards.stream().limit(most).map(this::card).toList(),
+                        cards.size() - most);
             }
             return new Slice(
                     key,
@@ -341,8 +348,8 @@ class MapPages {
                     totals,
                     gauge,
                     head,
-                    !kind.equals("others"),
-                    drawn,
+                    takesIn,
+                    drawn.html(),
                     isMore ? place.showing(key).url() : "");
         }
 
@@ -358,6 +365,23 @@ class MapPages {
                                 byColumn.computeIfAbsent(key, any -> new ArrayList<>()).add(card));
             }
             long done = cards.stream().filter(PastCard::done).count();
+            var drawn = new MapCells("closed", sprint.key(), sprint.name(), false, storyName);
+            for (var key : keys) {
+                drawn.add(
+                        key,
+                        false,
+                        byColumn.getOrDefault(key, List.of()).stream()
+                                .map(card ->
+                                        drawings.of(
+                                                sprint,
+                                                card,
+                                                "plan/map-card",
+                                                "past",
+                                                "c",
+                                                () -> card))
+                                .toList(),
+                        0);
+            }
             return new Slice(
                     sprint.key(),
                     "closed",
@@ -367,22 +391,7 @@ class MapPages {
                     null,
                     null,
                     false,
-                    keys.stream()
-                            .map(key ->
-                                    new Cell(
-                                            key.toString(),
-                                            byColumn.getOrDefault(key, List.of()).stream()
-                                                    .map(card ->
-                                                            drawings.of(
-                                                                    sprint,
-                                                                    card,
-                                                                    "plan/map-card",
-                                                                    "past",
-                                                                    "c",
-                                                                    () -> card))
-                                                    .toList(),
-                                            0))
-                            .toList(),
+                    drawn.html(),
                     "");
         }
 
