@@ -174,7 +174,7 @@ class LoadPages {
     /** A row as HTML, drawn once for all who see and may do the same. */
     private DrawnRow drawn(Snapshot snapshot, Sprint it, RowModel row) {
         var of = snapshot.findPerson(row.row().person()).map(Object.class::cast).orElse(it);
-        return new DrawnRow(drawn(of, "row", row), drawn(of, "table", row));
+        return new DrawnRow(drawn(of, "row", row), drawn(of, "lines", row));
     }
 
     private String drawn(Object of, String piece, RowModel row) {

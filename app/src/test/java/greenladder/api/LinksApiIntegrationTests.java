@@ -90,7 +90,7 @@ public class LinksApiIntegrationTests extends RunningDemo {
         var team =
                 teams.add(
                         SignedIn.SYSTEM,
-                        new TeamForm("Map of " + code, List.of("oona.marsh"), List.of(code)));
+                        new TeamForm("Map of " + code, List.of("lio.fenn"), List.of(code)));
         api().post("/teams/" + team.key() + "/sprints", "{'start':'2026-05-04','count':1}");
         api().post("/sprints/" + team.key() + "-1/items", "{'items':['" + code + "2']}");
         var map = api().get("/products/" + code + "/map?slices=" + team.key()).body();
@@ -110,32 +110,32 @@ public class LinksApiIntegrationTests extends RunningDemo {
                         SignedIn.SYSTEM,
                         new TeamForm(
                                 "Load of " + code,
-                                List.of("oona.marsh", "tam.keel"),
+                                List.of("lio.fenn", "bram.holt"),
                                 List.of(code)));
         api().send(
                         "PUT",
                         "/teams/" + team.key() + "/calendar",
-                        "{'members':[{'person':'oona.marsh','share':100},"
-                                + "{'person':'tam.keel','share':100}]}");
-        api().post("/teams/" + team.key() + "/sprints", "{'start':'2026-05-04','days':5}");
+                        "{'members':[{'person':'lio.fenn','share':20},"
+                                + "{'person':'bram.holt','share':20}]}");
+        api().post("/teams/" + team.key() + "/sprints", "{'start':'2027-03-01','days':5}");
         api().post(
                         "/sprints/" + team.key() + "-1/items",
                         "{'items':['%1$s4','%1$s5']}".formatted(code));
-        task(code, 4, "oona.marsh");
-        task(code, 5, "tam.keel");
+        task(code, 4, "lio.fenn");
+        task(code, 5, "bram.holt");
         needs(code, 4, 5);
 
         var people = api().get("/sprints/" + team.key() + "-1/load").body().path("people");
-        // Five hours of one come after five of the other, out of six and a bit a day.
-        assertThat(people.get(0).path("days").get(0).path("hours").asDouble()).isLessThan(2);
-        assertThat(people.get(0).path("days").get(1).path("hours").asDouble()).isGreaterThan(3);
-        assertThat(people.get(1).path("days").get(0).path("hours").asDouble()).isEqualTo(5);
+        // An hour of one comes after an hour of the other, out of 1.28 h a day.
+        assertThat(people.get(1).path("days").get(0).path("hours").asDouble()).isEqualTo(0.28);
+        assertThat(people.get(1).path("days").get(1).path("hours").asDouble()).isEqualTo(0.72);
+        assertThat(people.get(0).path("days").get(0).path("hours").asDouble()).isEqualTo(1);
     }
 
     private void task(String code, int under, String person) {
         api().post(
                         "/products/" + code + "/items",
-                        "{'level':'task','title':'T','hours':{'estimate':5},'parent':'%s%d','assignee':'%s'}"
+                        "{'level':'task','title':'T','hours':{'estimate':1},'parent':'%s%d','assignee':'%s'}"
                                 .formatted(code, under, person));
     }
 }
