@@ -11,6 +11,7 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Asked;
 import greenladder.item.Beginnings;
+import greenladder.item.ChangeWords;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
 import greenladder.item.Door.Seen;
@@ -204,12 +205,16 @@ class ItemsApi {
             @PathVariable String key,
             @RequestParam(required = false) @Nullable String cursor,
             @RequestParam(defaultValue = "" + Page.DEFAULT_LIMIT) int limit) {
-        var item = Asked.node(keeper.current(), key).item().key();
+        var snapshot = keeper.current();
+        var item = Asked.node(snapshot, key).item().key();
         Page.requireLimit(limit);
         var logged = log.history(item, point(cursor), limit + 1);
         var shown = logged.subList(0, Math.min(limit, logged.size()));
         return new Page<>(
-                shown.stream().map(ItemsApi::json).toList(),
+                shown.stream()
+                        .filter(one -> ChangeWords.isSeen(snapshot, one.change()))
+                        .map(ItemsApi::json)
+                        .toList(),
                 logged.size() > limit ? cursorOf(shown.getLast().point()) : null);
     }
 

@@ -76,7 +76,18 @@ public final class ChangeWords {
         };
     }
 
+    /**
+     * Whether a change is told to whom a snapshot is shown: not that of a link to what is hidden.
+     */
+    public static boolean isSeen(Snapshot snapshot, Change change) {
+        return !change.field().isLink()
+                || snapshot.findProduct(change.field().linkedTo().product()).isPresent();
+    }
+
     private static Optional<String> of(Snapshot snapshot, Change change) {
+        if (!isSeen(snapshot, change)) {
+            return Optional.empty();
+        }
         var before = change.before();
         var after = change.after();
         var item = change.item();

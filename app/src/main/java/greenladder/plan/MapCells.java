@@ -9,6 +9,9 @@ import org.springframework.web.util.HtmlUtils;
  * of them.
  */
 final class MapCells {
+    /** Browsers let one cell stand for so many columns at most. */
+    private static final int MOST_SPANNED = 1_000;
+
     private final StringBuilder html = new StringBuilder();
     private final String kind;
     private final String slice;
@@ -45,6 +48,24 @@ final class MapCells {
             html.append("<p class=\"meta\">%d more</p>".formatted(more));
         }
         html.append(add).append("</td>");
+    }
+
+    /** The columns of a table. */
+    static String columns(int count) {
+        return spanned(count, "<col class=\"map-col\" span=\"%d\"/>");
+    }
+
+    /** Cells in the place of columns that are not drawn. */
+    static String gap(int columns) {
+        return spanned(columns, "<td class=\"map-gap\" colspan=\"%d\"></td>");
+    }
+
+    private static String spanned(int count, String element) {
+        var html = new StringBuilder();
+        for (int left = count; left > 0; left -= MOST_SPANNED) {
+            html.append(element.formatted(Math.min(left, MOST_SPANNED)));
+        }
+        return html.toString();
     }
 
     String html() {

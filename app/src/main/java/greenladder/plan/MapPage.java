@@ -11,10 +11,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * The story map as it is drawn.
  *
- * @param columns as HTML
- * @param cols an element for each column, drawn or not
- * @param before how many columns stand left of those that are drawn, and {@code after} how many
- *     right of them
+ * @param columns those that are drawn, as HTML
  */
 record MapPage(
         String product,
@@ -23,10 +20,8 @@ record MapPage(
         boolean mayShape,
         boolean mayPlan,
         Choices choices,
-        int before,
+        Stretch stretch,
         List<String> columns,
-        String cols,
-        int after,
         List<Slice> slices,
         Tray tray,
         Backbone backbone,
@@ -43,6 +38,16 @@ record MapPage(
             List<Choice> closed,
             String printUrl,
             String by) {}
+
+    /**
+     * Which columns are drawn.
+     *
+     * @param until the first that is not any more
+     * @param cols the columns of the table, drawn or not, as HTML
+     * @param before a row's cells in the place of those left out before, and {@code after} after
+     *     what is drawn, as HTML
+     */
+    record Stretch(int first, int until, int all, String cols, String before, String after) {}
 
     /**
      * What stands on the backbone, before it is drawn.
@@ -71,6 +76,7 @@ record MapPage(
             String key,
             String kind,
             String name,
+            String url,
             String dates,
             String totals,
             @Nullable Gauge gauge,

@@ -21,6 +21,7 @@ import greenladder.plan.MapPage.CardModel;
 import greenladder.plan.MapPage.Choices;
 import greenladder.plan.MapPage.Column;
 import greenladder.plan.MapPage.Slice;
+import greenladder.plan.MapPage.Stretch;
 import greenladder.plan.MapPage.Tray;
 import greenladder.plan.PastSlices.PastCard;
 import greenladder.web.Drawings;
@@ -119,10 +120,14 @@ class MapPages {
                     mayShape,
                     reader.mayIn(product.code(), Permission.PLAN),
                     choices(),
-                    first,
+                    new Stretch(
+                            first,
+                            first + near.size(),
+                            all.size(),
+                            MapCells.columns(all.size()),
+                            MapCells.gap(first),
+                            MapCells.gap(all.size() - first - near.size())),
                     near.stream().map(this::column).toList(),
-                    "<col class=\"map-col\"/>".repeat(all.size()),
-                    all.size() - first - near.size(),
                     slices(),
                     tray(),
                     new MapPage.Backbone(
@@ -344,6 +349,7 @@ class MapPages {
                     key,
                     kind,
                     name,
+                    url(kind, key),
                     dates,
                     totals,
                     gauge,
@@ -351,6 +357,15 @@ class MapPages {
                     takesIn,
                     drawn.html(),
                     isMore ? place.showing(key).url() : "");
+        }
+
+        /** The page of a sprint or release; empty for what has none. */
+        private String url(String kind, String key) {
+            return switch (kind) {
+                case "sprint" -> SprintPages.url(place.product(), key);
+                case "release" -> ReleasePages.url(place.product(), key);
+                default -> "";
+            };
         }
 
         private Slice closedSlice(Sprint sprint) {
@@ -386,6 +401,7 @@ class MapPages {
                     sprint.key(),
                     "closed",
                     sprint.name(),
+                    url("sprint", sprint.key()),
                     "as it stood at its close",
                     "%d done, %d carried over".formatted(done, cards.size() - done),
                     null,
@@ -419,29 +435,26 @@ class MapPages {
         }
 
         private Tray tray() {
-            var loose = map.loose();
             var wanted = place.find().strip().toLowerCase(Locale.ROOT);
             var found =
-                    wanted.isEmpty()
-                            ? loose
-                            : loose.stream()
-                                    .filter(node ->
-                                            node.item()
-                                                            .title()
-                                                            .toLowerCase(Locale.ROOT)
-                                                            .contains(wanted)
-                                                    || node.item()
-                                                            .key()
-                                                            .toString()
-                                                            .toLowerCase(Locale.ROOT)
-                                                            .startsWith(wanted))
-                                    .toList();
+                    map.loose()
+                            .filter(node -> isMeant(node, wanted))
+                            .limit(MOST_LOOSE + 1L)
+                            .toList();
             return new Tray(
                     place.find(),
-                    wanted.isEmpty()
-                            ? Integer.toString(loose.size())
-                            : "%d of %d".formatted(found.size(), loose.size()),
+                    found.size() > MOST_LOOSE
+                            ? "the first " + MOST_LOOSE
+                            : Integer.toString(found.size()),
                     found.stream().limit(MOST_LOOSE).map(this::card).toList());
+        }
+
+        /** Whether an item is meant by a part of its title or the beginning of its key. */
+        private static boolean isMeant(Node node, String wanted) {
+            var item = node.item();
+            return wanted.isEmpty()
+                    || item.title().toLowerCase(Locale.ROOT).contains(wanted)
+                    || item.key().toString().toLowerCase(Locale.ROOT).startsWith(wanted);
         }
     }
 

@@ -43,7 +43,7 @@ import tools.jackson.databind.json.JsonMapper;
  * all.
  */
 public class AwkwardRequestsIntegrationTests extends RunningDemo {
-    private static final long BUDGET_NANOS = Duration.ofMillis(1_500).toNanos();
+    private static final long BUDGET_NANOS = Duration.ofMillis(3_000).toNanos();
 
     /** Prime to the number of kinds where it is not all of them, so that the turns go round. */
     private static final int TURNS = Integer.getInteger("awkward.turns", 7);

@@ -59,6 +59,8 @@ final class Costs {
         page("Item, whole page", 6, "/items/BIG5", false);
         page("Bench, fragment", 6, "/BIG/bench?weeks=12&open=crew-1-2", true);
         page("Sprint page, fragment", 4, "/BIG/sprint?id=crew-1-1", true);
+        page("Load, fragment", 4, "/BIG/load?id=crew-1-1", true);
+        page("Story map, fragment", 6, "/BIG/map?slices=crew-1", true);
         cost("One field changed", 3, this::change);
         cost("One item moved", 3, this::move);
         cost(

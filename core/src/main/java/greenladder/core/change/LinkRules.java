@@ -57,6 +57,9 @@ record LinkRules(Snapshot after, Found found) {
     /** What stands below an item has other items above it once that is moved. */
     private void checkMoved(Node moved) {
         var links = new Links(after);
+        if (!links.hasDependencies()) {
+            return;
+        }
         below(moved)
                 .flatMap(item ->
                         Stream.concat(links.needs(item).stream(), links.neededBy(item).stream()))

@@ -6,7 +6,6 @@ import greenladder.core.item.Product;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
-import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
@@ -15,6 +14,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -144,12 +144,12 @@ public record StoryMap(Snapshot snapshot, Product product, Level backbone, @Null
         return SprintPart.isOpen(story.item()) ? Optional.of(NOT_PLANNED) : Optional.empty();
     }
 
-    /** Stories without a parent that nobody has begun to plan, in rank order. */
-    public List<Node> loose() {
-        return snapshot.marked(Mark.LOOSE, product.code()).stream()
-                .filter(node -> node.item().level().equals(stories(product)))
-                .filter(node -> SprintPart.isOpen(node.item()))
-                .toList();
+    /** Open stories without a parent, in rank order; so many of them cost what they hold. */
+    public Stream<Node> loose() {
+        var stories = stories(product);
+        return snapshot.roots(product.code()).stream()
+                .filter(node -> node.item().level().equals(stories))
+                .filter(node -> SprintPart.isOpen(node.item()));
     }
 
     private static Comparator<Node> byRank() {

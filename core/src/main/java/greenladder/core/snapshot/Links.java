@@ -61,6 +61,12 @@ public record Links(Snapshot snapshot) {
                 .findFirst();
     }
 
+    /** Whether anything depends on anything. */
+    public boolean hasDependencies() {
+        return snapshot.workspace().products().stream()
+                .anyMatch(product -> snapshot.countMarked(Mark.DEPENDENT, product.code()) > 0);
+    }
+
     /** What an item depends on itself. */
     public List<Linked> needs(Item item) {
         return item.details().trace().isEmpty()
