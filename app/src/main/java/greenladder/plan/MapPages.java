@@ -1,6 +1,5 @@
 package greenladder.plan;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Release;
@@ -16,9 +15,7 @@ import greenladder.item.Look;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;
 import greenladder.people.Permission;
-import greenladder.plan.BenchPage.Choice;
 import greenladder.plan.MapPage.CardModel;
-import greenladder.plan.MapPage.Choices;
 import greenladder.plan.MapPage.Column;
 import greenladder.plan.MapPage.Slice;
 import greenladder.plan.MapPage.Stretch;
@@ -35,7 +32,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
-import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -47,8 +43,6 @@ class MapPages {
     private static final int IN_CELL = 12;
     private static final int MOST_IN_CELL = 300;
     private static final int MOST_LOOSE = 60;
-    private static final int MOST_CLOSED = 12;
-    private static final int MOST_UNDER = 40;
     private static final int STEM_WIDTH = 140;
 
     private final Rights rights;
@@ -119,7 +113,7 @@ class MapPages {
                     look.operation(),
                     mayShape,
                     reader.mayIn(product.code(), Permission.PLAN),
-                    choices(),
+                    new MapChoices(snapshot, place).choices(),
                     new Stretch(
                             first,
                             first + near.size(),
@@ -140,73 +134,6 @@ class MapPages {
                     place.at() == null
                             ? null
                             : panels.of(place.at(), reader, one -> place.at(one.key()).url()));
-        }
-
-        private Choices choices() {
-            var product = place.product();
-            var slices = new ArrayList<Choice>();
-            for (var team : snapshot.workspace().teamsOf(product.code())) {
-                slices.add(
-                        new Choice(
-                                place.by(team).url(),
-                                "Sprints of " + team.name(),
-                                team.equals(place.team())));
-            }
-            slices.add(new Choice(place.by(null).url(), "Releases", place.team() == null));
-            var under = new ArrayList<Choice>();
-            under.add(new Choice(place.within(null).url(), "All of it", place.under() == null));
-            product.levels().all().stream()
-                    .filter(level -> level.isAbove(place.backbone()))
-                    .flatMap(level ->
-                            snapshot.inOrder(product, level).live().stream().limit(MOST_UNDER))
-                    .limit(MOST_UNDER)
-                    .forEach(node ->
-                            under.add(
-                                    new Choice(
-                                            place.within(node.item().key()).url(),
-                                            node.item().title(),
-                                            node.item().key().equals(place.under()))));
-            return new Choices(
-                    StoryMap.backbones(product).stream()
-                            .map(level ->
-                                    new Choice(
-                                            place.on(level).url(),
-                                            level.plural(),
-                                            level.equals(place.backbone())))
-                            .toList(),
-                    slices,
-                    under,
-                    closed(),
-                    place.whole().url(),
-                    place.slices());
-        }
-
-        private List<Choice> closed() {
-            if (place.team() == null) {
-                return List.of();
-            }
-            var closed =
-                    new ArrayList<>(
-                            Sprints.of(snapshot.workspace(), place.team().key()).stream()
-                                    .filter(Sprint::isClosed)
-                                    .toList()
-                                    .reversed()
-                                    .stream()
-                                    .limit(MOST_CLOSED)
-                                    .map(sprint ->
-                                            new Choice(
-                                                    place.bringingBack(sprint.key()).url(),
-                                                    sprint.name(),
-                                                    sprint.key().equals(place.closed())))
-                                    .toList());
-            if (!closed.isEmpty()) {
-                closed.addFirst(
-                        new Choice(
-                                place.bringingBack("").url(),
-                                "Bring back…",
-                                place.closed().isEmpty()));
-            }
-            return closed;
         }
 
         /** The head of a column as HTML, drawn once for all who may do the same. */
@@ -283,7 +210,7 @@ class MapPages {
 
         private Slice slice(Sprint sprint) {
             var parts = SprintPart.inSprint(snapshot, sprint.key());
-            var totals = new Totals();
+            var totals = new MapTotals();
             parts.forEach(part -> totals.add(snapshot.requireNode(part.item()), part.amount()));
             var capacity = capacities.of(sprint);
             var next = Sprints.next(snapshot.workspace(), sprint.team());
@@ -310,7 +237,7 @@ class MapPages {
         }
 
         private Slice slice(Release release, ReleaseFill fill) {
-            var totals = new Totals();
+            var totals = new MapTotals();
             totals.all = fill.planned();
             totals.done = fill.done();
             totals.underWay = fill.inProgress();
@@ -455,31 +382,6 @@ class MapPages {
             return wanted.isEmpty()
                     || item.title().toLowerCase(Locale.ROOT).contains(wanted)
                     || item.key().toString().toLowerCase(Locale.ROOT).startsWith(wanted);
-        }
-    }
-
-    /** Points by state category. */
-    private static final class Totals {
-        private Amount all = Amount.ZERO;
-        private Amount done = Amount.ZERO;
-        private Amount underWay = Amount.ZERO;
-
-        void add(Node node, @Nullable Amount own) {
-            var amount = Optional.ofNullable(own).orElse(Amount.ZERO);
-            all = all.plus(amount);
-            switch (Trough.look(node)) {
-                case "done" -> done = done.plus(amount);
-                case "under-way" -> underWay = underWay.plus(amount);
-                default -> {}
-            }
-        }
-
-        String inWords() {
-            return "%s done · %s under way · %s to do"
-                    .formatted(
-                            Words.of(done),
-                            Words.of(underWay),
-                            Words.of(all.minus(done).minus(underWay)));
         }
     }
 }
