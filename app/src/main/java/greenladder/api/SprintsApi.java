@@ -9,7 +9,6 @@ import greenladder.core.item.Sprint;
 import greenladder.core.plan.AgreeOn;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.CloseSprint;
-import greenladder.core.plan.Load;
 import greenladder.core.plan.Sprints;
 import greenladder.core.plan.Velocity;
 import greenladder.item.Asked;
@@ -318,7 +317,7 @@ class SprintsApi {
             summary = "Remaining hours by person and by skill, against the hours of the days left")
     LoadJson load(@PathVariable String id) {
         var snapshot = keeper.current();
-        return LoadJson.of(Load.of(snapshot, Asked.sprint(snapshot, id), figures.today()));
+        return LoadJson.of(figures.load(snapshot, Asked.sprint(snapshot, id)));
     }
 
     @GetMapping("/teams/{id}/velocity")

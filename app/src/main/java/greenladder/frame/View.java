@@ -19,6 +19,9 @@ public enum View {
     MAP(Stage.PLAN, "Story map", "map", "map", "plan", "bench"),
     RELEASES(Stage.PLAN, "Releases", "releases", "plan"),
     CALENDARS(Stage.PLAN, "Calendars", "calendars", "plan"),
+    BOARD(Stage.DO, "Board", "board", "board", "plan"),
+    WORK(Stage.DO, "My work", "work", "board", "work"),
+    BLOCKED(Stage.DO, "Blocked", "blocked", "board", "work"),
     THREADS(Stage.TRACE, "Threads", "threads", "threads");
 
     private final Stage stage;

@@ -15,6 +15,8 @@ import greenladder.web.Words;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Changes as people tell them. */
@@ -69,8 +71,13 @@ public final class ChangeWords {
                             .orElse(text);
             case CUSTOM ->
                     customField(snapshot, item, field)
-                            .filter(custom -> custom.type() == CustomField.Type.PERSON)
-                            .map(custom -> nameOf(snapshot, text))
+                            .filter(custom ->
+                                    custom.type() == CustomField.Type.PERSON
+                                            || custom.type() == CustomField.Type.PEOPLE)
+                            .map(custom ->
+                                    Stream.of(text.split(", "))
+                                            .map(handle -> nameOf(snapshot, handle))
+                                            .collect(Collectors.joining(", ")))
                             .orElse(text);
             default -> text;
         };
@@ -127,6 +134,14 @@ public final class ChangeWords {
                             ListWords.of("the definition of done", "met", before, after);
                     case CHECKLIST -> ListWords.of("the checklist", "done", before, after);
                     case LINKS -> "changed its links";
+                    case HANDED_OVER ->
+                            after == null ? null : HandOverWords.passedOn(snapshot, item, after);
+                    case ACCEPTED -> after == null ? "took the acceptance back" : "accepted it";
+                    case WORKED ->
+                            after == null
+                                    ? "took hours out: "
+                                            + HandOverWords.hours(snapshot, field, before)
+                                    : "entered " + HandOverWords.hours(snapshot, field, after);
                     case LINK ->
                             after == null
                                     ? "took a link away: %s %s"

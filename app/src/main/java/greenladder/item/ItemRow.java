@@ -4,6 +4,7 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Details;
 import greenladder.core.item.Hours;
 import greenladder.core.item.Item;
+import greenladder.core.item.Times;
 import greenladder.core.item.Workspace;
 import greenladder.core.rank.Rank;
 import jakarta.persistence.Column;
@@ -80,6 +81,18 @@ class ItemRow {
     @Column(name = "updated_at")
     Instant updatedAt = Instant.EPOCH;
 
+    @Column(name = "in_state_since")
+    Instant inStateSince = Instant.EPOCH;
+
+    @Column(name = "started_at")
+    @Nullable Instant startedAt;
+
+    @Column(name = "finished_at")
+    @Nullable Instant finishedAt;
+
+    @Column(name = "blocked_since")
+    @Nullable Instant blockedSince;
+
     // Counted by the snapshot, under the door's lock; not Hibernate's own version.
     long version;
 
@@ -107,6 +120,10 @@ class ItemRow {
         start = item.start();
         finish = item.finish();
         blocked = item.blocked();
+        inStateSince = item.times().inStateSince();
+        startedAt = item.times().startedAt();
+        finishedAt = item.times().finishedAt();
+        blockedSince = item.times().blockedSince();
         createdAt = item.createdAt();
         updatedAt = item.updatedAt();
         version = item.version();
@@ -149,6 +166,7 @@ class ItemRow {
                 finish,
                 blocked,
                 details,
+                new Times(inStateSince, startedAt, finishedAt, blockedSince),
                 createdAt,
                 updatedAt,
                 version);

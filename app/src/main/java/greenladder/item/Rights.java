@@ -3,6 +3,7 @@ package greenladder.item;
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.Decision.Accepted;
+import greenladder.core.change.HandingOver;
 import greenladder.core.change.Need;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
@@ -11,6 +12,7 @@ import greenladder.core.item.Level;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.SprintPlan;
+import greenladder.core.item.StepRule;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
@@ -19,6 +21,7 @@ import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.Collection;
+import java.util.HashSet;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -65,7 +68,7 @@ public class Rights {
     private static void requirePlan(
             SignedIn actor, PlanKey subject, Workspace workspace, @Nullable String fact) {
         boolean isTeam =
-                subject.kind() == PlanKey.Kind.TEAM && (fact == null || !Team.isCalendar(fact));
+                subject.kind() == PlanKey.Kind.TEAM && (fact == null || !Team.isOfWork(fact));
         var needed =
                 fact != null && subject.kind() == PlanKey.Kind.SPRINT && SprintPlan.isWork(fact)
                         ? Permission.WORK
@@ -123,11 +126,49 @@ public class Rights {
                                         isTask ? Permission.WORK : Permission.SHAPE));
             }
         }
+        requireSteps(actor, before, accepted);
         for (var change : accepted.plans()) {
             var fact = change.fact();
             requirePlan(actor, change.subject(), before.workspace(), fact);
             requirePlan(actor, change.subject(), accepted.after().workspace(), fact);
         }
+    }
+
+    /** Who may take which step is said by the item's team; what its rules do then is theirs. */
+    private void requireSteps(SignedIn actor, Snapshot before, Accepted accepted) {
+        var judged = new HashSet<ItemKey>();
+        for (var change : accepted.changes()) {
+            if (change.field() != Field.STATE || change.followed() || !judged.add(change.item())) {
+                continue;
+            }
+            var item = accepted.after().findItem(change.item());
+            var team = item.flatMap(one -> before.workspace().findTeam(one.team()));
+            if (team.isEmpty() || change.after() == null) {
+                continue;
+            }
+            var level = item.orElseThrow().level().key();
+            for (var rule : team.get().practice().steps()) {
+                if (rule.holds(level, change.before(), change.after())
+                        && !mayTake(actor, before, team.get(), rule)) {
+                    throw new Failure.Forbidden(
+                            "%s stays where it is. %s"
+                                    .formatted(
+                                            change.item(),
+                                            HandOverWords.sentence(
+                                                    before.workspace(), team.get(), rule)));
+                }
+            }
+        }
+    }
+
+    private boolean mayTake(SignedIn actor, Snapshot snapshot, Team team, StepRule rule) {
+        var who = rule.who();
+        if (who == null) {
+            return mayPlan(actor, team);
+        }
+        return who.isSkill()
+                ? HandingOver.withSkill(snapshot, team, who.name()).contains(actor.handle())
+                : who.name().equals(actor.handle());
     }
 
     /** Whether an item is a task where it is, or is not there. */

@@ -94,7 +94,7 @@ public class SetupChanges {
         if (!problems.isEmpty()) {
             throw invalid(problems);
         }
-        var next = new Team(key, was.name(), was.members(), was.products(), own, was.calendar());
+        var next = was.with(was.name(), was.members(), was.products(), own);
         return outcome(
                 door.changeSetup(me, workspace -> workspace.with(next), parts(choices), () -> {}),
                 workspace -> workspace.with(next));

@@ -89,13 +89,19 @@ public class FilterLines {
     private List<ViewLink> pinned(SignedIn reader, String product, String path, ListState state) {
         return views.of(reader, product).stream()
                 .filter(SavedViews.SavedView::pinned)
-                .map(view ->
-                        new ViewLink(
-                                view.name(),
-                                view.url(),
-                                view.path().equals(path)
-                                        && view.query().endsWith(state.query(Map.of()))))
+                .map(view -> pinned(view, product, path, state.query(Map.of())))
                 .toList();
+    }
+
+    /** On the bench a view of any list says what waits beside it, on a board what is shown. */
+    private static ViewLink pinned(
+            SavedViews.SavedView view, String product, String path, String narrowed) {
+        boolean stays = path.equals("bench") || path.equals("board");
+        boolean isOfHere = view.path().equals(path) || stays && !narrowed.isEmpty();
+        return new ViewLink(
+                view.name(),
+                stays ? "/%s/%s?%s".formatted(product, path, view.query()) : view.url(),
+                isOfHere && view.query().endsWith(narrowed));
     }
 
     private static List<Blame> blames(

@@ -45,7 +45,7 @@ public final class Answers {
                 saved.operation() == 0
                         ? unchanged(saved)
                         : verb + " " + what(saved) + totals(saved),
-                Map.of());
+                LastTask.offer(saved));
     }
 
     /** Something done to the plan, in words of its own. */

@@ -98,6 +98,9 @@ record FieldForm(
                     PARTS,
                     MERGED,
                     DECISIONS,
+                    HANDED_OVER,
+                    ACCEPTED,
+                    WORKED,
                     LINK ->
                     throw new IllegalArgumentException(field.label());
         };
@@ -135,7 +138,8 @@ record FieldForm(
             case NUMBER -> "number";
             case DATE -> "date";
             case ONE_OF, PERSON, YES_NO -> "choice";
-            case MANY_OF -> "several";
+            case MANY_OF, PEOPLE -> "several";
+            case ITEM -> "item";
         };
     }
 
@@ -154,8 +158,9 @@ record FieldForm(
                             field.choices().stream().map(one -> List.of(one, one)));
             case MANY_OF -> field.choices().stream().map(one -> List.of(one, one));
             case PERSON -> people(snapshot);
+            case PEOPLE -> people(snapshot).skip(1);
             case YES_NO -> Stream.of(List.of("", "–"), List.of("yes", "yes"), List.of("no", "no"));
-            case TEXT, NUMBER, DATE, LINK, NAMED_DAYS -> Stream.empty();
+            case TEXT, NUMBER, DATE, LINK, NAMED_DAYS, ITEM -> Stream.empty();
         };
     }
 

@@ -6,8 +6,8 @@ import greenladder.core.item.Product;
 import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.list.ListState;
+import greenladder.panel.FormValues;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -50,7 +50,7 @@ record BenchPlace(
                         .findFirst()
                         .orElseGet(() -> lowestWithPoints(product));
         int weeks = number(asked.getFirst("weeks"));
-        var from = date(asked.getFirst("from"));
+        var from = FormValues.findDate(asked.getFirst("from"));
         int length = Ruler.CHOICES.contains(weeks) ? weeks : Ruler.USUAL_WEEKS;
         return new BenchPlace(
                 product,
@@ -81,18 +81,6 @@ record BenchPlace(
 
     private static int number(@Nullable String text) {
         return text != null && text.matches("\\d{1,7}") ? Integer.parseInt(text) : 0;
-    }
-
-    static Optional<LocalDate> date(@Nullable String text) {
-        if (text == null || text.length() > 10) {
-            return Optional.empty();
-        }
-        try {
-            return Optional.of(LocalDate.parse(text))
-                    .filter(day -> day.getYear() > 1989 && day.getYear() < 2201);
-        } catch (DateTimeParseException e) {
-            return Optional.empty();
-        }
     }
 
     BenchPlace opening(String sprint) {

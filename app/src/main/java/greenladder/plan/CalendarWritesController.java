@@ -1,11 +1,11 @@
 package greenladder.plan;
 
-import static greenladder.plan.FormValues.amount;
-import static greenladder.plan.FormValues.checkLength;
-import static greenladder.plan.FormValues.date;
-import static greenladder.plan.FormValues.invalid;
-import static greenladder.plan.FormValues.lines;
-import static greenladder.plan.FormValues.number;
+import static greenladder.panel.FormValues.amount;
+import static greenladder.panel.FormValues.checkLength;
+import static greenladder.panel.FormValues.date;
+import static greenladder.panel.FormValues.invalid;
+import static greenladder.panel.FormValues.lines;
+import static greenladder.panel.FormValues.number;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.Calendar;

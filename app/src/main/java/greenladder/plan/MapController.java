@@ -1,6 +1,6 @@
 package greenladder.plan;
 
-import static greenladder.plan.FormValues.invalid;
+import static greenladder.panel.FormValues.invalid;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.Command.NewItem;
@@ -13,6 +13,7 @@ import greenladder.item.Asked;
 import greenladder.item.Door;
 import greenladder.item.Look;
 import greenladder.panel.Answers;
+import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
 import java.util.HashMap;
 import java.util.List;

@@ -1,7 +1,7 @@
 package greenladder.plan;
 
-import static greenladder.plan.FormValues.date;
-import static greenladder.plan.FormValues.lines;
+import static greenladder.panel.FormValues.date;
+import static greenladder.panel.FormValues.lines;
 
 import greenladder.core.item.Milestone;
 import greenladder.core.item.Release;

@@ -1,9 +1,9 @@
 package greenladder.plan;
 
-import static greenladder.plan.FormValues.amount;
-import static greenladder.plan.FormValues.date;
-import static greenladder.plan.FormValues.keys;
-import static greenladder.plan.FormValues.number;
+import static greenladder.panel.FormValues.amount;
+import static greenladder.panel.FormValues.date;
+import static greenladder.panel.FormValues.keys;
+import static greenladder.panel.FormValues.number;
 
 import greenladder.core.change.Command;
 import greenladder.core.item.Field;

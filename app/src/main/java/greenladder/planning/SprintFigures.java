@@ -1,13 +1,18 @@
 package greenladder.planning;
 
+import greenladder.core.item.Field;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Workspace;
+import greenladder.core.plan.Load;
 import greenladder.core.plan.SprintReport;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.SprintEntries;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
+import java.util.List;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** The figures of a sprint that come from its past. */
@@ -16,11 +21,16 @@ public class SprintFigures {
     /** In which days end. */
     private static final ZoneId ZONE = ZoneOffset.UTC;
 
+    private static final List<Field> OF_LOAD =
+            List.of(Field.STATE, Field.ASSIGNEE, Field.SPRINT, Field.HOURS_REMAINING);
+
     private final SprintEntries entries;
+    private final PastItems pastItems;
     private final Clock clock;
 
-    SprintFigures(SprintEntries entries, Clock clock) {
+    SprintFigures(SprintEntries entries, PastItems pastItems, Clock clock) {
         this.entries = entries;
+        this.pastItems = pastItems;
         this.clock = clock;
     }
 
@@ -43,5 +53,27 @@ public class SprintFigures {
                                                 .isPresent())
                         .toList();
         return SprintReport.of(sprint, calendar, seen, ZONE, clock.instant());
+    }
+
+    /** Who is how busy in a sprint; of a closed one, who was so on its last day. */
+    public Load load(Snapshot snapshot, Sprint sprint) {
+        var closedAt = sprint.closedAt();
+        if (closedAt == null) {
+            return Load.of(snapshot, sprint, today());
+        }
+        var report = report(snapshot.workspace(), sprint);
+        var items =
+                Stream.of(report.completed(), report.carriedOver())
+                        .flatMap(share -> share.items().stream())
+                        .flatMap(key ->
+                                Stream.concat(
+                                        Stream.of(key),
+                                        snapshot.findNode(key).stream()
+                                                .flatMap(node -> node.children().stream())
+                                                .map(child -> child.item().key())))
+                        .toList();
+        var then = pastItems.at(snapshot, closedAt).with(items, OF_LOAD);
+        var day = LocalDate.ofInstant(closedAt, ZONE);
+        return Load.of(then, sprint, day.isAfter(sprint.finish()) ? sprint.finish() : day);
     }
 }

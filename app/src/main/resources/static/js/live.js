@@ -101,7 +101,7 @@ function open() {
   source.addEventListener("comments", commented);
   source.addEventListener("notices", countNotices);
   // What people in one view show each other: the view's own script knows what it means.
-  ["agenda", "round"].forEach((name) =>
+  ["agenda", "round", "board"].forEach((name) =>
     source.addEventListener(name, (event) => document.dispatchEvent(new CustomEvent(`live-${name}`, { detail: JSON.parse(event.data) }))),
   );
   source.addEventListener("error", lost);

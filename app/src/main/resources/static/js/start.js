@@ -16,6 +16,7 @@ import "./splitting.js";
 import "./find.js";
 import "./quick-add.js";
 import "./undo.js";
+import "./offers.js";
 import "./talk.js";
 import "./mentions.js";
 import "./lists.js";

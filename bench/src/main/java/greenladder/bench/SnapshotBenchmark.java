@@ -15,6 +15,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
 import greenladder.core.item.StandardLevels;
+import greenladder.core.item.Times;
 import greenladder.core.rank.Rank;
 import greenladder.core.rollup.RollUpSum;
 import greenladder.core.snapshot.Node;
@@ -110,6 +111,7 @@ public class SnapshotBenchmark {
                         null,
                         null,
                         Details.NONE,
+                        new Times(Instant.EPOCH, null, null, null),
                         NOW,
                         NOW,
                         1));

@@ -57,6 +57,11 @@ public interface Command {
     /** What it comes to before anything follows; finds what is wrong with it. */
     Drawn draw(Snapshot snapshot, Instant at, Found found);
 
+    /** Whether it takes back what was done, so that no rule acts on it anew. */
+    default boolean isTakingBack() {
+        return false;
+    }
+
     /** What has to follow a command's changes beyond the rules that hold for all. */
     default List<Change> following(List<Change> follows, Snapshot before, Snapshot after) {
         return follows;

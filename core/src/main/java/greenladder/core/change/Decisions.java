@@ -44,6 +44,13 @@ public final class Decisions {
         var workspace = PlanChange.apply(snapshot.workspace(), drawn.plans());
         var changes = new ArrayList<>(drawn.changes());
         var after = Changes.apply(snapshot, workspace, changes, at);
+        if (!command.isTakingBack()) {
+            var work = FollowingWork.of(snapshot, after, changes, at);
+            if (!work.isEmpty()) {
+                changes.addAll(work);
+                after = Changes.apply(snapshot, workspace, changes, at);
+            }
+        }
         new PlanRules(snapshot, after, found).check(drawn.plans());
         new LinkRules(after, found).check(changes);
         if (!found.isEmpty()) {

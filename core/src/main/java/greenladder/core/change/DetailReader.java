@@ -163,7 +163,7 @@ final class DetailReader {
     /** A value of a product's own field other than a person. */
     static Reading custom(CustomField field, String text) {
         return switch (field.type()) {
-            case TEXT, PERSON ->
+            case TEXT, PERSON, PEOPLE, ITEM ->
                     text.length() > LONGEST_TEXT
                             ? wrong(
                                     "%s is %,d characters long; at most %,d fit."

@@ -15,6 +15,8 @@ import greenladder.core.snapshot.Snapshot;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.EnumSet;
+import java.util.LinkedHashSet;
+import java.util.Locale;
 import java.util.Set;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -28,6 +30,7 @@ final class FieldReader {
     static final int LONGEST_TITLE = 500;
     static final int LONGEST_DESCRIPTION = 100_000;
     static final int LONGEST_REASON = 500;
+    private static final int MOST_PEOPLE = 20;
 
     /** No text of one line is looked at that is longer; its own limit is lower. */
     private static final int LONGEST_LINE = 2_000;
@@ -112,6 +115,9 @@ final class FieldReader {
                     PARTS,
                     MERGED,
                     DECISIONS,
+                    HANDED_OVER,
+                    ACCEPTED,
+                    WORKED,
                     LINK ->
                     throw new IllegalArgumentException(field.label());
         };
@@ -259,9 +265,32 @@ final class FieldReader {
     }
 
     private Reading customValue(CustomField field, String text) {
-        return field.type() == CustomField.Type.PERSON
-                ? assignee(text)
-                : DetailReader.custom(field, text);
+        return switch (field.type()) {
+            case PERSON -> assignee(text);
+            case PEOPLE -> people(field, text);
+            case ITEM -> other(text);
+            default -> DetailReader.custom(field, text);
+        };
+    }
+
+    private Reading people(CustomField field, String text) {
+        var handles = new LinkedHashSet<String>();
+        for (var handle : DetailReader.split(text)) {
+            if (assignee(handle) instanceof Reading.Wrong wrong) {
+                return wrong;
+            }
+            handles.add(handle);
+        }
+        return handles.size() > MOST_PEOPLE
+                ? wrong("%s: at most %d people.".formatted(field.name(), MOST_PEOPLE))
+                : kept(handles.isEmpty() ? null : String.join(", ", handles));
+    }
+
+    private Reading other(String text) {
+        return ItemKey.parse(text.toUpperCase(Locale.ROOT))
+                .flatMap(snapshot::findItem)
+                .<Reading>map(item -> kept(item.key().toString()))
+                .orElseGet(() -> wrong("There is no item “%s”.".formatted(shortened(text))));
     }
 
     private Reading level(String text) {

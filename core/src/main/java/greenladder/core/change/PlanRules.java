@@ -87,6 +87,8 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
                                 "Nobody signs in as “%s”.",
                                 FieldReader.shortened(handle)));
         calendar(team);
+        new PracticeRules(after, before.workspace().findTeam(team.key()).orElse(null), team, found)
+                .check();
         team.products().stream()
                 .filter(code -> after.findProduct(code).isEmpty())
                 .forEach(code ->

@@ -97,6 +97,11 @@ public record Reverse(
     }
 
     @Override
+    public boolean isTakingBack() {
+        return true;
+    }
+
+    @Override
     public List<Change> following(List<Change> follows, Snapshot before, Snapshot after) {
         return Reversal.asTheyWere(this, follows, before, after);
     }

@@ -29,22 +29,19 @@ final class OwnField {
                                     field.name(),
                                     lens.today(),
                                     node -> text(node, field).map(LocalDate::parse).orElse(null));
-                    case MANY_OF ->
-                            words(
-                                    field,
-                                    (node, values) ->
-                                            Stream.of(
-                                                            text(node, field)
-                                                                    .orElse(Facet.NONE)
-                                                                    .split(", "))
-                                                    .forEach(values),
-                                    Facets::orNone);
+                    case MANY_OF -> words(field, many(field), Facets::orNone);
                     case ONE_OF, YES_NO -> words(field, one(field), Facets::orNone);
                     case PERSON ->
                             words(
                                     field,
                                     one(field),
                                     handle -> Facets.nameOf(lens.snapshot().workspace(), handle));
+                    case PEOPLE ->
+                            words(
+                                    field,
+                                    many(field),
+                                    handle -> Facets.nameOf(lens.snapshot().workspace(), handle));
+                    case ITEM -> words(field, one(field), Facets::orNone);
                     case TEXT, LINK, NAMED_DAYS -> null;
                 });
     }
@@ -58,6 +55,11 @@ final class OwnField {
                 words,
                 Facets.byPlace(field.choices(), choice -> choice),
                 Set::of);
+    }
+
+    private static Facet.Values many(CustomField field) {
+        return (node, values) ->
+                Stream.of(text(node, field).orElse(Facet.NONE).split(", ")).forEach(values);
     }
 
     private static Facet.Values one(CustomField field) {

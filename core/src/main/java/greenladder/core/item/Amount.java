@@ -58,6 +58,11 @@ public record Amount(long thousandths) implements Comparable<Amount> {
         return decimal.scale() < 0 ? decimal.setScale(0) : decimal;
     }
 
+    /** This, or nothing where it would be less. */
+    public Amount orZero() {
+        return thousandths < 0 ? ZERO : this;
+    }
+
     @Override
     public int compareTo(Amount other) {
         return Long.compare(thousandths, other.thousandths);

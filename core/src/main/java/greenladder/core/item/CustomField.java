@@ -17,6 +17,8 @@ public record CustomField(String key, String name, Type type, List<String> choic
         ONE_OF("one of"),
         MANY_OF("many of"),
         PERSON("person"),
+        PEOPLE("people"),
+        ITEM("item"),
         YES_NO("yes or no"),
         LINK("link"),
         NAMED_DAYS("named days");

@@ -1,5 +1,8 @@
 package greenladder.core.item;
 
+import static java.util.Comparator.comparingInt;
+
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.List;
@@ -20,6 +23,7 @@ import org.jspecify.annotations.Nullable;
  * @param parts the items that were split off it
  * @param merged the items that went into it
  * @param trace links to other items, in the order of their fields
+ * @param doing what is noted while it is worked on
  * @param custom by the key of the field, as {@link CustomField} writes it
  */
 public record Details(
@@ -35,6 +39,7 @@ public record Details(
         List<ItemKey> merged,
         List<TraceLink> trace,
         Refinement refinement,
+        Doing doing,
         SortedMap<String, String> custom) {
 
     public static final Details NONE = of(Map.of());
@@ -61,11 +66,14 @@ public record Details(
         var custom = new TreeMap<String, String>();
         var factors = new TreeMap<String, Amount>();
         var trace = new TreeMap<Field, TraceLink>();
+        var worked = new ArrayList<HourEntry>();
         texts.forEach((field, text) -> {
             if (field.isCustom()) {
                 custom.put(field.customKey(), text);
             } else if (field.isLink()) {
                 trace.put(field, TraceLink.of(field.linkType(), field.linkedTo(), text));
+            } else if (field.isWorked()) {
+                worked.add(HourEntry.of(field.workedNumber(), text));
             } else if (field.isFactor()) {
                 factors.put(field.factorKey(), Amount.parse(text).orElseThrow());
             }
@@ -83,6 +91,7 @@ public record Details(
                 list(texts.get(Field.MERGED), " ", Details::requireKey),
                 List.copyOf(trace.values()),
                 refinement(texts, factors),
+                doing(texts, worked),
                 custom);
     }
 
@@ -99,6 +108,17 @@ public record Details(
                         list(texts.get(Field.DECISIONS), "\n", DecisionNote::parse),
                         texts.containsKey(Field.BROKEN_DOWN));
         return refinement.equals(Refinement.NONE) ? Refinement.NONE : refinement;
+    }
+
+    private static Doing doing(Map<Field, String> texts, List<HourEntry> worked) {
+        var handedOver = texts.get(Field.HANDED_OVER);
+        var accepted = texts.get(Field.ACCEPTED);
+        return handedOver == null && accepted == null && worked.isEmpty()
+                ? Doing.NONE
+                : new Doing(
+                        handedOver == null ? null : Doing.HandedOver.parse(handedOver),
+                        accepted,
+                        worked.stream().sorted(comparingInt(HourEntry::number)).toList());
     }
 
     static @Nullable String textOf(Collection<?> values, String between) {

@@ -72,6 +72,12 @@ public record Field(Base base, String label) implements Comparable<Field> {
                 "brokenDown",
                 true,
                 item -> item.details().refinement().brokenDown() ? Refinement.YES : null),
+        /** By whom and which rule it was passed on. */
+        HANDED_OVER("handedOver", false, item -> item.details().doing().handedOver()),
+        /** Who accepted it. */
+        ACCEPTED("accepted", false, item -> item.details().doing().accepted()),
+        /** Hours that somebody worked on a day, by their number. */
+        WORKED("worked", false, item -> null),
         /** A link to another item, by what it is and where it leads. */
         LINK("link", false, item -> null),
         /** One of a product's own. */
@@ -106,6 +112,8 @@ public record Field(Base base, String label) implements Comparable<Field> {
                     Base.QUESTION,
                     Base.READY,
                     Base.DECISIONS,
+                    Base.HANDED_OVER,
+                    Base.WORKED,
                     Base.HOURS_ESTIMATE,
                     Base.HOURS_INVESTED,
                     Base.HOURS_REMAINING);
@@ -113,7 +121,10 @@ public record Field(Base base, String label) implements Comparable<Field> {
     private static final String CUSTOM_PREFIX = "custom.";
     private static final String FACTOR_PREFIX = "factors.";
     private static final String LINK_PREFIX = "link.";
-    private static final Set<Base> KEYED = EnumSet.of(Base.CUSTOM, Base.FACTOR, Base.LINK);
+    private static final String WORKED_PREFIX = "worked.";
+    private static final String WORKED = "worked\\.[1-9]\\d{0,8}";
+    private static final Set<Base> KEYED =
+            EnumSet.of(Base.CUSTOM, Base.FACTOR, Base.LINK, Base.WORKED);
 
     // One object each, so that they can be compared as constants are.
     private static final List<Field> STANDARD =
@@ -160,6 +171,8 @@ public record Field(Base base, String label) implements Comparable<Field> {
     public static final Field READY = of(Base.READY);
     public static final Field DECISIONS = of(Base.DECISIONS);
     public static final Field BROKEN_DOWN = of(Base.BROKEN_DOWN);
+    public static final Field HANDED_OVER = of(Base.HANDED_OVER);
+    public static final Field ACCEPTED = of(Base.ACCEPTED);
 
     private static Field of(Base base) {
         return STANDARD.stream().filter(field -> field.base == base).findFirst().orElseThrow();
@@ -173,6 +186,11 @@ public record Field(Base base, String label) implements Comparable<Field> {
     /** A link of an item to another. */
     public static Field link(LinkType type, ItemKey to) {
         return new Field(Base.LINK, LINK_PREFIX + type.slug() + "." + to);
+    }
+
+    /** Hours that somebody worked, by their number within the item. */
+    public static Field worked(int number) {
+        return new Field(Base.WORKED, WORKED_PREFIX + number);
     }
 
     /** A product's own field, or one of {@link StandardFields}, by its key. */
@@ -194,11 +212,13 @@ public record Field(Base base, String label) implements Comparable<Field> {
         var custom = item.details().custom();
         var factors = item.details().refinement().factors();
         var trace = item.details().trace();
-        return custom.isEmpty() && factors.isEmpty() && trace.isEmpty()
+        var worked = item.details().doing().worked();
+        return custom.isEmpty() && factors.isEmpty() && trace.isEmpty() && worked.isEmpty()
                 ? STANDARD
                 : Stream.of(
                                 STANDARD.stream(),
                                 factors.keySet().stream().map(Field::factor),
+                                worked.stream().map(HourEntry::field),
                                 trace.stream().map(TraceLink::field),
                                 custom.keySet().stream().map(Field::custom))
                         .flatMap(fields -> fields)
@@ -211,7 +231,7 @@ public record Field(Base base, String label) implements Comparable<Field> {
      * and what was decided.
      */
     public boolean isWork() {
-        return WORK.contains(base);
+        return WORK.contains(base) || isCustom() && StandardFields.WORK.contains(label);
     }
 
     /** Whether all fields of these names are ones that people who work on an item may change. */
@@ -256,6 +276,15 @@ public record Field(Base base, String label) implements Comparable<Field> {
         return ItemKey.parse(linkParts()[1]).orElseThrow();
     }
 
+    public boolean isWorked() {
+        return base == Base.WORKED;
+    }
+
+    /** The number of an entry of hours. */
+    public int workedNumber() {
+        return Integer.parseInt(label.substring(WORKED_PREFIX.length()));
+    }
+
     private String[] linkParts() {
         return label.substring(LINK_PREFIX.length()).split("\\.", 2);
     }
@@ -284,6 +313,13 @@ public record Field(Base base, String label) implements Comparable<Field> {
                     .map(TraceLink::text)
                     .orElse(null);
         }
+        if (isWorked()) {
+            return item.details().doing().worked().stream()
+                    .filter(entry -> entry.field().equals(this))
+                    .findFirst()
+                    .map(HourEntry::text)
+                    .orElse(null);
+        }
         var value = base.reader.apply(item);
         return value == null ? null : value.toString();
     }
@@ -306,6 +342,9 @@ public record Field(Base base, String label) implements Comparable<Field> {
         }
         if (label.startsWith(LINK_PREFIX)) {
             return findLink(label);
+        }
+        if (label.matches(WORKED)) {
+            return Optional.of(new Field(Base.WORKED, label));
         }
         return STANDARD.stream()
                 .filter(field -> field.label.equals(label))

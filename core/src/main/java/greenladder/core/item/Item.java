@@ -16,6 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param hours only on levels that carry hours
  * @param blocked the reason why work on it cannot go on; empty where it can
  * @param details what only some items have
+ * @param times when it came to where it stands
  * @param version counts its changes, from 1
  */
 public record Item(
@@ -39,6 +40,7 @@ public record Item(
         @Nullable LocalDate finish,
         @Nullable String blocked,
         Details details,
+        Times times,
         Instant createdAt,
         Instant updatedAt,
         long version) {
@@ -66,6 +68,7 @@ public record Item(
                 finish,
                 blocked,
                 details,
+                times,
                 createdAt,
                 updatedAt,
                 version);

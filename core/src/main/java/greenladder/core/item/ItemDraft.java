@@ -100,6 +100,9 @@ public final class ItemDraft {
                 date(Field.FINISH),
                 texts.get(Field.BLOCKED),
                 before != null && !detailsChanged ? before.details() : Details.of(texts),
+                before == null
+                        ? Times.ofNew(state, texts.get(Field.BLOCKED), updatedAt)
+                        : Times.after(before, state, texts.get(Field.BLOCKED), updatedAt),
                 Instant.parse(required(Field.EXISTS)),
                 updatedAt,
                 version);

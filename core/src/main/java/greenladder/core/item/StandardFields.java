@@ -2,6 +2,7 @@ package greenladder.core.item;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -16,6 +17,21 @@ public final class StandardFields {
     /** Days by which something within an item has to be so. */
     public static final String MILESTONES = "milestones";
 
+    /** People who work on an item beside the one who leads. */
+    public static final String HELPERS = "helpers";
+
+    /** The item that has to be done before work on this one can go on. */
+    public static final String WAITS_FOR = "waitsFor";
+
+    /** Somebody who has to do something before it can, of the workspace or not. */
+    public static final String WAITS_ON = "waitsOn";
+
+    /** The day on which they are asked again. */
+    public static final String ASK_AGAIN = "askAgain";
+
+    /** Those that people who work on an item keep true, see {@link Field#isWork}. */
+    static final Set<String> WORK = Set.of(HELPERS, WAITS_FOR, WAITS_ON, ASK_AGAIN);
+
     public static final List<CustomField> ALL =
             List.of(
                     new CustomField(
@@ -26,6 +42,11 @@ public final class StandardFields {
                     new CustomField("persona", "Persona", CustomField.Type.TEXT, List.of()),
                     new CustomField("activity", "Activity", CustomField.Type.TEXT, List.of()),
                     new CustomField("skill", "Skill", CustomField.Type.TEXT, List.of()),
+                    new CustomField(HELPERS, "Helpers", CustomField.Type.PEOPLE, List.of()),
+                    new CustomField(WAITS_FOR, "Waits for", CustomField.Type.ITEM, List.of()),
+                    new CustomField(
+                            WAITS_ON, "Waits for somebody", CustomField.Type.TEXT, List.of()),
+                    new CustomField(ASK_AGAIN, "Ask again on", CustomField.Type.DATE, List.of()),
                     new CustomField("milestone", "Milestone", CustomField.Type.TEXT, List.of()),
                     new CustomField(
                             StandardFields.MILESTONES,
@@ -53,6 +74,17 @@ public final class StandardFields {
     public static @Nullable String valueOf(CustomField field, Item item) {
         var text = field.field().textOf(item);
         return text == null && field.key().equals("datesFrom") ? field.choices().getFirst() : text;
+    }
+
+    /** Who works on an item beside the one who leads. */
+    public static List<String> helpers(Item item) {
+        var text = item.details().custom().get(HELPERS);
+        return text == null ? List.of() : List.of(text.split(", "));
+    }
+
+    /** The item that an item waits for. */
+    public static Optional<ItemKey> waitsFor(Item item) {
+        return Optional.ofNullable(item.details().custom().get(WAITS_FOR)).flatMap(ItemKey::parse);
     }
 
     /** Whether an item's dates follow what stands below it. */

@@ -15,6 +15,7 @@ import java.util.TreeMap;
  * @param ownStates by the key of a level, where the team's items go through other states than the
  *     product says
  * @param calendar when it works, and what its members give
+ * @param practice its board and the rules of its work
  */
 public record Team(
         String key,
@@ -22,7 +23,8 @@ public record Team(
         List<String> members,
         List<String> products,
         Map<String, States> ownStates,
-        Calendar calendar) {
+        Calendar calendar,
+        Practice practice) {
     private static final String MEMBER = "member.";
     private static final String PRODUCT = "product.";
     private static final String STATE = "state.";
@@ -42,11 +44,25 @@ public record Team(
             List<String> members,
             List<String> products,
             Map<String, States> ownStates) {
-        this(key, name, members, products, ownStates, Calendar.USUAL);
+        this(key, name, members, products, ownStates, Calendar.USUAL, Practice.NONE);
     }
 
     public Team with(Calendar other) {
-        return new Team(key, name, members, products, ownStates, other);
+        return new Team(key, name, members, products, ownStates, other, practice);
+    }
+
+    public Team with(Practice other) {
+        return new Team(key, name, members, products, ownStates, calendar, other);
+    }
+
+    /** The same team by another name, with other members, products and states. */
+    public Team with(
+            String otherName,
+            List<String> otherMembers,
+            List<String> otherProducts,
+            Map<String, States> otherStates) {
+        return new Team(
+                key, otherName, otherMembers, otherProducts, otherStates, calendar, practice);
     }
 
     static Team of(String key, Map<String, String> facts) {
@@ -72,7 +88,8 @@ public record Team(
                 members,
                 products,
                 own,
-                Calendar.of(facts));
+                Calendar.of(facts),
+                Practice.of(facts));
     }
 
     private static State state(String text) {
@@ -80,14 +97,15 @@ public record Team(
         return new State(parts[0], parts[2], Category.valueOf(parts[1]));
     }
 
-    /** Whether a fact is one of a team's calendar. */
-    public static boolean isCalendar(String fact) {
-        return CalendarFacts.isOne(fact);
+    /** Whether a fact is one of a team's calendar or of how it works, not of who it is. */
+    public static boolean isOfWork(String fact) {
+        return CalendarFacts.isOne(fact) || Practice.isOne(fact);
     }
 
     /** What it is by name, see {@link PlanFacts}. */
     Map<String, String> facts() {
         var facts = new HashMap<>(calendar.facts());
+        facts.putAll(practice.facts());
         facts.put("name", name);
         members.forEach(handle -> facts.put(MEMBER + handle, PlanFacts.YES));
         products.forEach(code -> facts.put(PRODUCT + code, PlanFacts.YES));

@@ -85,13 +85,7 @@ public record Workspace(
             teams =
                     teams.plus(
                             team.key(),
-                            new Team(
-                                    team.key(),
-                                    team.name(),
-                                    team.members(),
-                                    left,
-                                    team.ownStates(),
-                                    team.calendar()));
+                            team.with(team.name(), team.members(), left, team.ownStates()));
         }
         var hidden =
                 releasesByKey.values().stream()
@@ -174,6 +168,11 @@ public record Workspace(
         return teamsByKey.values().stream()
                 .filter(team -> team.products().contains(product))
                 .toList();
+    }
+
+    /** The products that a team works for, of those that are there. */
+    public List<Product> productsOf(Team team) {
+        return team.products().stream().flatMap(code -> findProduct(code).stream()).toList();
     }
 
     /** The products that a part of the plan is about; none where it is not there. */

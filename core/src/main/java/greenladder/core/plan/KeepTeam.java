@@ -1,7 +1,6 @@
 package greenladder.core.plan;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.Calendar;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
@@ -26,15 +25,11 @@ public record KeepTeam(String key, String name, List<String> members, List<Strin
 
     @Override
     public Workspace plan(Snapshot snapshot, Instant at, Found found) {
-        var was = snapshot.workspace().findTeam(key);
         return snapshot.workspace()
                 .with(
-                        new Team(
-                                key,
-                                name,
-                                members,
-                                products,
-                                was.map(Team::ownStates).orElse(Map.of()),
-                                was.map(Team::calendar).orElse(Calendar.USUAL)));
+                        snapshot.workspace()
+                                .findTeam(key)
+                                .map(was -> was.with(name, members, products, was.ownStates()))
+                                .orElseGet(() -> new Team(key, name, members, products, Map.of())));
     }
 }

@@ -18,7 +18,7 @@ import java.util.List;
  * A command that makes, changes or takes away parts of the plan. It says what the workspace is to
  * be; the changes follow from that, and the rules of plans judge them.
  */
-interface PlanCommand extends Command {
+public interface PlanCommand extends Command {
     @Override
     default OperationKind kind() {
         return OperationKind.PLAN;

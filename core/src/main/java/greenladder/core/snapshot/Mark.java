@@ -1,8 +1,12 @@
 package greenladder.core.snapshot;
 
+import greenladder.core.item.Category;
 import greenladder.core.item.Item;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.Refinement;
+import greenladder.core.item.StandardFields;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.Locale;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -29,8 +33,22 @@ public enum Mark {
     RELEASE,
     /** With a person, and neither done nor dropped. */
     PERSON,
+    /** With a person who helps, and neither done nor dropped. */
+    HELPER,
     /** With a team. */
     TEAM,
+    /** With a team, in no sprint, and still to do. */
+    QUEUE,
+    /** With a team, in no sprint, and in progress. */
+    RUNNING,
+    /** With a team, by the week in which it was done: see {@link #finished}. */
+    FINISHED,
+    /** Blocked and not done, of a product. */
+    BLOCKED,
+    /** Waits for an item, by the key of that. */
+    WAITS_FOR,
+    /** With hours that somebody worked on a day: see {@link #worked}. */
+    WORKED,
     /** Depends on another, of a product. */
     DEPENDENT,
     /** Has a link to an item, by the key of that. */
@@ -53,6 +71,15 @@ public enum Mark {
     /** What is meant for a sprint, or for the next one of a team. */
     static String candidateFor(String sprint, @Nullable String team) {
         return sprint.equals(Refinement.NEXT) ? sprint + "/" + team : sprint;
+    }
+
+    /** What a team finished in one week, the week of some day of the workspace's calendar. */
+    public static String finished(String team, LocalDate day) {
+        return team + "/" + Math.floorDiv(day.toEpochDay(), 7);
+    }
+
+    public static String worked(String person, LocalDate day) {
+        return person + "/" + day;
     }
 
     /** The marks that an item has. */
@@ -86,8 +113,22 @@ public enum Mark {
         if (item.assignee() != null && !item.isDone() && !item.isDropped()) {
             marks.add(new Of(PERSON, item.assignee()));
         }
+        if (!item.isDone() && !item.isDropped()) {
+            StandardFields.helpers(item).forEach(one -> marks.add(new Of(HELPER, one)));
+            if (item.blocked() != null) {
+                marks.add(new Of(BLOCKED, product));
+            }
+        }
+        StandardFields.waitsFor(item)
+                .ifPresent(other -> marks.add(new Of(WAITS_FOR, other.toString())));
+        for (var entry : item.details().doing().worked()) {
+            if (entry.who() != null) {
+                marks.add(new Of(WORKED, worked(entry.who(), entry.day())));
+            }
+        }
         if (item.team() != null) {
             marks.add(new Of(TEAM, item.team()));
+            ofTeam(item, item.team(), marks);
         }
         var trace = item.details().trace();
         trace.forEach(link -> marks.add(new Of(LINKED_TO, link.to().toString())));
@@ -96,5 +137,22 @@ public enum Mark {
         }
         item.details().merged().forEach(gone -> marks.add(new Of(MERGED, gone.toString())));
         return marks.build();
+    }
+
+    private static void ofTeam(Item item, String team, Stream.Builder<Of> marks) {
+        if (!item.level().carriesPoints()) {
+            return;
+        }
+        var finishedAt = item.times().finishedAt();
+        if (finishedAt != null) {
+            marks.add(
+                    new Of(
+                            FINISHED,
+                            finished(team, LocalDate.ofInstant(finishedAt, ZoneOffset.UTC))));
+        } else if (item.sprint() == null && item.category() == Category.TO_DO) {
+            marks.add(new Of(QUEUE, team));
+        } else if (item.sprint() == null && item.category() == Category.IN_PROGRESS) {
+            marks.add(new Of(RUNNING, team));
+        }
     }
 }

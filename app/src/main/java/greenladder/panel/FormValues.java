@@ -1,4 +1,4 @@
-package greenladder.plan;
+package greenladder.panel;
 
 import greenladder.core.change.Problems;
 import greenladder.core.item.Amount;
@@ -6,18 +6,21 @@ import greenladder.core.item.ItemKey;
 import greenladder.item.Asked;
 import greenladder.web.Failure;
 import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** Reads what the forms of this stage hold; what cannot be read is refused with its field. */
-final class FormValues {
+/** Reads what forms hold; what cannot be read is refused with its field. */
+public final class FormValues {
     private static final int LONGEST_LIST = 60_000;
     private static final int LONGEST_TEXT = 2_000;
+    private static final int LONGEST_DATE = 10;
 
     private FormValues() {}
 
-    static List<ItemKey> keys(String text) {
+    public static List<ItemKey> keys(String text) {
         if (text.length() > LONGEST_LIST) {
             throw invalid("keys", "These are too many items at once.");
         }
@@ -32,15 +35,15 @@ final class FormValues {
         return keys;
     }
 
-    static List<String> lines(String text) {
+    public static List<String> lines(String text) {
         if (text.length() > LONGEST_LIST) {
             throw invalid("holidays", "This is too long.");
         }
         return text.lines().map(String::strip).filter(line -> !line.isEmpty()).toList();
     }
 
-    static LocalDate date(String field, @Nullable String text) {
-        return BenchPlace.date(text == null ? "" : text.strip())
+    public static LocalDate date(String field, @Nullable String text) {
+        return findDate(text == null ? "" : text.strip())
                 .orElseThrow(() ->
                         invalid(
                                 field,
@@ -48,7 +51,20 @@ final class FormValues {
                                         + " 2200."));
     }
 
-    static int number(String field, String text, int most) {
+    /** A day between the years 1990 and 2200; empty for anything else. */
+    public static Optional<LocalDate> findDate(@Nullable String text) {
+        if (text == null || text.length() > LONGEST_DATE) {
+            return Optional.empty();
+        }
+        try {
+            return Optional.of(LocalDate.parse(text))
+                    .filter(day -> day.getYear() > 1989 && day.getYear() < 2201);
+        } catch (DateTimeParseException e) {
+            return Optional.empty();
+        }
+    }
+
+    public static int number(String field, String text, int most) {
         var plain = text.strip();
         if (!plain.matches("\\d{1,6}") || Integer.parseInt(plain) > most) {
             throw invalid(field, "A whole number of at most %,d is needed.".formatted(most));
@@ -56,7 +72,7 @@ final class FormValues {
         return Integer.parseInt(plain);
     }
 
-    static @Nullable Amount amount(@Nullable String text) {
+    public static @Nullable Amount amount(@Nullable String text) {
         if (text == null || text.isBlank()) {
             return null;
         }
@@ -67,13 +83,13 @@ final class FormValues {
                         () -> invalid("hours", "A number is needed, with at most three decimals."));
     }
 
-    static void checkLength(String field, String text) {
+    public static void checkLength(String field, String text) {
         if (text.length() > LONGEST_TEXT) {
             throw invalid(field, "At most %,d characters fit.".formatted(LONGEST_TEXT));
         }
     }
 
-    static Failure.Invalid invalid(String field, String message) {
+    public static Failure.Invalid invalid(String field, String message) {
         return new Failure.Invalid(Problems.of(field, message));
     }
 }

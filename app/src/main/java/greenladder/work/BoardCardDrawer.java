@@ -1,0 +1,171 @@
+package greenladder.work;
+
+import static java.nio.charset.StandardCharsets.UTF_8;
+
+import greenladder.core.item.Attachment;
+import greenladder.core.item.Category;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Person;
+import greenladder.core.item.StandardFields;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.ChangeWords;
+import greenladder.item.Rights;
+import greenladder.people.SignedIn;
+import greenladder.web.Drawings;
+import greenladder.web.RungMark;
+import greenladder.web.SizeWords;
+import greenladder.web.Words;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.List;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.web.util.UriUtils;
+
+/**
+ * Draws cards, each once for all who see and may do the same.
+ *
+ * @param shown what cards show beside what all do, by the names of fields
+ * @param usual the cycle time that most of the team's work stays below, in days; null for none
+ * @param changedSince what changed after it is marked
+ */
+record BoardCardDrawer(
+        Snapshot snapshot,
+        SignedIn reader,
+        Rights rights,
+        Drawings drawings,
+        List<String> shown,
+        @Nullable Double usual,
+        Instant now,
+        Instant changedSince,
+        @Nullable ItemKey picked) {
+    private static final String PICTURE = "attachments";
+    private static final int MOST_SQUARES = 12;
+
+    String drawn(Node node) {
+        var card = card(node);
+        return drawings.of(node, card, "work/board-card", "card", "c", () -> card);
+    }
+
+    private BoardPage.Card card(Node node) {
+        var item = node.item();
+        var product = snapshot.requireProduct(item.key().product());
+        var tasks =
+                node.children().stream()
+                        .map(Node::item)
+                        .filter(child -> !child.level().carriesPoints() && !child.isDropped())
+                        .toList();
+        long done = tasks.stream().filter(Item::isDone).count();
+        var age = age(item);
+        var person = snapshot.findPerson(item.assignee());
+        return new BoardPage.Card(
+                item.key().toString(),
+                item.level().index(),
+                RungMark.of(product.levels(), item.level()),
+                item.title(),
+                item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
+                item.level().carriesPoints()
+                        ? SizeWords.of(product, node)
+                        : item.remainingHours() == null
+                                ? ""
+                                : Words.of(item.remainingHours()) + " h",
+                item.level().carriesPoints()
+                        && !node.rollUp().hasPointChildren()
+                        && rights.mayEdit(reader, item, Field.SIZE),
+                person.map(Person::initials).orElse(""),
+                person.map(Person::name).orElse(""),
+                StandardFields.helpers(item).stream()
+                        .map(handle -> ChangeWords.nameOf(snapshot, handle))
+                        .collect(Collectors.joining(", ")),
+                tasks.stream().limit(MOST_SQUARES).map(BoardCardDrawer::look).toList(),
+                tasks.isEmpty()
+                        ? ""
+                        : "%d of %s".formatted(done, Words.count(tasks.size(), "task")),
+                trouble(item),
+                age,
+                isOld(item),
+                shown.stream()
+                        .filter(label -> !label.equals(PICTURE))
+                        .flatMap(label -> value(item, label).stream())
+                        .toList(),
+                picture(item),
+                item.state().name(),
+                item.updatedAt().isAfter(changedSince),
+                item.details().doing().accepted() != null,
+                rights.mayEdit(reader, item, Field.STATE),
+                item.key().equals(picked));
+    }
+
+    static String look(Item item) {
+        return item.isDone()
+                ? "done"
+                : item.category() == Category.IN_PROGRESS ? "under-way" : "to-do";
+    }
+
+    private String trouble(Item item) {
+        var reason = item.blocked();
+        if (reason == null || item.isDone()) {
+            return "";
+        }
+        var words = reason.startsWith("waits") ? reason : "blocked: " + reason;
+        return words + sinceInWords(item.times().blockedSince());
+    }
+
+    private String sinceInWords(@Nullable Instant since) {
+        if (since == null) {
+            return "";
+        }
+        long days = Duration.between(since, now).toDays();
+        return days < 1 ? ", since today" : ", " + Words.count(days, "day");
+    }
+
+    private boolean isOld(Item item) {
+        var days = item.category() == Category.IN_PROGRESS ? item.times().ageInDays(now) : null;
+        return days != null && usual != null && days > usual;
+    }
+
+    private String age(Item item) {
+        var days = item.category() == Category.IN_PROGRESS ? item.times().ageInDays(now) : null;
+        if (days == null || days < 1) {
+            return "";
+        }
+        var words = Words.count(days.longValue(), "day") + " so far";
+        return isOld(item) && usual != null
+                ? words + "; most take at most " + Math.max(1, Math.round(usual))
+                : words;
+    }
+
+    private List<String> value(Item item, String label) {
+        return Field.find(label)
+                .map(field -> ChangeWords.value(snapshot, item.key(), field, field.textOf(item)))
+                .filter(text -> !text.isEmpty())
+                .stream()
+                .toList();
+    }
+
+    private String picture(Item item) {
+        return !shown.contains(PICTURE)
+                ? ""
+                : item.details().attachments().stream()
+                        .filter(Attachment::isPicture)
+                        .findFirst()
+                        .map(one ->
+                                "/files/%s/%s"
+                                        .formatted(
+                                                one.id(),
+                                                UriUtils.encodePathSegment(one.name(), UTF_8)))
+                        .orElse("");
+    }
+
+    static String initials(Snapshot snapshot, @Nullable String handle) {
+        return snapshot.findPerson(handle).map(Person::initials).orElse("–");
+    }
+
+    static String orEmpty(@Nullable String text) {
+        return Objects.requireNonNullElse(text, "");
+    }
+}

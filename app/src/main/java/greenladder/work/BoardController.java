@@ -1,0 +1,335 @@
+package greenladder.work;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Target;
+import greenladder.core.item.Board;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Team;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.work.Accept;
+import greenladder.core.work.Boards;
+import greenladder.core.work.MoveCard;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Asked;
+import greenladder.item.Door;
+import greenladder.item.Look;
+import greenladder.live.Happened;
+import greenladder.panel.Answers;
+import greenladder.panel.FormValues;
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import greenladder.work.BoardPlace.Lanes;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The board of a team, and what people do to its cards. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/board")
+class BoardController {
+    private static final int LONGEST_VALUE = 60;
+
+    private final BoardPages pages;
+    private final WalkPages walks;
+    private final Frames frames;
+    private final Door door;
+    private final ApplicationEventPublisher events;
+
+    BoardController(
+            BoardPages pages,
+            WalkPages walks,
+            Frames frames,
+            Door door,
+            ApplicationEventPublisher events) {
+        this.pages = pages;
+        this.walks = walks;
+        this.frames = frames;
+        this.door = door;
+        this.events = events;
+    }
+
+    @GetMapping
+    String board(
+            Look look,
+            @RequestParam MultiValueMap<String, String> asked,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        model.addAttribute(
+                "page", pages.page(look, BoardPlace.read(look.snapshot(), look.product(), asked)));
+        model.addAttribute("frame", frames.of(look, View.BOARD));
+        return fragment ? "work/board :: view" : "work/board";
+    }
+
+    /**
+     * Puts cards into a column, into a lane, or gives them to a person.
+     *
+     * @param column its key; empty leaves each where it is
+     * @param lanes by what the board is cut into lanes
+     * @param lane what a card gets in the lane; null where it stays in its own
+     * @param person null leaves them with whom they are
+     * @param before the card that they come before; empty leaves the order
+     * @param sprint in whose order; empty for the backlog's
+     */
+    @PostMapping("/{team}/move")
+    ResponseEntity<String> move(
+            Look look,
+            @PathVariable String team,
+            @RequestParam String keys,
+            @RequestParam(defaultValue = "") String column,
+            @RequestParam(defaultValue = "none") String lanes,
+            @RequestParam(required = false) @Nullable String lane,
+            @RequestParam(required = false) @Nullable String person,
+            @RequestParam(defaultValue = "") String before,
+            @RequestParam(defaultValue = "") String sprint,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = look.snapshot();
+        Asked.team(snapshot, team);
+        var items = FormValues.keys(keys);
+        var fields = new HashMap<String, String>();
+        if (lane != null) {
+            fields.putAll(ofLane(snapshot, items, Lanes.of(lanes), checked(lane)));
+        }
+        if (person != null) {
+            fields.put("assignee", checked(person));
+        }
+        if (!sprint.isEmpty() && Asked.sprint(snapshot, sprint).isClosed()) {
+            throw FormValues.invalid(
+                    "column",
+                    "%s has been closed meanwhile; its cards stay as they were."
+                            .formatted(Asked.sprint(snapshot, sprint).name()));
+        }
+        var order =
+                before.isEmpty()
+                        ? null
+                        : new MoveCard.Order(
+                                sprint.isEmpty() ? null : sprint,
+                                Asked.node(snapshot, before).item().key());
+        var saved = door.submit(me, new MoveCard(items, team, column, fields, order));
+        return Answers.done(
+                person == null ? "Moved" : person.isEmpty() ? "Given to nobody:" : "Given:", saved);
+    }
+
+    private static String checked(String value) {
+        if (value.length() > LONGEST_VALUE) {
+            throw FormValues.invalid("lane", "There is no such lane.");
+        }
+        return value;
+    }
+
+    /** What a card gets in a lane, or why it cannot be there. */
+    private static Map<String, String> ofLane(
+            Snapshot snapshot, List<ItemKey> items, Lanes lanes, String lane) {
+        return switch (lanes) {
+            case NONE -> Map.of();
+            case PERSON -> Map.of("assignee", lane);
+            case BAND -> Map.of("band", lane);
+            case STORY -> {
+                for (var key : items) {
+                    var item = Asked.node(snapshot, key.toString()).item();
+                    if (item.level().carriesPoints()) {
+                        throw FormValues.invalid(
+                                "column",
+                                "%s is no task; only tasks go under another story here."
+                                        .formatted(key));
+                    }
+                }
+                yield Map.of("parent", lane);
+            }
+            case EPIC -> {
+                for (var key : items) {
+                    var item = Asked.node(snapshot, key.toString()).item();
+                    boolean isThere =
+                            lane.isEmpty()
+                                    ? item.parent() == null
+                                    : snapshot.ancestors(item).stream()
+                                            .anyMatch(node ->
+                                                    node.item().key().toString().equals(lane));
+                    if (!isThere) {
+                        throw FormValues.invalid(
+                                "column",
+                                "%s does not belong to this lane: what it stands under is changed in the Ladder or in its panel."
+                                        .formatted(key));
+                    }
+                }
+                yield Map.of();
+            }
+        };
+    }
+
+    /** Writes a new card into a column, or a new task under a story. */
+    @PostMapping("/{team}/add")
+    ResponseEntity<String> add(
+            Look look,
+            @PathVariable String team,
+            @RequestParam String title,
+            @RequestParam String column,
+            @RequestParam(defaultValue = "none") String lanes,
+            @RequestParam(defaultValue = "") String lane,
+            @RequestParam(defaultValue = "") String sprint,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = look.snapshot();
+        var it = Asked.team(snapshot, team);
+        var into =
+                Boards.of(snapshot.workspace(), it)
+                        .find(column)
+                        .orElseThrow(
+                                () -> new Failure.NotFound("There is no such column any more."));
+        var fields = new HashMap<String, String>();
+        fields.put("title", title);
+        boolean isTask = Lanes.of(lanes) == Lanes.STORY && !lane.isEmpty();
+        var product =
+                isTask
+                        ? snapshot.requireProduct(Asked.node(snapshot, lane).item().key().product())
+                        : look.product();
+        var level =
+                isTask
+                        ? product.levels()
+                                .below(Asked.node(snapshot, lane).item().level())
+                                .orElseThrow(
+                                        () -> new Failure.NotFound("Nothing goes under that item."))
+                        : BoardPages.newLevel(product);
+        fields.put("level", level.key());
+        fields.put("state", stateIn(into, level.key(), level.plainKind()));
+        switch (Lanes.of(lanes)) {
+            case PERSON -> fields.put("assignee", checked(lane));
+            case BAND -> fields.put("band", checked(lane));
+            case STORY, EPIC -> fields.put("parent", parentIn(snapshot, lane, level.index()));
+            case NONE -> {}
+        }
+        if (!isTask) {
+            fields.put("team", team);
+            if (!sprint.isEmpty()) {
+                fields.put("sprint", Asked.sprint(snapshot, sprint).key());
+            }
+        }
+        return Answers.added(
+                door.submit(
+                        me,
+                        new Command.Create(
+                                product.code(),
+                                List.of(
+                                        new Command.NewItem(
+                                                null, null, fields, new Target.Stay())))));
+    }
+
+    /** What a lane is of can be a parent where its level is right above; else it is loose. */
+    private static String parentIn(Snapshot snapshot, String lane, int level) {
+        if (lane.isEmpty()) {
+            return "";
+        }
+        var above = Asked.node(snapshot, lane).item();
+        return above.level().index() < level ? above.key().toString() : "";
+    }
+
+    private static String stateIn(Board.Column column, String level, String kind) {
+        return column.stateFor(level, kind, null)
+                .orElseThrow(() ->
+                        FormValues.invalid(
+                                "column",
+                                "“%s” holds no state of a %s.".formatted(column.name(), level)));
+    }
+
+    /** Accepts what is done, several at once. */
+    @PostMapping("/{team}/accept")
+    ResponseEntity<String> accept(
+            @PathVariable String team,
+            @RequestParam String keys,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.done(
+                "Accepted", door.submit(me, new Accept(FormValues.keys(keys), me.handle())));
+    }
+
+    /** Tells the other boards what somebody holds in a drag; nothing when they let go. */
+    @PostMapping("/{team}/hold")
+    ResponseEntity<Void> hold(
+            Look look,
+            @PathVariable String team,
+            @RequestParam(defaultValue = "") String keys,
+            @RequestParam(defaultValue = "") String from,
+            @AuthenticationPrincipal SignedIn me) {
+        requireHere(look, team, me);
+        tell(look, team, me, "hold", keys.isEmpty() ? "" : joined(keys), "", from);
+        return ResponseEntity.noContent().build();
+    }
+
+    /**
+     * Tells the other boards which card the daily meeting looks at; none when it is over.
+     *
+     * @param by {@code cards} or {@code people}
+     */
+    @PostMapping("/{team}/walk")
+    ResponseEntity<Void> walk(
+            Look look,
+            @PathVariable String team,
+            @RequestParam(defaultValue = "") String key,
+            @RequestParam(defaultValue = "cards") String by,
+            @RequestParam(defaultValue = "") String from,
+            @AuthenticationPrincipal SignedIn me) {
+        requireHere(look, team, me);
+        var at = key.isEmpty() ? "" : Asked.node(look.snapshot(), key).item().key().toString();
+        tell(look, team, me, "walk", at, by.equals("people") ? by : "cards", from);
+        return ResponseEntity.noContent().build();
+    }
+
+    /** What is told of a card in the daily meeting. */
+    @GetMapping("/{team}/walk")
+    String walked(Look look, @PathVariable String team, @RequestParam String key, Model model) {
+        var it = Asked.team(look.snapshot(), team);
+        model.addAttribute(
+                "card", walks.card(look.snapshot(), it, Asked.node(look.snapshot(), key)));
+        return "work/walk :: card";
+    }
+
+    private static String joined(String keys) {
+        return String.join(
+                ",", FormValues.keys(keys).stream().map(ItemKey::toString).limit(20).toList());
+    }
+
+    private static void requireHere(Look look, String team, SignedIn me) {
+        Team it = Asked.team(look.snapshot(), team);
+        if (!it.products().contains(look.product().code())
+                || !me.mayIn(look.product().code(), Permission.COMMENT)) {
+            throw new Failure.Forbidden("This is not your team's board.");
+        }
+    }
+
+    /**
+     * @param from which page it comes from
+     */
+    private void tell(
+            Look look, String team, SignedIn me, String what, String keys, String by, String from) {
+        events.publishEvent(
+                new Happened(
+                        "board",
+                        Map.of(
+                                "product",
+                                look.product().code(),
+                                "team",
+                                team,
+                                "what",
+                                what,
+                                "keys",
+                                keys,
+                                "by",
+                                by,
+                                "from",
+                                checked(from),
+                                "name",
+                                me.name())));
+    }
+}

@@ -1,0 +1,131 @@
+package greenladder.work;
+
+import greenladder.list.FilterLine;
+import greenladder.panel.ItemPanel;
+import greenladder.web.RungMark;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What a board shows.
+ *
+ * @param head null where there is no team
+ * @param elsewhere what is in states that no column holds, in words; empty for nothing
+ * @param setup null where it is not open
+ */
+record BoardPage(
+        String product,
+        String url,
+        long operation,
+        List<Choice> teams,
+        List<Choice> sprints,
+        List<Choice> lanesBy,
+        @Nullable Head head,
+        List<ColumnHead> columns,
+        List<Lane> lanes,
+        List<Gauge> people,
+        String elsewhere,
+        List<Line> toAccept,
+        @Nullable FilterLine filter,
+        List<Tick> ticks,
+        @Nullable BoardSetup setup,
+        @Nullable ItemPanel panel) {
+
+    record Choice(String url, String label, boolean current) {}
+
+    /** A filter of one tick. */
+    record Tick(String url, String label, boolean on) {}
+
+    /**
+     * @param sprint empty where there is none
+     * @param mayOrder whether cards can be put before others
+     * @param mayAdd whether new cards can be written
+     */
+    record Head(
+            String team,
+            String name,
+            String sprint,
+            String words,
+            String goal,
+            String listUrl,
+            String boardUrl,
+            String setupUrl,
+            boolean isList,
+            boolean isOpen,
+            boolean mayPlan,
+            boolean mayOrder,
+            boolean mayAdd,
+            boolean mayAccept,
+            String lanes,
+            String newName) {}
+
+    /**
+     * @param pegs one a place of the limit and one a card beyond it; none without a limit
+     */
+    record ColumnHead(
+            String key,
+            String name,
+            String figures,
+            List<String> pegs,
+            String limit,
+            boolean over) {}
+
+    /**
+     * @param value what a card gets that comes into it
+     * @param url of what it is of; empty for none
+     */
+    record Lane(
+            String id, String value, String title, String figures, String url, List<Cell> cells) {}
+
+    /**
+     * @param cards as HTML
+     * @param more where more of them are drawn; empty where all are
+     */
+    record Cell(String column, String label, List<String> cards, String left, String more) {}
+
+    /** How much somebody has to do against what they can. */
+    record Gauge(
+            String handle,
+            String name,
+            String initials,
+            String words,
+            String over,
+            int load,
+            int tick,
+            int spill) {}
+
+    record Line(String key, String title) {}
+
+    /**
+     * A card before it is drawn.
+     *
+     * @param tasks how each of its tasks stands
+     * @param trouble why it cannot go on, and since when
+     * @param age how long it has taken where that is told
+     * @param more what else the team wants to see
+     * @param picture the address of a picture; empty for none
+     */
+    record Card(
+            String key,
+            int level,
+            RungMark mark,
+            String title,
+            String kind,
+            String size,
+            boolean maySize,
+            String initials,
+            String person,
+            String helpers,
+            List<String> tasks,
+            String tasksInWords,
+            String trouble,
+            String age,
+            boolean old,
+            List<String> more,
+            String picture,
+            String state,
+            boolean changed,
+            boolean accepted,
+            boolean mayMove,
+            boolean picked) {}
+}

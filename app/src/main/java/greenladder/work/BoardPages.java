@@ -1,0 +1,410 @@
+package greenladder.work;
+
+import greenladder.core.filter.Facets;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Board;
+import greenladder.core.item.Category;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.item.Sprint;
+import greenladder.core.item.Team;
+import greenladder.core.plan.Sprints;
+import greenladder.core.plan.StoryMap;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.work.BoardCards;
+import greenladder.core.work.CycleTimes;
+import greenladder.item.Look;
+import greenladder.item.Rights;
+import greenladder.list.FilterLines;
+import greenladder.list.Narrowed;
+import greenladder.panel.ItemPanel;
+import greenladder.panel.ItemPanels;
+import greenladder.people.Permission;
+import greenladder.talk.Watching;
+import greenladder.web.Drawings;
+import greenladder.web.Words;
+import greenladder.work.BoardPage.Cell;
+import greenladder.work.BoardPage.Choice;
+import greenladder.work.BoardPage.ColumnHead;
+import greenladder.work.BoardPage.Head;
+import greenladder.work.BoardPage.Lane;
+import greenladder.work.BoardPage.Line;
+import greenladder.work.BoardPage.Tick;
+import greenladder.work.BoardPlace.Lanes;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the board of a team. */
+@Component
+class BoardPages {
+    static final int DRAWN = 60;
+    private static final int MORE = 200;
+
+    /** How many of the queue stand on the board of a team without a sprint. */
+    private static final int QUEUE = 20;
+
+    private static final int CLOSED_OFFERED = 6;
+    private static final double MOST_OF_WORK = 0.85;
+
+    private final Rights rights;
+    private final ItemPanels panels;
+    private final FilterLines lines;
+    private final Drawings drawings;
+    private final BoardPeople people;
+    private final BoardSetups setup;
+    private final Watching watching;
+    private final Clock clock;
+
+    BoardPages(
+            Rights rights,
+            ItemPanels panels,
+            FilterLines lines,
+            Drawings drawings,
+            BoardPeople people,
+            BoardSetups setup,
+            Watching watching,
+            Clock clock) {
+        this.rights = rights;
+        this.panels = panels;
+        this.lines = lines;
+        this.drawings = drawings;
+        this.people = people;
+        this.setup = setup;
+        this.watching = watching;
+        this.clock = clock;
+    }
+
+    LocalDate today() {
+        return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+    }
+
+    BoardPage page(Look look, BoardPlace place) {
+        var team = place.team();
+        return team == null ? withoutTeam(look, place) : new Drawing(look, place, team).page();
+    }
+
+    private static BoardPage withoutTeam(Look look, BoardPlace place) {
+        return new BoardPage(
+                place.product().code(),
+                place.url(),
+                look.operation(),
+                List.of(),
+                List.of(),
+                List.of(),
+                null,
+                List.of(),
+                List.of(),
+                List.of(),
+                "",
+                List.of(),
+                null,
+                List.of(),
+                null,
+                null);
+    }
+
+    /** What a team's board holds; for whoever asks for it without a page. */
+    BoardCards cards(Snapshot snapshot, Team team, @Nullable Sprint sprint) {
+        return BoardCards.of(snapshot, team, sprint, today(), QUEUE);
+    }
+
+    /** When what is new to a daily meeting began: with the team's last working day. */
+    Instant sinceLastDay(Team team) {
+        var day = today().minusDays(1);
+        for (int i = 0; i < 14 && !team.calendar().isWorkingDay(day); i++) {
+            day = day.minusDays(1);
+        }
+        return day.atTime(9, 0).toInstant(ZoneOffset.UTC);
+    }
+
+    /** One page on its way. */
+    private final class Drawing {
+        private final Look look;
+        private final Snapshot snapshot;
+        private final BoardPlace place;
+        private final Team team;
+        private final BoardCards cards;
+        private final Narrowed narrowed;
+        private final BoardCardDrawer drawer;
+        private final boolean mayShape;
+
+        Drawing(Look look, BoardPlace place, Team team) {
+            this.look = look;
+            this.snapshot = look.snapshot();
+            this.place = place;
+            this.team = team;
+            this.cards = cards(snapshot, team, place.sprint());
+            this.narrowed =
+                    lines.narrowed(
+                            snapshot,
+                            snapshot.workspace().productsOf(team),
+                            place.filter(),
+                            look.reader());
+            this.drawer =
+                    new BoardCardDrawer(
+                            snapshot,
+                            look.reader(),
+                            rights,
+                            drawings,
+                            cards.board().shown(),
+                            CycleTimes.of(snapshot, team, today())
+                                    .percentile(MOST_OF_WORK)
+                                    .orElse(null),
+                            clock.instant(),
+                            sinceLastDay(team),
+                            place.at());
+            this.mayShape = look.reader().mayIn(place.product().code(), Permission.SHAPE);
+        }
+
+        BoardPage page() {
+            var sprint = place.sprint();
+            var all = cards.all();
+            var shown = all.stream().filter(this::isShown).toList();
+            var lanes =
+                    place.isList()
+                            ? lists(shown)
+                            : new BoardLanes(snapshot, team, cards, place.lanes())
+                                    .of(shown).stream().map(this::lane).toList();
+            return new BoardPage(
+                    place.product().code(),
+                    place.url(),
+                    look.operation(),
+                    teams(),
+                    sprints(),
+                    lanesBy(),
+                    head(sprint),
+                    cards.board().columns().stream().map(this::columnHead).toList(),
+                    lanes,
+                    people.of(snapshot, team, sprint, all, today()),
+                    elsewhere(),
+                    mayShape ? toAccept(all) : List.of(),
+                    lines.line(narrowed, "board", place.parameters(), look.reader(), shown, all),
+                    ticks(),
+                    place.isSetup() && rights.mayPlan(look.reader(), team)
+                            ? setup.page(snapshot, team)
+                            : null,
+                    panel());
+        }
+
+        private @Nullable ItemPanel panel() {
+            return place.at() == null
+                    ? null
+                    : panels.of(place.at(), look.reader(), one -> place.at(one.key()).url());
+        }
+
+        private boolean isShown(Node node) {
+            return (!narrowed.isNarrow() || narrowed.finds(node))
+                    && (!place.watched() || watching.isWatching(look.reader(), node.item().key()));
+        }
+
+        private List<Choice> teams() {
+            return snapshot.workspace().teamsOf(place.product().code()).stream()
+                    .map(one -> new Choice(place.urlOf(one), one.name(), one.equals(team)))
+                    .toList();
+        }
+
+        private List<Choice> sprints() {
+            var all = Sprints.of(snapshot.workspace(), team.key());
+            long closed = all.stream().filter(Sprint::isClosed).count();
+            var choices = new ArrayList<Choice>();
+            all.stream()
+                    .skip(Math.max(0, closed - CLOSED_OFFERED))
+                    .map(one ->
+                            new Choice(
+                                    place.of(one).url(),
+                                    one.name()
+                                            + (one.isRunning()
+                                                    ? " · running"
+                                                    : one.isClosed() ? " · closed" : ""),
+                                    one.equals(place.sprint())))
+                    .forEach(choices::add);
+            choices.add(
+                    new Choice(
+                            place.of((Sprint) null).url(),
+                            "Running queue, no sprint",
+                            place.sprint() == null));
+            return choices;
+        }
+
+        private List<Choice> lanesBy() {
+            return List.of(Lanes.values()).stream()
+                    .map(one -> new Choice(place.by(one).url(), one.label(), one == place.lanes()))
+                    .toList();
+        }
+
+        private List<Tick> ticks() {
+            return List.of(
+                    tick("assignee", Facets.ME, "Only mine"),
+                    tick("kind", "bug", "Only bugs"),
+                    new Tick(
+                            place.watching(!place.watched()).url(),
+                            "Only watched",
+                            place.watched()));
+        }
+
+        private Tick tick(String facet, String value, String label) {
+            return new Tick(
+                    place.toggled(facet, value).with(0).url(), label, place.isOnly(facet, value));
+        }
+
+        private Head head(@Nullable Sprint sprint) {
+            boolean isOpen = sprint == null || !sprint.isClosed();
+            boolean mayPlan = rights.mayPlan(look.reader(), team);
+            return new Head(
+                    team.key(),
+                    team.name(),
+                    sprint == null ? "" : sprint.key(),
+                    sprint == null ? queueInWords() : daysInWords(sprint),
+                    sprint == null ? "" : BoardCardDrawer.orEmpty(sprint.plan().goal()),
+                    place.asList(true).url(),
+                    place.asList(false).url(),
+                    place.settingUp(!place.isSetup()).url(),
+                    place.isList(),
+                    isOpen,
+                    mayPlan,
+                    isOpen && (sprint == null ? mayShape : mayPlan),
+                    isOpen && mayShape,
+                    mayShape,
+                    place.lanes().word(),
+                    Words.lower(StoryMap.stories(place.product()).name()));
+        }
+
+        private String queueInWords() {
+            return cards.waiting() == 0
+                    ? ""
+                    : cards.waiting() + " more wait in the queue of " + team.name();
+        }
+
+        private String daysInWords(Sprint sprint) {
+            if (!sprint.isRunning()) {
+                return sprint.isClosed() ? "closed" : "begins on " + Words.day(sprint.start());
+            }
+            var left = team.calendar().workingDays(today(), sprint.finish()).size();
+            return Words.count(left, "working day") + " left";
+        }
+
+        private ColumnHead columnHead(Board.Column column) {
+            var nodes = Objects.requireNonNull(cards.columns().get(column.key()));
+            var points = Amount.ZERO;
+            for (var node : nodes) {
+                var own = node.rollUp().effective();
+                points = own == null ? points : points.plus(own);
+            }
+            var limit = column.limit();
+            var pegs = new ArrayList<String>();
+            int most = limit == null ? 0 : Math.max(limit, nodes.size());
+            for (int i = 0; i < Math.min(most, DRAWN); i++) {
+                pegs.add(
+                        limit != null && i >= limit
+                                ? "over"
+                                : i < nodes.size() ? "filled" : "empty");
+            }
+            return new ColumnHead(
+                    column.key(),
+                    column.name(),
+                    points.thousandths() == 0
+                            ? Integer.toString(nodes.size())
+                            : "%d · %s"
+                                    .formatted(
+                                            nodes.size(), Words.count(Words.of(points), "point")),
+                    pegs,
+                    limit == null ? "" : "%d of %d".formatted(nodes.size(), limit),
+                    limit != null && nodes.size() > limit);
+        }
+
+        private Lane lane(BoardLanes.Row row) {
+            return new Lane(
+                    row.id(),
+                    row.value(),
+                    row.title(),
+                    row.figures(),
+                    row.about() == null ? "" : "/items/" + row.about(),
+                    cards.board().columns().stream()
+                            .map(column ->
+                                    cell(
+                                            column.key(),
+                                            column.name()
+                                                    + (row.title().isEmpty()
+                                                            ? ""
+                                                            : ", " + row.title()),
+                                            row.cards().getOrDefault(column.key(), List.of())))
+                            .toList());
+        }
+
+        private Cell cell(String column, String label, List<Node> nodes) {
+            int most = DRAWN + place.more();
+            int left = nodes.size() - most;
+            return new Cell(
+                    column,
+                    label,
+                    nodes.stream().limit(most).map(drawer::drawn).toList(),
+                    left > 0 ? left + " more" : "",
+                    left > 0 ? place.with(place.more() + MORE).url() : "");
+        }
+
+        /** As a list: state by state, the order within each. */
+        private List<Lane> lists(List<Node> shown) {
+            return new BoardLanes(snapshot, team, cards, Lanes.NONE)
+                    .byState(shown).stream()
+                            .map(row ->
+                                    new Lane(
+                                            row.id(),
+                                            row.value(),
+                                            row.title(),
+                                            row.figures(),
+                                            "",
+                                            List.of(
+                                                    cell(
+                                                            row.value(),
+                                                            row.title(),
+                                                            row.cards()
+                                                                    .getOrDefault("", List.of())))))
+                            .toList();
+        }
+
+        private String elsewhere() {
+            if (cards.elsewhere().isEmpty()) {
+                return "";
+            }
+            var states =
+                    cards.elsewhere().stream()
+                            .map(node -> node.item().state().name())
+                            .distinct()
+                            .toList();
+            return "%s in %s: no column holds %s."
+                    .formatted(
+                            Words.count(cards.elsewhere().size(), "card"),
+                            String.join(", ", states),
+                            states.size() == 1 ? "that state" : "those states");
+        }
+
+        private List<Line> toAccept(List<Node> all) {
+            return all.stream()
+                    .map(Node::item)
+                    .filter(Item::isDone)
+                    .filter(item -> item.details().doing().accepted() == null)
+                    .filter(item -> rights.mayEdit(look.reader(), item, Field.ACCEPTED))
+                    .map(item -> new Line(item.key().toString(), item.title()))
+                    .toList();
+        }
+    }
+
+    /** The level of what a new card is. */
+    static Level newLevel(Product product) {
+        return StoryMap.stories(product);
+    }
+
+    static boolean isUnderWay(Node node) {
+        return node.item().category() == Category.IN_PROGRESS;
+    }
+}

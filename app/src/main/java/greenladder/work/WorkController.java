@@ -1,0 +1,159 @@
+package greenladder.work;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.StandardFields;
+import greenladder.core.work.LogHours;
+import greenladder.core.work.ReportWork;
+import greenladder.core.work.TakeOutHours;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Asked;
+import greenladder.item.Door;
+import greenladder.item.Look;
+import greenladder.panel.Answers;
+import greenladder.panel.FormValues;
+import greenladder.people.SignedIn;
+import greenladder.talk.Comments;
+import java.util.HashMap;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** One's own work, what is blocked, and telling in one step what became of an item. */
+@Controller
+class WorkController {
+    private final WorkPages pages;
+    private final BlockedPages blocked;
+    private final Frames frames;
+    private final Door door;
+    private final Comments comments;
+
+    WorkController(
+            WorkPages pages, BlockedPages blocked, Frames frames, Door door, Comments comments) {
+        this.pages = pages;
+        this.blocked = blocked;
+        this.frames = frames;
+        this.door = door;
+        this.comments = comments;
+    }
+
+    @GetMapping("/{product:[A-Z]{2,5}}/work")
+    String work(
+            Look look,
+            @RequestParam(defaultValue = "") String at,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        model.addAttribute("page", pages.page(look, ItemKey.parse(at).orElse(null)));
+        model.addAttribute("frame", frames.of(look, View.WORK));
+        return fragment ? "work/work :: view" : "work/work";
+    }
+
+    @GetMapping("/{product:[A-Z]{2,5}}/blocked")
+    String blocked(
+            Look look,
+            @RequestParam(defaultValue = "") String at,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        model.addAttribute("page", blocked.page(look, ItemKey.parse(at).orElse(null)));
+        model.addAttribute("frame", frames.of(look, View.BLOCKED));
+        return fragment ? "work/blocked :: view" : "work/blocked";
+    }
+
+    /**
+     * Tells what became of an item: its state, hours, what it waits for, and a comment, all of it
+     * or nothing.
+     *
+     * @param hours worked; empty for none
+     * @param remaining what is left; empty for what was left less these hours
+     */
+    @PostMapping("/items/{key}/report")
+    ResponseEntity<String> report(
+            @PathVariable String key,
+            @RequestParam(defaultValue = "") String state,
+            @RequestParam(defaultValue = "") String hours,
+            @RequestParam(defaultValue = "") String day,
+            @RequestParam(defaultValue = "") String remaining,
+            @RequestParam(defaultValue = "") String note,
+            @RequestParam(required = false) @Nullable String blocked,
+            @RequestParam(defaultValue = "") String comment,
+            @AuthenticationPrincipal SignedIn me) {
+        var item = Asked.key(key);
+        var fields = new HashMap<String, String>();
+        if (!state.isEmpty()) {
+            fields.put(Field.STATE.label(), state);
+        }
+        if (blocked != null) {
+            fields.put(Field.BLOCKED.label(), blocked);
+        }
+        Amount worked = FormValues.amount(hours);
+        if (worked == null && !remaining.isBlank()) {
+            fields.put(Field.HOURS_REMAINING.label(), remaining);
+        }
+        var entry =
+                worked == null
+                        ? null
+                        : new LogHours(
+                                item,
+                                me.handle(),
+                                day.isBlank() ? pages.today() : FormValues.date("day", day),
+                                worked,
+                                note,
+                                remaining);
+        var saved =
+                door.submit(
+                        me,
+                        any -> new ReportWork(item, Map.copyOf(fields), entry),
+                        accepted -> {
+                            if (!comment.isBlank()) {
+                                comments.add(me, item, comment);
+                            }
+                        });
+        return saved.operation() == 0 && !comment.isBlank()
+                ? Answers.said("Said on " + item)
+                : Answers.done("Changed", saved);
+    }
+
+    /** Enters what an item waits for: another item, somebody, and a day to ask again. */
+    @PostMapping("/items/{key}/wait")
+    ResponseEntity<String> waitFor(
+            @PathVariable String key,
+            @RequestParam(defaultValue = "") String reason,
+            @RequestParam(defaultValue = "") String item,
+            @RequestParam(defaultValue = "") String somebody,
+            @RequestParam(defaultValue = "") String askAgain,
+            @AuthenticationPrincipal SignedIn me) {
+        if (reason.isBlank() && item.isBlank() && somebody.isBlank()) {
+            throw FormValues.invalid(
+                    "reason", "Say what it waits for: a reason, an item or somebody.");
+        }
+        var fields = new HashMap<String, String>();
+        if (!reason.isBlank()) {
+            fields.put(Field.BLOCKED.label(), reason);
+        }
+        fields.put(StandardFields.WAITS_FOR, item);
+        fields.put(StandardFields.WAITS_ON, somebody);
+        fields.put(StandardFields.ASK_AGAIN, askAgain);
+        return Answers.done(
+                "Waiting:",
+                door.submit(me, new ReportWork(Asked.key(key), Map.copyOf(fields), null)));
+    }
+
+    @PostMapping("/items/{key}/hours/{number}/remove")
+    ResponseEntity<String> takeOut(
+            @PathVariable String key,
+            @PathVariable int number,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.done(
+                "Took hours out of", door.submit(me, new TakeOutHours(Asked.key(key), number)));
+    }
+}

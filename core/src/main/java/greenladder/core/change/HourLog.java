@@ -1,0 +1,56 @@
+package greenladder.core.change;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.HourEntry;
+import greenladder.core.item.Item;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/** Keeps the entries of hours of an item and the hours invested equal. */
+public final class HourLog {
+    private HourLog() {}
+
+    /**
+     * The entries that make up for hours invested that were set as one figure: what was there
+     * before without an entry, and the difference, both of whoever has the item.
+     *
+     * @param was the item before; null where it has just been made
+     */
+    static List<HourEntry> ofFigure(@Nullable Item was, Item item, Instant at) {
+        var entries = new ArrayList<HourEntry>();
+        int number = item.details().doing().nextNumber();
+        if (was != null) {
+            entries.addAll(opening(was));
+            number += entries.size();
+        }
+        var before = was == null ? Amount.ZERO : invested(was);
+        var more = invested(item).minus(before);
+        if (more.thousandths() != 0) {
+            entries.add(new HourEntry(number, item.assignee(), dayOf(at), more, ""));
+        }
+        return entries;
+    }
+
+    /** The entry for hours that were invested before there were entries; none where there are. */
+    public static List<HourEntry> opening(Item item) {
+        var invested = invested(item);
+        return !item.details().doing().worked().isEmpty() || invested.thousandths() == 0
+                ? List.of()
+                : List.of(
+                        new HourEntry(
+                                1, item.assignee(), dayOf(item.updatedAt()), invested, "before"));
+    }
+
+    public static Amount invested(Item item) {
+        return Objects.requireNonNullElse(item.hours().invested(), Amount.ZERO);
+    }
+
+    public static LocalDate dayOf(Instant at) {
+        return LocalDate.ofInstant(at, ZoneOffset.UTC);
+    }
+}

@@ -1,0 +1,116 @@
+package greenladder.core.work;
+
+import greenladder.core.change.Change;
+import greenladder.core.change.Command;
+import greenladder.core.change.Need;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Target;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
+import greenladder.core.plan.OrderSprint;
+import greenladder.core.plan.PlanCommand;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Moves cards on a team's board: each gets the state that it has in the column, and what else the
+ * place says of it.
+ *
+ * @param team its key
+ * @param column the key of a column; empty leaves each in its own
+ * @param fields what else is set, such as the person of a lane
+ * @param order where in the order they come; null leaves it
+ */
+public record MoveCard(
+        List<ItemKey> items,
+        String team,
+        String column,
+        Map<String, String> fields,
+        @Nullable Order order)
+        implements Command {
+    public MoveCard {
+        items = List.copyOf(items);
+        fields = Map.copyOf(fields);
+    }
+
+    /**
+     * @param sprint in whose order; null for the order of the whole backlog
+     * @param before the card that they come before
+     */
+    public record Order(@Nullable String sprint, ItemKey before) {}
+
+    @Override
+    public OperationKind kind() {
+        return OperationKind.MOVE;
+    }
+
+    @Override
+    public Need need(Snapshot snapshot) {
+        return Need.WORK;
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var changes = new ArrayList<Change>();
+        for (var key : items) {
+            var set = new LinkedHashMap<>(fields);
+            if (!column.isEmpty()) {
+                var state = stateOf(snapshot, key, found);
+                if (state == null) {
+                    return new Drawn(List.of(), List.of());
+                }
+                set.put(Field.STATE.label(), state);
+            }
+            changes.addAll(new Edit(List.of(key), set).draw(snapshot, at, found).changes());
+        }
+        if (order == null || !found.isEmpty() || items.contains(order.before())) {
+            return new Drawn(items, changes);
+        }
+        if (order.sprint() == null) {
+            changes.addAll(
+                    new Move(items, new Target.Parent.Same(), new Target.Before(order.before()))
+                            .draw(snapshot, at, found)
+                            .changes());
+            return new Drawn(items, changes);
+        }
+        var next = new OrderSprint(order.sprint(), items, order.before()).plan(snapshot, at, found);
+        var drawn =
+                PlanCommand.drawn(snapshot, next, Set.of(PlanKey.sprint(order.sprint())), changes);
+        return new Drawn(items, drawn.changes(), drawn.plans());
+    }
+
+    private @Nullable String stateOf(Snapshot snapshot, ItemKey key, Found found) {
+        var workspace = snapshot.workspace();
+        var item = snapshot.requireNode(key).item();
+        var itsTeam = workspace.findTeam(team);
+        var into = itsTeam.flatMap(one -> Boards.of(workspace, one).find(column));
+        if (itsTeam.isEmpty() || into.isEmpty()) {
+            wrong(found, "There is no such column on the board any more; look again.");
+            return null;
+        }
+        var state = Boards.stateIn(workspace, itsTeam.get(), into.get(), item);
+        if (state.isEmpty()) {
+            wrong(
+                    found,
+                    "“%s” holds no state of %s; %s cannot go there."
+                            .formatted(
+                                    into.get().name(),
+                                    item.level().plural().toLowerCase(java.util.Locale.ROOT),
+                                    key));
+        }
+        return state.orElse(null);
+    }
+
+    private static void wrong(Found found, String message) {
+        found.add(Problem.SINGLE, "column", message);
+    }
+}

@@ -1,0 +1,53 @@
+package greenladder.core.work;
+
+import greenladder.core.change.Change;
+import greenladder.core.change.Command;
+import greenladder.core.change.Need;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Tells in one step what became of an item: fields of it, and hours worked on it.
+ *
+ * @param hours null where none are entered
+ */
+public record ReportWork(ItemKey item, Map<String, String> fields, @Nullable LogHours hours)
+        implements Command {
+    public ReportWork {
+        fields = Map.copyOf(fields);
+    }
+
+    @Override
+    public OperationKind kind() {
+        return OperationKind.EDIT;
+    }
+
+    @Override
+    public List<ItemKey> items() {
+        return List.of(item);
+    }
+
+    @Override
+    public Need need(Snapshot snapshot) {
+        return Need.WORK;
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var changes = new ArrayList<Change>();
+        if (!fields.isEmpty()) {
+            changes.addAll(new Edit(List.of(item), fields).draw(snapshot, at, found).changes());
+        }
+        if (hours != null) {
+            changes.addAll(hours.draw(snapshot, at, found).changes());
+        }
+        return new Drawn(List.of(item), changes);
+    }
+}

@@ -1,0 +1,54 @@
+package greenladder.core.work;
+
+import greenladder.core.change.Change;
+import greenladder.core.change.Command;
+import greenladder.core.change.HourLog;
+import greenladder.core.change.Need;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+
+/** Takes an entry of hours out of an item; the hours invested shrink by it. */
+public record TakeOutHours(ItemKey item, int number) implements Command {
+
+    @Override
+    public OperationKind kind() {
+        return OperationKind.EDIT;
+    }
+
+    @Override
+    public List<ItemKey> items() {
+        return List.of(item);
+    }
+
+    @Override
+    public Need need(Snapshot snapshot) {
+        return Need.WORK;
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var it = snapshot.requireNode(item).item();
+        var entry =
+                it.details().doing().worked().stream()
+                        .filter(one -> one.number() == number)
+                        .findFirst();
+        if (entry.isEmpty()) {
+            found.add(
+                    Problem.SINGLE,
+                    "number",
+                    "%s has no such entry of hours any more.".formatted(item));
+            return new Drawn(List.of(), List.of());
+        }
+        var changes = new ArrayList<Change>();
+        changes.add(new Change(item, entry.get().field(), entry.get().text(), null));
+        var left = HourLog.invested(it).minus(entry.get().hours()).orZero();
+        changes.addAll(LogHours.figures(snapshot, at, found, it, left, null));
+        return new Drawn(List.of(item), changes);
+    }
+}
