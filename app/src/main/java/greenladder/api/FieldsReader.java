@@ -6,6 +6,7 @@ import greenladder.core.change.Decisions;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Field;
+import greenladder.core.item.StandardFields;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.web.Failure;
 import java.time.Instant;
@@ -105,6 +106,7 @@ final class FieldsReader {
             case "candidate" -> readCandidate(value);
             case "brokenDown" -> readYesOrNo(name, value);
             case "ready" -> readReady(value);
+            case StandardFields.HELPERS -> readHelpers(value);
             default ->
                     text(name, value, NUMBERS.contains(name))
                             .ifPresent(text -> fields.put(name, text));
@@ -244,6 +246,20 @@ final class FieldsReader {
                     ticked.valueStream().map(JsonNode::asString).collect(Collectors.joining("\n")));
         } else {
             problem("ready", "Ready is an object with ticked, a list of keys of checks.");
+        }
+    }
+
+    private void readHelpers(JsonNode helpers) {
+        if (helpers.isNull()) {
+            fields.put(StandardFields.HELPERS, "");
+        } else if (helpers.isArray() && helpers.valueStream().allMatch(JsonNode::isString)) {
+            fields.put(
+                    StandardFields.HELPERS,
+                    helpers.valueStream()
+                            .map(FieldsReader::plain)
+                            .collect(Collectors.joining(", ")));
+        } else {
+            problem(StandardFields.HELPERS, "Helpers are a list of sign-in names.");
         }
     }
 

@@ -61,10 +61,14 @@ record ItemJson(
         List<String> parts,
         List<String> merged,
         int position,
+        Instant inStateSince,
+        @Nullable Instant startedAt,
+        @Nullable Instant finishedAt,
+        @Nullable String acceptedBy,
         Instant createdAt,
         Instant updatedAt,
         long version,
-        @JsonAnyGetter Map<String, @Nullable String> standard) {
+        @JsonAnyGetter Map<String, @Nullable Object> standard) {
 
     record HoursJson(
             @Nullable BigDecimal estimate,
@@ -79,7 +83,7 @@ record ItemJson(
 
     record DecisionJson(LocalDate on, String by, String words) {}
 
-    record BlockedJson(String reason) {}
+    record BlockedJson(String reason, @Nullable Instant since) {}
 
     record CriterionJson(String text, boolean met) {}
 
@@ -100,10 +104,11 @@ record ItemJson(
     }
 
     /** The values of {@link StandardFields}, each a property of its own; null where it has none. */
-    private static Map<String, @Nullable String> standard(Item item) {
-        var values = new LinkedHashMap<String, @Nullable String>();
+    private static Map<String, @Nullable Object> standard(Item item) {
+        var values = new LinkedHashMap<String, @Nullable Object>();
         StandardFields.ALL.forEach(
                 field -> values.put(field.key(), StandardFields.valueOf(field, item)));
+        values.put(StandardFields.HELPERS, StandardFields.helpers(item));
         return values;
     }
 
@@ -147,7 +152,9 @@ record ItemJson(
                         .toList(),
                 item.start(),
                 item.finish(),
-                item.blocked() == null ? null : new BlockedJson(item.blocked()),
+                item.blocked() == null
+                        ? null
+                        : new BlockedJson(item.blocked(), item.times().blockedSince()),
                 item.details().labels(),
                 criteria(item.details().acceptance()),
                 criteria(item.details().definitionOfDone()),
@@ -168,6 +175,10 @@ record ItemJson(
                 item.details().parts().stream().map(ItemKey::toString).toList(),
                 item.details().merged().stream().map(ItemKey::toString).toList(),
                 snapshot.position(item),
+                item.times().inStateSince(),
+                item.times().startedAt(),
+                item.times().finishedAt(),
+                item.details().doing().accepted(),
                 item.createdAt(),
                 item.updatedAt(),
                 item.version(),

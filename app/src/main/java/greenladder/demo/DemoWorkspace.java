@@ -11,6 +11,7 @@ import greenladder.core.plan.KeepRelease;
 import greenladder.core.plan.KeepSprints;
 import greenladder.core.plan.StartSprint;
 import greenladder.demo.DemoContent.Goal;
+import greenladder.demo.DemoContent.Rhythm;
 import greenladder.demo.DemoOutline.Entry;
 import greenladder.item.Door;
 import greenladder.item.Teams;
@@ -138,6 +139,7 @@ class DemoWorkspace implements SmartLifecycle {
         var last = history.past().getLast().at();
         door.live(DemoSetup.details(history, person("ines.rowe"), last));
         door.live(DemoLinks.past(history, last, person("ines.rowe")));
+        door.live(new DemoDoing(this::person, now).past());
         refining.write();
         door.live(DemoRefining.past(history, last, person("ines.rowe")));
         talk(content, history, now);
@@ -214,7 +216,10 @@ class DemoWorkspace implements SmartLifecycle {
     /** Releases and sprints, with the start and the close of each on its day. */
     private static void planned(DemoContent content, DemoHistory history, DemoCalendar calendar) {
         var first = DemoCalendar.at(calendar.firstDay(), 10);
-        for (var team : content.teams()) {
+        var rhythms = content.rhythms().stream().map(Rhythm::team).toList();
+        var planning =
+                content.teams().stream().filter(team -> rhythms.contains(team.key())).toList();
+        for (var team : planning) {
             new DemoPlanning(history, calendar, team).calendars(first);
         }
         var owners = Map.of("MSF", "ines.rowe", "QUA", "juna.frost");
@@ -225,7 +230,7 @@ class DemoWorkspace implements SmartLifecycle {
                     Objects.requireNonNull(owners.get(goal.product())),
                     any -> new KeepRelease(release));
         }
-        for (var team : content.teams()) {
+        for (var team : planning) {
             for (int number = 1; number <= DemoCalendar.CURRENT + DemoCalendar.AHEAD; number++) {
                 var start = calendar.startOf(number);
                 var begun = DemoCalendar.at(start, 60);

@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param kind empty for the level's plain kind
  * @param descriptionHtml sanitised
+ * @param worked null on levels that carry no hours
  * @param refinement null on levels that are not refined
  */
 public record ItemPanel(
@@ -30,6 +31,7 @@ public record ItemPanel(
         boolean mayDescribe,
         ItemDetails details,
         LinkedWork linked,
+        @Nullable WorkedHours worked,
         @Nullable ItemRefinement refinement,
         @Nullable Stem stem,
         String figures,

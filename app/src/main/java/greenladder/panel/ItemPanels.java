@@ -26,6 +26,8 @@ import greenladder.web.SizeWords;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.Stream;
@@ -98,6 +100,12 @@ public class ItemPanels {
                 may(reader, item, Field.DESCRIPTION),
                 new PanelDetails(rights, snapshot, item, reader, links).details(),
                 new PanelLinks(snapshot, rights, reader, links).of(item),
+                WorkedHours.of(
+                        snapshot,
+                        item,
+                        rights,
+                        reader,
+                        LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC)),
                 item.level().carriesPoints()
                         ? new PanelRefinement(rights, snapshot, node, reader).refinement()
                         : null,

@@ -8,6 +8,7 @@ import greenladder.core.plan.SprintReport;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.SprintEntries;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.ZoneOffset;
@@ -32,6 +33,10 @@ public class SprintFigures {
         this.entries = entries;
         this.pastItems = pastItems;
         this.clock = clock;
+    }
+
+    public Instant now() {
+        return clock.instant();
     }
 
     public LocalDate today() {

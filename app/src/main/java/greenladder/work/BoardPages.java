@@ -244,12 +244,9 @@ class BoardPages {
 
         private List<Tick> ticks() {
             return List.of(
-                    tick("assignee", Facets.ME, "Only mine"),
-                    tick("kind", "bug", "Only bugs"),
-                    new Tick(
-                            place.watching(!place.watched()).url(),
-                            "Only watched",
-                            place.watched()));
+                    tick("assignee", Facets.ME, "Mine"),
+                    tick("kind", "bug", "Bugs"),
+                    new Tick(place.watching(!place.watched()).url(), "Watched", place.watched()));
         }
 
         private Tick tick(String facet, String value, String label) {
