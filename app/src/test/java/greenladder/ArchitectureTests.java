@@ -64,7 +64,7 @@ public class ArchitectureTests {
 
     @DataProvider
     public Object[][] stages() {
-        return new Object[][] {{"breakdown"}, {"trace"}};
+        return new Object[][] {{"breakdown"}, {"trace"}, {"plan"}, {"work"}};
     }
 
     @Test(dataProvider = "stages")

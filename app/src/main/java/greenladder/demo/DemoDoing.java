@@ -14,21 +14,17 @@ import greenladder.core.item.StepRule;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.work.KeepPractice;
-import greenladder.item.Door.Past;
-import greenladder.people.SignedIn;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
-import java.util.function.Function;
+import java.util.function.UnaryOperator;
 
 /**
  * How the teams work from day to day: their boards and rules, and a team that takes small repairs
  * from a queue of its own instead of planning sprints.
  */
-record DemoDoing(Function<String, SignedIn> people, Instant now) {
+record DemoDoing(DemoHistory history, Instant now) {
     private static final String YARD = "yard";
     private static final String OWNER = "ines.rowe";
     private static final String UNDER_WAY = "under-way";
@@ -112,32 +108,27 @@ record DemoDoing(Function<String, SignedIn> people, Instant now) {
         return new Step(state, daysAgo);
     }
 
-    List<Past> past() {
-        var past = new ArrayList<Past>();
+    void write() {
         var made = now.minus(Duration.ofDays(24));
         for (var repair : REPAIRS) {
-            past.add(new Past(made, people.apply(OWNER), any -> made(repair)));
+            history.add(made, OWNER, any -> made(repair));
             for (var step : repair.steps()) {
-                past.add(
-                        new Past(
-                                ago(step.daysAgo()),
-                                people.apply(repair.person()),
-                                snapshot -> moved(snapshot, repair, step.state())));
+                history.add(
+                        ago(step.daysAgo()),
+                        repair.person(),
+                        snapshot -> moved(snapshot, repair, step.state()));
             }
         }
-        past.add(
-                new Past(
-                        ago(5),
-                        people.apply("ama.teal"),
-                        snapshot ->
-                                waits(
-                                        find(snapshot, "Dog ticket cannot be given back"),
-                                        "the harbour office sends the new rules")));
-        past.add(practice("lantern", "bram.holt", DemoDoing::lantern));
-        past.add(practice("gannet", "petra.nye", DemoDoing::gannet));
-        past.add(practice(YARD, "kit.arden", DemoDoing::yard));
-        past.sort(Comparator.comparing(Past::at));
-        return past;
+        history.add(
+                ago(5),
+                "ama.teal",
+                snapshot ->
+                        waits(
+                                find(snapshot, "Dog ticket cannot be given back"),
+                                "the harbour office sends the new rules"));
+        practice("lantern", "bram.holt", DemoDoing::lantern);
+        practice("gannet", "petra.nye", DemoDoing::gannet);
+        practice(YARD, "kit.arden", DemoDoing::yard);
     }
 
     private Instant ago(double days) {
@@ -192,8 +183,8 @@ record DemoDoing(Function<String, SignedIn> people, Instant now) {
                 .key();
     }
 
-    private Past practice(String team, String lead, Function<Practice, Practice> how) {
-        return new Past(ago(0.2), people.apply(lead), any -> new KeepPractice(team, how::apply));
+    private void practice(String team, String lead, UnaryOperator<Practice> how) {
+        history.add(ago(0.2), lead, any -> new KeepPractice(team, how));
     }
 
     /** What is not begun stands together; little is under way at once; whoever tests accepts it. */

@@ -134,12 +134,13 @@ class DemoWorkspace implements SmartLifecycle {
                                 SignedIn.SYSTEM,
                                 new TeamForm(team.name(), team.members(), team.products())));
         planned(content, history, calendar);
-        door.live(history(content, history, calendar).past());
+        var whole = history(content, history, calendar);
+        new DemoDoing(whole, now).write();
+        door.live(whole.past());
         setup.write();
         var last = history.past().getLast().at();
         door.live(DemoSetup.details(history, person("ines.rowe"), last));
         door.live(DemoLinks.past(history, last, person("ines.rowe")));
-        door.live(new DemoDoing(this::person, now).past());
         refining.write();
         door.live(DemoRefining.past(history, last, person("ines.rowe")));
         talk(content, history, now);

@@ -1,5 +1,6 @@
 package greenladder.panel;
 
+import greenladder.core.item.Field;
 import greenladder.core.snapshot.Node;
 import greenladder.item.Door.Saved;
 import greenladder.web.Words;
@@ -20,6 +21,8 @@ import tools.jackson.databind.json.JsonMapper;
 public final class Answers {
     private static final JsonMapper JSON =
             JsonMapper.builder().enable(JsonWriteFeature.ESCAPE_NON_ASCII).build();
+
+    private static final int MOST_FOLLOWED = 2;
 
     private Answers() {}
 
@@ -44,7 +47,7 @@ public final class Answers {
                 saved.operation(),
                 saved.operation() == 0
                         ? unchanged(saved)
-                        : verb + " " + what(saved) + totals(saved),
+                        : verb + " " + what(saved) + totals(saved) + followed(saved),
                 LastTask.offer(saved));
     }
 
@@ -94,6 +97,18 @@ public final class Answers {
                 .filter(words -> !words.isEmpty())
                 .findFirst()
                 .orElse("");
+    }
+
+    /** Which parents moved by themselves, the nearest first. */
+    private static String followed(Saved saved) {
+        var after = saved.accepted().after();
+        return saved.changes().stream()
+                .filter(change -> change.followed() && change.field() == Field.STATE)
+                .filter(change -> !Objects.equals(change.before(), change.after()))
+                .flatMap(change -> after.findItem(change.item()).stream())
+                .limit(MOST_FOLLOWED)
+                .map(item -> ". %s is %s now".formatted(item.key(), item.state().name()))
+                .collect(Collectors.joining());
     }
 
     private static String moved(Saved saved, Node above) {

@@ -3,11 +3,13 @@ package greenladder.work;
 import static java.nio.charset.StandardCharsets.UTF_8;
 
 import greenladder.core.item.Attachment;
+import greenladder.core.item.Band;
 import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
+import greenladder.core.item.Product;
 import greenladder.core.item.StandardFields;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -48,7 +50,7 @@ record BoardCardDrawer(
 
     String drawn(Node node) {
         var card = card(node);
-        return drawings.of(node, card, "work/board-card", "card", "c", () -> card);
+        return drawings.of(node, card, "work/board-card", "board-card", "c", () -> card);
     }
 
     private BoardPage.Card card(Node node) {
@@ -68,6 +70,7 @@ record BoardCardDrawer(
                 RungMark.of(product.levels(), item.level()),
                 item.title(),
                 item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
+                first(product, item),
                 item.level().carriesPoints()
                         ? SizeWords.of(product, node)
                         : item.remainingHours() == null
@@ -104,6 +107,16 @@ record BoardCardDrawer(
         return item.isDone()
                 ? "done"
                 : item.category() == Category.IN_PROGRESS ? "under-way" : "to-do";
+    }
+
+    /** What must go first says so. */
+    private static String first(Product product, Item item) {
+        return product.refining().bands().stream()
+                .findFirst()
+                .filter(band -> band.key().equals(item.details().refinement().band()))
+                .map(Band::name)
+                .filter(name -> !item.isDone())
+                .orElse("");
     }
 
     private String trouble(Item item) {

@@ -99,6 +99,7 @@ record BoardPage(
     /**
      * A card before it is drawn.
      *
+     * @param first the name of the most pressing band where it is in that; else empty
      * @param tasks how each of its tasks stands
      * @param trouble why it cannot go on, and since when
      * @param age how long it has taken where that is told
@@ -111,6 +112,7 @@ record BoardPage(
             RungMark mark,
             String title,
             String kind,
+            String first,
             String size,
             boolean maySize,
             String initials,

@@ -291,6 +291,9 @@ class BoardPages {
         }
 
         private ColumnHead columnHead(Board.Column column) {
+            if (place.lanes() == Lanes.STORY && !place.isList()) {
+                return taskHead(column);
+            }
             var nodes = Objects.requireNonNull(cards.columns().get(column.key()));
             var points = Amount.ZERO;
             for (var node : nodes) {
@@ -317,6 +320,21 @@ class BoardPages {
                     pegs,
                     limit == null ? "" : "%d of %d".formatted(nodes.size(), limit),
                     limit != null && nodes.size() > limit);
+        }
+
+        /** Where tasks are the cards, they are what is counted; limits are for stories. */
+        private ColumnHead taskHead(Board.Column column) {
+            long tasks =
+                    cards.all().stream()
+                            .filter(this::isShown)
+                            .flatMap(node -> node.children().stream())
+                            .map(Node::item)
+                            .filter(item -> !item.level().carriesPoints() && !item.isDropped())
+                            .filter(item ->
+                                    cards.board().columnOf(item).filter(column::equals).isPresent())
+                            .count();
+            return new ColumnHead(
+                    column.key(), column.name(), Words.count(tasks, "task"), List.of(), "", false);
         }
 
         private Lane lane(BoardLanes.Row row) {

@@ -16,6 +16,7 @@ import greenladder.item.ChangeWords;
 import greenladder.item.Door;
 import greenladder.item.HandOverWords;
 import greenladder.item.Look;
+import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
@@ -43,9 +44,11 @@ class BoardSetupController {
     private static final int LONGEST = 200;
 
     private final Door door;
+    private final SnapshotKeeper keeper;
 
-    BoardSetupController(Door door) {
+    BoardSetupController(Door door, SnapshotKeeper keeper) {
         this.door = door;
+        this.keeper = keeper;
     }
 
     @PostMapping("/columns")
@@ -211,6 +214,7 @@ class BoardSetupController {
     /** As it is for a team that has set up nothing. */
     @PostMapping("/usual")
     ResponseEntity<String> usual(@PathVariable String team, @AuthenticationPrincipal SignedIn me) {
+        Asked.team(keeper.current(), team);
         return Answers.noted(
                 "The board has a column for each state again",
                 door.submit(me, KeepPractice.usualBoard(team)));
@@ -432,6 +436,7 @@ class BoardSetupController {
 
     private ResponseEntity<String> keep(
             String words, SignedIn me, String team, UnaryOperator<Practice> change) {
+        Asked.team(keeper.current(), team);
         return Answers.noted(words, door.submit(me, new KeepPractice(team, change)));
     }
 }

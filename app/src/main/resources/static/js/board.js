@@ -27,7 +27,7 @@ async function act(url, values, focus) {
 
 /** Puts cards into a cell, before one of its cards where that may be said. */
 export function put(keys, cell, before = "") {
-  const { lanes, of, mayOrder } = view().dataset;
+  const { lanes, of = "", mayOrder } = view().dataset;
   const values = { keys: keys.join(","), lanes, sprint: of };
   const column = cell.dataset.boardColumn;
   values.column = column;
@@ -60,7 +60,7 @@ export function write(cell) {
 let sending = Promise.resolve();
 
 async function add(cell, form, title) {
-  const { lanes, of } = view().dataset;
+  const { lanes, of = "" } = view().dataset;
   const lane = cell.closest("[data-lane-row]")?.dataset.lane ?? "";
   try {
     const events = await post(`${at()}/add`, { title, column: cell.dataset.boardColumn, lanes, lane, sprint: of });

@@ -3,6 +3,8 @@ package greenladder.live;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
+import greenladder.item.Teams;
+import greenladder.item.Teams.TeamForm;
 import greenladder.live.Streams.Event;
 import greenladder.people.SignedIn;
 import io.micrometer.core.instrument.MeterRegistry;
@@ -31,6 +33,7 @@ public class StreamsIntegrationTests extends RunningDemo {
     };
 
     @Autowired private Streams streams;
+    @Autowired private Teams teams;
     @Autowired private MeterRegistry meters;
 
     private HttpClient signedIn(String handle) throws IOException, InterruptedException {
@@ -142,6 +145,31 @@ public class StreamsIntegrationTests extends RunningDemo {
                 .as("what stands under the epic and under the story, and each level")
                 .isEqualTo(2 + 6);
         listeners.forEach(Thread::interrupt);
+    }
+
+    @Test(timeOut = 60_000)
+    public void cardThatTenBoardsShowShouldBeDrawnOnce() throws Exception {
+        var code = api().newProduct();
+        var team =
+                teams.add(
+                        SignedIn.SYSTEM,
+                        new TeamForm("Ten of " + code, List.of("lio.fenn"), List.of(code)));
+        for (int i = 0; i < 300; i++) {
+            api().post(
+                            "/products/" + code + "/items",
+                            "{'level':'story','title':'S%d','team':'%s','state':'under-way'}"
+                                    .formatted(i, team.key()));
+        }
+        var client = signedIn("ines.rowe");
+        var board = "/%s/board?board=%s&of=none&more=500".formatted(code, team.key());
+        assertThat(client.send(request(board).build(), BodyHandlers.ofString()).body())
+                .contains("card-" + code + "300");
+        double cards = drawn("board-card");
+        api().patch("/items/" + code + "7", "{'state':'in-test'}");
+        for (int i = 0; i < 10; i++) {
+            client.send(request(board).build(), BodyHandlers.discarding());
+        }
+        assertThat(drawn("board-card") - cards).isEqualTo(1);
     }
 
     private double drawn(String piece) {

@@ -70,6 +70,9 @@ public class RouteWalkTests extends RunningDemo {
                     "POST /{product:[A-Z]{2,5}}/outline/read",
                     "POST /{product:[A-Z]{2,5}}/quick-add/read",
                     "POST /items/{key}/comments",
+                    "POST /{product:[A-Z]{2,5}}/board/{team}/hold",
+                    "POST /{product:[A-Z]{2,5}}/board/{team}/walk",
+                    "POST /{product:[A-Z]{2,5}}/board/{team}/rules/{key}/try",
                     "POST /comments/{id}",
                     "POST /comments/{id}/remove",
                     "POST /comments/{id}/restore",
@@ -143,6 +146,27 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("POST /{product:[A-Z]{2,5}}/plan/calendars/{team}", "focus=70&weekdays=1");
         WRITES.put("POST /{product:[A-Z]{2,5}}/plan/calendars/{team}/holidays", HOLIDAYS);
         WRITES.put("POST /{product:[A-Z]{2,5}}/plan/calendars/{team}/people/{person}", "hours=3");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/columns", "name=Walk&place=story/done");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/columns/{column}", "limit=3");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/columns/{column}/move", "by=1");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/columns/{column}/remove", "");
+        WRITES.put(
+                "POST /{product:[A-Z]{2,5}}/board/{team}/states", "place=story/done&column=ready");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/cards", "shown=labels");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/usual", "");
+        WRITES.put(
+                "POST /{product:[A-Z]{2,5}}/board/{team}/rules/hand-over",
+                "state=story/done&to=person:lio.fenn");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/rules/step", "state=story/done");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/rules/{key}/switch", "on=true");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/rules/{key}/remove", "");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/add", "title=Walk&column=ready");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/accept", "keys=MSF29");
+        WRITES.put(
+                "PUT /api/v1/teams/{id}/board",
+                "{\"columns\":[{\"name\":\"Walk\",\"states\":[{\"level\":\"story\",\"state\":\"done\"}]}]}");
+        WRITES.put("PUT /api/v1/teams/{id}/rules", "{\"steps\":[]}");
+        WRITES.put("POST /api/v1/items/{key}/accept", "");
         WRITES.put("POST /api/v1/teams/{id}/sprints", "{\"start\":\"2027-05-03\"}");
         WRITES.put("PATCH /api/v1/sprints/{id}", "{\"goal\":\"Walk\"}");
         WRITES.put("DELETE /api/v1/sprints/{id}", "");
@@ -230,6 +254,12 @@ public class RouteWalkTests extends RunningDemo {
                     entry(
                             "POST /{product:[A-Z]{2,5}}/load/{sprint}/place",
                             "task=MSF74&person=lio.fenn"),
+                    entry("POST /{product:[A-Z]{2,5}}/board/{team}/move", "keys=MSF29&column=done"),
+                    entry("POST /items/{key}/report", "state=under-way"),
+                    entry("POST /items/{key}/wait", "reason=Walk"),
+                    entry("POST /items/{key}/hours/{number}/remove", ""),
+                    entry("POST /api/v1/items/{key}/hours", "{\"hours\":1}"),
+                    entry("DELETE /api/v1/items/{key}/hours/{number}", ""),
                     entry("POST /items/{key}/settle", "words=Walk"),
                     entry("POST /{product:[A-Z]{2,5}}/agenda/{key}/through", "words=Walk"),
                     entry("POST /{product:[A-Z]{2,5}}/agenda/{key}/back", "question=Walk"),
@@ -319,6 +349,8 @@ public class RouteWalkTests extends RunningDemo {
                 .replace("{sprint}", "lantern-8")
                 .replace("{release}", "msf-spring-timetable")
                 .replace("{team}", "lantern")
+                .replace("{column}", "ready")
+                .replace("{number}", "1")
                 .replace("{person}", "lio.fenn")
                 .replace("/teams/{id}", "/teams/lantern")
                 .replace("/teams/{key}", "/teams/lantern")

@@ -15,6 +15,7 @@ import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -213,7 +214,7 @@ record PracticeRules(Snapshot after, @Nullable Team before, Team team, Found fou
 
     /** Rules must come to an end, and for a state there is one rule. */
     private void loops(List<HandOver> rules) {
-        var next = new HashMap<String, HandOver>();
+        var next = new LinkedHashMap<String, HandOver>();
         for (var rule : rules) {
             if (rule.on() && next.put(rule.level() + "/" + rule.state(), rule) != null) {
                 wrong(

@@ -4,6 +4,8 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.SprintPlan;
+import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.List;
@@ -63,6 +65,22 @@ public record Reverse(
         return planChanges.stream()
                 .map(PlanChange::subject)
                 .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** Where all is of a kind that has a right of its own, one of it stands for the rest. */
+    @Override
+    public @Nullable String fact() {
+        long kinds = planChanges.stream().map(change -> change.subject().kind()).distinct().count();
+        boolean isMild =
+                kinds == 1
+                        && planChanges.stream()
+                                .allMatch(change ->
+                                        switch (change.subject().kind()) {
+                                            case TEAM -> Team.isOfWork(change.fact());
+                                            case SPRINT -> SprintPlan.isWork(change.fact());
+                                            case RELEASE -> false;
+                                        });
+        return isMild ? planChanges.getFirst().fact() : null;
     }
 
     @Override
