@@ -8,8 +8,6 @@ import greenladder.core.plan.Availability;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.Capacity;
 import greenladder.core.plan.ReleaseFill;
-import greenladder.core.plan.SprintPart;
-import greenladder.core.plan.Sprints;
 import greenladder.core.plan.Velocity;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Snapshot;
@@ -68,7 +66,7 @@ class BenchPages {
         var capacities = new Capacities(snapshot);
         var teams = snapshot.workspace().teamsOf(product.code());
         boolean mayPlan = reader.mayIn(product.code(), Permission.PLAN);
-        var needs = needs(snapshot, teams, place);
+        var needs = needs(snapshot, teams, place, capacities);
         return new BenchPage(
                 product.code(),
                 place.url(),
@@ -81,7 +79,7 @@ class BenchPages {
                         .map(team -> team(snapshot, team, place, capacities, reader))
                         .toList(),
                 waiting.waiting(snapshot, place, reader),
-                making(snapshot, teams),
+                making(capacities, teams),
                 needs.outOfOrder,
                 needs.lines,
                 place.at() == null
@@ -90,14 +88,15 @@ class BenchPages {
     }
 
     /** What stands in the open sprints that are shown, and is taken from the top of what waits. */
-    private static Needs needs(Snapshot snapshot, List<Team> teams, BenchPlace place) {
+    private static Needs needs(
+            Snapshot snapshot, List<Team> teams, BenchPlace place, Capacities capacities) {
         var needs = new Needs(snapshot);
         for (var team : teams) {
-            Sprints.of(snapshot.workspace(), team.key()).stream()
+            capacities.sprints(team.key()).stream()
                     .filter(sprint ->
                             !sprint.isClosed()
                                     && place.ruler().shows(sprint.start(), sprint.finish()))
-                    .flatMap(sprint -> SprintPart.inSprint(snapshot, sprint.key()).stream())
+                    .flatMap(sprint -> capacities.parts(sprint).stream())
                     .forEach(part -> needs.add(snapshot.requireNode(part.item()).item()));
         }
         snapshot.waiting(place.product(), place.level()).stream()
@@ -113,7 +112,7 @@ class BenchPages {
         var capacities = new Capacities(snapshot);
         var troughs = new ArrayList<Trough>();
         for (var team : snapshot.workspace().teamsOf(product.code())) {
-            Sprints.of(snapshot.workspace(), team.key()).stream()
+            capacities.sprints(team.key()).stream()
                     .filter(sprint -> !sprint.isClosed())
                     .limit(MOST_IN_STRIP)
                     .forEach(sprint ->
@@ -127,7 +126,7 @@ class BenchPages {
                 releases(snapshot, place, capacities).stream()
                         .filter(release -> !release.released())
                         .toList(),
-                making(snapshot, teams));
+                making(capacities, teams));
     }
 
     private BenchPage.Dates dates(BenchPlace place) {
@@ -243,7 +242,7 @@ class BenchPages {
             SignedIn reader) {
         var velocity = capacities.velocity(team.key());
         var ruler = place.ruler();
-        var all = Sprints.of(snapshot.workspace(), team.key());
+        var all = capacities.sprints(team.key());
         var drawn = new ArrayList<String>();
         Opened opened = null;
         for (var sprint : all) {
@@ -297,11 +296,11 @@ class BenchPages {
                     completed == null ? Amount.ZERO : completed.points(),
                     committed == null ? null : committed.points());
         }
-        return Trough.of(snapshot, sprint, ruler, capacities.of(sprint), note(snapshot, sprint));
+        return Trough.of(snapshot, sprint, ruler, capacities, note(sprint, capacities));
     }
 
-    private String note(Snapshot snapshot, Sprint sprint) {
-        var availability = Availability.of(snapshot.workspace(), sprint);
+    private String note(Sprint sprint, Capacities capacities) {
+        var availability = capacities.availability(sprint);
         var today = figures.today();
         if (sprint.isRunning()) {
             return daysLeft(availability, sprint, today);
@@ -329,10 +328,10 @@ class BenchPages {
                 : left == 1 ? "last day" : Words.count(left, "day") + " left";
     }
 
-    BenchPage.Making making(Snapshot snapshot, List<Team> teams) {
+    BenchPage.Making making(Capacities capacities, List<Team> teams) {
         var latest =
                 teams.stream()
-                        .flatMap(team -> Sprints.of(snapshot.workspace(), team.key()).stream())
+                        .flatMap(team -> capacities.sprints(team.key()).stream())
                         .map(Sprint::finish)
                         .max(LocalDate::compareTo)
                         .filter(day -> !day.isBefore(figures.today()))

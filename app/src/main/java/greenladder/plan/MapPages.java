@@ -130,7 +130,7 @@ class MapPages {
                             place.under() == null ? "" : place.under().toString(),
                             Words.lower(StoryMap.stories(product).name()),
                             Words.lower(StoryMap.stories(product).plural())),
-                    bench.making(snapshot, snapshot.workspace().teamsOf(product.code())),
+                    bench.making(capacities, snapshot.workspace().teamsOf(product.code())),
                     place.at() == null
                             ? null
                             : panels.of(place.at(), reader, one -> place.at(one.key()).url()));

@@ -4,7 +4,7 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Sprint;
-import greenladder.core.plan.Capacity;
+import greenladder.core.plan.Capacities;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.snapshot.Node;
@@ -91,8 +91,9 @@ record Trough(
     }
 
     static Trough of(
-            Snapshot snapshot, Sprint sprint, Ruler ruler, Capacity capacity, String note) {
-        var parts = SprintPart.inSprint(snapshot, sprint.key());
+            Snapshot snapshot, Sprint sprint, Ruler ruler, Capacities capacities, String note) {
+        var capacity = capacities.of(sprint);
+        var parts = capacities.parts(sprint);
         var candidates = Load.candidates(snapshot, sprint);
         double load = sum(parts.stream().map(SprintPart::amount));
         double tried = sum(candidates.stream().map(SprintPart::ownPart));

@@ -59,6 +59,7 @@ final class Costs {
         page("Item, whole page", 6, "/items/BIG5", false);
         page("Bench, fragment", 6, "/BIG/bench?weeks=12&open=crew-1-2", true);
         page("Sprint page, fragment", 4, "/BIG/sprint?id=crew-1-1", true);
+        page("Board, fragment", 4, "/BIG/board?board=crew-1&of=crew-1-1&lanes=epic", true);
         page("Load, fragment", 4, "/BIG/load?id=crew-1-1", true);
         page("Story map, fragment", 6, "/BIG/map?slices=crew-1", true);
         cost("One field changed", 3, this::change);

@@ -5,6 +5,7 @@ import greenladder.core.item.Sprint;
 import greenladder.core.snapshot.Snapshot;
 import java.math.BigDecimal;
 import java.math.MathContext;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -19,6 +20,13 @@ public record Capacity(@Nullable BigDecimal points, boolean byHand) {
 
     /** The capacity of a sprint of a team whose velocity is this. */
     public static Capacity of(Snapshot snapshot, Sprint sprint, Velocity velocity) {
+        return of(sprint, velocity, () -> Availability.of(snapshot.workspace(), sprint).hours());
+    }
+
+    /**
+     * @param available the hours that there are, asked for only where they count
+     */
+    static Capacity of(Sprint sprint, Velocity velocity, Supplier<BigDecimal> available) {
         var mean = velocity.exactMean();
         if (mean.isEmpty()) {
             var entered = sprint.plan().capacity();
@@ -26,7 +34,7 @@ public record Capacity(@Nullable BigDecimal points, boolean byHand) {
         }
         var usual = velocity.meanHours();
         var noted = sprint.plan().available();
-        var hours = noted != null ? noted : Availability.of(snapshot.workspace(), sprint).hours();
+        var hours = noted != null ? noted : available.get();
         return usual.isEmpty() || usual.get().signum() == 0
                 ? new Capacity(mean.get(), false)
                 : new Capacity(

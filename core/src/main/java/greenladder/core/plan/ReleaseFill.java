@@ -167,7 +167,7 @@ public record ReleaseFill(
                 if (snapshot.workspace().findTeam(team).isEmpty()) {
                     continue;
                 }
-                for (var sprint : Sprints.of(snapshot.workspace(), team)) {
+                for (var sprint : capacities.sprints(team)) {
                     if (!sprint.start().isBefore(from)
                             && !sprint.finish().isAfter(release.date())) {
                         parts.add(new Part(sprint, share(release, sprint)));
@@ -183,7 +183,7 @@ public record ReleaseFill(
                 return points;
             }
             var byRelease = new HashMap<String, BigDecimal>();
-            for (var part : SprintPart.inSprint(snapshot, sprint.key())) {
+            for (var part : capacities.parts(sprint)) {
                 var other = releaseOf(snapshot, part.item());
                 if (other != null && part.amount() != null) {
                     byRelease.merge(other, part.amount().toDecimal(), BigDecimal::add);
