@@ -5,6 +5,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.Refinement;
 import greenladder.core.item.StandardFields;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.Locale;
@@ -43,6 +44,8 @@ public enum Mark {
     RUNNING,
     /** With a team, by the week in which it was done: see {@link #finished}. */
     FINISHED,
+    /** Of a product, by the week in which it was done: see {@link #finished}. */
+    DONE_IN,
     /** Blocked and not done, of a product. */
     BLOCKED,
     /** Waits for an item, by the key of that. */
@@ -73,9 +76,9 @@ public enum Mark {
         return sprint.equals(Refinement.NEXT) ? sprint + "/" + team : sprint;
     }
 
-    /** What a team finished in one week, the week of some day of the workspace's calendar. */
-    public static String finished(String team, LocalDate day) {
-        return team + "/" + Math.floorDiv(day.toEpochDay(), 7);
+    /** What a team, or a product, finished in the week of a day. */
+    public static String finished(String of, LocalDate day) {
+        return of + "/" + Math.floorDiv(day.toEpochDay(), 7);
     }
 
     public static String worked(String person, LocalDate day) {
@@ -119,6 +122,10 @@ public enum Mark {
                 marks.add(new Of(BLOCKED, product));
             }
         }
+        var done = item.times().finishedAt();
+        if (done != null && item.level().carriesPoints()) {
+            marks.add(new Of(DONE_IN, finished(product, dayOf(done))));
+        }
         StandardFields.waitsFor(item)
                 .ifPresent(other -> marks.add(new Of(WAITS_FOR, other.toString())));
         for (var entry : item.details().doing().worked()) {
@@ -139,16 +146,17 @@ public enum Mark {
         return marks.build();
     }
 
+    private static LocalDate dayOf(Instant time) {
+        return LocalDate.ofInstant(time, ZoneOffset.UTC);
+    }
+
     private static void ofTeam(Item item, String team, Stream.Builder<Of> marks) {
         if (!item.level().carriesPoints()) {
             return;
         }
         var finishedAt = item.times().finishedAt();
         if (finishedAt != null) {
-            marks.add(
-                    new Of(
-                            FINISHED,
-                            finished(team, LocalDate.ofInstant(finishedAt, ZoneOffset.UTC))));
+            marks.add(new Of(FINISHED, finished(team, dayOf(finishedAt))));
         } else if (item.sprint() == null && item.category() == Category.TO_DO) {
             marks.add(new Of(QUEUE, team));
         } else if (item.sprint() == null && item.category() == Category.IN_PROGRESS) {

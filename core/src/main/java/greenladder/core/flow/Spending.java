@@ -1,0 +1,177 @@
+package greenladder.core.flow;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.Item;
+import greenladder.core.item.LinkType;
+import greenladder.core.item.Product;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
+
+/** What was finished between two days, by what it was spent on. */
+public final class Spending {
+    /** What items without a value are put under. */
+    public static final String NONE = "none";
+
+    private static final int DAYS_OF_WEEK = 7;
+
+    /** By what work can be summed up; a level's key, such as {@code epic}, is one as well. */
+    public static final List<String> ATTRIBUTES =
+            List.of(
+                    "kind",
+                    "label",
+                    "team",
+                    "assignee",
+                    "sprint",
+                    "release",
+                    "band",
+                    "risk",
+                    "item");
+
+    private Spending() {}
+
+    /**
+     * One value of an attribute. An item with several values counts for each.
+     *
+     * @param points of those that have a size
+     * @param hours invested in them and in their tasks
+     * @param parts by the second attribute
+     */
+    public record Row(String value, int items, Amount points, Amount hours, List<Row> parts) {}
+
+    /**
+     * The point leaves of a product that were finished between two days, both among them. Time
+     * O(weeks + items).
+     */
+    public static List<Node> finished(
+            Snapshot snapshot, Product product, LocalDate from, LocalDate to) {
+        var nodes = new ArrayList<Node>();
+        for (var day = from;
+                day.isBefore(to.plusDays(DAYS_OF_WEEK));
+                day = day.plusDays(DAYS_OF_WEEK)) {
+            for (var node : snapshot.marked(Mark.DONE_IN, Mark.finished(product.code(), day))) {
+                var at = Objects.requireNonNull(node.item().times().finishedAt());
+                var on = LocalDate.ofInstant(at, ZoneOffset.UTC);
+                if (!node.rollUp().hasPointChildren() && !on.isBefore(from) && !on.isAfter(to)) {
+                    nodes.add(node);
+                }
+            }
+        }
+        return nodes;
+    }
+
+    /**
+     * @param then a second attribute; null for none
+     */
+    public static List<Row> by(
+            Snapshot snapshot,
+            Product product,
+            Collection<Node> nodes,
+            String by,
+            @Nullable String then) {
+        var values = values(snapshot, product, by);
+        var groups = new LinkedHashMap<String, List<Node>>();
+        for (var node : nodes) {
+            var those = values.apply(node);
+            (those.isEmpty() ? List.of(NONE) : those)
+                    .forEach(value ->
+                            groups.computeIfAbsent(value, any -> new ArrayList<>()).add(node));
+        }
+        return groups.entrySet().stream()
+                .map(group ->
+                        row(
+                                group.getKey(),
+                                group.getValue(),
+                                then == null
+                                        ? List.of()
+                                        : by(snapshot, product, group.getValue(), then, null)))
+                .sorted(Comparator.comparing(Row::points).reversed().thenComparing(Row::value))
+                .toList();
+    }
+
+    /** Whether work can be summed up by it. */
+    public static boolean isAttribute(Product product, String name) {
+        return ATTRIBUTES.contains(name)
+                || product.levels().find(name).filter(level -> level.carriesPoints()).isPresent();
+    }
+
+    static Row row(String value, Collection<Node> nodes, List<Row> parts) {
+        var points = Amount.ZERO;
+        var hours = Amount.ZERO;
+        for (var node : nodes) {
+            var size = node.rollUp().effective();
+            points = size == null ? points : points.plus(size);
+            var invested = node.rollUp().hoursInvested();
+            hours = invested == null ? hours : hours.plus(invested);
+        }
+        return new Row(value, nodes.size(), points, hours, parts);
+    }
+
+    private static Function<Node, List<String>> values(
+            Snapshot snapshot, Product product, String by) {
+        return switch (by) {
+            case "kind" -> of(Item::kind);
+            case "label" -> node -> node.item().details().labels();
+            case "team" -> of(Item::team);
+            case "assignee" -> of(Item::assignee);
+            case "sprint" -> of(Item::sprint);
+            case "release" -> of(Item::release);
+            case "band" -> of(item -> item.details().refinement().band());
+            case "risk" -> of(item -> item.details().custom().get("risk"));
+            case "item" -> of(item -> item.key().toString());
+            default ->
+                    node ->
+                            snapshot.ancestors(node.item()).stream()
+                                    .map(Node::item)
+                                    .filter(item -> item.level().key().equals(by))
+                                    .map(item -> item.key().toString())
+                                    .toList();
+        };
+    }
+
+    private static Function<Node, List<String>> of(Function<Item, @Nullable String> value) {
+        return node -> Optional.ofNullable(value.apply(node.item())).stream().toList();
+    }
+
+    /**
+     * Bugs that mend, or were found after, work that had been called done, by the item that they
+     * came from.
+     */
+    public static List<Row> rework(Snapshot snapshot, Collection<Node> finished) {
+        Map<String, List<Node>> byOrigin = new LinkedHashMap<>();
+        for (var node : finished) {
+            node.item().details().trace().stream()
+                    .filter(link ->
+                            link.type() == LinkType.FIXES || link.type() == LinkType.FOUND_AFTER)
+                    .filter(link -> snapshot.findNode(link.to()).isPresent())
+                    .forEach(link ->
+                            byOrigin.computeIfAbsent(link.to().toString(), any -> new ArrayList<>())
+                                    .add(node));
+        }
+        return byOrigin.entrySet().stream()
+                .map(origin ->
+                        row(
+                                origin.getKey(),
+                                origin.getValue(),
+                                origin.getValue().stream()
+                                        .map(node ->
+                                                row(
+                                                        node.item().key().toString(),
+                                                        List.of(node),
+                                                        List.of()))
+                                        .toList()))
+                .toList();
+    }
+}

@@ -1,0 +1,208 @@
+package greenladder.core.flow;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.Trees;
+import greenladder.core.change.Command;
+import greenladder.core.change.Decision.Accepted;
+import greenladder.core.change.Decisions;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Category;
+import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+public class FlowTests {
+    private static final LocalDate MONDAY = LocalDate.parse("2026-05-04");
+    private static final List<String> STATES =
+            List.of("to-do", "ready", "under-way", "in-test", "done", "dropped");
+
+    private Snapshot snapshot = Trees.empty();
+    private PastFold fold = new PastFold();
+
+    private void does(Instant at, Command command) {
+        if (Decisions.decide(snapshot, command, at) instanceof Accepted accepted) {
+            snapshot = accepted.after();
+            fold.take(at, accepted.changes(), snapshot.workspace());
+        }
+    }
+
+    private static Instant at(int day, int hour) {
+        return MONDAY.plusDays(day).atTime(hour, 0).toInstant(ZoneOffset.UTC);
+    }
+
+    private void makes(int day, String title, String size) {
+        does(
+                at(day, 9),
+                new Command.Create(
+                        "MSF",
+                        List.of(
+                                Command.NewItem.of(
+                                        Map.of("level", "story", "title", title, "size", size)))));
+    }
+
+    private void moves(int day, int hour, int item, String state) {
+        does(at(day, hour), new Command.Edit(List.of(Trees.key(item)), Map.of("state", state)));
+    }
+
+    private Flow flow(int from, int to, boolean points, ZoneId zone) {
+        return Flow.of(
+                fold.of("MSF"),
+                new Flow.Query(
+                        MONDAY.plusDays(from),
+                        MONDAY.plusDays(to),
+                        "story",
+                        null,
+                        points,
+                        zone,
+                        at(to, 23)));
+    }
+
+    private void begin() {
+        snapshot = Trees.empty();
+        fold = new PastFold();
+    }
+
+    @Test
+    public void leadAndCycleShouldRunToTheLastFinish() {
+        begin();
+        makes(0, "A", "3");
+        moves(1, 9, 1, "under-way");
+        moves(2, 9, 1, "done");
+        moves(3, 9, 1, "in-test");
+        moves(5, 9, 1, "done");
+
+        var passage = flow(0, 6, true, ZoneOffset.UTC).passages().getFirst();
+
+        assertThat(passage.leadDays()).isEqualTo(5.0);
+        assertThat(passage.cycleDays()).isEqualTo(4.0);
+        assertThat(passage.reopened()).isEqualTo(1);
+        // On the fourth day it was not done.
+        assertThat(flow(0, 4, true, ZoneOffset.UTC).ages().getFirst().days()).isBetween(3.5, 3.7);
+    }
+
+    @Test
+    public void daysShouldTellWhatStoodWhereAtTheirEnd() {
+        begin();
+        makes(0, "A", "3");
+        makes(1, "B", "5");
+        moves(1, 12, 1, "under-way");
+        moves(2, 12, 1, "done");
+        moves(3, 12, 2, "dropped");
+
+        var days = flow(0, 3, true, ZoneOffset.UTC).days();
+
+        assertThat(days)
+                .extracting(Flow.Day::toDo)
+                .extracting(Amount::toString)
+                .containsExactly("3", "5", "5", "0");
+        assertThat(days)
+                .extracting(Flow.Day::inProgress)
+                .extracting(Amount::toString)
+                .containsExactly("0", "3", "0", "0");
+        assertThat(days)
+                .extracting(Flow.Day::done)
+                .extracting(Amount::toString)
+                .containsExactly("0", "0", "3", "3");
+        assertThat(flow(0, 3, false, ZoneOffset.UTC).weeks().getFirst().points()).hasToString("3");
+    }
+
+    @Test
+    public void daysShouldEndInTheZone() {
+        begin();
+        makes(0, "A", "3");
+        moves(1, 23, 1, "done");
+
+        assertThat(flow(1, 2, true, ZoneOffset.UTC).days().getFirst().done()).hasToString("3");
+        assertThat(flow(1, 2, true, ZoneId.of("Asia/Tokyo")).days().getFirst().done())
+                .hasToString("0");
+    }
+
+    @DataProvider
+    Object[][] seeds() {
+        return new Object[][] {{1L}, {2L}, {3L}};
+    }
+
+    /** Days and passages against snapshots that were kept at the end of each day. */
+    @Test(dataProvider = "seeds")
+    public void figuresShouldEqualASlowSecondComputation(long seed) {
+        begin();
+        var random = new Random(seed);
+        var ends = new HashMap<Integer, Snapshot>();
+        int days = 60;
+        for (int day = 0; day < days; day++) {
+            for (int i = 0; i < 12; i++) {
+                int count = snapshot.order().size();
+                if (count < 5 || random.nextInt(6) == 0) {
+                    makes(day, "S" + count, Integer.toString(1 + random.nextInt(8)));
+                } else {
+                    var key = 1 + random.nextInt(count);
+                    moves(day, 10 + i, key, STATES.get(random.nextInt(STATES.size())));
+                }
+            }
+            ends.put(day, snapshot);
+        }
+        var flow = flow(0, days - 1, true, ZoneOffset.UTC);
+        for (int day = 0; day < days; day++) {
+            for (var category : List.of(Category.TO_DO, Category.IN_PROGRESS, Category.DONE)) {
+                assertThat(sum(flow.days().get(day), category))
+                        .as("%s on day %d", category, day)
+                        .isEqualTo(slow(ends.get(day), category));
+            }
+        }
+        var done = new ArrayList<ItemKey>();
+        snapshot.order()
+                .slots()
+                .forEach(slot -> {
+                    if (snapshot.requireNode(slot.key()).item().isDone()) {
+                        done.add(slot.key());
+                    }
+                });
+        assertThat(
+                        flow.passages().stream()
+                                .filter(one -> one.finished() != null)
+                                .map(Flow.Passage::item))
+                .containsExactlyInAnyOrderElementsOf(done);
+        assertThat(flow.passages())
+                .filteredOn(one -> one.finished() != null)
+                .allSatisfy(one ->
+                        assertThat(one.finished())
+                                .isEqualTo(
+                                        snapshot.requireNode(one.item())
+                                                .item()
+                                                .times()
+                                                .finishedAt()));
+    }
+
+    private static Amount sum(Flow.Day day, Category category) {
+        return switch (category) {
+            case TO_DO -> day.toDo();
+            case IN_PROGRESS -> day.inProgress();
+            case DONE -> day.done();
+            case DROPPED -> Amount.ZERO;
+        };
+    }
+
+    private static Amount slow(Snapshot snapshot, Category category) {
+        var sum = new Amount[] {Amount.ZERO};
+        snapshot.order()
+                .slots()
+                .forEach(slot -> {
+                    var item = snapshot.requireNode(slot.key()).item();
+                    if (item.category() == category && item.size() != null) {
+                        sum[0] = sum[0].plus(item.size());
+                    }
+                });
+        return sum[0];
+    }
+}
