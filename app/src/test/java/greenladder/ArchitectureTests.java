@@ -64,7 +64,7 @@ public class ArchitectureTests {
 
     @DataProvider
     public Object[][] stages() {
-        return new Object[][] {{"breakdown"}, {"trace"}, {"plan"}, {"work"}};
+        return new Object[][] {{"breakdown"}, {"trace"}, {"plan"}, {"work"}, {"track"}};
     }
 
     @Test(dataProvider = "stages")

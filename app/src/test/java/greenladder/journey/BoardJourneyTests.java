@@ -244,6 +244,20 @@ public class BoardJourneyTests extends BrowserTest {
     }
 
     @Test
+    public void flowShouldTellWhatWasFinishedAndOpenIt() {
+        api().patch("/items/" + key(1), "{'state':'under-way'}");
+        api().patch("/items/" + key(1), "{'state':'done'}");
+        api().patch("/items/" + key(2), "{'state':'under-way'}");
+        var page = signedIn("Lio Fenn");
+        page.navigate("/" + product + "/flow");
+        requireAccessible(page, "flow");
+        assertThat(page.locator(".track-words")).containsText("1 story finished in 13 weeks");
+        assertThat(page.locator("[aria-label='Under way']")).containsText("Board");
+        page.locator(".cycle-dot").click();
+        assertThat(page.locator("#side-panel")).containsText("Scan");
+    }
+
+    @Test
     public void listShouldShowTheSameStateByState() {
         var page = board("Lio Fenn", "&as=list");
         requireAccessible(page, "grouped list");

@@ -1,0 +1,43 @@
+package greenladder.track;
+
+import greenladder.core.item.ItemKey;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Look;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Shows how work of a product flowed. */
+@Controller
+class FlowController {
+    private final FlowPages pages;
+    private final Frames frames;
+
+    FlowController(FlowPages pages, Frames frames) {
+        this.pages = pages;
+        this.frames = frames;
+    }
+
+    /**
+     * @param of a team's key; empty for all
+     */
+    @GetMapping("/{product:[A-Z]{2,5}}/flow")
+    String flow(
+            Look look,
+            @RequestParam(defaultValue = "") String of,
+            @RequestParam(defaultValue = "") String level,
+            @RequestParam(defaultValue = "") String weeks,
+            @RequestParam(defaultValue = "") String by,
+            @RequestParam(defaultValue = "") String at,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        int span = weeks.matches("\\d{1,3}") ? Integer.parseInt(weeks) : 0;
+        var place = pages.place(look, of, level, span, by);
+        model.addAttribute("page", pages.page(look, place, ItemKey.parse(at).orElse(null)));
+        model.addAttribute("frame", frames.of(look, View.FLOW));
+        return fragment ? "track/flow :: view" : "track/flow";
+    }
+}

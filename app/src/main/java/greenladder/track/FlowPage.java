@@ -1,0 +1,104 @@
+package greenladder.track;
+
+import greenladder.chart.Axis.Tick;
+import greenladder.panel.ItemPanel;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How work of a product flowed.
+ *
+ * @param words what it says in one sentence
+ * @param cumulative null where nothing happened yet
+ * @param cycles null where nothing was finished
+ */
+record FlowPage(
+        String product,
+        String url,
+        long operation,
+        List<Choice> teams,
+        List<Choice> levels,
+        List<Choice> spans,
+        List<Choice> measures,
+        String measure,
+        String words,
+        @Nullable Cumulative cumulative,
+        @Nullable Cycles cycles,
+        List<Week> weeks,
+        List<Age> ages,
+        @Nullable ItemPanel panel) {
+    static final int WIDTH = 720;
+    static final int HEIGHT = 240;
+    static final int LEFT = 46;
+    static final int RIGHT = 70;
+    static final int TOP = 16;
+    static final int BOTTOM = HEIGHT - 24;
+
+    record Choice(String url, String label, boolean current) {}
+
+    /**
+     * What stood in each category at the end of each day, as areas on each other.
+     *
+     * @param done path of the area, as are the others
+     * @param labels what each is, at the end of its line
+     */
+    record Cumulative(
+            int width,
+            int height,
+            int bottom,
+            int right,
+            List<Tick> across,
+            List<Tick> up,
+            String done,
+            String inProgress,
+            String toDo,
+            List<Label> labels,
+            List<Day> days) {}
+
+    record Label(int y, String text) {}
+
+    record Day(String date, String toDo, String inProgress, String done, String scope) {}
+
+    /**
+     * @param lines percentiles across
+     */
+    record Cycles(
+            int width,
+            int height,
+            int bottom,
+            int right,
+            List<Tick> across,
+            List<Tick> up,
+            List<Dot> dots,
+            List<Line> lines,
+            List<Row> rows) {}
+
+    record Dot(String key, int x, int y, String words) {}
+
+    record Line(int y, String text) {}
+
+    record Row(
+            String key,
+            String title,
+            String finished,
+            String cycle,
+            String lead,
+            String reopened) {}
+
+    /**
+     * @param bar its length, in percent
+     */
+    record Week(String monday, String items, String points, int bar) {}
+
+    /**
+     * @param old whether it takes longer than most did
+     */
+    record Age(
+            String key,
+            String title,
+            String state,
+            String person,
+            String days,
+            int bar,
+            boolean old) {}
+}

@@ -1,0 +1,76 @@
+package greenladder.api;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.RunningDemo;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+public class FlowApiIntegrationTests extends RunningDemo {
+    /** Story 1 is done twice, bug 2 mends it, story 3 is under way. */
+    private String made() {
+        var code = api().newProduct();
+        api().post("/products/" + code + "/items", "{'level':'story','title':'A','size':5}");
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'level':'story','kind':'bug','title':'B','size':2}");
+        api().post("/products/" + code + "/items", "{'level':'story','title':'C','size':3}");
+        for (var state : new String[] {"under-way", "done", "in-test", "done"}) {
+            api().patch("/items/" + code + "1", "{'state':'%s'}".formatted(state));
+        }
+        api().post("/items/" + code + "2/links", "{'type':'fixes','to':'%s1'}".formatted(code));
+        api().patch("/items/" + code + "2", "{'state':'done'}");
+        api().patch("/items/" + code + "3", "{'state':'under-way'}");
+        return code;
+    }
+
+    @Test
+    public void flowShouldTellDaysPassagesAndAges() {
+        var code = made();
+        var flow = api().get("/products/" + code + "/flow").body();
+
+        var today = flow.path("days").get(flow.path("days").size() - 1);
+        assertThat(today.path("done").asInt()).isEqualTo(7);
+        assertThat(today.path("inProgress").asInt()).isEqualTo(3);
+        assertThat(today.path("scope").asInt()).isEqualTo(10);
+        assertThat(flow.path("items").get(0).path("reopened").asInt()).isEqualTo(1);
+        assertThat(flow.path("items").get(1).path("cycleDays").isNull()).isTrue();
+        assertThat(flow.path("ageing").get(0).path("key").asString()).isEqualTo(code + "3");
+        assertThat(flow.path("leadTimeDays").path("n").asInt()).isEqualTo(2);
+        var byState = api().get("/products/" + code + "/flow?by=state").body().path("days");
+        assertThat(byState.get(byState.size() - 1).path("states").path("under-way").asInt())
+                .isEqualTo(1);
+    }
+
+    @Test
+    public void spendingAndReworkShouldTellTheirItems() {
+        var code = made();
+        var spending = api().get("/products/" + code + "/spending?by=kind&then=item").body();
+        assertThat(spending.path("items").get(0).path("value").asString()).isEqualTo("story");
+        assertThat(spending.path("items").get(1).path("points").asInt()).isEqualTo(2);
+        assertThat(spending.path("items").get(1).path("parts").get(0).path("value").asString())
+                .isEqualTo(code + "2");
+
+        var rework = api().get("/products/" + code + "/rework").body();
+        assertThat(rework.path("items").get(0).path("value").asString()).isEqualTo(code + "1");
+        assertThat(rework.path("reopened").get(0).path("times").asInt()).isEqualTo(1);
+    }
+
+    @DataProvider
+    Object[][] wrong() {
+        return new Object[][] {
+            {"/flow?from=2026-05-09&to=2026-05-01"},
+            {"/flow?from=1991-01-01"},
+            {"/flow?from=soon"},
+            {"/flow?level=floor"},
+            {"/flow?by=colour"},
+            {"/spending?by=colour"},
+            {"/spending?by=kind&then=colour"},
+        };
+    }
+
+    @Test(dataProvider = "wrong")
+    public void wrongQuestionShouldBeRefused(String question) {
+        assertThat(api().get("/products/MSF" + question).status()).isEqualTo(422);
+    }
+}
