@@ -22,6 +22,7 @@ public enum View {
     BOARD(Stage.DO, "Board", "board", "board", "plan"),
     WORK(Stage.DO, "My work", "work", "board", "work"),
     BLOCKED(Stage.DO, "Blocked", "blocked", "board", "work"),
+    REPORT(Stage.TRACK, "Sprint report", "report", "chart", "track"),
     FLOW(Stage.TRACK, "Flow", "flow", "chart", "track"),
     THREADS(Stage.TRACE, "Threads", "threads", "threads");
 

@@ -121,7 +121,7 @@ document.addEventListener(
       last = card.dataset.key;
     } else if (card) {
       last = card.dataset.key;
-    } else if (event.target.closest?.("li.item-card:not(.tray-card)") && !event.target.closest("button, a, form, #menu")) {
+    } else if (event.target.closest?.("li.item-card:not(.tray-card)") && !event.target.closest("button, a, form, summary, select, label, #menu")) {
       link(event.target.closest(".item-card")).click();
     }
   },

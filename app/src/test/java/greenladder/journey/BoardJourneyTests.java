@@ -167,6 +167,7 @@ public class BoardJourneyTests extends BrowserTest {
         page.locator("#setup-under-way [name=limit]").fill("1");
         page.locator("#setup-under-way form button").click();
         card(page, 1).dragTo(column(page, "under-way"));
+        assertThat(page.locator("[data-head='under-way']")).containsText("1 of 1");
         card(page, 2).dragTo(column(page, "under-way"));
         assertThat(page.locator("[data-head='under-way']")).containsText("2 of 1");
         assertThat(page.locator("[data-head='under-way'] .peg-hole.over")).hasCount(1);
@@ -254,6 +255,25 @@ public class BoardJourneyTests extends BrowserTest {
         assertThat(page.locator(".track-words")).containsText("1 story finished in 13 weeks");
         assertThat(page.locator("[aria-label='Under way']")).containsText("Board");
         page.locator(".cycle-dot").click();
+        assertThat(page.locator("#side-panel")).containsText("Scan");
+    }
+
+    @Test
+    public void sprintReportShouldTellTheBurndownAndWhatCameIn() {
+        api().post("/teams/" + team + "/sprints", "{'start':'2026-05-04','name':'Tide {n}'}");
+        api().post("/sprints/" + team + "-1/items", "{'items':['%s']}".formatted(key(1)));
+        api().post("/sprints/" + team + "-1/start", "{}");
+        api().post("/sprints/" + team + "-1/items", "{'items':['%s']}".formatted(key(2)));
+        var page = signedIn("Lio Fenn");
+        page.navigate("/" + product + "/report");
+        requireAccessible(page, "sprint report");
+        assertThat(page.locator(".track-words")).containsText("8 of 8 points left");
+        assertThat(page.locator(".track-words")).containsText("scope +3 since the start");
+        assertThat(page.locator(".flag")).hasCount(1);
+        page.locator("#burndown-points-table > summary").click();
+        assertThat(page.locator("#burndown-points-table")).containsText(key(2) + " added, +3");
+        page.locator("[id='figure-Committed'] > summary").click();
+        page.locator("[id='figure-Committed'] a").click();
         assertThat(page.locator("#side-panel")).containsText("Scan");
     }
 

@@ -1,0 +1,255 @@
+package greenladder.track;
+
+import greenladder.chart.Axis;
+import greenladder.chart.Axis.Tick;
+import greenladder.core.item.Amount;
+import greenladder.core.plan.SprintReport;
+import greenladder.core.plan.SprintReport.ScopeChange;
+import greenladder.track.ReportPage.Burndown;
+import greenladder.track.ReportPage.Flag;
+import greenladder.track.ReportPage.Label;
+import greenladder.track.ReportPage.Row;
+import greenladder.track.ReportPage.Span;
+import greenladder.web.Words;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/** Draws how the work of a sprint went down day by day. */
+record Burndowns(SprintReport report, LocalDate today) {
+    private static final int WIDTH = FlowPage.WIDTH;
+    private static final int HEIGHT = FlowPage.HEIGHT;
+    private static final int LEFT = FlowPage.LEFT;
+    private static final int RIGHT = FlowPage.WIDTH - FlowPage.RIGHT;
+    private static final int MOST_DATES = 8;
+
+    /** In points; null before the start. */
+    @Nullable Burndown points() {
+        var days = report.days();
+        if (days.isEmpty()) {
+            return null;
+        }
+        double most =
+                days.stream()
+                        .mapToDouble(
+                                day -> Math.max(day.ideal().doubleValue(), number(day.scope())))
+                        .max()
+                        .orElse(0);
+        var up = Axis.linear(0, Math.max(1, most), FlowPage.BOTTOM, FlowPage.TOP);
+        return drawn(
+                "points",
+                "Points left at the end of each day",
+                "points",
+                up,
+                SprintReport.Day::remaining,
+                path(days, up, day -> day.ideal().doubleValue()),
+                path(days, up, day -> day.scope() == null ? null : number(day.scope())));
+    }
+
+    /** In hours; null where no task has any. */
+    @Nullable Burndown hours() {
+        double most =
+                report.days().stream()
+                        .mapToDouble(day -> number(day.remainingHours()))
+                        .max()
+                        .orElse(0);
+        if (most == 0) {
+            return null;
+        }
+        var up = Axis.linear(0, most, FlowPage.BOTTOM, FlowPage.TOP);
+        return drawn(
+                "hours",
+                "Hours left at the end of each day",
+                "hours",
+                up,
+                SprintReport.Day::remainingHours,
+                "",
+                "");
+    }
+
+    private Burndown drawn(
+            String id,
+            String title,
+            String unit,
+            Axis up,
+            Function<SprintReport.Day, @Nullable Amount> left,
+            String ideal,
+            String scope) {
+        var days = report.days();
+        return new Burndown(
+                id,
+                title,
+                unit,
+                WIDTH,
+                HEIGHT,
+                FlowPage.BOTTOM,
+                RIGHT,
+                dates(),
+                up.ticks(Words::score),
+                off(),
+                path(days, up, day -> left.apply(day) == null ? null : number(left.apply(day))),
+                ideal,
+                scope,
+                scope.isEmpty() ? List.of() : flags(up),
+                labels(up, left, !ideal.isEmpty()),
+                days.stream()
+                        .filter(day -> day.date().equals(today))
+                        .map(day -> x(days.indexOf(day)))
+                        .findFirst()
+                        .orElse(0),
+                days.stream()
+                        .map(day ->
+                                new Row(
+                                        Words.day(day.date()),
+                                        left.apply(day) == null ? "" : Words.of(left.apply(day)),
+                                        ideal.isEmpty() ? "" : Words.score(day.ideal()),
+                                        scope.isEmpty() || day.scope() == null
+                                                ? ""
+                                                : Words.of(day.scope()),
+                                        scope.isEmpty()
+                                                ? ""
+                                                : day.changes().stream()
+                                                        .map(Burndowns::words)
+                                                        .collect(Collectors.joining("; "))))
+                        .toList());
+    }
+
+    private List<Label> labels(
+            Axis up, Function<SprintReport.Day, @Nullable Amount> left, boolean more) {
+        var days = report.days();
+        var labels = new ArrayList<Label>();
+        for (int i = days.size() - 1; i >= 0; i--) {
+            var now = left.apply(days.get(i));
+            if (now != null) {
+                var scope = days.get(i).scope();
+                labels.add(new Label(x(i) + 5, up.at(number(now)) + 13, "left"));
+                if (more && scope != null && !scope.equals(now)) {
+                    labels.add(new Label(x(i) + 5, up.at(number(scope)) + 4, "in all"));
+                }
+                break;
+            }
+        }
+        if (more) {
+            var last = days.getLast();
+            labels.add(
+                    new Label(
+                            x(days.size() - 1) + 5,
+                            up.at(last.ideal().doubleValue()) - 2,
+                            "ideal"));
+        }
+        return labels;
+    }
+
+    private int x(int day) {
+        int days = report.days().size();
+        return Axis.linear(0, Math.max(1, days), LEFT, RIGHT).at(day + 1.0);
+    }
+
+    /** From the beginning of the first day, where nothing was done yet, over the end of each. */
+    private String path(
+            List<SprintReport.Day> days,
+            Axis up,
+            Function<SprintReport.Day, @Nullable Double> value) {
+        var path = new StringBuilder();
+        for (int i = 0; i < days.size(); i++) {
+            var at = value.apply(days.get(i));
+            if (at == null) {
+                break;
+            }
+            path.append(path.isEmpty() ? "M" : " L").append(x(i)).append(' ').append(up.at(at));
+        }
+        return path.toString();
+    }
+
+    private List<Tick> dates() {
+        var days = report.days();
+        int step = Math.max(1, (days.size() + MOST_DATES - 1) / MOST_DATES);
+        var ticks = new ArrayList<Tick>();
+        for (int i = 0; i < days.size(); i += step) {
+            ticks.add(new Tick(x(i), Words.day(days.get(i).date()).replaceAll(" \\d{4}$", "")));
+        }
+        return ticks;
+    }
+
+    private List<Span> off() {
+        var days = report.days();
+        var spans = new ArrayList<Span>();
+        for (int i = 0; i < days.size(); i++) {
+            if (!days.get(i).workingDay()) {
+                spans.add(new Span(x(i - 1), x(i) - x(i - 1)));
+            }
+        }
+        return spans;
+    }
+
+    private List<Flag> flags(Axis up) {
+        var flags = new ArrayList<Flag>();
+        var days = report.days();
+        for (int i = 0; i < days.size(); i++) {
+            int foot = up.at(number(days.get(i).scope()));
+            for (var change : days.get(i).changes()) {
+                boolean isDown =
+                        change.points().thousandths() < 0
+                                || change.what() == ScopeChange.What.REMOVED;
+                int top = foot - 16;
+                flags.add(
+                        new Flag(
+                                change.item().toString(),
+                                isDown
+                                        ? "M%1$d %2$d V%3$d M%1$d %4$d l9 4 l-9 4"
+                                                .formatted(x(i), foot, top, foot - 8)
+                                        : "M%1$d %2$d V%3$d l9 4 l-9 4".formatted(x(i), foot, top),
+                                words(change)));
+                foot = top;
+            }
+        }
+        return flags;
+    }
+
+    private static String words(ScopeChange change) {
+        return "%s %s, %s"
+                .formatted(change.item(), change.what().label(), Words.signed(signed(change)));
+    }
+
+    private static Amount signed(ScopeChange change) {
+        return change.what() == ScopeChange.What.REMOVED && change.points().thousandths() > 0
+                ? new Amount(-change.points().thousandths())
+                : change.points();
+    }
+
+    private static double number(@Nullable Amount amount) {
+        return amount == null ? 0 : amount.toDecimal().doubleValue();
+    }
+
+    /** What the last day with figures says, held against the ideal. */
+    String inWords() {
+        var told = report.days().stream().filter(day -> day.remaining() != null).toList();
+        if (told.isEmpty() || report.committed() == null) {
+            return "It has not started yet.";
+        }
+        var day = told.getLast();
+        var left = Objects.requireNonNull(day.remaining());
+        double ahead = day.ideal().doubleValue() - number(left);
+        var scope = Objects.requireNonNullElse(day.scope(), Amount.ZERO);
+        var grown = scope.minus(report.committed().tally().points());
+        return "%s of %s points left; %s%s."
+                .formatted(
+                        Words.of(left),
+                        Words.of(scope),
+                        Math.abs(ahead) < 0.5
+                                ? "on the ideal line"
+                                : "%s points %s the ideal line"
+                                        .formatted(
+                                                Words.score(
+                                                        java.math.BigDecimal.valueOf(
+                                                                Math.abs(ahead))),
+                                                ahead > 0 ? "ahead of" : "behind"),
+                        grown.thousandths() == 0
+                                ? ""
+                                : ", scope %s since the start".formatted(Words.signed(grown)));
+    }
+}

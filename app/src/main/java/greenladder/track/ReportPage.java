@@ -1,0 +1,106 @@
+package greenladder.track;
+
+import greenladder.chart.Axis.Tick;
+import greenladder.panel.ItemPanel;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * What became of a sprint.
+ *
+ * @param head null where there is no sprint
+ * @param words what the burndown means, in a sentence
+ * @param points null before the start
+ * @param hours null where no task has hours
+ * @param velocity null where no sprint of the team is closed
+ */
+record ReportPage(
+        String product,
+        String url,
+        long operation,
+        List<FlowPage.Choice> sprints,
+        @Nullable Head head,
+        String words,
+        List<Figure> figures,
+        @Nullable Burndown points,
+        @Nullable Burndown hours,
+        @Nullable Velocities velocity,
+        @Nullable ItemPanel panel) {
+
+    record Head(String name, String team, String dates, String goal, String sprintUrl) {}
+
+    /**
+     * @param items that make it up
+     */
+    record Figure(String label, String count, String points, List<Item> items) {}
+
+    record Item(String key, String title) {}
+
+    /**
+     * @param left path of what remained
+     * @param ideal path of what would be left if as much was done each working day; empty for none
+     * @param scope path of all that the sprint held; empty for none
+     * @param flags changes of what it holds
+     * @param labels what each line is
+     * @param today where today is; 0 for outside
+     */
+    record Burndown(
+            String id,
+            String title,
+            String unit,
+            int width,
+            int height,
+            int bottom,
+            int right,
+            List<Tick> across,
+            List<Tick> up,
+            List<Span> off,
+            String left,
+            String ideal,
+            String scope,
+            List<Flag> flags,
+            List<Label> labels,
+            int today,
+            List<Row> rows) {}
+
+    /** What a line is, at its end. */
+    record Label(int x, int y, String text) {}
+
+    /** Days on which nobody works. */
+    record Span(int at, int wide) {}
+
+    /**
+     * @param path of a small pennant, up for what was added, down for what was removed
+     */
+    record Flag(String key, String path, String words) {}
+
+    record Row(String date, String left, String ideal, String scope, String changes) {}
+
+    /**
+     * @param mean where it stands; its words beside it
+     */
+    record Velocities(
+            int width,
+            int height,
+            int bottom,
+            int right,
+            List<Tick> up,
+            List<Bar> bars,
+            int mean,
+            String meanInWords,
+            String words) {}
+
+    /**
+     * @param committed height of what was committed; 0 where that is not known
+     */
+    record Bar(
+            String name,
+            String url,
+            int x,
+            int wide,
+            int committedAt,
+            int committed,
+            int completedAt,
+            int completed,
+            String words) {}
+}

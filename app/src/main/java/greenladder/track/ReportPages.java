@@ -1,0 +1,244 @@
+package greenladder.track;
+
+import greenladder.chart.Axis;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
+import greenladder.core.item.Sprint;
+import greenladder.core.item.Team;
+import greenladder.core.plan.SprintReport;
+import greenladder.core.plan.SprintReport.Share;
+import greenladder.core.plan.Sprints;
+import greenladder.core.plan.Velocity;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Asked;
+import greenladder.item.Look;
+import greenladder.panel.ItemPanels;
+import greenladder.planning.SprintFigures;
+import greenladder.track.FlowPage.Choice;
+import greenladder.track.ReportPage.Bar;
+import greenladder.track.ReportPage.Figure;
+import greenladder.track.ReportPage.Head;
+import greenladder.track.ReportPage.Item;
+import greenladder.track.ReportPage.Velocities;
+import greenladder.web.Words;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the report of a sprint, running or closed. */
+@Component
+class ReportPages {
+    private static final int SPRINTS_SHOWN = 10;
+    private static final int HEIGHT = 190;
+    private static final int BOTTOM = HEIGHT - 24;
+    private static final double BAR = 0.62;
+
+    private final SprintFigures figures;
+    private final ItemPanels panels;
+
+    ReportPages(SprintFigures figures, ItemPanels panels) {
+        this.figures = figures;
+        this.panels = panels;
+    }
+
+    private static String url(Product product, Sprint sprint) {
+        return "/%s/report?id=%s".formatted(product.code(), sprint.key());
+    }
+
+    /**
+     * @param id key of the sprint; the one that runs, or the last that did, where it is empty
+     */
+    ReportPage page(Look look, String id, @Nullable ItemKey at) {
+        var snapshot = look.snapshot();
+        var product = look.product();
+        var all =
+                snapshot.workspace().teamsOf(product.code()).stream()
+                        .map(Team::key)
+                        .flatMap(team -> Sprints.of(snapshot.workspace(), team).stream())
+                        .toList();
+        var chosen =
+                id.isEmpty()
+                        ? usual(all)
+                        : Optional.of(Asked.sprint(snapshot, id)).filter(all::contains);
+        if (chosen.isEmpty()) {
+            return new ReportPage(
+                    product.code(),
+                    "/%s/report".formatted(product.code()),
+                    look.operation(),
+                    List.of(),
+                    null,
+                    "",
+                    List.of(),
+                    null,
+                    null,
+                    null,
+                    null);
+        }
+        var sprint = chosen.get();
+        var report = figures.report(snapshot.workspace(), sprint);
+        var burndowns = new Burndowns(report, figures.today());
+        var url = url(product, sprint);
+        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        return new ReportPage(
+                product.code(),
+                isThere ? url + "&at=" + at : url,
+                look.operation(),
+                choices(product, all, sprint),
+                new Head(
+                        sprint.name(),
+                        Asked.team(snapshot, sprint.team()).name(),
+                        "%s to %s%s"
+                                .formatted(
+                                        Words.day(sprint.start()),
+                                        Words.day(sprint.finish()),
+                                        sprint.isRunning()
+                                                ? ", running"
+                                                : sprint.isClosed() ? ", closed" : ""),
+                        Objects.requireNonNullElse(sprint.plan().goal(), ""),
+                        "/%s/sprint?id=%s".formatted(product.code(), sprint.key())),
+                burndowns.inWords(),
+                figuresOf(snapshot, sprint, report),
+                burndowns.points(),
+                burndowns.hours(),
+                velocity(snapshot, product, sprint),
+                isThere
+                        ? panels.of(
+                                Objects.requireNonNull(at),
+                                look.reader(),
+                                one -> url + "&at=" + one.key())
+                        : null);
+    }
+
+    private static Optional<Sprint> usual(List<Sprint> all) {
+        return all.stream()
+                .filter(Sprint::isRunning)
+                .findFirst()
+                .or(() ->
+                        all.stream()
+                                .filter(Sprint::isClosed)
+                                .max(Comparator.comparing(Sprint::finish)))
+                .or(() -> all.stream().findFirst());
+    }
+
+    private static List<Choice> choices(Product product, List<Sprint> all, Sprint chosen) {
+        return all.stream()
+                .filter(one -> one.startedAt() != null || one.equals(chosen))
+                .map(one ->
+                        new Choice(
+                                url(product, one),
+                                one.name() + (one.isRunning() ? " · running" : ""),
+                                one.equals(chosen)))
+                .toList();
+    }
+
+    private static List<Figure> figuresOf(Snapshot snapshot, Sprint sprint, SprintReport report) {
+        var figures = new ArrayList<Figure>();
+        if (report.committed() != null) {
+            figures.add(figure(snapshot, "Committed", report.committed()));
+        }
+        figures.add(figure(snapshot, "Added", report.added()));
+        figures.add(figure(snapshot, "Removed", report.removed()));
+        figures.add(
+                new Figure(
+                        "Re-sized",
+                        Words.count(report.resized().items(), "item"),
+                        Words.signed(report.resized().points()),
+                        List.of()));
+        figures.add(figure(snapshot, "Completed", report.completed()));
+        figures.add(
+                figure(
+                        snapshot,
+                        sprint.isClosed() ? "Carried over" : "Left",
+                        report.carriedOver()));
+        return figures;
+    }
+
+    private static Figure figure(Snapshot snapshot, String label, Share share) {
+        return new Figure(
+                label,
+                Words.count(share.tally().items(), "item"),
+                Words.of(share.tally().points()),
+                share.items().stream()
+                        .map(key ->
+                                new Item(
+                                        key.toString(),
+                                        snapshot.findItem(key)
+                                                .map(item -> item.title())
+                                                .orElse("deleted since")))
+                        .toList());
+    }
+
+    private static @Nullable Velocities velocity(
+            Snapshot snapshot, Product product, Sprint sprint) {
+        var shown = Velocity.of(snapshot, sprint.team(), SPRINTS_SHOWN).sprints().reversed();
+        if (shown.isEmpty()) {
+            return null;
+        }
+        double most =
+                shown.stream()
+                        .mapToDouble(one ->
+                                Math.max(
+                                        one.points().toDecimal().doubleValue(),
+                                        one.committed() == null
+                                                ? 0
+                                                : one.committed().toDecimal().doubleValue()))
+                        .max()
+                        .orElse(1);
+        var up = Axis.linear(0, Math.max(1, most), BOTTOM, FlowPage.TOP);
+        int right = FlowPage.WIDTH - FlowPage.RIGHT;
+        double step = (double) (right - FlowPage.LEFT) / Math.max(SPRINTS_SHOWN / 2, shown.size());
+        var bars = new ArrayList<Bar>();
+        for (int i = 0; i < shown.size(); i++) {
+            bars.add(
+                    bar(
+                            product,
+                            shown.get(i),
+                            up,
+                            (int) (FlowPage.LEFT + 8 + i * step),
+                            (int) (step * BAR)));
+        }
+        var usual = Velocity.of(snapshot, sprint.team(), Velocity.WINDOW);
+        double mean = usual.exactMean().map(Number::doubleValue).orElse(0.0);
+        return new Velocities(
+                FlowPage.WIDTH,
+                HEIGHT,
+                BOTTOM,
+                right,
+                up.ticks(Words::score),
+                bars,
+                up.at(mean),
+                "usually " + Words.score(java.math.BigDecimal.valueOf(mean)),
+                "The last %s brought %s to %s points, %s on average."
+                        .formatted(
+                                Words.count(usual.sprints().size(), "sprint"),
+                                Words.of(usual.least()),
+                                Words.of(usual.most()),
+                                Words.score(java.math.BigDecimal.valueOf(mean))));
+    }
+
+    private static Bar bar(Product product, Velocity.Completed one, Axis up, int x, int wide) {
+        int done = up.at(one.points().toDecimal().doubleValue());
+        int committed =
+                one.committed() == null ? BOTTOM : up.at(one.committed().toDecimal().doubleValue());
+        return new Bar(
+                one.sprint().name(),
+                url(product, one.sprint()),
+                x,
+                wide,
+                committed,
+                BOTTOM - committed,
+                done,
+                BOTTOM - done,
+                "%s: completed %s%s"
+                        .formatted(
+                                one.sprint().name(),
+                                Words.of(one.points()),
+                                one.committed() == null
+                                        ? ""
+                                        : " of " + Words.of(one.committed()) + " committed"));
+    }
+}
