@@ -101,6 +101,9 @@ document.addEventListener("keydown", (event) => {
   action(card, event);
 });
 
+// What has a click of its own inside a card.
+const CONTROLS = "button, a, form, summary, select, label, #menu";
+
 document.addEventListener(
   "click",
   (event) => {
@@ -121,7 +124,7 @@ document.addEventListener(
       last = card.dataset.key;
     } else if (card) {
       last = card.dataset.key;
-    } else if (event.target.closest?.("li.item-card:not(.tray-card)") && !event.target.closest("button, a, form, summary, select, label, #menu")) {
+    } else if (event.target.closest?.("li.item-card:not(.tray-card)") && !event.target.closest(CONTROLS)) {
       link(event.target.closest(".item-card")).click();
     }
   },
