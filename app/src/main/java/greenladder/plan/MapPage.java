@@ -81,9 +81,19 @@ record MapPage(
             String totals,
             @Nullable Gauge gauge,
             SprintPage.@Nullable Head head,
+            @Nullable Naming naming,
             boolean takesIn,
             String cells,
             String moreUrl) {}
+
+    /**
+     * How a slice is named and dated anew, where its head has no form for that.
+     *
+     * @param url where it is sent
+     * @param finish the last day, or the date of a release
+     * @param finishField what that is called there
+     */
+    record Naming(String url, String start, String finish, String finishField) {}
 
     /** A card, before it is drawn. */
     record CardModel(

@@ -17,6 +17,7 @@ import greenladder.panel.ItemPanels;
 import greenladder.people.Permission;
 import greenladder.plan.MapPage.CardModel;
 import greenladder.plan.MapPage.Column;
+import greenladder.plan.MapPage.Naming;
 import greenladder.plan.MapPage.Slice;
 import greenladder.plan.MapPage.Stretch;
 import greenladder.plan.MapPage.Tray;
@@ -177,6 +178,7 @@ class MapPages {
                                 "in their open sprints",
                                 "",
                                 null,
+                                null,
                                 null));
             }
             slices.add(
@@ -186,6 +188,7 @@ class MapPages {
                             "Not planned",
                             "",
                             unplannedWords(),
+                            null,
                             null,
                             null));
             return slices;
@@ -233,7 +236,19 @@ class MapPages {
                                     capacities.velocity(sprint.team()),
                                     capacity,
                                     look.reader())
-                            : null);
+                            : null,
+                    isToAct || !mayPlan()
+                            ? null
+                            : new Naming(
+                                    "/%s/plan/sprints/%s"
+                                            .formatted(place.product().code(), sprint.key()),
+                                    sprint.start().toString(),
+                                    sprint.finish().toString(),
+                                    "finish"));
+        }
+
+        private boolean mayPlan() {
+            return look.reader().mayIn(place.product().code(), Permission.PLAN);
         }
 
         private Slice slice(Release release, ReleaseFill fill) {
@@ -248,7 +263,15 @@ class MapPages {
                     "by " + Words.day(release.date()),
                     totals.inWords(),
                     BenchPages.gauge(fill),
-                    null);
+                    null,
+                    !mayPlan()
+                            ? null
+                            : new Naming(
+                                    "/%s/plan/releases/%s"
+                                            .formatted(place.product().code(), release.key()),
+                                    release.start() == null ? "" : release.start().toString(),
+                                    release.date().toString(),
+                                    "date"));
         }
 
         private Slice slice(
@@ -258,7 +281,8 @@ class MapPages {
                 String dates,
                 String totals,
                 BenchPage.@Nullable Gauge gauge,
-                SprintPage.@Nullable Head head) {
+                SprintPage.@Nullable Head head,
+                @Nullable Naming naming) {
             int most = key.equals(place.more()) ? MOST_IN_CELL : IN_CELL;
             boolean takesIn = !kind.equals("others");
             var drawn = new MapCells(kind, key, name, takesIn && mayShape, storyName);
@@ -281,6 +305,7 @@ class MapPages {
                     totals,
                     gauge,
                     head,
+                    naming,
                     takesIn,
                     drawn.html(),
                     isMore ? place.showing(key).url() : "");
@@ -331,6 +356,7 @@ class MapPages {
                     url("sprint", sprint.key()),
                     "as it stood at its close",
                     "%d done, %d carried over".formatted(done, cards.size() - done),
+                    null,
                     null,
                     null,
                     false,

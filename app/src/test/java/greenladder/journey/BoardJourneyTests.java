@@ -278,6 +278,45 @@ public class BoardJourneyTests extends BrowserTest {
     }
 
     @Test
+    public void cardShouldStayOutOfALaneThatIsNotItsOwn() {
+        item("{'level':'epic','title':'Books'}");
+        api().patch("/items/" + key(1), "{'parent':'%s'}".formatted(key(5)));
+        var page = board("Ines Rowe", "&lanes=epic");
+        card(page, 2).dragTo(page.locator("#lane-" + key(5) + " [data-board-column='ready']"));
+        assertThat(page.locator("#toasts")).containsText("does not belong to this lane");
+        assertThat(page.locator("#lane-none")).containsText("Board");
+    }
+
+    @Test
+    public void dropAfterTheCloseOfTheSprintShouldBeRefused() {
+        var sprint = team + "-1";
+        api().post("/teams/" + team + "/sprints", "{'start':'2026-05-04','name':'Tide {n}'}");
+        api().post("/sprints/" + sprint + "/items", "{'items':['%s']}".formatted(key(1)));
+        api().post("/sprints/" + sprint + "/start", "{}");
+        var page = signedIn("Lio Fenn");
+        page.navigate("/%s/board?board=%s&of=%s".formatted(product, team, sprint));
+        assertThat(card(page, 1)).isVisible();
+        api().post("/sprints/" + sprint + "/close", "{'unfinishedTo':'backlog'}");
+        var answer =
+                page.evaluate(
+                        """
+                        async ([url, values]) => {
+                          const headers = JSON.parse(document.body.getAttribute("hx-headers"));
+                          const body = new URLSearchParams(values);
+                          const all = { ...headers, "HX-Request": "true" };
+                          const answer = await fetch(url, { method: "POST", headers: all, body });
+                          return answer.text();
+                        }
+                        """,
+                        List.of(
+                                "/%s/board/%s/move".formatted(product, team),
+                                java.util.Map.of(
+                                        "keys", key(1), "column", "done", "sprint", sprint)));
+        org.assertj.core.api.Assertions.assertThat(answer.toString())
+                .contains("Tide 1 has been closed meanwhile");
+    }
+
+    @Test
     public void listShouldShowTheSameStateByState() {
         var page = board("Lio Fenn", "&as=list");
         requireAccessible(page, "grouped list");

@@ -142,6 +142,22 @@ public class MapJourneyTests extends BrowserTest {
     }
 
     @Test
+    public void sliceShouldBeNamedAndDatedAnewOnTheMap() {
+        api().post(
+                        "/products/" + made.product() + "/releases",
+                        "{'name':'Spring','date':'2026-07-01'}");
+        var page = signedIn("Ines Rowe");
+        page.navigate("/%s/map?slices=releases".formatted(made.product()));
+        var naming = page.locator("[id^='map-name-']").first();
+        naming.locator("summary").click();
+        naming.locator("[name=name]").fill("Summer");
+        naming.locator("[name=date]").fill("2026-08-03");
+        naming.locator("button").click();
+        assertThat(page.locator(".map-slice-head").first()).containsText("Summer");
+        assertThat(page.locator(".map-slice-head").first()).containsText("3 Aug 2026");
+    }
+
+    @Test
     public void closedSprintShouldBeBroughtBackAsItStood() {
         api().post(
                         "/sprints/" + made.sprint(1) + "/items",
