@@ -50,6 +50,11 @@ class BoardPages {
     static final int DRAWN = 60;
     private static final int MORE = 200;
 
+    /** So many cards stand on a board at first, however many lanes it has. */
+    private static final int MOST_DRAWN = 600;
+
+    private static final int MOST_TO_ACCEPT = 100;
+
     /** How many of the queue stand on the board of a team without a sprint. */
     private static final int QUEUE = 20;
 
@@ -138,6 +143,9 @@ class BoardPages {
         private final BoardCardDrawer drawer;
         private final boolean mayShape;
 
+        /** How many cards of a cell are drawn before one asks for more. */
+        private int perCell = DRAWN;
+
         Drawing(Look look, BoardPlace place, Team team) {
             this.look = look;
             this.snapshot = look.snapshot();
@@ -170,11 +178,10 @@ class BoardPages {
             var sprint = place.sprint();
             var all = cards.all();
             var shown = all.stream().filter(this::isShown).toList();
-            var lanes =
-                    place.isList()
-                            ? lists(shown)
-                            : new BoardLanes(snapshot, team, cards, place.lanes())
-                                    .of(shown).stream().map(this::lane).toList();
+            var rows = new BoardLanes(snapshot, team, cards, place.lanes()).of(shown);
+            int cells = Math.max(1, rows.size() * cards.board().columns().size());
+            perCell = shown.size() <= MOST_DRAWN ? DRAWN : Math.clamp(MOST_DRAWN / cells, 4, DRAWN);
+            var lanes = place.isList() ? lists(shown) : rows.stream().map(this::lane).toList();
             return new BoardPage(
                     place.product().code(),
                     place.url(),
@@ -357,7 +364,7 @@ class BoardPages {
         }
 
         private Cell cell(String column, String label, List<Node> nodes) {
-            int most = DRAWN + place.more();
+            int most = perCell + place.more();
             int left = nodes.size() - most;
             return new Cell(
                     column,
@@ -409,6 +416,7 @@ class BoardPages {
                     .filter(Item::isDone)
                     .filter(item -> item.details().doing().accepted() == null)
                     .filter(item -> rights.mayEdit(look.reader(), item, Field.ACCEPTED))
+                    .limit(MOST_TO_ACCEPT)
                     .map(item -> new Line(item.key().toString(), item.title()))
                     .toList();
         }
