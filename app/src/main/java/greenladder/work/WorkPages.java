@@ -37,6 +37,7 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -80,8 +81,10 @@ class WorkPages {
                                 .formatted(own.underWay().size()),
                 own.ahead().stream().map(group -> group(snapshot, group, reader)).toList(),
                 rows(snapshot, own.waiting(), reader),
-                own.forOthers().entrySet().stream()
-                        .map(one -> wait(snapshot, one.getKey(), one.getValue()))
+                Stream.concat(
+                                own.forOthers().entrySet().stream()
+                                        .map(one -> wait(snapshot, one.getKey(), one.getValue())),
+                                own.all().flatMap(WorkPages::question))
                         .toList(),
                 notices.of(reader, true, Long.MAX_VALUE, MOST_NOTICES).stream()
                         .map(notice -> note(snapshot, notice))
@@ -203,6 +206,18 @@ class WorkPages {
                 .stream()
                 .filter(text -> !text.isEmpty())
                 .collect(Collectors.joining(", "));
+    }
+
+    /** An open question on what is one's own. */
+    private static Stream<Wait> question(Node node) {
+        var question = node.item().details().refinement().question();
+        return question == null
+                ? Stream.empty()
+                : Stream.of(
+                        new Wait(
+                                node.item().key().toString(),
+                                node.item().title(),
+                                "asked: " + question));
     }
 
     private static Wait wait(Snapshot snapshot, ItemKey mine, List<Node> others) {

@@ -193,9 +193,12 @@ public class BoardJourneyTests extends BrowserTest {
 
     @Test
     public void ownWorkShouldBeDoneByKeyboardAlone() {
+        api().patch("/items/" + key(1), "{'question':'Which gate first?'}");
         var page = signedIn("Lio Fenn");
         page.navigate("/" + product + "/work");
         requireAccessible(page, "my work");
+        assertThat(page.locator("[aria-label='Waits for me']"))
+                .containsText("asked: Which gate first?");
         page.locator("#link-" + key(2)).focus();
         page.keyboard().press("Tab");
         assertThat(card(page, 2).locator("[data-work-state]")).isFocused();

@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -36,6 +37,15 @@ public record OwnWork(
      * @param sprint null for none
      */
     public record InSprint(@Nullable Sprint sprint, List<Node> items) {}
+
+    /** All of it: what is under way, what is ahead, what is blocked. */
+    public Stream<Node> all() {
+        return Stream.of(
+                        underWay.stream(),
+                        ahead.stream().flatMap(one -> one.items().stream()),
+                        waiting.stream())
+                .flatMap(nodes -> nodes);
+    }
 
     /** Time O(m log m) in the open items that somebody has, and in those of their sprints. */
     public static OwnWork of(Snapshot snapshot, String person) {
