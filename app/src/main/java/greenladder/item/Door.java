@@ -189,6 +189,10 @@ public class Door {
     private Accepted decided(SignedIn actor, Command command, Snapshot before, Instant at) {
         if (!actor.hidden().isEmpty()) {
             requireAccepted(Decisions.decide(keeper.seenBy(actor), command, at));
+            // What stands in the way now is hidden from them, and not to be named.
+            if (Decisions.decide(before, command, at) instanceof Refused) {
+                throw new Failure.Forbidden("This touches work that is not open to you.");
+            }
         }
         var accepted = requireAccepted(Decisions.decide(before, command, at));
         rights.checkDecided(actor, before, accepted);
