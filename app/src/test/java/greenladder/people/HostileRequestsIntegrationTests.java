@@ -71,6 +71,31 @@ public class HostileRequestsIntegrationTests extends RunningDemo {
         api().post("/products/HOB/items", "{'level':'feature','title':'Secret','parent':'HOB1'}");
     }
 
+    @Test
+    public void circleThroughWhatIsHiddenShouldBeRefusedWithoutNamingIt() {
+        var one = made("HOA");
+        var other = made("HOA");
+        var secret = made("HOB");
+        needs(api(), other, secret);
+        needs(api(), secret, one);
+
+        var refused = needs(hidden, one, other);
+
+        assertThat(refused.status()).isEqualTo(403);
+        assertThat(refused.body().toString()).doesNotContain("HOB");
+    }
+
+    private String made(String product) {
+        return api().post("/products/" + product + "/items", "{'level':'story','title':'S'}")
+                .body()
+                .path("key")
+                .asString();
+    }
+
+    private static ApiClient.Answer needs(ApiClient client, String from, String to) {
+        return client.post("/items/" + from + "/links", "{'type':'depends on','to':'" + to + "'}");
+    }
+
     /** One way of writing the same address, which the server reads alike. */
     @DataProvider
     public Object[][] signInAddresses() {
