@@ -1,7 +1,8 @@
 package greenladder.api;
 
 import greenladder.core.flow.Flow;
-import greenladder.core.flow.ItemPast;
+import greenladder.core.flow.Reopened;
+import greenladder.core.flow.Rework;
 import greenladder.core.flow.Spending;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Level;
@@ -18,7 +19,6 @@ import io.swagger.v3.oas.annotations.tags.Tag;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -105,7 +105,10 @@ class FlowApi {
 
     record RowsJson(List<RowJson> items) {}
 
-    record ReopenedJson(String key, int times) {}
+    /**
+     * @param afterDays how long it had been done, the last time
+     */
+    record ReopenedJson(String key, int times, double afterDays) {}
 
     /**
      * @param items bugs that mend work that had been called done, by that work
@@ -155,14 +158,14 @@ class FlowApi {
         }
         var query =
                 new Flow.Query(
+                        product.code(),
                         span.from(),
                         span.to(),
                         level(product, level).key(),
                         team.isEmpty() ? null : team,
                         by.equals("points"),
-                        ZoneOffset.UTC,
                         figures.now());
-        return json(Flow.of(pasts.of(product.code()), query), by.equals("state"));
+        return json(pasts.read(past -> Flow.of(past, query)), by.equals("state"));
     }
 
     private static Level level(Product product, String asked) {
@@ -205,6 +208,27 @@ class FlowApi {
                         .toList(),
                 flow.ages().stream()
                         .map(one -> new AgeJson(one.item().toString(), one.days()))
+                        .toList());
+    }
+
+    /** The work that was mended, with each bug as a part. */
+    private static RowJson json(Rework.Row row) {
+        var bugs = row.mended().stream().map(Rework::bug).distinct().toList();
+        return new RowJson(
+                row.value(),
+                bugs.size(),
+                row.points().toDecimal(),
+                row.hours().toDecimal(),
+                bugs.stream()
+                        .map(bug -> {
+                            var sum = Spending.sum(List.of(bug));
+                            return new RowJson(
+                                    bug.item().key().toString(),
+                                    1,
+                                    sum.points().toDecimal(),
+                                    sum.hours().toDecimal(),
+                                    List.of());
+                        })
                         .toList());
     }
 
@@ -255,18 +279,18 @@ class FlowApi {
         var product = Asked.product(snapshot, code);
         var span = span(from, to);
         var nodes = Spending.finished(snapshot, product, span.from(), span.to());
-        var until = span.to().plusDays(1).atStartOfDay(ZoneOffset.UTC).toInstant();
-        var since = span.from().atStartOfDay(ZoneOffset.UTC).toInstant();
         return new ReworkJson(
-                Spending.rework(snapshot, nodes).stream().map(RowJson::of).toList(),
-                pasts.of(product.code()).stream()
-                        .filter(past -> snapshot.findNode(past.key()).isPresent())
-                        .map(past -> reopened(past, since, until))
-                        .filter(one -> one.times() > 0)
+                Rework.by(snapshot, product, Rework.among(snapshot, nodes), "item").stream()
+                        .map(FlowApi::json)
+                        .toList(),
+                pasts
+                        .read(past ->
+                                Reopened.between(past, product.code(), span.from(), span.to()))
+                        .stream()
+                        .filter(one -> snapshot.findNode(one.item()).isPresent())
+                        .map(one ->
+                                new ReopenedJson(
+                                        one.item().toString(), one.times(), one.afterDays()))
                         .toList());
-    }
-
-    private static ReopenedJson reopened(ItemPast past, Instant since, Instant until) {
-        return new ReopenedJson(past.key().toString(), past.reopened(until) - past.reopened(since));
     }
 }

@@ -1,38 +1,74 @@
 package greenladder.flow;
 
-import greenladder.core.flow.ItemPast;
 import greenladder.core.flow.PastFold;
+import greenladder.core.item.Levels;
+import greenladder.core.item.Product;
+import greenladder.core.item.States;
+import greenladder.core.item.Team;
+import greenladder.core.item.Workspace;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
-import greenladder.log.LogFollower;
-import java.util.List;
+import java.time.ZoneOffset;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
 /**
- * Items over time: folded from the log when they are first asked for, then only from where the log
- * was last read. Kept in memory; the log is the truth.
+ * The past: folded from the log once after a start, then only from where the log was last read; and
+ * anew where levels or states are not what they were. Kept in memory; the log is the truth.
  */
 @Component
 public class ItemPasts {
+    /** So many operations are read at once. */
+    private static final int STEP = 2_000;
+
     private final ChangeLog log;
     private final SnapshotKeeper keeper;
-    private final PastFold fold = new PastFold();
+    private PastFold fold = new PastFold(ZoneOffset.UTC);
     private long read;
+    private @Nullable Workspace workspace;
 
     ItemPasts(ChangeLog log, SnapshotKeeper keeper) {
         this.log = log;
         this.keeper = keeper;
     }
 
-    /** The items of a product over time, up to the last operation in the log. */
-    public synchronized List<ItemPast> of(String product) {
-        var workspace = keeper.whole().workspace();
-        for (var next = log.entriesAfter(read, LogFollower.STEP);
-                !next.isEmpty();
-                next = log.entriesAfter(read, LogFollower.STEP)) {
-            next.forEach(entry -> fold.take(entry.operation().at(), entry.changes(), workspace));
-            read = next.getLast().operation().id();
+    /** What states and levels mean; what is folded holds only as long as they stay. */
+    private record Meaning(Map<String, Levels> levels, Map<String, Map<String, States>> ownStates) {
+        static Meaning of(Workspace workspace) {
+            return new Meaning(
+                    workspace.products().stream()
+                            .collect(Collectors.toMap(Product::code, Product::levels)),
+                    workspace.teamsByKey().values().stream()
+                            .collect(Collectors.toMap(Team::key, Team::ownStates)));
         }
-        return fold.of(product);
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void warm() {
+        Thread.ofVirtual().name("past").start(() -> read(any -> true));
+    }
+
+    /** Asks the past, up to the last operation that everybody sees. */
+    public synchronized <T> T read(Function<PastFold, T> question) {
+        var now = keeper.whole().workspace();
+        if (workspace != now) {
+            if (workspace != null && !Meaning.of(workspace).equals(Meaning.of(now))) {
+                fold = new PastFold(ZoneOffset.UTC);
+                read = 0;
+            }
+            workspace = now;
+        }
+        for (long last = keeper.lastOperation(); read < last; ) {
+            long until = Math.min(last, read + STEP);
+            log.steps(read, until, PastFold.FIELDS)
+                    .forEach(step -> fold.take(step.at(), step.changes(), now));
+            read = until;
+        }
+        return question.apply(fold);
     }
 }

@@ -22,8 +22,13 @@ public enum View {
     BOARD(Stage.DO, "Board", "board", "board", "plan"),
     WORK(Stage.DO, "My work", "work", "board", "work"),
     BLOCKED(Stage.DO, "Blocked", "blocked", "board", "work"),
+    PROGRESS(Stage.TRACK, "Progress", "progress", "chart", "track"),
     REPORT(Stage.TRACK, "Sprint report", "report", "chart", "track"),
     FLOW(Stage.TRACK, "Flow", "flow", "chart", "track"),
+    BURNUP(Stage.TRACK, "Burnup", "burnup", "chart", "track"),
+    OPEN(Stage.TRACK, "Open work", "open", "chart", "track"),
+    SPENDING(Stage.TRACK, "Spending", "spending", "chart", "track"),
+    REWORK(Stage.TRACK, "Rework", "rework", "chart", "track"),
     THREADS(Stage.TRACE, "Threads", "threads", "threads");
 
     private final Stage stage;

@@ -188,13 +188,13 @@ public class Door {
      */
     private Accepted decided(SignedIn actor, Command command, Snapshot before, Instant at) {
         if (!actor.hidden().isEmpty()) {
-            requireAccepted(Decisions.decide(keeper.seenBy(actor), command, at));
+            requireAccepted(Decisions.decide(keeper.seenBy(actor), command, at, actor.handle()));
             // What stands in the way now is hidden from them, and not to be named.
-            if (Decisions.decide(before, command, at) instanceof Refused) {
+            if (Decisions.decide(before, command, at, actor.handle()) instanceof Refused) {
                 throw new Failure.Forbidden("This touches work that is not open to you.");
             }
         }
-        var accepted = requireAccepted(Decisions.decide(before, command, at));
+        var accepted = requireAccepted(Decisions.decide(before, command, at, actor.handle()));
         rights.checkDecided(actor, before, accepted);
         return accepted;
     }
@@ -214,7 +214,9 @@ public class Door {
             for (var one : past) {
                 var command = one.command().apply(snapshot);
                 var at = one.at().truncatedTo(ChronoUnit.MICROS);
-                var accepted = requireAccepted(Decisions.decide(snapshot, command, at));
+                var accepted =
+                        requireAccepted(
+                                Decisions.decide(snapshot, command, at, one.actor().handle()));
                 if (!accepted.isEmpty()) {
                     written.add(written(at, one.actor(), command, snapshot, accepted));
                 }

@@ -75,6 +75,9 @@ class ItemRow {
 
     @Nullable String blocked;
 
+    @Column(name = "raised_by")
+    @Nullable String raisedBy;
+
     @Column(name = "created_at")
     Instant createdAt = Instant.EPOCH;
 
@@ -124,6 +127,7 @@ class ItemRow {
         startedAt = item.times().startedAt();
         finishedAt = item.times().finishedAt();
         blockedSince = item.times().blockedSince();
+        raisedBy = item.raisedBy();
         createdAt = item.createdAt();
         updatedAt = item.updatedAt();
         version = item.version();
@@ -167,6 +171,7 @@ class ItemRow {
                 blocked,
                 details,
                 new Times(inStateSince, startedAt, finishedAt, blockedSince),
+                shared.optional(raisedBy),
                 createdAt,
                 updatedAt,
                 version);

@@ -44,6 +44,7 @@ public record ListState(
                     "state",
                     "band",
                     "assignee",
+                    "raisedBy",
                     "team",
                     "sprint",
                     "release",

@@ -165,6 +165,7 @@ public record TableColumn(
         columns.add(lines("steps", "Steps done", Details::checklist));
         columns.add(count("links", "Links", node -> node.item().details().links().size()));
         columns.add(count("files", "Files", node -> node.item().details().attachments().size()));
+        columns.add(field("raisedBy", "Raised by", 130, Field.RAISED_BY));
         columns.add(day("made", "Created", Item::createdAt));
         columns.add(day("changed", "Changed", Item::updatedAt));
         product.describedFields().forEach(custom -> columns.add(custom(custom)));

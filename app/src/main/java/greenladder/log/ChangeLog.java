@@ -9,6 +9,7 @@ import greenladder.log.LogRows.ChangeRow;
 import greenladder.log.LogRows.OperationRow;
 import jakarta.persistence.EntityManagerFactory;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
 import java.util.Objects;
@@ -246,6 +247,49 @@ public class ChangeLog {
             return operations.stream()
                     .map(one -> entry(one, rows.getOrDefault(one.id(), List.of())))
                     .toList();
+        });
+    }
+
+    /** What one operation did to some fields of items. */
+    public record Step(Instant at, List<Change> changes) {}
+
+    /**
+     * What the operations after one, up to another, did to some fields, the oldest first: less than
+     * whole entries, for reading all of the log.
+     */
+    public List<Step> steps(long after, long last, Collection<Field> fields) {
+        return sessions.fromStatelessSession(session -> {
+            var rows =
+                    session.createQuery(
+                                    """
+                                    select c.operation, o.at, c.subject, c.field, c.after
+                                    from ChangeRow c join OperationRow o on o.id = c.operation
+                                    where c.operation > :after and c.operation <= :last
+                                    and c.field in :fields and c.subject not like '%:%'
+                                    order by c.operation, c.place
+                                    """,
+                                    Object[].class)
+                            .setParameter("after", after)
+                            .setParameter("last", last)
+                            .setParameter("fields", fields.stream().map(Field::label).toList())
+                            .list();
+            var steps = new ArrayList<Step>();
+            long operation = 0;
+            for (var row : rows) {
+                if ((long) row[0] != operation) {
+                    operation = (long) row[0];
+                    steps.add(new Step((Instant) row[1], new ArrayList<>()));
+                }
+                steps.getLast()
+                        .changes()
+                        .add(
+                                new Change(
+                                        ItemKey.parse((String) row[2]).orElseThrow(),
+                                        Field.find((String) row[3]).orElseThrow(),
+                                        null,
+                                        (String) row[4]));
+            }
+            return steps;
         });
     }
 

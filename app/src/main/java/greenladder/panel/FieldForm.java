@@ -90,6 +90,7 @@ record FieldForm(
                                                     : ""))
                             .orElse(field.customKey());
             case EXISTS,
+                    RAISED_BY,
                     RANK,
                     FIRST_ESTIMATE,
                     ATTACHMENTS,

@@ -31,12 +31,14 @@ class FlowController {
             @RequestParam(defaultValue = "") String level,
             @RequestParam(defaultValue = "") String weeks,
             @RequestParam(defaultValue = "") String by,
+            @RequestParam(defaultValue = "") String day,
             @RequestParam(defaultValue = "") String at,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
         int span = weeks.matches("\\d{1,3}") ? Integer.parseInt(weeks) : 0;
         var place = pages.place(look, of, level, span, by);
-        model.addAttribute("page", pages.page(look, place, ItemKey.parse(at).orElse(null)));
+        model.addAttribute(
+                "page", pages.page(look, place, DayStory.day(day), ItemKey.parse(at).orElse(null)));
         model.addAttribute("frame", frames.of(look, View.FLOW));
         return fragment ? "track/flow :: view" : "track/flow";
     }

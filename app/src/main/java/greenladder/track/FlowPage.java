@@ -26,15 +26,14 @@ record FlowPage(
         @Nullable Cycles cycles,
         List<Week> weeks,
         List<Age> ages,
+        @Nullable DayStory day,
         @Nullable ItemPanel panel) {
-    static final int WIDTH = 720;
-    static final int HEIGHT = 240;
-    static final int LEFT = 46;
+    static final int WIDTH = Plots.WIDTH;
+    static final int HEIGHT = Plots.HEIGHT;
+    static final int LEFT = Plots.LEFT;
     static final int RIGHT = 70;
-    static final int TOP = 16;
-    static final int BOTTOM = HEIGHT - 24;
-
-    record Choice(String url, String label, boolean current) {}
+    static final int TOP = Plots.TOP;
+    static final int BOTTOM = Plots.BOTTOM;
 
     /**
      * What stood in each category at the end of each day, as areas on each other.
@@ -52,10 +51,9 @@ record FlowPage(
             String done,
             String inProgress,
             String toDo,
-            List<Label> labels,
+            List<Plots.Label> labels,
+            List<Plots.Point> points,
             List<Day> days) {}
-
-    record Label(int y, String text) {}
 
     record Day(String date, String toDo, String inProgress, String done, String scope) {}
 

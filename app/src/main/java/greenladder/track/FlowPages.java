@@ -1,9 +1,7 @@
 package greenladder.track;
 
 import greenladder.chart.Axis;
-import greenladder.chart.Axis.Tick;
 import greenladder.core.flow.Flow;
-import greenladder.core.item.Amount;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
@@ -14,17 +12,14 @@ import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
 import greenladder.track.FlowPage.Age;
-import greenladder.track.FlowPage.Choice;
 import greenladder.track.FlowPage.Cumulative;
 import greenladder.track.FlowPage.Cycles;
 import greenladder.track.FlowPage.Day;
 import greenladder.track.FlowPage.Dot;
-import greenladder.track.FlowPage.Label;
 import greenladder.track.FlowPage.Line;
 import greenladder.track.FlowPage.Row;
 import greenladder.track.FlowPage.Week;
 import greenladder.web.Words;
-import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -34,7 +29,8 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
-import java.util.function.Function;
+import java.util.Optional;
+import java.util.function.IntToDoubleFunction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -44,7 +40,6 @@ class FlowPages {
     private static final List<Integer> WEEKS = List.of(4, 13, 26, 52, 156);
     private static final int USUAL_WEEKS = 13;
     private static final int DAYS_OF_WEEK = 7;
-    private static final int MOST_DATES = 7;
     private static final int MOST_AGES = 30;
     private static final double HALF = 0.5;
     private static final double MOST_OF_WORK = 0.85;
@@ -109,20 +104,22 @@ class FlowPages {
                 !by.equals("count"));
     }
 
-    FlowPage page(Look look, Place place, @Nullable ItemKey at) {
+    /**
+     * @param day the day of which everything is told; empty for none
+     */
+    FlowPage page(Look look, Place place, Optional<LocalDate> day, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
-        var flow =
-                Flow.of(
-                        pasts.of(place.product()),
-                        new Flow.Query(
-                                today.minusDays((long) place.weeks() * DAYS_OF_WEEK - 1),
-                                today,
-                                place.level().key(),
-                                place.team() == null ? null : place.team().key(),
-                                place.points(),
-                                ZoneOffset.UTC,
-                                clock.instant()));
+        var query =
+                new Flow.Query(
+                        place.product(),
+                        today.minusDays((long) place.weeks() * DAYS_OF_WEEK - 1),
+                        today,
+                        place.level().key(),
+                        place.team() == null ? null : place.team().key(),
+                        place.points(),
+                        clock.instant());
+        var flow = pasts.read(past -> Flow.of(past, query));
         boolean isThere = at != null && snapshot.findNode(at).isPresent();
         return new FlowPage(
                 place.product(),
@@ -153,6 +150,15 @@ class FlowPages {
                 cycles(snapshot, flow),
                 weeks(flow),
                 ages(snapshot, flow),
+                DayStory.of(
+                        snapshot,
+                        pasts,
+                        place.product(),
+                        day,
+                        one ->
+                                one.after().level().equals(place.level().key())
+                                        && (place.team() == null
+                                                || place.team().key().equals(one.after().team()))),
                 isThere
                         ? panels.of(
                                 Objects.requireNonNull(at),
@@ -197,7 +203,7 @@ class FlowPages {
                 .orElse("%s finished in %d weeks.".formatted(stories, place.weeks()));
     }
 
-    private static String days(double days) {
+    static String days(double days) {
         return days < 1
                 ? "a day"
                 : String.format(Locale.ROOT, "%.1f", days).replaceAll("\\.0$", "") + " days";
@@ -205,36 +211,46 @@ class FlowPages {
 
     private static @Nullable Cumulative cumulative(Flow flow, Place place) {
         var days = flow.days();
-        double most = days.stream().mapToDouble(day -> number(day.scope())).max().orElse(0);
-        if (days.size() < 2 || most == 0) {
+        double most = days.stream().mapToDouble(day -> Plots.number(day.scope())).max().orElse(0);
+        if (days.isEmpty() || most == 0) {
             return null;
         }
-        var across =
-                Axis.linear(0, days.size() - 1.0, FlowPage.LEFT, FlowPage.WIDTH - FlowPage.RIGHT);
-        var up = Axis.linear(0, most, FlowPage.BOTTOM, FlowPage.TOP);
-        Function<Flow.Day, Double> done = day -> number(day.done());
-        Function<Flow.Day, Double> begun = day -> done.apply(day) + number(day.inProgress());
-        Function<Flow.Day, Double> all = day -> number(day.scope());
-        var last = days.getLast();
+        int count = days.size();
+        var across = Plots.across(count);
+        var up = Plots.up(most);
+        IntToDoubleFunction done = day -> Plots.number(days.get(day).done());
+        IntToDoubleFunction begun =
+                day -> done.applyAsDouble(day) + Plots.number(days.get(day).inProgress());
+        IntToDoubleFunction all = day -> Plots.number(days.get(day).scope());
         return new Cumulative(
                 FlowPage.WIDTH,
                 FlowPage.HEIGHT,
                 FlowPage.BOTTOM,
-                FlowPage.WIDTH - FlowPage.RIGHT,
-                dates(days.getFirst().date(), days.size(), across),
+                Plots.RIGHT,
+                Plots.dates(days.getFirst().date(), count, across),
                 up.ticks(Words::score),
-                area(days, any -> 0.0, done, across, up),
-                area(days, done, begun, across, up),
-                area(days, begun, all, across, up),
-                apart(
+                Plots.area(count, any -> 0, done, across, up),
+                Plots.area(count, done, begun, across, up),
+                Plots.area(count, begun, all, across, up),
+                Plots.apart(
                         List.of(
-                                new Label(up.at(done.apply(last) / 2), "done"),
-                                new Label(
-                                        up.at((done.apply(last) + begun.apply(last)) / 2),
-                                        "in progress"),
-                                new Label(
-                                        up.at((begun.apply(last) + all.apply(last)) / 2),
-                                        "to do"))),
+                                new Plots.Label(up.at(done.applyAsDouble(count - 1) / 2), "done"),
+                                label(up, done, begun, count - 1, "in progress"),
+                                label(up, begun, all, count - 1, "to do"))),
+                Plots.points(
+                        count,
+                        across,
+                        new Plots.PointAt() {
+                            @Override
+                            public String url(int day) {
+                                return place.url() + "&day=" + days.get(day).date();
+                            }
+
+                            @Override
+                            public String words(int day) {
+                                return inWords(days.get(day));
+                            }
+                        }),
                 days.reversed().stream()
                         .map(day ->
                                 new Day(
@@ -246,45 +262,18 @@ class FlowPages {
                         .toList());
     }
 
-    /** Labels that would stand on each other make room, upwards. */
-    private static List<Label> apart(List<Label> labels) {
-        var placed = new ArrayList<Label>();
-        int above = FlowPage.HEIGHT;
-        for (var label : labels) {
-            int y = Math.min(label.y() + 4, above - 14);
-            placed.add(new Label(y, label.text()));
-            above = y;
-        }
-        return placed;
+    private static String inWords(Flow.Day day) {
+        return "%s: %s done, %s in progress, %s to do"
+                .formatted(
+                        Words.day(day.date()),
+                        Words.of(day.done()),
+                        Words.of(day.inProgress()),
+                        Words.of(day.toDo()));
     }
 
-    private static String area(
-            List<Flow.Day> days,
-            Function<Flow.Day, Double> from,
-            Function<Flow.Day, Double> to,
-            Axis across,
-            Axis up) {
-        var path = new StringBuilder("M");
-        for (int i = 0; i < days.size(); i++) {
-            path.append(across.at(i)).append(' ').append(up.at(to.apply(days.get(i)))).append(" L");
-        }
-        for (int i = days.size() - 1; i >= 0; i--) {
-            path.append(across.at(i)).append(' ').append(up.at(from.apply(days.get(i))));
-            path.append(i == 0 ? " Z" : " L");
-        }
-        return path.toString();
-    }
-
-    /** A few days written below, as far apart as they need to be. */
-    private static List<Tick> dates(LocalDate first, int days, Axis across) {
-        int step = Math.max(1, (days + MOST_DATES - 1) / MOST_DATES);
-        var ticks = new ArrayList<Tick>();
-        for (int i = 0; i < days; i += step) {
-            ticks.add(
-                    new Tick(
-                            across.at(i), Words.day(first.plusDays(i)).replaceAll(" \\d{4}$", "")));
-        }
-        return ticks;
+    private static Plots.Label label(
+            Axis up, IntToDoubleFunction from, IntToDoubleFunction to, int day, String text) {
+        return new Plots.Label(up.at((from.applyAsDouble(day) + to.applyAsDouble(day)) / 2), text);
     }
 
     private static @Nullable Cycles cycles(Snapshot snapshot, Flow flow) {
@@ -301,15 +290,14 @@ class FlowPages {
         }
         var first = flow.days().getFirst().date();
         double most = Math.max(1, Collections.max(flow.cycle().sorted()));
-        var across =
-                Axis.linear(0, flow.days().size(), FlowPage.LEFT, FlowPage.WIDTH - FlowPage.RIGHT);
+        var across = Axis.linear(0, flow.days().size(), FlowPage.LEFT, Plots.RIGHT);
         var up = Axis.linear(0, most, FlowPage.BOTTOM, FlowPage.TOP);
         return new Cycles(
                 FlowPage.WIDTH,
                 FlowPage.HEIGHT,
                 FlowPage.BOTTOM,
-                FlowPage.WIDTH - FlowPage.RIGHT,
-                dates(first, flow.days().size(), across),
+                Plots.RIGHT,
+                Plots.dates(first, flow.days().size(), across),
                 up.ticks(Words::score),
                 finished.stream()
                         .map(one ->
@@ -389,10 +377,5 @@ class FlowPages {
                             age.days() > usual);
                 })
                 .toList();
-    }
-
-    private static double number(Amount amount) {
-        BigDecimal number = amount.toDecimal();
-        return number.doubleValue();
     }
 }

@@ -18,7 +18,7 @@ record ReportPage(
         String product,
         String url,
         long operation,
-        List<FlowPage.Choice> sprints,
+        List<Choice> sprints,
         @Nullable Head head,
         String words,
         List<Figure> figures,

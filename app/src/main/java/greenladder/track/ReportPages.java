@@ -14,7 +14,6 @@ import greenladder.item.Asked;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
 import greenladder.planning.SprintFigures;
-import greenladder.track.FlowPage.Choice;
 import greenladder.track.ReportPage.Bar;
 import greenladder.track.ReportPage.Figure;
 import greenladder.track.ReportPage.Head;

@@ -1,4 +1,4 @@
-// A chart as a file: the picture with the colours it has on the page, as SVG or as PNG.
+// A chart as a file: the picture with the colours it has on the page, as SVG or as PNG, and its table as CSV.
 const LOOKS = ["fill", "stroke", "stroke-width", "stroke-dasharray", "font-family", "font-size", "font-weight", "opacity"];
 
 function standalone(svg) {
@@ -21,6 +21,16 @@ function save(blob, name) {
   setTimeout(() => URL.revokeObjectURL(link.href), 1000);
 }
 
+// What a spreadsheet would take for a formula is kept from it by an apostrophe.
+function csvOf(table) {
+  const cell = (node) => {
+    const text = (node.dataset.csv ?? node.textContent).replace(/\s+/g, " ").trim();
+    const safe = /^[=@\t\r]|^[+-](?![\d.,]+( |$))/.test(text) ? `'${text}` : text;
+    return /[",\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
+  };
+  return [...table.rows].map((row) => [...row.cells].map(cell).join(",")).join("\r\n");
+}
+
 async function toPng(svg, blob) {
   const image = new Image();
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(await blob.text())}`;
@@ -37,8 +47,15 @@ async function toPng(svg, blob) {
 document.addEventListener("click", async (event) => {
   const button = event.target.closest?.("[data-download]");
   if (!button) return;
-  const svg = button.closest("section").querySelector("[data-chart]");
-  const drawn = standalone(svg);
   const type = button.dataset.download;
+  const place = button.closest("section");
+  if (type === "csv") {
+    const table = place.querySelector("table");
+    const name = table.dataset.table ?? place.querySelector("[data-chart]")?.dataset.chart ?? "table";
+    save(new Blob([`\ufeff${csvOf(table)}`], { type: "text/csv" }), `${name}.csv`);
+    return;
+  }
+  const svg = place.querySelector("[data-chart]");
+  const drawn = standalone(svg);
   save(type === "svg" ? drawn : await toPng(svg, drawn), `${svg.dataset.chart}.${type}`);
 });

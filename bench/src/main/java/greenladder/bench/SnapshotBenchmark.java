@@ -112,6 +112,7 @@ public class SnapshotBenchmark {
                         null,
                         Details.NONE,
                         new Times(Instant.EPOCH, null, null, null),
+                        null,
                         NOW,
                         NOW,
                         1));

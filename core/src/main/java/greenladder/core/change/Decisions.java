@@ -29,6 +29,16 @@ public final class Decisions {
      * @param at when it happens; the time of change of what changes
      */
     public static Decision decide(Snapshot snapshot, Command command, Instant at) {
+        return decide(snapshot, command, at, null);
+    }
+
+    /**
+     * Decides a command of somebody, whole.
+     *
+     * @param who their sign-in name, kept with each item that they make
+     */
+    public static Decision decide(
+            Snapshot snapshot, Command command, Instant at, @Nullable String who) {
         var found = new Found();
         command.items().stream()
                 .filter(key -> snapshot.findNode(key).isEmpty())
@@ -43,6 +53,12 @@ public final class Decisions {
         }
         var workspace = PlanChange.apply(snapshot.workspace(), drawn.plans());
         var changes = new ArrayList<>(drawn.changes());
+        if (!command.isTakingBack() && who != null) {
+            drawn.changes().stream()
+                    .filter(change -> change.field().equals(Field.EXISTS) && change.after() != null)
+                    .forEach(made ->
+                            changes.add(new Change(made.item(), Field.RAISED_BY, null, who)));
+        }
         var after = Changes.apply(snapshot, workspace, changes, at);
         if (!command.isTakingBack()) {
             var work = FollowingWork.of(snapshot, after, changes, at);

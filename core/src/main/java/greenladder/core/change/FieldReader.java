@@ -107,6 +107,7 @@ final class FieldReader {
             case KIND,
                     STATE,
                     EXISTS,
+                    RAISED_BY,
                     RANK,
                     FIRST_ESTIMATE,
                     ATTACHMENTS,

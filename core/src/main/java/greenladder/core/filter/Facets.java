@@ -123,19 +123,8 @@ public final class Facets {
     }
 
     private void addPlans() {
-        var people = workspace.peopleByHandle();
-        add(
-                new Facet(
-                                ASSIGNEE,
-                                "Assigned to",
-                                one(Item::assignee),
-                                handle -> nameOf(workspace, handle),
-                                Comparator.comparing(handle -> people.containsKey(handle) ? 0 : 1),
-                                asked -> asked.equals(ME) ? Set.of(lens.reader()) : Set.of(asked))
-                        .knowing(handle ->
-                                handle.isEmpty()
-                                        || handle.equals(ME)
-                                        || people.containsKey(handle)));
+        addPeople(ASSIGNEE, "Assigned to", Item::assignee);
+        addPeople("raisedBy", "Raised by", Item::raisedBy);
         ordered(
                 "team",
                 "Team",
@@ -153,6 +142,26 @@ public final class Facets {
                         .toList(),
                 Release::key,
                 Release::name);
+        addLabels();
+    }
+
+    private void addPeople(String id, String name, Function<Item, @Nullable String> person) {
+        var people = workspace.peopleByHandle();
+        add(
+                new Facet(
+                                id,
+                                name,
+                                one(person),
+                                handle -> nameOf(workspace, handle),
+                                Comparator.comparing(handle -> people.containsKey(handle) ? 0 : 1),
+                                asked -> asked.equals(ME) ? Set.of(lens.reader()) : Set.of(asked))
+                        .knowing(handle ->
+                                handle.isEmpty()
+                                        || handle.equals(ME)
+                                        || people.containsKey(handle)));
+    }
+
+    private void addLabels() {
         add(
                 new Facet(
                         "label",

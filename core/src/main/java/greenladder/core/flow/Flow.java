@@ -1,5 +1,7 @@
 package greenladder.core.flow;
 
+import greenladder.core.flow.DayCounts.Attribute;
+import greenladder.core.flow.DayCounts.Count;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.ItemKey;
@@ -11,8 +13,9 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -44,24 +47,23 @@ public record Flow(
      * @param level whose items count
      * @param team null for all
      * @param points whether sizes are summed up rather than items counted
-     * @param zone in which days end
      */
     public record Query(
+            String product,
             LocalDate from,
             LocalDate to,
             String level,
             @Nullable String team,
             boolean points,
-            ZoneId zone,
             Instant now) {
-        boolean asksFor(Moment moment) {
+        boolean isOf(Moment moment) {
             return moment.counts()
                     && moment.level().equals(level)
                     && (team == null || team.equals(moment.team()));
         }
 
         /** The end of a day, or now where that is earlier. */
-        Instant endOf(LocalDate day) {
+        Instant endOf(LocalDate day, ZoneId zone) {
             var end = day.plusDays(1).atStartOfDay(zone).toInstant().minusNanos(1);
             return end.isAfter(now) ? now : end;
         }
@@ -96,22 +98,27 @@ public record Flow(
 
     public record Age(ItemKey item, double days) {}
 
-    /** Time O(moments of the items + items × log + days × states). */
-    public static Flow of(Collection<ItemPast> items, Query query) {
-        var until = query.endOf(query.to());
-        var since = query.from().atStartOfDay(query.zone()).toInstant();
+    /** Time O(what was finished or is under way, × log + days × states × log). */
+    public static Flow of(PastFold fold, Query query) {
+        var until = query.endOf(query.to(), fold.zone());
+        var since = query.from().atStartOfDay(fold.zone()).toInstant();
         var passages = new ArrayList<Passage>();
         var ages = new ArrayList<Age>();
-        for (var item : items) {
+        var asked = new LinkedHashSet<>(fold.finished(query.product(), query.from(), query.to()));
+        asked.addAll(fold.underWay(query.product(), query.to()));
+        for (var key : asked) {
+            var item = fold.of(key).orElseThrow();
             var last = item.at(until);
-            if (last.isEmpty() || !query.asksFor(last.get())) {
+            if (last.isEmpty() || !query.isOf(last.get())) {
                 continue;
             }
             var passage = passage(item, last.get(), until);
             var finished = passage.finished();
             if (finished != null && !finished.isBefore(since)) {
                 passages.add(passage);
-            } else if (passage.started() != null && finished == null) {
+            } else if (passage.started() != null
+                    && finished == null
+                    && last.get().category() == Category.IN_PROGRESS) {
                 passages.add(passage);
                 ages.add(new Age(item.key(), days(passage.started(), until)));
             }
@@ -119,11 +126,11 @@ public record Flow(
         passages.sort(Comparator.comparing(Passage::item));
         ages.sort(Comparator.comparing(Age::days).reversed());
         return new Flow(
-                days(items, query),
+                days(fold, query),
                 spread(passages.stream().map(Passage::leadDays)),
                 spread(passages.stream().map(Passage::cycleDays)),
                 passages,
-                weeks(passages, query),
+                weeks(passages, query, fold.zone()),
                 ages);
     }
 
@@ -149,45 +156,41 @@ public record Flow(
         return Duration.between(from, to).toMillis() / (double) Duration.ofDays(1).toMillis();
     }
 
-    /** Sums that change day by day: each moment takes out what was and puts in what is. */
-    private static List<Day> days(Collection<ItemPast> items, Query query) {
-        var changes = new TreeMap<LocalDate, Sums>();
-        var standing = new Sums();
-        for (var item : items) {
-            Moment before = null;
-            for (var moment : item.moments()) {
-                if (moment.at().isAfter(query.now())) {
-                    break;
-                }
-                var day = LocalDate.ofInstant(moment.at(), query.zone());
-                var sums =
-                        day.isBefore(query.from())
-                                ? standing
-                                : changes.computeIfAbsent(day, any -> new Sums());
-                if (before != null && query.asksFor(before)) {
-                    sums.add(before, query, -1);
-                }
-                if (query.asksFor(moment)) {
-                    sums.add(moment, query, 1);
-                }
-                before = moment;
-            }
-        }
+    private static List<Day> days(PastFold fold, Query query) {
+        var series =
+                fold.counts().of(query.product(), Attribute.STATE, query.level(), query.team());
         var days = new ArrayList<Day>();
-        var today = LocalDate.ofInstant(query.now(), query.zone());
+        var today = LocalDate.ofInstant(query.now(), fold.zone());
         for (var day = query.from();
                 !day.isAfter(query.to()) && !day.isAfter(today);
                 day = day.plusDays(1)) {
-            var sums = changes.get(day);
-            if (sums != null) {
-                standing.add(sums);
+            var sums = new EnumMap<Category, Long>(Category.class);
+            var states = new TreeMap<String, Amount>();
+            for (var one : series.entrySet()) {
+                var count = one.getValue().at(day).orElse(Count.NONE);
+                long amount =
+                        query.points()
+                                ? count.points()
+                                : Amount.of(Math.toIntExact(count.items())).thousandths();
+                sums.merge(one.getKey().category(), amount, Long::sum);
+                states.merge(one.getKey().value(), new Amount(amount), Amount::plus);
             }
-            days.add(standing.day(day));
+            days.add(
+                    new Day(
+                            day,
+                            amount(sums, Category.TO_DO),
+                            amount(sums, Category.IN_PROGRESS),
+                            amount(sums, Category.DONE),
+                            states));
         }
         return days;
     }
 
-    private static List<Week> weeks(List<Passage> passages, Query query) {
+    private static Amount amount(Map<Category, Long> sums, Category category) {
+        return new Amount(sums.getOrDefault(category, 0L));
+    }
+
+    private static List<Week> weeks(List<Passage> passages, Query query, ZoneId zone) {
         var weeks = new TreeMap<LocalDate, Week>();
         for (var monday = monday(query.from());
                 !monday.isAfter(query.to());
@@ -198,7 +201,7 @@ public record Flow(
             if (passage.finished() != null) {
                 var size = Objects.requireNonNullElse(passage.size(), Amount.ZERO);
                 weeks.computeIfPresent(
-                        monday(LocalDate.ofInstant(passage.finished(), query.zone())),
+                        monday(LocalDate.ofInstant(passage.finished(), zone)),
                         (monday, week) ->
                                 new Week(monday, week.items() + 1, week.points().plus(size)));
             }
@@ -208,38 +211,5 @@ public record Flow(
 
     private static LocalDate monday(LocalDate day) {
         return day.with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
-    }
-
-    /** What stands in each state. */
-    private static final class Sums {
-        private final Map<Category, Long> byCategory = new TreeMap<>();
-        private final Map<String, Long> byState = new TreeMap<>();
-
-        private void add(Moment moment, Query query, int sign) {
-            long amount =
-                    sign
-                            * (!query.points()
-                                    ? Amount.of(1).thousandths()
-                                    : moment.size() == null ? 0 : moment.size().thousandths());
-            byCategory.merge(Objects.requireNonNull(moment.category()), amount, Long::sum);
-            byState.merge(moment.state(), amount, Long::sum);
-        }
-
-        private void add(Sums other) {
-            other.byCategory.forEach(
-                    (category, amount) -> byCategory.merge(category, amount, Long::sum));
-            other.byState.forEach((state, amount) -> byState.merge(state, amount, Long::sum));
-        }
-
-        private Day day(LocalDate date) {
-            var states = new TreeMap<String, Amount>();
-            byState.forEach((state, amount) -> states.put(state, new Amount(amount)));
-            return new Day(
-                    date, of(Category.TO_DO), of(Category.IN_PROGRESS), of(Category.DONE), states);
-        }
-
-        private Amount of(Category category) {
-            return new Amount(byCategory.getOrDefault(category, 0L));
-        }
     }
 }

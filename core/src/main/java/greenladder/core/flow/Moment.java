@@ -2,6 +2,7 @@ package greenladder.core.flow;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
+import greenladder.core.item.ItemKey;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 
@@ -15,11 +16,21 @@ public record Moment(
         @Nullable Category category,
         String level,
         String state,
+        String kind,
         @Nullable Amount size,
-        @Nullable String team) {
+        @Nullable ItemKey parent,
+        @Nullable String team,
+        @Nullable String sprint,
+        @Nullable String release,
+        @Nullable String assignee) {
 
     /** Whether it counts: it is there, and not dropped. */
-    boolean counts() {
+    public boolean counts() {
         return category != null && category != Category.DROPPED;
+    }
+
+    /** Whether it counts and is not done. */
+    public boolean isOpen() {
+        return counts() && category != Category.DONE;
     }
 }

@@ -2,7 +2,6 @@ package greenladder.core.flow;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
-import greenladder.core.item.LinkType;
 import greenladder.core.item.Product;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
@@ -14,7 +13,6 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
@@ -34,6 +32,7 @@ public final class Spending {
                     "label",
                     "team",
                     "assignee",
+                    "raisedBy",
                     "sprint",
                     "release",
                     "band",
@@ -101,10 +100,37 @@ public final class Spending {
                 .toList();
     }
 
+    /** Those of some items that have a value of an attribute, {@link #NONE} included. */
+    public static List<Node> with(
+            Snapshot snapshot,
+            Product product,
+            Collection<Node> nodes,
+            String attribute,
+            String value) {
+        var values = values(snapshot, product, attribute);
+        return nodes.stream()
+                .filter(node -> {
+                    var those = values.apply(node);
+                    return those.isEmpty() ? value.equals(NONE) : those.contains(value);
+                })
+                .toList();
+    }
+
+    /** The values that an item has of an attribute, {@link #NONE} where it has none. */
+    static List<String> valuesOf(Snapshot snapshot, Product product, String attribute, Node node) {
+        var those = values(snapshot, product, attribute).apply(node);
+        return those.isEmpty() ? List.of(NONE) : those;
+    }
+
     /** Whether work can be summed up by it. */
     public static boolean isAttribute(Product product, String name) {
         return ATTRIBUTES.contains(name)
                 || product.levels().find(name).filter(level -> level.carriesPoints()).isPresent();
+    }
+
+    /** All of some items together. */
+    public static Row sum(Collection<Node> nodes) {
+        return row("", nodes, List.of());
     }
 
     static Row row(String value, Collection<Node> nodes, List<Row> parts) {
@@ -126,6 +152,7 @@ public final class Spending {
             case "label" -> node -> node.item().details().labels();
             case "team" -> of(Item::team);
             case "assignee" -> of(Item::assignee);
+            case "raisedBy" -> of(Item::raisedBy);
             case "sprint" -> of(Item::sprint);
             case "release" -> of(Item::release);
             case "band" -> of(item -> item.details().refinement().band());
@@ -143,35 +170,5 @@ public final class Spending {
 
     private static Function<Node, List<String>> of(Function<Item, @Nullable String> value) {
         return node -> Optional.ofNullable(value.apply(node.item())).stream().toList();
-    }
-
-    /**
-     * Bugs that mend, or were found after, work that had been called done, by the item that they
-     * came from.
-     */
-    public static List<Row> rework(Snapshot snapshot, Collection<Node> finished) {
-        Map<String, List<Node>> byOrigin = new LinkedHashMap<>();
-        for (var node : finished) {
-            node.item().details().trace().stream()
-                    .filter(link ->
-                            link.type() == LinkType.FIXES || link.type() == LinkType.FOUND_AFTER)
-                    .filter(link -> snapshot.findNode(link.to()).isPresent())
-                    .forEach(link ->
-                            byOrigin.computeIfAbsent(link.to().toString(), any -> new ArrayList<>())
-                                    .add(node));
-        }
-        return byOrigin.entrySet().stream()
-                .map(origin ->
-                        row(
-                                origin.getKey(),
-                                origin.getValue(),
-                                origin.getValue().stream()
-                                        .map(node ->
-                                                row(
-                                                        node.item().key().toString(),
-                                                        List.of(node),
-                                                        List.of()))
-                                        .toList()))
-                .toList();
     }
 }

@@ -45,6 +45,8 @@ public record Field(Base base, String label) implements Comparable<Field> {
         START("start", true, Item::start),
         FINISH("finish", true, Item::finish),
         BLOCKED("blocked", true, Item::blocked),
+        /** Who made it. */
+        RAISED_BY("raisedBy", false, Item::raisedBy),
         LABELS("labels", true, item -> Details.textOf(item.details().labels(), ", ")),
         ACCEPTANCE("acceptance", true, item -> item.details().acceptance().text()),
         DEFINITION_OF_DONE(
@@ -154,6 +156,7 @@ public record Field(Base base, String label) implements Comparable<Field> {
     public static final Field START = of(Base.START);
     public static final Field FINISH = of(Base.FINISH);
     public static final Field BLOCKED = of(Base.BLOCKED);
+    public static final Field RAISED_BY = of(Base.RAISED_BY);
     public static final Field LABELS = of(Base.LABELS);
     public static final Field ACCEPTANCE = of(Base.ACCEPTANCE);
     public static final Field DEFINITION_OF_DONE = of(Base.DEFINITION_OF_DONE);

@@ -14,6 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param size own size in points, as entered; only on levels that carry points
  * @param firstEstimate the first size ever entered
  * @param hours only on levels that carry hours
+ * @param raisedBy sign-in name of who made it; null where nobody knows any more
  * @param blocked the reason why work on it cannot go on; empty where it can
  * @param details what only some items have
  * @param times when it came to where it stands
@@ -41,6 +42,7 @@ public record Item(
         @Nullable String blocked,
         Details details,
         Times times,
+        @Nullable String raisedBy,
         Instant createdAt,
         Instant updatedAt,
         long version) {
@@ -69,6 +71,7 @@ public record Item(
                 blocked,
                 details,
                 times,
+                raisedBy,
                 createdAt,
                 updatedAt,
                 version);

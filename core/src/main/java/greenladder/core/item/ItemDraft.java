@@ -103,6 +103,7 @@ public final class ItemDraft {
                 before == null
                         ? Times.ofNew(state, texts.get(Field.BLOCKED), updatedAt)
                         : Times.after(before, state, texts.get(Field.BLOCKED), updatedAt),
+                texts.get(Field.RAISED_BY),
                 Instant.parse(required(Field.EXISTS)),
                 updatedAt,
                 version);

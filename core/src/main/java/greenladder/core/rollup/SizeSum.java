@@ -10,14 +10,14 @@ import static greenladder.core.rollup.RollUp.NONE;
  * @param size the sum of their effective sizes
  * @param brokenDown whether the parts are all there is to the item
  */
-record SizeSum(int sized, long size, boolean brokenDown) {
+public record SizeSum(int sized, long size, boolean brokenDown) {
 
     /**
      * The item's effective size. With own 20 and one child of 5 it is 20: what was estimated stands
      * until somebody says that the parts are all there is, then it is 5. With own 10 and children
      * 5, 8 and one not sized it is 13.
      */
-    long effective(long own) {
+    public long effective(long own) {
         return switch (rule(own)) {
             case OWN, NO_PART_SIZED, ESTIMATE_STANDS -> own;
             case PARTS, BROKEN_DOWN, PARTS_REACH_ESTIMATE -> size;
@@ -39,7 +39,7 @@ record SizeSum(int sized, long size, boolean brokenDown) {
     }
 
     /** effective − size while the item is not broken down; else 0. */
-    long unbroken(long own) {
+    public long unbroken(long own) {
         return brokenDown ? 0 : Math.max(0, Math.max(0, effective(own)) - size);
     }
 }

@@ -28,7 +28,7 @@ public class FlowTests {
             List.of("to-do", "ready", "under-way", "in-test", "done", "dropped");
 
     private Snapshot snapshot = Trees.empty();
-    private PastFold fold = new PastFold();
+    private PastFold fold = new PastFold(ZoneOffset.UTC);
 
     private void does(Instant at, Command command) {
         if (Decisions.decide(snapshot, command, at) instanceof Accepted accepted) {
@@ -55,22 +55,26 @@ public class FlowTests {
         does(at(day, hour), new Command.Edit(List.of(Trees.key(item)), Map.of("state", state)));
     }
 
-    private Flow flow(int from, int to, boolean points, ZoneId zone) {
+    private Flow flow(int from, int to, boolean points) {
         return Flow.of(
-                fold.of("MSF"),
+                fold,
                 new Flow.Query(
+                        "MSF",
                         MONDAY.plusDays(from),
                         MONDAY.plusDays(to),
                         "story",
                         null,
                         points,
-                        zone,
                         at(to, 23)));
     }
 
     private void begin() {
+        begin(ZoneOffset.UTC);
+    }
+
+    private void begin(ZoneId zone) {
         snapshot = Trees.empty();
-        fold = new PastFold();
+        fold = new PastFold(zone);
     }
 
     @Test
@@ -82,13 +86,13 @@ public class FlowTests {
         moves(3, 9, 1, "in-test");
         moves(5, 9, 1, "done");
 
-        var passage = flow(0, 6, true, ZoneOffset.UTC).passages().getFirst();
+        var passage = flow(0, 6, true).passages().getFirst();
 
         assertThat(passage.leadDays()).isEqualTo(5.0);
         assertThat(passage.cycleDays()).isEqualTo(4.0);
         assertThat(passage.reopened()).isEqualTo(1);
         // On the fourth day it was not done.
-        assertThat(flow(0, 4, true, ZoneOffset.UTC).ages().getFirst().days()).isBetween(3.5, 3.7);
+        assertThat(flow(0, 4, true).ages().getFirst().days()).isBetween(3.5, 3.7);
     }
 
     @Test
@@ -100,7 +104,7 @@ public class FlowTests {
         moves(2, 12, 1, "done");
         moves(3, 12, 2, "dropped");
 
-        var days = flow(0, 3, true, ZoneOffset.UTC).days();
+        var days = flow(0, 3, true).days();
 
         assertThat(days)
                 .extracting(Flow.Day::toDo)
@@ -114,18 +118,20 @@ public class FlowTests {
                 .extracting(Flow.Day::done)
                 .extracting(Amount::toString)
                 .containsExactly("0", "0", "3", "3");
-        assertThat(flow(0, 3, false, ZoneOffset.UTC).weeks().getFirst().points()).hasToString("3");
+        assertThat(flow(0, 3, false).weeks().getFirst().points()).hasToString("3");
     }
 
     @Test
     public void daysShouldEndInTheZone() {
-        begin();
-        makes(0, "A", "3");
-        moves(1, 23, 1, "done");
+        for (var zone : List.of("UTC", "Asia/Tokyo")) {
+            begin(ZoneId.of(zone));
+            makes(0, "A", "3");
+            moves(1, 23, 1, "done");
 
-        assertThat(flow(1, 2, true, ZoneOffset.UTC).days().getFirst().done()).hasToString("3");
-        assertThat(flow(1, 2, true, ZoneId.of("Asia/Tokyo")).days().getFirst().done())
-                .hasToString("0");
+            assertThat(flow(1, 2, true).days().getFirst().done())
+                    .as(zone)
+                    .hasToString(zone.equals("UTC") ? "3" : "0");
+        }
     }
 
     @DataProvider
@@ -152,7 +158,7 @@ public class FlowTests {
             }
             ends.put(day, snapshot);
         }
-        var flow = flow(0, days - 1, true, ZoneOffset.UTC);
+        var flow = flow(0, days - 1, true);
         for (int day = 0; day < days; day++) {
             for (var category : List.of(Category.TO_DO, Category.IN_PROGRESS, Category.DONE)) {
                 assertThat(sum(flow.days().get(day), category))

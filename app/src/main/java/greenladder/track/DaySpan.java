@@ -1,0 +1,55 @@
+package greenladder.track;
+
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.LinkedHashMap;
+import java.util.Map;
+
+/**
+ * The days that a page tells about, as its form shows them.
+ *
+ * @param action where the form leads
+ * @param fields what stays as it is, by name
+ * @param problem what was wrong with the days asked for; empty for nothing
+ */
+record DaySpan(
+        LocalDate from, LocalDate to, String action, Map<String, String> fields, String problem) {
+    private static final int MOST_DAYS = 3_700;
+
+    DaySpan {
+        fields = Map.copyOf(fields);
+    }
+
+    /** The days asked for, or the last so many where nothing, or nothing that can be, was asked. */
+    static DaySpan of(String from, String to, int usualDays, LocalDate today, String action) {
+        var usual = today.minusDays(usualDays - 1L);
+        try {
+            var last = to.isBlank() ? today : LocalDate.parse(to.strip());
+            var first =
+                    from.isBlank() ? last.minusDays(usualDays - 1L) : LocalDate.parse(from.strip());
+            if (first.isAfter(last)) {
+                return new DaySpan(
+                        usual, today, action, Map.of(), "The first day is after the last.");
+            }
+            if (last.toEpochDay() - first.toEpochDay() > MOST_DAYS) {
+                return new DaySpan(
+                        usual, today, action, Map.of(), "Ten years at most can be shown.");
+            }
+            return new DaySpan(first, last, action, Map.of(), "");
+        } catch (DateTimeParseException e) {
+            return new DaySpan(usual, today, action, Map.of(), "That is no day.");
+        }
+    }
+
+    DaySpan with(String name, String value) {
+        var all = new LinkedHashMap<>(fields);
+        if (!value.isEmpty()) {
+            all.put(name, value);
+        }
+        return new DaySpan(from, to, action, all, problem);
+    }
+
+    String query() {
+        return "from=%s&to=%s".formatted(from, to);
+    }
+}

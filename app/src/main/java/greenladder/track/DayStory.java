@@ -1,0 +1,65 @@
+package greenladder.track;
+
+import greenladder.core.flow.DayChange;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.flow.ItemPasts;
+import greenladder.track.TrackTable.Cell;
+import greenladder.web.Words;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
+
+/** What happened on the day of a chart that somebody pointed at. */
+record DayStory(String title, TrackTable table) {
+    private static final int MOST = 300;
+
+    /** A day as it stands in an address; empty where it says none. */
+    static Optional<LocalDate> day(String text) {
+        try {
+            return text.isBlank() ? Optional.empty() : Optional.of(LocalDate.parse(text.strip()));
+        } catch (DateTimeParseException e) {
+            return Optional.empty();
+        }
+    }
+
+    static @Nullable DayStory of(
+            Snapshot snapshot,
+            ItemPasts pasts,
+            String product,
+            Optional<LocalDate> day,
+            Predicate<DayChange> asked) {
+        if (day.isEmpty()) {
+            return null;
+        }
+        var changes =
+                pasts.read(past -> DayChange.on(past, product, day.get(), asked)).stream()
+                        .filter(one -> snapshot.findNode(one.item()).isPresent())
+                        .toList();
+        return new DayStory(
+                "On %s: %s"
+                        .formatted(
+                                Words.day(day.get()),
+                                Words.count(changes.size(), "item") + " changed"),
+                new TrackTable(
+                        "day",
+                        "What happened on that day",
+                        TrackTable.heads("Item", "What happened", ":Points"),
+                        changes.stream().limit(MOST).map(one -> line(snapshot, one)).toList()));
+    }
+
+    private static TrackTable.Line line(Snapshot snapshot, DayChange change) {
+        var item = snapshot.requireNode(change.item()).item();
+        return new TrackTable.Line(
+                List.of(
+                        Cell.item(item.key().toString(), item.title()),
+                        Cell.text(String.join(", ", change.words())),
+                        Cell.figure(
+                                change.points().thousandths() == 0
+                                        ? ""
+                                        : Words.signed(change.points()))),
+                false);
+    }
+}

@@ -1,0 +1,192 @@
+package greenladder.track;
+
+import greenladder.core.flow.OpenWork;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Level;
+import greenladder.core.item.Team;
+import greenladder.core.plan.StoryMap;
+import greenladder.flow.ItemPasts;
+import greenladder.item.Look;
+import greenladder.panel.ItemPanel;
+import greenladder.planning.SprintFigures;
+import greenladder.track.TrackTable.Cell;
+import greenladder.web.Words;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the page that tells what is open, now or as it was. */
+@Component
+class OpenPages {
+    private static final List<String> BY =
+            List.of("kind", "assignee", "age", "state", "team", "sprint", "release");
+
+    private final ItemPasts pasts;
+    private final SprintFigures figures;
+
+    OpenPages(ItemPasts pasts, SprintFigures figures) {
+        this.pasts = pasts;
+        this.figures = figures;
+    }
+
+    /**
+     * @param day on which it was so
+     * @param action where the form of the day leads, with the address of what is shown
+     */
+    record OpenPage(
+            String product,
+            String url,
+            long operation,
+            List<Choice> attributes,
+            List<Choice> levels,
+            List<Choice> teams,
+            String day,
+            String today,
+            String by,
+            String level,
+            String of,
+            String words,
+            TrackTable table,
+            @Nullable ItemPanel panel) {}
+
+    OpenPage page(Look look, String by, String level, String of, Optional<LocalDate> asked) {
+        var snapshot = look.snapshot();
+        var product = look.product();
+        var attribute = OpenWork.isAttribute(by) ? by : BY.getFirst();
+        var its =
+                product.levels()
+                        .find(level)
+                        .filter(Level::carriesPoints)
+                        .orElseGet(() -> StoryMap.stories(product));
+        var team =
+                snapshot.workspace().teamsOf(product.code()).stream()
+                        .filter(one -> one.key().equals(of))
+                        .findFirst()
+                        .orElse(null);
+        var today = figures.today();
+        var day = asked.filter(one -> !one.isAfter(today)).orElse(today);
+        var place = new Place(product.code(), attribute, its, team, day, day.equals(today));
+        var rows =
+                pasts.read(past ->
+                        past.open(
+                                product.code(),
+                                its.key(),
+                                team == null ? null : team.key(),
+                                attribute,
+                                day));
+        int items = rows.stream().mapToInt(OpenWork::items).sum();
+        var points = rows.stream().map(OpenWork::points).reduce(Amount.ZERO, Amount::plus);
+        var teams = new ArrayList<Choice>();
+        teams.add(new Choice(place.with(null).url(), "All teams", team == null));
+        snapshot.workspace()
+                .teamsOf(product.code())
+                .forEach(one ->
+                        teams.add(new Choice(place.with(one).url(), one.name(), one.equals(team))));
+        return new OpenPage(
+                product.code(),
+                place.url(),
+                look.operation(),
+                Named.choices(product, BY, attribute, "By ", one -> place.by(one).url()),
+                product.levels().all().stream()
+                        .filter(Level::carriesPoints)
+                        .map(one -> new Choice(place.on(one).url(), one.plural(), one.equals(its)))
+                        .toList(),
+                teams,
+                day.toString(),
+                today.toString(),
+                attribute,
+                its.key(),
+                team == null ? "" : team.key(),
+                "%s open %s, %s points."
+                        .formatted(
+                                items + " " + Words.lower(items == 1 ? its.name() : its.plural()),
+                                place.isNow() ? "now" : "on " + Words.day(day),
+                                Words.of(points)),
+                table(look, place, rows),
+                null);
+    }
+
+    /** Where somebody stands. */
+    private record Place(
+            String product,
+            String by,
+            Level level,
+            @Nullable Team team,
+            LocalDate day,
+            boolean isNow) {
+        String url() {
+            return "/%s/open?by=%s&level=%s%s%s"
+                    .formatted(
+                            product,
+                            by,
+                            level.key(),
+                            team == null ? "" : "&of=" + team.key(),
+                            isNow ? "" : "&day=" + day);
+        }
+
+        Place by(String other) {
+            return new Place(product, other, level, team, day, isNow);
+        }
+
+        Place on(Level other) {
+            return new Place(product, by, other, team, day, isNow);
+        }
+
+        Place with(@Nullable Team other) {
+            return new Place(product, by, level, other, day, isNow);
+        }
+    }
+
+    private static TrackTable table(Look look, Place place, List<OpenWork> rows) {
+        double most = rows.stream().mapToInt(OpenWork::items).max().orElse(1);
+        return new TrackTable(
+                "open-work",
+                "How much is open",
+                TrackTable.heads(
+                        Named.capital(Named.attribute(look.product(), place.by())),
+                        "",
+                        ":Items",
+                        ":In progress",
+                        ":Points"),
+                rows.stream()
+                        .map(row ->
+                                TrackTable.line(
+                                        value(look, place, row),
+                                        Cell.bar(row.items(), most),
+                                        Cell.figure(Integer.toString(row.items())),
+                                        Cell.figure(Integer.toString(row.inProgress())),
+                                        Cell.figure(Words.of(row.points()))))
+                        .toList());
+    }
+
+    /** A value leads to the list of its items, as long as it is told of now. */
+    private static Cell value(Look look, Place place, OpenWork row) {
+        if (place.by().equals(OpenWork.AGE)) {
+            return Cell.text(age(Integer.parseInt(row.value())));
+        }
+        var name = Named.value(look.snapshot(), look.product(), place.by(), row.value());
+        return place.isNow()
+                ? Cell.link(
+                        name,
+                        "/%s/rank?level=%s&category=to%%20do&category=in%%20progress&%s=%s%s"
+                                .formatted(
+                                        place.product(),
+                                        place.level().key(),
+                                        place.by(),
+                                        row.value(),
+                                        place.team() == null ? "" : "&team=" + place.team().key()))
+                : Cell.text(name);
+    }
+
+    private static String age(int span) {
+        int from = OpenWork.SPANS.get(span);
+        return span + 1 == OpenWork.SPANS.size()
+                ? "%d days or older".formatted(from)
+                : from == 0
+                        ? "less than %d days".formatted(OpenWork.SPANS.get(1))
+                        : "%d to %d days".formatted(from, OpenWork.SPANS.get(span + 1) - 1);
+    }
+}

@@ -1,0 +1,55 @@
+package greenladder.track;
+
+import greenladder.panel.ItemPanel;
+import greenladder.web.Stem;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How far everything is, in rank order.
+ *
+ * @param words what it says in one sentence
+ * @param parts what it can be narrowed to
+ * @param more leads to a longer list; empty where all is shown
+ */
+record ProgressPage(
+        String product,
+        String url,
+        long operation,
+        List<Choice> levels,
+        List<Choice> measures,
+        List<Choice> parts,
+        String words,
+        List<Row> rows,
+        @Nullable Row total,
+        String more,
+        @Nullable ItemPanel panel) {
+
+    /**
+     * @param below how many levels below the first of the list
+     * @param key empty for the total and for what stands under nothing
+     * @param figures done of all there is, in words
+     * @param since what changed within the last week; empty for nothing
+     */
+    record Row(
+            String key,
+            String level,
+            String title,
+            int below,
+            Stem stem,
+            String figures,
+            String percent,
+            String inProgress,
+            Counted unsized,
+            Counted blocked,
+            String drift,
+            boolean grew,
+            String slip,
+            String since) {}
+
+    /**
+     * @param text empty for none
+     * @param url where these items are listed; empty where there is no such list
+     */
+    record Counted(String text, String url) {}
+}

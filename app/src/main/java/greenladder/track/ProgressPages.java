@@ -1,0 +1,359 @@
+package greenladder.track;
+
+import greenladder.core.flow.Moment;
+import greenladder.core.flow.Progress;
+import greenladder.core.flow.Progress.Bar;
+import greenladder.core.flow.Progress.Figures;
+import greenladder.core.flow.Progress.Measure;
+import greenladder.core.flow.Progress.Since;
+import greenladder.core.item.Amount;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.plan.StoryMap;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.flow.ItemPasts;
+import greenladder.item.Look;
+import greenladder.panel.ItemPanels;
+import greenladder.planning.SprintFigures;
+import greenladder.track.ProgressPage.Counted;
+import greenladder.track.ProgressPage.Row;
+import greenladder.web.Stem;
+import greenladder.web.Words;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the page that tells how far everything is. */
+@Component
+class ProgressPages {
+    private static final int DAYS = 7;
+    private static final int STEM = 150;
+
+    private final ItemPasts pasts;
+    private final ItemPanels panels;
+    private final SprintFigures figures;
+
+    ProgressPages(ItemPasts pasts, ItemPanels panels, SprintFigures figures) {
+        this.pasts = pasts;
+        this.panels = panels;
+        this.figures = figures;
+    }
+
+    /** An item of the list, and how many levels it stands below the first. */
+    private record Listed(Node node, int below) {}
+
+    /** The figures of each item of the list, and what changed since. */
+    private interface Told {
+        Figures now(Node node);
+
+        Since since(Node node);
+    }
+
+    ProgressPage page(Look look, ProgressPlace place, @Nullable ItemKey at) {
+        var snapshot = look.snapshot();
+        var told = told(snapshot, place);
+        var listed = listed(snapshot, place, told);
+        var shown = listed.stream().limit(place.most()).toList();
+        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        var total =
+                listed.stream()
+                        .filter(one -> one.below() == 0)
+                        .map(one -> told.now(one.node()))
+                        .reduce(Figures.NONE, Figures::plus);
+        return new ProgressPage(
+                place.product().code(),
+                isThere ? place.url() + "&at=" + at : place.url(),
+                look.operation(),
+                levels(place),
+                Arrays.stream(Measure.values())
+                        .map(measure ->
+                                new Choice(
+                                        place.by(measure).url(),
+                                        "By " + measure.word(),
+                                        measure == place.measure()))
+                        .toList(),
+                ProgressPlace.parts(snapshot, place.product()).stream()
+                        .map(part ->
+                                new Choice(
+                                        place.only(part.value()).url(),
+                                        part.label(),
+                                        part.value().equals(place.of())))
+                        .toList(),
+                words(listed, total, place),
+                shown.stream().map(one -> row(one, told, place)).toList(),
+                listed.isEmpty() ? null : total(total, place),
+                shown.size() < listed.size() ? place.longer().url() : "",
+                isThere
+                        ? panels.of(
+                                Objects.requireNonNull(at),
+                                look.reader(),
+                                one -> place.url() + "&at=" + one.key())
+                        : null);
+    }
+
+    private static List<Choice> levels(ProgressPlace place) {
+        var choices = new ArrayList<Choice>();
+        var levels = ProgressPlace.levels(place.product());
+        for (int i = 0; i < levels.size(); i++) {
+            var level = levels.get(i);
+            boolean isIt = level.equals(place.level());
+            choices.add(
+                    new Choice(
+                            place.on(level, false).url(), level.plural(), isIt && !place.below()));
+            if (i + 1 < levels.size()) {
+                choices.add(
+                        new Choice(
+                                place.on(level, true).url(),
+                                "%s and %s"
+                                        .formatted(
+                                                level.plural(),
+                                                Words.lower(levels.get(i + 1).plural())),
+                                isIt && place.below()));
+            }
+        }
+        return choices;
+    }
+
+    private Told told(Snapshot snapshot, ProgressPlace place) {
+        var day = figures.today().minusDays(DAYS);
+        var part = place.part();
+        if (part == null) {
+            return new Told() {
+                @Override
+                public Figures now(Node node) {
+                    return Progress.whole(node.rollUp(), place.measure());
+                }
+
+                @Override
+                public Since since(Node node) {
+                    var then = pasts.read(past -> past.standing(node.item().key(), day));
+                    return Progress.since(node.rollUp(), then, place.measure());
+                }
+            };
+        }
+        var changed =
+                pasts.read(past -> {
+                    var moments = new HashMap<ItemKey, Optional<Moment>>();
+                    var end = day.plusDays(1).atStartOfDay(past.zone()).toInstant().minusNanos(1);
+                    past.changed(place.product().code(), day.plusDays(1), figures.today())
+                            .forEach(key ->
+                                    moments.put(key, past.of(key).flatMap(one -> one.at(end))));
+                    return moments;
+                });
+        Map<Level, Map<Optional<ItemKey>, Figures>> sums = new HashMap<>();
+        Map<Level, Map<Optional<ItemKey>, Since>> sinces = new HashMap<>();
+        return new Told() {
+            @Override
+            public Figures now(Node node) {
+                var item = node.item();
+                return sums.computeIfAbsent(
+                                item.level(),
+                                level ->
+                                        Progress.of(
+                                                snapshot,
+                                                part,
+                                                place.partKey(),
+                                                level,
+                                                place.measure()))
+                        .getOrDefault(Optional.of(item.key()), Figures.NONE);
+            }
+
+            @Override
+            public Since since(Node node) {
+                var item = node.item();
+                return sinces.computeIfAbsent(
+                                item.level(),
+                                level ->
+                                        Progress.since(
+                                                snapshot,
+                                                changed,
+                                                part,
+                                                place.partKey(),
+                                                level,
+                                                place.measure()))
+                        .getOrDefault(Optional.of(item.key()), new Since(0, 0));
+            }
+        };
+    }
+
+    /** In rank order; what is narrowed to a part is left out where nothing of it stands below. */
+    private static List<Listed> listed(Snapshot snapshot, ProgressPlace place, Told told) {
+        var listed = new ArrayList<Listed>();
+        var next = place.below() ? place.nextLevel() : null;
+        for (var node : first(snapshot, place)) {
+            if (node.item().isDropped() || isEmpty(place, told, node)) {
+                continue;
+            }
+            listed.add(new Listed(node, 0));
+            if (next != null) {
+                below(node, next).stream()
+                        .filter(one -> !isEmpty(place, told, one))
+                        .forEach(one -> listed.add(new Listed(one, 1)));
+            }
+        }
+        return listed;
+    }
+
+    private static boolean isEmpty(ProgressPlace place, Told told, Node node) {
+        return place.part() != null && told.now(node).equals(Figures.NONE);
+    }
+
+    private static List<Node> first(Snapshot snapshot, ProgressPlace place) {
+        var top = place.top();
+        if (top == null) {
+            return snapshot.inOrder(place.product(), place.level()).live();
+        }
+        var node = snapshot.requireNode(top);
+        return node.item().level().equals(place.level())
+                ? List.of(node)
+                : below(node, place.level());
+    }
+
+    private static List<Node> below(Node node, Level level) {
+        var found = new ArrayList<Node>();
+        for (var child : node.children()) {
+            if (child.item().isDropped()) {
+                continue;
+            }
+            if (child.item().level().equals(level)) {
+                found.add(child);
+            } else if (child.item().level().isAbove(level)) {
+                found.addAll(below(child, level));
+            }
+        }
+        return found;
+    }
+
+    private Row row(Listed listed, Told told, ProgressPlace place) {
+        var node = listed.node();
+        var item = node.item();
+        var now = told.now(node);
+        boolean isWhole = place.part() == null;
+        var drift = isWhole ? node.rollUp().drift(item) : Optional.<Amount>empty();
+        var slip = isWhole ? node.rollUp().slipDays(item) : Optional.<Long>empty();
+        var list =
+                "/%s/rank?level=%s&in.%s=%s"
+                        .formatted(
+                                place.product().code(),
+                                StoryMap.stories(place.product()).key(),
+                                item.level().key(),
+                                item.key());
+        return new Row(
+                item.key().toString(),
+                item.level().name(),
+                item.title(),
+                listed.below(),
+                stem(now),
+                inWords(now.bar(), place.measure()),
+                percent(now.bar()),
+                amount(now.bar().inProgress()),
+                counted(now.unsized(), isWhole ? list + "&unsized=true" : ""),
+                counted(now.blocked(), isWhole ? list + "&blocked=true" : ""),
+                drift.filter(one -> one.thousandths() != 0).map(Words::signed).orElse(""),
+                drift.filter(one -> one.thousandths() > 0).isPresent(),
+                slip.filter(days -> days > 0).map(days -> Words.count(days, "day")).orElse(""),
+                since(told.since(node)));
+    }
+
+    private static Counted counted(int number, String url) {
+        return new Counted(number == 0 ? "" : Integer.toString(number), url);
+    }
+
+    private static Row total(Figures total, ProgressPlace place) {
+        return new Row(
+                "",
+                "",
+                "In all",
+                0,
+                stem(total),
+                inWords(total.bar(), place.measure()),
+                percent(total.bar()),
+                amount(total.bar().inProgress()),
+                counted(total.unsized(), ""),
+                counted(total.blocked(), ""),
+                "",
+                false,
+                "",
+                "");
+    }
+
+    private static Stem stem(Figures figures) {
+        var bar = figures.bar();
+        double inner = STEM - 2;
+        double whole = Math.max(1, bar.total());
+        double done = bar.done() / whole * inner;
+        double unbroken = bar.unbroken() / whole * inner;
+        return new Stem(
+                STEM,
+                done,
+                1 + done,
+                bar.inProgress() / whole * inner,
+                1 + inner - unbroken,
+                unbroken,
+                figures.blocked() > 0,
+                percent(bar));
+    }
+
+    private static String percent(Bar bar) {
+        return bar.total() == 0 ? "" : Words.percent((double) bar.done() / bar.total());
+    }
+
+    private static String amount(long thousandths) {
+        return thousandths == 0 ? "" : Words.of(new Amount(thousandths));
+    }
+
+    private static String inWords(Bar bar, Measure measure) {
+        if (!bar.sized()) {
+            return switch (measure) {
+                case POINTS -> "not sized";
+                case COUNT -> "nothing below";
+                case VALUE -> "no value";
+                case HOURS -> "no hours";
+            };
+        }
+        return "%s of %s"
+                .formatted(Words.of(new Amount(bar.done())), Words.of(new Amount(bar.total())));
+    }
+
+    private static String since(Since since) {
+        var words = new ArrayList<String>();
+        if (since.done() != 0) {
+            words.add(Words.signed(new Amount(since.done())) + " done");
+        }
+        if (since.total() != 0) {
+            words.add(Words.signed(new Amount(since.total())) + " in all");
+        }
+        return String.join(", ", words);
+    }
+
+    private static String words(List<Listed> listed, Figures total, ProgressPlace place) {
+        if (listed.isEmpty()) {
+            return "";
+        }
+        var bar = total.bar();
+        var rest = new ArrayList<String>();
+        if (total.unsized() > 0) {
+            rest.add(total.unsized() + " not sized");
+        }
+        if (total.blocked() > 0) {
+            rest.add(total.blocked() + " blocked");
+        }
+        if (bar.unbroken() > 0) {
+            rest.add(amount(bar.unbroken()) + " not broken down yet");
+        }
+        return "%s%s%s."
+                .formatted(
+                        inWords(bar, place.measure()),
+                        bar.sized()
+                                ? " %s done, %s".formatted(place.measure().word(), percent(bar))
+                                : "",
+                        rest.isEmpty() ? "" : "; " + String.join(", ", rest));
+    }
+}

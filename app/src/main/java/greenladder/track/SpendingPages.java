@@ -1,0 +1,259 @@
+package greenladder.track;
+
+import greenladder.core.flow.Spending;
+import greenladder.core.flow.Spending.Row;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.plan.StoryMap;
+import greenladder.core.snapshot.Node;
+import greenladder.item.Look;
+import greenladder.panel.ItemPanel;
+import greenladder.panel.ItemPanels;
+import greenladder.planning.SprintFigures;
+import greenladder.track.TrackTable.Cell;
+import greenladder.track.TrackTable.Line;
+import greenladder.web.Words;
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Objects;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the page that tells what finished work was spent on. */
+@Component
+class SpendingPages {
+    private static final int USUAL_DAYS = 91;
+    private static final int MOST = 500;
+
+    private final ItemPanels panels;
+    private final SprintFigures figures;
+
+    SpendingPages(ItemPanels panels, SprintFigures figures) {
+        this.panels = panels;
+        this.figures = figures;
+    }
+
+    /**
+     * @param items those of the value that was opened; null where none was
+     */
+    record SpendingPage(
+            String product,
+            String url,
+            long operation,
+            List<Choice> first,
+            List<Choice> second,
+            DaySpan span,
+            String words,
+            TrackTable table,
+            @Nullable DayStory items,
+            @Nullable ItemPanel panel) {}
+
+    SpendingPage page(
+            Look look,
+            String from,
+            String to,
+            String by,
+            String then,
+            @Nullable String value,
+            @Nullable String part,
+            @Nullable ItemKey at) {
+        var snapshot = look.snapshot();
+        var product = look.product();
+        var first = Spending.isAttribute(product, by) ? by : "kind";
+        var second = Spending.isAttribute(product, then) && !then.equals(first) ? then : "";
+        var span =
+                DaySpan.of(
+                                from,
+                                to,
+                                USUAL_DAYS,
+                                figures.today(),
+                                "/%s/spending".formatted(product.code()))
+                        .with("by", first)
+                        .with("then", second);
+        var nodes = Spending.finished(snapshot, product, span.from(), span.to());
+        var rows = Spending.by(snapshot, product, nodes, first, second.isEmpty() ? null : second);
+        var place = new Place(product.code(), span, first, second);
+        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        var opened =
+                place.url()
+                        + (value == null ? "" : "&value=" + encoded(value))
+                        + (part == null ? "" : "&part=" + encoded(part));
+        return new SpendingPage(
+                product.code(),
+                isThere ? opened + "&at=" + at : opened,
+                look.operation(),
+                Named.choices(
+                        product, attributes(product), first, "By ", one -> place.by(one).url()),
+                Named.choices(
+                        product,
+                        Stream.concat(Stream.of(""), attributes(product).stream())
+                                .filter(one -> !one.equals(first))
+                                .toList(),
+                        second,
+                        "then by ",
+                        one -> place.then(one).url()),
+                span,
+                words(nodes),
+                table(look, place, rows),
+                value == null ? null : items(look, nodes, place, value, part),
+                isThere
+                        ? panels.of(
+                                Objects.requireNonNull(at),
+                                look.reader(),
+                                one -> opened + "&at=" + one.key())
+                        : null);
+    }
+
+    private static String encoded(String text) {
+        return URLEncoder.encode(text, StandardCharsets.UTF_8);
+    }
+
+    private record Place(String product, DaySpan span, String by, String then) {
+        String url() {
+            return "/%s/spending?%s&by=%s%s"
+                    .formatted(product, span.query(), by, then.isEmpty() ? "" : "&then=" + then);
+        }
+
+        Place by(String other) {
+            return new Place(product, span, other, then.equals(other) ? "" : then);
+        }
+
+        Place then(String other) {
+            return new Place(product, span, by, other);
+        }
+    }
+
+    /** Levels above stories are attributes as well. */
+    private static List<String> attributes(Product product) {
+        var stories = StoryMap.stories(product);
+        return Stream.concat(
+                        Spending.ATTRIBUTES.stream().filter(one -> !one.equals("item")),
+                        product.levels().all().stream()
+                                .filter(level -> level.isAbove(stories))
+                                .map(Level::key))
+                .toList();
+    }
+
+    private static String words(List<Node> nodes) {
+        var sum = Spending.sum(nodes);
+        return nodes.isEmpty()
+                ? "Nothing was finished in these days."
+                : "%s finished in these days: %s points, %s hours put in."
+                        .formatted(
+                                Words.count(sum.items(), "item"),
+                                Words.of(sum.points()),
+                                Words.of(sum.hours()));
+    }
+
+    private static TrackTable table(Look look, Place place, List<Row> rows) {
+        double most = rows.stream().mapToLong(row -> row.points().thousandths()).max().orElse(1);
+        double all = rows.stream().mapToLong(row -> row.points().thousandths()).sum();
+        var lines = new ArrayList<Line>();
+        for (var row : rows) {
+            lines.add(
+                    new Line(
+                            cells(
+                                    look,
+                                    row,
+                                    place.by(),
+                                    place.url() + "&value=" + encoded(row.value()),
+                                    most,
+                                    all),
+                            false));
+            for (var part : row.parts()) {
+                lines.add(
+                        new Line(
+                                cells(
+                                        look,
+                                        part,
+                                        place.then(),
+                                        "%s&value=%s&part=%s"
+                                                .formatted(
+                                                        place.url(),
+                                                        encoded(row.value()),
+                                                        encoded(part.value())),
+                                        most,
+                                        all),
+                                true));
+            }
+        }
+        return new TrackTable(
+                "spending",
+                "What finished work was spent on",
+                TrackTable.heads(
+                        Named.capital(Named.attribute(look.product(), place.by())),
+                        "",
+                        ":Points",
+                        ":Share",
+                        ":Items",
+                        ":Hours"),
+                lines);
+    }
+
+    private static List<Cell> cells(
+            Look look, Row row, String attribute, String url, double most, double all) {
+        double points = row.points().thousandths();
+        return List.of(
+                Cell.link(
+                        Named.value(look.snapshot(), look.product(), attribute, row.value()), url),
+                Cell.bar(points, most),
+                Cell.figure(Words.of(row.points())),
+                Cell.figure(all == 0 ? "" : Words.percent(points / all)),
+                Cell.figure(Integer.toString(row.items())),
+                Cell.figure(Words.of(row.hours())));
+    }
+
+    private static DayStory items(
+            Look look, List<Node> nodes, Place place, String value, @Nullable String part) {
+        var snapshot = look.snapshot();
+        var product = look.product();
+        var those = Spending.with(snapshot, product, nodes, place.by(), value);
+        if (part != null && !place.then().isEmpty()) {
+            those = Spending.with(snapshot, product, those, place.then(), part);
+        }
+        var name = Named.value(snapshot, product, place.by(), value);
+        return new DayStory(
+                "%s: %s%s"
+                        .formatted(
+                                Named.capital(Named.attribute(product, place.by())),
+                                name,
+                                part == null
+                                        ? ""
+                                        : ", "
+                                                + Named.value(
+                                                        snapshot, product, place.then(), part)),
+                new TrackTable(
+                        "spending-items",
+                        "Finished items, the latest first",
+                        TrackTable.heads("Item", "Finished", ":Points", ":Hours"),
+                        those.stream()
+                                .sorted(
+                                        Comparator.comparing((Node node) ->
+                                                        Objects.requireNonNull(
+                                                                node.item().times().finishedAt()))
+                                                .reversed())
+                                .limit(MOST)
+                                .map(SpendingPages::line)
+                                .toList()));
+    }
+
+    private static Line line(Node node) {
+        var item = node.item();
+        return TrackTable.line(
+                Cell.item(item.key().toString(), item.title()),
+                Cell.text(
+                        Words.day(
+                                LocalDate.ofInstant(
+                                        Objects.requireNonNull(item.times().finishedAt()),
+                                        ZoneOffset.UTC))),
+                Cell.figure(Words.of(node.rollUp().effective())),
+                Cell.figure(Words.of(node.rollUp().hoursInvested())));
+    }
+}

@@ -1,0 +1,3 @@
+// What only one view needs. Progress: how far everything is.
+import "./chart-download.js";
+import "./going.js";

@@ -1,0 +1,155 @@
+package greenladder.core.flow;
+
+import greenladder.core.item.Category;
+import greenladder.core.item.ItemKey;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.Objects;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * How many items, and points, stood under each value of an attribute at the end of each day: kept
+ * up with every moment, so that no day has to be counted anew. Those that are done are counted by
+ * their state only.
+ */
+final class DayCounts {
+    private final ZoneId zone;
+    private final Map<String, Map<Key, Series<Count>>> byProduct = new HashMap<>();
+
+    /** By what items are counted. */
+    enum Attribute {
+        STATE,
+        KIND,
+        ASSIGNEE,
+        TEAM,
+        SPRINT,
+        RELEASE,
+        /** The day on which they were made, as a number. */
+        MADE
+    }
+
+    /**
+     * @param value empty for none
+     */
+    record Key(
+            Attribute attribute,
+            String level,
+            @Nullable String team,
+            Category category,
+            String value) {}
+
+    /**
+     * @param points in thousandths
+     */
+    record Count(long items, long points) {
+        static final Count NONE = new Count(0, 0);
+
+        Count plus(Count other) {
+            return new Count(items + other.items, points + other.points);
+        }
+
+        Count minus(Count other) {
+            return new Count(items - other.items, points - other.points);
+        }
+    }
+
+    DayCounts(ZoneId zone) {
+        this.zone = zone;
+    }
+
+    /** An item goes on from what it was, nothing at first, to what it is. */
+    void change(ItemKey item, @Nullable Moment before, Moment now, Moment first) {
+        int day = (int) LocalDate.ofInstant(now.at(), zone).toEpochDay();
+        var counts = byProduct.computeIfAbsent(item.product(), any -> new HashMap<>());
+        for (var attribute : Attribute.values()) {
+            var from = before == null ? null : key(attribute, before, first);
+            var to = key(attribute, now, first);
+            boolean isSame =
+                    Objects.equals(from, to)
+                            && before != null
+                            && Objects.equals(before.size(), now.size());
+            if (isSame) {
+                continue;
+            }
+            if (from != null) {
+                add(counts, from, day, Count.NONE.minus(count(Objects.requireNonNull(before))));
+            }
+            if (to != null) {
+                add(counts, to, day, count(now));
+            }
+        }
+    }
+
+    private static void add(Map<Key, Series<Count>> counts, Key key, int day, Count more) {
+        var series = counts.computeIfAbsent(key, any -> new Series<>());
+        series.put(day, series.at(LocalDate.MAX).orElse(Count.NONE).plus(more));
+    }
+
+    private static Count count(Moment moment) {
+        return new Count(1, moment.size() == null ? 0 : moment.size().thousandths());
+    }
+
+    private @Nullable Key key(Attribute attribute, Moment moment, Moment first) {
+        boolean counts = attribute == Attribute.STATE ? moment.counts() : moment.isOpen();
+        if (!counts) {
+            return null;
+        }
+        var value =
+                switch (attribute) {
+                    case STATE -> moment.state();
+                    case KIND -> moment.kind();
+                    case ASSIGNEE -> moment.assignee();
+                    case TEAM -> moment.team();
+                    case SPRINT -> moment.sprint();
+                    case RELEASE -> moment.release();
+                    case MADE -> Long.toString(LocalDate.ofInstant(first.at(), zone).toEpochDay());
+                };
+        return new Key(
+                attribute,
+                moment.level(),
+                moment.team(),
+                Objects.requireNonNull(moment.category()),
+                Objects.requireNonNullElse(value, ""));
+    }
+
+    /**
+     * The counts of a product's level by an attribute, each over time. Time O(values).
+     *
+     * @param team null for all
+     */
+    Map<Key, Series<Count>> of(
+            String product, Attribute attribute, String level, @Nullable String team) {
+        var found = new HashMap<Key, Series<Count>>();
+        byProduct
+                .getOrDefault(product, Map.of())
+                .forEach((key, series) -> {
+                    if (key.attribute() == attribute
+                            && key.level().equals(level)
+                            && (team == null || team.equals(key.team()))) {
+                        found.put(key, series);
+                    }
+                });
+        return found;
+    }
+
+    /** The same at the end of a day, by value and category. */
+    Map<String, Map<Category, Count>> at(
+            String product,
+            Attribute attribute,
+            String level,
+            @Nullable String team,
+            LocalDate day) {
+        var values = new TreeMap<String, Map<Category, Count>>();
+        of(product, attribute, level, team)
+                .forEach((key, series) ->
+                        series.at(day)
+                                .filter(count -> !count.equals(Count.NONE))
+                                .ifPresent(count ->
+                                        values.computeIfAbsent(key.value(), any -> new TreeMap<>())
+                                                .merge(key.category(), count, Count::plus)));
+        return values;
+    }
+}

@@ -1,0 +1,178 @@
+package greenladder.core.flow;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.RandomWork;
+import greenladder.core.Trees;
+import greenladder.core.change.Command;
+import greenladder.core.change.Decision.Accepted;
+import greenladder.core.change.Decisions;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Category;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Release;
+import greenladder.core.plan.Capacities;
+import greenladder.core.plan.ReleaseFill;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Random;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/**
+ * What is folded from the log is what the snapshots of those days say, which are kept here one by
+ * one: 5,000 random operations over 200 days.
+ */
+public class PastFoldPropertyTests {
+    private static final LocalDate FIRST = LocalDate.parse("2026-01-01");
+    private static final int DAYS = 200;
+    private static final int A_DAY = 25;
+
+    private final PastFold fold = new PastFold(ZoneOffset.UTC);
+    private final List<Snapshot> ends = new ArrayList<>();
+
+    @DataProvider
+    Object[][] seeds() {
+        return new Object[][] {{1L}, {2L}};
+    }
+
+    private void live(long seed) {
+        var work = new RandomWork(seed);
+        var random = new Random(seed);
+        var empty = Trees.empty();
+        var snapshot =
+                empty.with(
+                        empty.workspace()
+                                .with(new Release("spring", "MSF", "Spring", FIRST.plusDays(90)))
+                                .with(new Release("summer", "MSF", "Summer", FIRST.plusDays(180))));
+        for (int day = 0; day < DAYS; day++) {
+            for (int i = 0; i < A_DAY; i++) {
+                boolean grows = snapshot.order().size() < 60 || random.nextInt(40) == 0;
+                var command =
+                        grows
+                                ? new Command.Create("MSF", work.entries(10))
+                                : random.nextInt(8) == 0
+                                        ? released(snapshot, random)
+                                        : work.command(snapshot);
+                var at = FIRST.plusDays(day).atTime(8, i).toInstant(ZoneOffset.UTC);
+                snapshot = lived(snapshot, command, at);
+            }
+            ends.add(snapshot);
+        }
+    }
+
+    private Snapshot lived(Snapshot snapshot, Command command, Instant at) {
+        if (Decisions.decide(snapshot, command, at) instanceof Accepted accepted) {
+            fold.take(at, accepted.changes(), snapshot.workspace());
+            return accepted.after();
+        }
+        return snapshot;
+    }
+
+    private static Command released(Snapshot snapshot, Random random) {
+        var slots = snapshot.order().slots();
+        var key = slots.get(random.nextInt(slots.size())).key();
+        var release = List.of("spring", "summer", "").get(random.nextInt(3));
+        return new Command.Edit(List.of(key), Map.of("release", release));
+    }
+
+    @Test(dataProvider = "seeds")
+    public void eachDayShouldBeAsItsSnapshotSays(long seed) {
+        var tests = new PastFoldPropertyTests();
+        tests.live(seed);
+        for (int day = 0; day < DAYS; day++) {
+            tests.requireDay(FIRST.plusDays(day), tests.ends.get(day));
+        }
+    }
+
+    private void requireDay(LocalDate day, Snapshot snapshot) {
+        var open = new HashMap<String, Integer>();
+        for (var slot : snapshot.order().slots()) {
+            var node = snapshot.requireNode(slot.key());
+            requireStanding(day, node);
+            var item = node.item();
+            boolean isOpen = !item.isDone() && !item.isDropped();
+            if (isOpen && item.level().key().equals("story")) {
+                open.merge(item.kind(), 1, Integer::sum);
+            }
+        }
+        var told = new HashMap<String, Integer>();
+        fold.open("MSF", "story", null, "kind", day)
+                .forEach(row -> told.put(row.value(), row.items()));
+        assertThat(told).isEqualTo(open);
+        requireReleases(day, snapshot);
+    }
+
+    private void requireStanding(LocalDate day, Node node) {
+        var item = node.item();
+        if (!node.rollUp().hasPointChildren() || item.isDropped()) {
+            return;
+        }
+        var told = fold.standing(item.key(), day);
+        var rollUp = node.rollUp();
+        assertThat(told.scopeAmount())
+                .as("%s on %s", item.key(), day)
+                .isEqualTo(rollUp.effective());
+        assertThat(told.doneAmount()).isEqualTo(rollUp.points().done());
+        assertThat(told.inProgressAmount()).isEqualTo(rollUp.points().inProgress());
+        assertThat(told.leaves()).isEqualTo(rollUp.leafCount());
+        assertThat(told.leavesDone()).isEqualTo(rollUp.leaves().done());
+        assertThat(told.unsized()).isEqualTo(rollUp.unsized());
+        assertThat(new Amount(told.invested())).isEqualTo(orZero(rollUp.hoursInvested()));
+    }
+
+    private static Amount orZero(Amount amount) {
+        return amount == null ? Amount.ZERO : amount;
+    }
+
+    private void requireReleases(LocalDate day, Snapshot snapshot) {
+        var releases = snapshot.workspace().releasesOf("MSF");
+        var fills = ReleaseFill.of(snapshot, releases, new Capacities(snapshot));
+        for (var release : releases) {
+            var told = fold.release(release.key(), day);
+            assertThat(told.points())
+                    .as("%s on %s", release.key(), day)
+                    .isEqualTo(fills.get(release.key()).planned());
+            assertThat(told.doneAmount()).isEqualTo(fills.get(release.key()).done());
+        }
+    }
+
+    /** However often an item was reopened, and whatever else happened to it. */
+    @Test
+    public void reopenedShouldBeCountedWithinTheDays() {
+        var tests = new PastFoldPropertyTests();
+        var snapshot = Trees.of("story A size=3\n");
+        var made =
+                List.copyOf(
+                        Trees.accepted(
+                                        Trees.empty(),
+                                        new Command.Create(
+                                                "MSF",
+                                                List.of(
+                                                        Command.NewItem.of(
+                                                                Map.of(
+                                                                        "level", "story", "title",
+                                                                        "A", "size", "3")))))
+                                .changes());
+        tests.fold.take(FIRST.atStartOfDay().toInstant(ZoneOffset.UTC), made, snapshot.workspace());
+        for (int day = 1; day <= 10; day++) {
+            var state = day % 2 == 1 ? "done" : "in-test";
+            var at = FIRST.plusDays(day).atTime(9, 0).toInstant(ZoneOffset.UTC);
+            snapshot = tests.lived(snapshot, Trees.edit(1, "state", state), at);
+        }
+        var all = Reopened.between(tests.fold, "MSF", FIRST, FIRST.plusDays(10));
+        assertThat(all).containsExactly(new Reopened(new ItemKey("MSF", 1), 5, 1.0, false));
+        assertThat(Reopened.between(tests.fold, "MSF", FIRST.plusDays(3), FIRST.plusDays(7)))
+                .extracting(Reopened::times)
+                .containsExactly(2);
+        assertThat(snapshot.requireNode(Trees.key(1)).item().category())
+                .isEqualTo(Category.IN_PROGRESS);
+    }
+}
