@@ -22,13 +22,20 @@ import org.springframework.web.bind.annotation.RestController;
 @Tag(name = "Demo")
 class DemoClockApi {
     private static final int MOST_DAYS = 3650;
+    private static final int MOST_WORKED = 60;
 
     private final DemoClock clock;
+    private final DemoDays demoDays;
 
-    record ClockForm(@Nullable Instant now, @Nullable Integer days) {}
+    /**
+     * @param work whether the sample teams work through these days; then the clock stops in the
+     *     evening
+     */
+    record ClockForm(@Nullable Instant now, @Nullable Integer days, @Nullable Boolean work) {}
 
-    DemoClockApi(DemoClock clock) {
+    DemoClockApi(DemoClock clock, DemoDays demoDays) {
         this.clock = clock;
+        this.demoDays = demoDays;
     }
 
     @GetMapping
@@ -38,10 +45,23 @@ class DemoClockApi {
     }
 
     @PostMapping
-    @Operation(summary = "Move the demo's clock forward: now, or days")
+    @Operation(
+            summary = "Move the demo's clock forward: now, or days, with the teams at work or not")
     Map<String, Instant> move(@RequestBody ClockForm form) {
         if ((form.now() == null) == (form.days() == null)) {
             throw new Failure.Invalid(Problems.of("now", "Say either now or days."));
+        }
+        if (Boolean.TRUE.equals(form.work())) {
+            if (form.days() == null || form.days() < 1 || form.days() > MOST_WORKED) {
+                throw new Failure.Invalid(
+                        Problems.of(
+                                "days",
+                                "The teams work through 1 to %d days.".formatted(MOST_WORKED)));
+            }
+            for (int i = 0; i < form.days(); i++) {
+                demoDays.next(true);
+            }
+            return Map.of("now", clock.instant());
         }
         var now = clock.instant();
         var to =

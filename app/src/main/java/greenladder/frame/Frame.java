@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  * @param operation the last one that the page may show
  * @param styles style sheets of this page beside those of every page
  * @param script a script of its own; empty where it needs none
+ * @param demoDay which day it is in the demo; empty outside of it
  * @param product null on pages that belong to no product
  */
 public record Frame(
@@ -28,7 +29,8 @@ public record Frame(
         long operation,
         String theme,
         List<String> styles,
-        String script) {
+        String script,
+        String demoDay) {
 
     public record ProductChoice(String code, String name, String url) {}
 

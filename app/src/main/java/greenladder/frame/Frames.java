@@ -13,6 +13,7 @@ import greenladder.talk.Notices;
 import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
 
 /** Makes the page around a view. */
@@ -25,12 +26,19 @@ public class Frames {
     private final ThemeCookie themes;
     private final Notices notices;
     private final LastProduct last;
+    private final ObjectProvider<DemoMenu> demo;
 
-    Frames(SnapshotKeeper keeper, ThemeCookie themes, Notices notices, LastProduct last) {
+    Frames(
+            SnapshotKeeper keeper,
+            ThemeCookie themes,
+            Notices notices,
+            LastProduct last,
+            ObjectProvider<DemoMenu> demo) {
         this.keeper = keeper;
         this.themes = themes;
         this.notices = notices;
         this.last = last;
+        this.demo = demo;
     }
 
     /** The frame of a view of a product. */
@@ -91,7 +99,8 @@ public class Frames {
                 operation,
                 themes.current(),
                 styles,
-                script);
+                script,
+                demo.stream().map(DemoMenu::today).findFirst().orElse(""));
     }
 
     /** The one last looked at, or any; null where there is none. */

@@ -24,11 +24,14 @@ public enum View {
     BLOCKED(Stage.DO, "Blocked", "blocked", "board", "work"),
     PROGRESS(Stage.TRACK, "Progress", "progress", "chart", "track"),
     REPORT(Stage.TRACK, "Sprint report", "report", "chart", "track"),
+    VELOCITY(Stage.TRACK, "Velocity", "velocity", "chart", "track"),
     FLOW(Stage.TRACK, "Flow", "flow", "chart", "track"),
     BURNUP(Stage.TRACK, "Burnup", "burnup", "chart", "track"),
     OPEN(Stage.TRACK, "Open work", "open", "chart", "track"),
     SPENDING(Stage.TRACK, "Spending", "spending", "chart", "track"),
     REWORK(Stage.TRACK, "Rework", "rework", "chart", "track"),
+    TABLES(Stage.TRACK, "Tables", "tables", "chart", "track"),
+    DASHBOARD(Stage.TRACK, "Dashboard", "dashboard", "chart", "plan", "track", "dashboard"),
     THREADS(Stage.TRACE, "Threads", "threads", "threads");
 
     private final Stage stage;

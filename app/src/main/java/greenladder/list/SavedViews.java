@@ -27,7 +27,8 @@ public class SavedViews {
     private static final int LONGEST_NAME = 80;
     private static final int LONGEST_QUERY = 4_000;
     private static final int MOST_OF_ONE = 100;
-    private static final Set<String> PATHS = Set.of("ladder", "outline", "rank", "bench", "board");
+    private static final Set<String> PATHS =
+            Set.of("ladder", "outline", "rank", "bench", "board", "tables");
 
     private final EntityManager entities;
     private final SnapshotKeeper keeper;

@@ -53,9 +53,7 @@ record FlowPage(
             String toDo,
             List<Plots.Label> labels,
             List<Plots.Point> points,
-            List<Day> days) {}
-
-    record Day(String date, String toDo, String inProgress, String done, String scope) {}
+            TrackTable table) {}
 
     /**
      * @param lines percentiles across

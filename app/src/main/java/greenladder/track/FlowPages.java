@@ -14,11 +14,11 @@ import greenladder.panel.ItemPanels;
 import greenladder.track.FlowPage.Age;
 import greenladder.track.FlowPage.Cumulative;
 import greenladder.track.FlowPage.Cycles;
-import greenladder.track.FlowPage.Day;
 import greenladder.track.FlowPage.Dot;
 import greenladder.track.FlowPage.Line;
 import greenladder.track.FlowPage.Row;
 import greenladder.track.FlowPage.Week;
+import greenladder.track.TrackTable.Cell;
 import greenladder.web.Words;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -109,17 +109,7 @@ class FlowPages {
      */
     FlowPage page(Look look, Place place, Optional<LocalDate> day, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
-        var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
-        var query =
-                new Flow.Query(
-                        place.product(),
-                        today.minusDays((long) place.weeks() * DAYS_OF_WEEK - 1),
-                        today,
-                        place.level().key(),
-                        place.team() == null ? null : place.team().key(),
-                        place.points(),
-                        clock.instant());
-        var flow = pasts.read(past -> Flow.of(past, query));
+        var flow = flow(place);
         boolean isThere = at != null && snapshot.findNode(at).isPresent();
         return new FlowPage(
                 place.product(),
@@ -167,6 +157,21 @@ class FlowPages {
                         : null);
     }
 
+    /** How work flowed there. */
+    Flow flow(Place place) {
+        var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        var query =
+                new Flow.Query(
+                        place.product(),
+                        today.minusDays((long) place.weeks() * DAYS_OF_WEEK - 1),
+                        today,
+                        place.level().key(),
+                        place.team() == null ? null : place.team().key(),
+                        place.points(),
+                        clock.instant());
+        return pasts.read(past -> Flow.of(past, query));
+    }
+
     private static List<Choice> teams(Snapshot snapshot, Place place) {
         var choices = new ArrayList<Choice>();
         choices.add(new Choice(place.of((Team) null).url(), "All teams", place.team() == null));
@@ -181,7 +186,7 @@ class FlowPages {
         return choices;
     }
 
-    private static String words(Flow flow, Place place) {
+    static String words(Flow flow, Place place) {
         var finished = flow.passages().stream().filter(one -> one.finished() != null).count();
         var stories =
                 finished
@@ -209,7 +214,7 @@ class FlowPages {
                 : String.format(Locale.ROOT, "%.1f", days).replaceAll("\\.0$", "") + " days";
     }
 
-    private static @Nullable Cumulative cumulative(Flow flow, Place place) {
+    static @Nullable Cumulative cumulative(Flow flow, Place place) {
         var days = flow.days();
         double most = days.stream().mapToDouble(day -> Plots.number(day.scope())).max().orElse(0);
         if (days.isEmpty() || most == 0) {
@@ -251,15 +256,20 @@ class FlowPages {
                                 return inWords(days.get(day));
                             }
                         }),
-                days.reversed().stream()
-                        .map(day ->
-                                new Day(
-                                        Words.day(day.date()),
-                                        Words.of(day.toDo()),
-                                        Words.of(day.inProgress()),
-                                        Words.of(day.done()),
-                                        Words.of(day.scope())))
-                        .toList());
+                new TrackTable(
+                        "cumulative-flow",
+                        "What stood where at the end of each day",
+                        TrackTable.heads("Day", ":To do", ":In progress", ":Done", ":In all"),
+                        days.reversed().stream().map(FlowPages::line).toList()));
+    }
+
+    private static TrackTable.Line line(Flow.Day day) {
+        return TrackTable.line(
+                Cell.text(Words.day(day.date())),
+                Cell.figure(Words.of(day.toDo())),
+                Cell.figure(Words.of(day.inProgress())),
+                Cell.figure(Words.of(day.done())),
+                Cell.figure(Words.of(day.scope())));
     }
 
     private static String inWords(Flow.Day day) {
@@ -359,7 +369,7 @@ class FlowPages {
                 .toList();
     }
 
-    private static List<Age> ages(Snapshot snapshot, Flow flow) {
+    static List<Age> ages(Snapshot snapshot, Flow flow) {
         double usual = flow.cycle().percentile(MOST_OF_WORK).orElse(Double.MAX_VALUE);
         double most = flow.ages().stream().mapToDouble(Flow.Age::days).max().orElse(1);
         return flow.ages().stream()

@@ -298,7 +298,7 @@ class ProgressPages {
                 1 + inner - unbroken,
                 unbroken,
                 figures.blocked() > 0,
-                percent(bar));
+                bar.total() == 0 ? "nothing to measure" : percent(bar) + " done");
     }
 
     private static String percent(Bar bar) {

@@ -13,6 +13,8 @@ import org.jspecify.annotations.Nullable;
  * @param points null before the start
  * @param hours null where no task has hours
  * @param velocity null where no sprint of the team is closed
+ * @param closing how the board stood at the close; null before it
+ * @param notes what was noted; null before the start
  */
 record ReportPage(
         String product,
@@ -25,6 +27,8 @@ record ReportPage(
         @Nullable Burndown points,
         @Nullable Burndown hours,
         @Nullable Velocities velocity,
+        @Nullable Closing closing,
+        @Nullable Notes notes,
         @Nullable ItemPanel panel) {
 
     record Head(String name, String team, String dates, String goal, String sprintUrl) {}
@@ -35,6 +39,29 @@ record ReportPage(
     record Figure(String label, String count, String points, List<Item> items) {}
 
     record Item(String key, String title) {}
+
+    /**
+     * @param columns of the board
+     * @param map the same cards by what they stand under
+     */
+    record Closing(String when, List<Column> columns, List<Column> map) {}
+
+    record Column(String name, String sum, List<Card> cards) {}
+
+    record Card(String key, String title, String size, String person, boolean done) {}
+
+    /**
+     * @param action where notes are written to
+     * @param mayWrite whether the reader may
+     */
+    record Notes(String action, boolean mayWrite, List<NoteList> lists) {}
+
+    record NoteList(String kind, String label, List<Note> notes) {}
+
+    /**
+     * @param item what was made of it; empty for nothing
+     */
+    record Note(int number, String text, String item) {}
 
     /**
      * @param left path of what remained
@@ -102,5 +129,7 @@ record ReportPage(
             int committed,
             int completedAt,
             int completed,
+            String committedInWords,
+            String completedInWords,
             String words) {}
 }

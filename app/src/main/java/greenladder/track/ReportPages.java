@@ -1,6 +1,5 @@
 package greenladder.track;
 
-import greenladder.chart.Axis;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
 import greenladder.core.item.Sprint;
@@ -8,17 +7,14 @@ import greenladder.core.item.Team;
 import greenladder.core.plan.SprintReport;
 import greenladder.core.plan.SprintReport.Share;
 import greenladder.core.plan.Sprints;
-import greenladder.core.plan.Velocity;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Asked;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
 import greenladder.planning.SprintFigures;
-import greenladder.track.ReportPage.Bar;
 import greenladder.track.ReportPage.Figure;
 import greenladder.track.ReportPage.Head;
 import greenladder.track.ReportPage.Item;
-import greenladder.track.ReportPage.Velocities;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -31,20 +27,17 @@ import org.springframework.stereotype.Component;
 /** Makes the report of a sprint, running or closed. */
 @Component
 class ReportPages {
-    private static final int SPRINTS_SHOWN = 10;
-    private static final int HEIGHT = 190;
-    private static final int BOTTOM = HEIGHT - 24;
-    private static final double BAR = 0.62;
-
     private final SprintFigures figures;
     private final ItemPanels panels;
+    private final SprintEnds ends;
 
-    ReportPages(SprintFigures figures, ItemPanels panels) {
+    ReportPages(SprintFigures figures, ItemPanels panels, SprintEnds ends) {
         this.figures = figures;
         this.panels = panels;
+        this.ends = ends;
     }
 
-    private static String url(Product product, Sprint sprint) {
+    static String url(Product product, Sprint sprint) {
         return "/%s/report?id=%s".formatted(product.code(), sprint.key());
     }
 
@@ -72,6 +65,8 @@ class ReportPages {
                     null,
                     "",
                     List.of(),
+                    null,
+                    null,
                     null,
                     null,
                     null,
@@ -103,7 +98,9 @@ class ReportPages {
                 figuresOf(snapshot, sprint, report),
                 burndowns.points(),
                 burndowns.hours(),
-                velocity(snapshot, product, sprint),
+                VelocityPages.velocities(snapshot, product, sprint.team()),
+                SprintEnds.closing(snapshot, sprint),
+                sprint.startedAt() == null ? null : ends.notes(look, sprint),
                 isThere
                         ? panels.of(
                                 Objects.requireNonNull(at),
@@ -169,75 +166,5 @@ class ReportPages {
                                                 .map(item -> item.title())
                                                 .orElse("deleted since")))
                         .toList());
-    }
-
-    private static @Nullable Velocities velocity(
-            Snapshot snapshot, Product product, Sprint sprint) {
-        var shown = Velocity.of(snapshot, sprint.team(), SPRINTS_SHOWN).sprints().reversed();
-        if (shown.isEmpty()) {
-            return null;
-        }
-        double most =
-                shown.stream()
-                        .mapToDouble(one ->
-                                Math.max(
-                                        one.points().toDecimal().doubleValue(),
-                                        one.committed() == null
-                                                ? 0
-                                                : one.committed().toDecimal().doubleValue()))
-                        .max()
-                        .orElse(1);
-        var up = Axis.linear(0, Math.max(1, most), BOTTOM, FlowPage.TOP);
-        int right = FlowPage.WIDTH - FlowPage.RIGHT;
-        double step = (double) (right - FlowPage.LEFT) / Math.max(SPRINTS_SHOWN / 2, shown.size());
-        var bars = new ArrayList<Bar>();
-        for (int i = 0; i < shown.size(); i++) {
-            bars.add(
-                    bar(
-                            product,
-                            shown.get(i),
-                            up,
-                            (int) (FlowPage.LEFT + 8 + i * step),
-                            (int) (step * BAR)));
-        }
-        var usual = Velocity.of(snapshot, sprint.team(), Velocity.WINDOW);
-        double mean = usual.exactMean().map(Number::doubleValue).orElse(0.0);
-        return new Velocities(
-                FlowPage.WIDTH,
-                HEIGHT,
-                BOTTOM,
-                right,
-                up.ticks(Words::score),
-                bars,
-                up.at(mean),
-                "usually " + Words.score(java.math.BigDecimal.valueOf(mean)),
-                "The last %s brought %s to %s points, %s on average."
-                        .formatted(
-                                Words.count(usual.sprints().size(), "sprint"),
-                                Words.of(usual.least()),
-                                Words.of(usual.most()),
-                                Words.score(java.math.BigDecimal.valueOf(mean))));
-    }
-
-    private static Bar bar(Product product, Velocity.Completed one, Axis up, int x, int wide) {
-        int done = up.at(one.points().toDecimal().doubleValue());
-        int committed =
-                one.committed() == null ? BOTTOM : up.at(one.committed().toDecimal().doubleValue());
-        return new Bar(
-                one.sprint().name(),
-                url(product, one.sprint()),
-                x,
-                wide,
-                committed,
-                BOTTOM - committed,
-                done,
-                BOTTOM - done,
-                "%s: completed %s%s"
-                        .formatted(
-                                one.sprint().name(),
-                                Words.of(one.points()),
-                                one.committed() == null
-                                        ? ""
-                                        : " of " + Words.of(one.committed()) + " committed"));
     }
 }

@@ -4,10 +4,13 @@ import greenladder.core.item.ItemKey;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
 import greenladder.item.Look;
+import greenladder.list.ListState;
+import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -18,21 +21,27 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/{product:[A-Z]{2,5}}")
 class TrackController {
     private final BurnupPages burnups;
+    private final VelocityPages velocities;
     private final OpenPages open;
     private final SpendingPages spending;
     private final ReworkPages rework;
+    private final TablePages tables;
     private final Frames frames;
 
     TrackController(
             BurnupPages burnups,
+            VelocityPages velocities,
             OpenPages open,
             SpendingPages spending,
             ReworkPages rework,
+            TablePages tables,
             Frames frames) {
         this.burnups = burnups;
+        this.velocities = velocities;
         this.open = open;
         this.spending = spending;
         this.rework = rework;
+        this.tables = tables;
         this.frames = frames;
     }
 
@@ -66,6 +75,15 @@ class TrackController {
         return shown(look, View.BURNUP, page, fragment, model);
     }
 
+    @GetMapping("/velocity")
+    String velocity(
+            Look look,
+            @RequestParam(defaultValue = "") String of,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        return shown(look, View.VELOCITY, velocities.page(look, of), fragment, model);
+    }
+
     @GetMapping("/open")
     String open(
             Look look,
@@ -81,6 +99,22 @@ class TrackController {
                 open.page(look, by, level, of, DayStory.day(day)),
                 fragment,
                 model);
+    }
+
+    /**
+     * @param of a level
+     * @param by names of facets, with commas between
+     */
+    @GetMapping("/tables")
+    String tables(
+            Look look,
+            @RequestParam(defaultValue = "") String of,
+            @RequestParam(defaultValue = "assignee,state") String by,
+            @RequestParam MultiValueMap<String, String> all,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        var page = tables.page(look, ListState.read(all), List.of(by.split(",")), of);
+        return shown(look, View.TABLES, page, fragment, model);
     }
 
     @GetMapping("/spending")

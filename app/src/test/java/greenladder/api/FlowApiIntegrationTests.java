@@ -56,6 +56,28 @@ public class FlowApiIntegrationTests extends RunningDemo {
         assertThat(rework.path("reopened").get(0).path("times").asInt()).isEqualTo(1);
     }
 
+    @Test
+    public void itemsShouldSayWhoRaisedThem() {
+        var code = made();
+        var item = api().get("/items/" + code + "1").body();
+        assertThat(item.path("raisedBy").asString()).isEqualTo("ines.rowe");
+        // Deleted and brought back by whoever: still hers.
+        var gone = api().delete("/items/" + code + "3");
+        api().post("/operations/%s/undo".formatted(gone.header("Operation-Id")), "");
+        assertThat(api().get("/items/" + code + "3").body().path("raisedBy").asString())
+                .isEqualTo("ines.rowe");
+        var by = api().get("/products/" + code + "/spending?by=raisedBy").body();
+        assertThat(by.path("items").get(0).path("value").asString()).isEqualTo("ines.rowe");
+        assertThat(
+                        api().get("/products/" + code + "/items?raisedBy=lio.fenn")
+                                .body()
+                                .path("items")
+                                .size())
+                .isZero();
+        assertThat(api().patch("/items/" + code + "1", "{'raisedBy':'lio.fenn'}").status())
+                .isEqualTo(422);
+    }
+
     @DataProvider
     Object[][] wrong() {
         return new Object[][] {

@@ -72,9 +72,12 @@ public record Sprint(
         return new Sprint(key, team, name, start, finish, startedAt, at, plan);
     }
 
-    /** This sprint, closed at a time with what was done, by product, in so many hours. */
-    public Sprint closed(Instant at, Map<String, Tally> completed, BigDecimal hours) {
-        return closedAt(at).with(plan.closed(completed, hours));
+    /**
+     * This sprint, closed at a time with what was done, by product, in so many hours, as it stood.
+     */
+    public Sprint closed(
+            Instant at, Map<String, Tally> completed, BigDecimal hours, SprintPicture picture) {
+        return closedAt(at).with(plan.closed(completed, hours, picture));
     }
 
     public Sprint with(SprintPlan other) {

@@ -3,6 +3,7 @@ package greenladder.core.item;
 import java.math.BigDecimal;
 import java.util.ArrayList;
 import java.util.Collections;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -26,6 +27,7 @@ import org.jspecify.annotations.Nullable;
  * @param committed at the start, by product
  * @param completed at the close, by product
  * @param available hours of all who took part, as the calendar was at the close
+ * @param end its picture, and what was noted
  */
 public record SprintPlan(
         @Nullable String goal,
@@ -36,7 +38,8 @@ public record SprintPlan(
         Set<String> away,
         SortedMap<String, Tally> committed,
         SortedMap<String, Tally> completed,
-        @Nullable BigDecimal available) {
+        @Nullable BigDecimal available,
+        SprintEnd end) {
     public static final SprintPlan NONE =
             new SprintPlan(
                     null,
@@ -47,7 +50,8 @@ public record SprintPlan(
                     Set.of(),
                     Collections.emptySortedMap(),
                     Collections.emptySortedMap(),
-                    null);
+                    null,
+                    SprintEnd.NONE);
 
     private static final String GOAL = "goal";
     private static final String CAPACITY = "capacity";
@@ -97,7 +101,7 @@ public record SprintPlan(
 
     /** Whether a fact is one that whoever works in the sprint keeps true. */
     public static boolean isWork(String fact) {
-        return fact.startsWith(AGREED);
+        return fact.startsWith(AGREED) || SprintNote.isOne(fact);
     }
 
     static SprintPlan of(Map<String, String> facts) {
@@ -112,7 +116,8 @@ public record SprintPlan(
                 names(facts, AWAY).collect(Collectors.toSet()),
                 tallies(facts, COMMITTED),
                 tallies(facts, COMPLETED),
-                available == null ? null : new BigDecimal(available));
+                available == null ? null : new BigDecimal(available),
+                SprintEnd.of(facts));
     }
 
     private static Stream<String> names(Map<String, String> facts, String start) {
@@ -155,22 +160,44 @@ public record SprintPlan(
         if (available != null) {
             facts.put(AVAILABLE, available.toPlainString());
         }
+        facts.putAll(end.facts());
         return facts;
+    }
+
+    /** With a note, or without the one of its number where it is null. */
+    public SprintPlan withNote(int number, @Nullable SprintNote note) {
+        var all = new ArrayList<>(end.notes());
+        all.removeIf(one -> one.number() == number);
+        if (note != null) {
+            all.add(note);
+            all.sort(Comparator.comparingInt(SprintNote::number));
+        }
+        return new SprintPlan(
+                goal,
+                capacity,
+                order,
+                agreed,
+                guests,
+                away,
+                committed,
+                completed,
+                available,
+                new SprintEnd(end.picture(), all));
     }
 
     public SprintPlan withGoal(@Nullable String other) {
         return new SprintPlan(
-                other, capacity, order, agreed, guests, away, committed, completed, available);
+                other, capacity, order, agreed, guests, away, committed, completed, available, end);
     }
 
     public SprintPlan withCapacity(@Nullable Amount other) {
         return new SprintPlan(
-                goal, other, order, agreed, guests, away, committed, completed, available);
+                goal, other, order, agreed, guests, away, committed, completed, available, end);
     }
 
     public SprintPlan withOrder(List<ItemKey> other) {
         return new SprintPlan(
-                goal, capacity, other, agreed, guests, away, committed, completed, available);
+                goal, capacity, other, agreed, guests, away, committed, completed, available, end);
     }
 
     public SprintPlan withPeople(Set<String> otherGuests, Set<String> otherAway) {
@@ -183,7 +210,8 @@ public record SprintPlan(
                 otherAway,
                 committed,
                 completed,
-                available);
+                available,
+                end);
     }
 
     /** With an item that the team agrees to, or not any more. */
@@ -202,7 +230,8 @@ public record SprintPlan(
                 away,
                 committed,
                 completed,
-                available);
+                available,
+                end);
     }
 
     SprintPlan started(Map<String, Tally> all) {
@@ -215,11 +244,21 @@ public record SprintPlan(
                 away,
                 new TreeMap<>(all),
                 completed,
-                available);
+                available,
+                end);
     }
 
-    SprintPlan closed(Map<String, Tally> all, BigDecimal hours) {
+    SprintPlan closed(Map<String, Tally> all, BigDecimal hours, SprintPicture picture) {
         return new SprintPlan(
-                goal, capacity, order, agreed, guests, away, committed, new TreeMap<>(all), hours);
+                goal,
+                capacity,
+                order,
+                agreed,
+                guests,
+                away,
+                committed,
+                new TreeMap<>(all),
+                hours,
+                new SprintEnd(picture, end.notes()));
     }
 }

@@ -108,7 +108,8 @@ public record CloseSprint(
                 it.closed(
                         at,
                         StartSprint.tallies(done, workspace, it.team()),
-                        Availability.of(workspace, it).hours()));
+                        Availability.of(workspace, it).hours(),
+                        ClosingPicture.of(snapshot, it)));
     }
 
     /** What is neither done nor dropped of what a sprint holds, tasks of their own too. */

@@ -1,0 +1,170 @@
+package greenladder.track;
+
+import greenladder.core.item.ItemKey;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Look;
+import greenladder.panel.Answers;
+import greenladder.track.DashboardTile.Kind;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Dashboards: shown, made, shared and arranged. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}")
+class DashboardController {
+    private static final String NUMBER = "{id:\\d{1,18}}";
+
+    private final DashboardPages pages;
+    private final Dashboards dashboards;
+    private final Frames frames;
+
+    DashboardController(DashboardPages pages, Dashboards dashboards, Frames frames) {
+        this.pages = pages;
+        this.dashboards = dashboards;
+        this.frames = frames;
+    }
+
+    /**
+     * @param id {@code usual} for the one that everybody has; empty for the reader's first one
+     */
+    @GetMapping("/dashboard")
+    String dashboard(
+            Look look,
+            @RequestParam(defaultValue = "") String id,
+            @RequestParam(defaultValue = "") String at,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        long number = id.matches("\\d{1,18}") ? Long.parseLong(id) : 0;
+        model.addAttribute(
+                "page",
+                pages.page(look, number, id.equals("usual"), ItemKey.parse(at).orElse(null)));
+        model.addAttribute("frame", frames.of(look, View.DASHBOARD));
+        return fragment ? "track/dashboard :: view" : "track/dashboard";
+    }
+
+    /**
+     * Makes one of the reader's own.
+     *
+     * @param from the number of the one whose tiles it gets; empty for the usual ones
+     */
+    @PostMapping("/dashboards")
+    ResponseEntity<String> make(
+            Look look,
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam(defaultValue = "") String from) {
+        var code = look.product().code();
+        var tiles =
+                from.matches("[1-9]\\d{0,17}")
+                        ? dashboards.require(look.reader(), code, Long.parseLong(from)).tiles()
+                        : DashboardPages.usual(look).tiles();
+        return Answers.leadTo(
+                DashboardPages.url(code, dashboards.make(look.reader(), code, name, tiles)));
+    }
+
+    @PostMapping("/dashboards/" + NUMBER)
+    ResponseEntity<String> change(
+            Look look,
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam(defaultValue = "") String team) {
+        dashboards.change(look.reader(), look.product().code(), id, name, team);
+        return Answers.said("Kept");
+    }
+
+    @PostMapping("/dashboards/" + NUMBER + "/remove")
+    ResponseEntity<String> remove(Look look, @PathVariable long id) {
+        dashboards.remove(look.reader(), look.product().code(), id);
+        return Answers.leadTo("/%s/dashboard".formatted(look.product().code()));
+    }
+
+    /** Adds a tile at the end. */
+    @PostMapping("/dashboards/" + NUMBER + "/tiles")
+    ResponseEntity<String> add(
+            Look look, @PathVariable long id, @RequestParam(defaultValue = "") String what) {
+        dashboards.arrange(
+                look.reader(),
+                look.product().code(),
+                id,
+                tiles -> {
+                    int next = tiles.stream().mapToInt(DashboardTile::id).max().orElse(0) + 1;
+                    new DashboardTile(next, Kind.PROGRESS, false, "")
+                            .showing(what)
+                            .ifPresent(tiles::add);
+                    return tiles;
+                });
+        return Answers.said("Added");
+    }
+
+    /**
+     * Changes a tile.
+     *
+     * @param what it shows from now on; empty for the same
+     * @param wide whether it takes the whole width; empty for as it is
+     * @param before the number of the tile before which it goes; 0 for the end, empty for where it
+     *     is
+     */
+    @PostMapping("/dashboards/" + NUMBER + "/tiles/{tile:\\d{1,6}}")
+    ResponseEntity<String> arrange(
+            Look look,
+            @PathVariable long id,
+            @PathVariable int tile,
+            @RequestParam(defaultValue = "") String what,
+            @RequestParam(defaultValue = "") String wide,
+            @RequestParam(required = false) @Nullable Integer before) {
+        dashboards.arrange(
+                look.reader(),
+                look.product().code(),
+                id,
+                tiles -> arranged(tiles, tile, what, wide, before));
+        return Answers.said("Kept");
+    }
+
+    private static List<DashboardTile> arranged(
+            List<DashboardTile> tiles, int id, String what, String wide, @Nullable Integer before) {
+        for (int i = 0; i < tiles.size(); i++) {
+            var tile = tiles.get(i);
+            if (tile.id() != id) {
+                continue;
+            }
+            var changed = what.isEmpty() ? tile : tile.showing(what).orElse(tile);
+            if (!wide.isEmpty()) {
+                changed = changed.wide(wide.equals("true"));
+            }
+            if (before == null || before == id) {
+                tiles.set(i, changed);
+                return tiles;
+            }
+            tiles.remove(i);
+            int place = tiles.size();
+            for (int j = 0; j < tiles.size(); j++) {
+                place = tiles.get(j).id() == before ? j : place;
+            }
+            tiles.add(place, changed);
+            return tiles;
+        }
+        return tiles;
+    }
+
+    @PostMapping("/dashboards/" + NUMBER + "/tiles/{tile:\\d{1,6}}/remove")
+    ResponseEntity<String> removeTile(Look look, @PathVariable long id, @PathVariable int tile) {
+        dashboards.arrange(
+                look.reader(),
+                look.product().code(),
+                id,
+                tiles -> {
+                    tiles.removeIf(one -> one.id() == tile);
+                    return tiles;
+                });
+        return Answers.said("Taken away");
+    }
+}

@@ -1,0 +1,65 @@
+package greenladder.track;
+
+import greenladder.core.item.SprintNote;
+import greenladder.core.plan.KeepNote;
+import greenladder.core.plan.MakeOfNote;
+import greenladder.item.Asked;
+import greenladder.item.Door;
+import greenladder.item.SnapshotKeeper;
+import greenladder.panel.Answers;
+import greenladder.people.SignedIn;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** What a team notes when it looks back on a sprint. */
+@Controller
+@RequestMapping("/{product:[A-Z]{2,5}}/track/sprints/{sprint}/notes")
+class SprintNotesController {
+    private final Door door;
+    private final SnapshotKeeper keeper;
+
+    SprintNotesController(Door door, SnapshotKeeper keeper) {
+        this.door = door;
+        this.keeper = keeper;
+    }
+
+    @PostMapping
+    ResponseEntity<String> write(
+            @PathVariable String sprint,
+            @RequestParam(defaultValue = "") String about,
+            @RequestParam(defaultValue = "") String text,
+            @AuthenticationPrincipal SignedIn me) {
+        var it = Asked.sprint(keeper.current(), sprint);
+        var kind = SprintNote.Kind.find(about).orElse(null);
+        return Answers.noted("Noted", door.submit(me, new KeepNote(it.key(), 0, kind, text)));
+    }
+
+    /** Says it in other words; no words take it away. */
+    @PostMapping("/{number:\\d{1,6}}")
+    ResponseEntity<String> change(
+            @PathVariable String sprint,
+            @PathVariable int number,
+            @RequestParam(defaultValue = "") String text,
+            @AuthenticationPrincipal SignedIn me) {
+        var it = Asked.sprint(keeper.current(), sprint);
+        return Answers.noted(
+                text.isBlank() ? "Taken away" : "Changed",
+                door.submit(me, new KeepNote(it.key(), number, null, text)));
+    }
+
+    @PostMapping("/{number:\\d{1,6}}/item")
+    ResponseEntity<String> make(
+            @PathVariable String product,
+            @PathVariable String sprint,
+            @PathVariable int number,
+            @AuthenticationPrincipal SignedIn me) {
+        var it = Asked.sprint(keeper.current(), sprint);
+        var saved = door.submit(me, new MakeOfNote(it.key(), number, product));
+        return Answers.noted("Made " + saved.items().getFirst(), saved);
+    }
+}

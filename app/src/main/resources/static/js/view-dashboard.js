@@ -1,0 +1,5 @@
+// What only one view needs. Dashboard: figures and lists that somebody arranged.
+import "./chart-download.js";
+import "./chart-walk.js";
+import "./going.js";
+import "./tiles.js";

@@ -1,0 +1,5 @@
+// What only one view needs. Tables.
+import "./chart-download.js";
+import "./chart-walk.js";
+import "./going.js";
+import "./narrowing.js";

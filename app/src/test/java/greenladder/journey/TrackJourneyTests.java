@@ -1,0 +1,198 @@
+package greenladder.journey;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.SelectOption;
+import java.nio.file.Files;
+import org.assertj.core.api.Assertions;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** How far everything is, how it went and what it took. */
+public class TrackJourneyTests extends BrowserTest {
+    @DataProvider
+    Object[][] views() {
+        return new Object[][] {
+            {"progress"},
+            {"report?id=lantern-6"},
+            {"velocity"},
+            {"flow"},
+            {"burnup"},
+            {"open"},
+            {"spending?by=kind&then=team&value=bug"},
+            {"rework"},
+            {"tables"},
+            {"dashboard?id=usual"},
+        };
+    }
+
+    @Test(dataProvider = "views")
+    public void viewShouldBeAccessible(String view) {
+        var page = signedIn("Ines Rowe");
+        page.navigate("/MSF/" + view);
+        assertThat(page.locator(".track-main")).isVisible();
+        requireAccessible(page, view);
+    }
+
+    @DataProvider
+    Object[][] emptyViews() {
+        return new Object[][] {
+            {"progress"},
+            {"report"},
+            {"velocity"},
+            {"flow"},
+            {"burnup"},
+            {"open"},
+            {"spending"},
+            {"rework"},
+            {"tables"},
+            {"dashboard"},
+        };
+    }
+
+    /** A product in which nothing was ever made, and one in which something is all the same. */
+    @Test(dataProvider = "emptyViews")
+    public void viewOfAnEmptyProductShouldSaySo(String view) {
+        var code = api().newProduct();
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/" + view);
+        assertThat(page.locator("#view")).hasAttribute("data-view", view);
+        api().post("/products/" + code + "/items", "{'level':'epic','title':'Alone'}");
+        page.navigate("/" + code + "/" + view);
+        assertThat(page.locator("#view")).hasAttribute("data-view", view);
+    }
+
+    @Test
+    public void progressShouldTellWhatChangedAndOpenItsItems() throws Exception {
+        var code = api().newProduct();
+        api().post("/products/" + code + "/items", "{'level':'epic','title':'Lamps','size':20}");
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'level':'story','title':'Wick','size':5,'state':'done','parent':'%s1'}"
+                                .formatted(code));
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'level':'story','title':'Oil','parent':'%s1'}".formatted(code));
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/progress?level=epic");
+        var row = page.locator("#row-" + code + "1");
+        // What is not broken down yet does not look finished.
+        assertThat(row).containsText("5 of 20");
+        assertThat(row).containsText("+5 done, +20 in all");
+        assertThat(page.locator(".track-words")).containsText("1 not sized");
+        row.locator("[data-why]").click();
+        assertThat(page.locator("#menu")).containsText("Lamps");
+        page.keyboard().press("Escape");
+        var download = page.waitForDownload(() -> page.locator("[data-download=csv]").click());
+        Assertions.assertThat(Files.readString(download.path())).contains(code + "1 Lamps,5 of 20");
+        row.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("1").setExact(true))
+                .click();
+        assertThat(page.locator("#view")).hasAttribute("data-view", "rank");
+        assertThat(page.locator("#view")).containsText("Oil");
+        assertThat(page.locator("#view")).not().containsText("Wick");
+    }
+
+    @Test
+    public void dayOfAChartShouldBeReachedByKeyboard() {
+        var code = api().newProduct();
+        api().post("/products/" + code + "/items", "{'level':'epic','title':'Lamps'}");
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'level':'story','title':'Wick','size':5,'state':'done','parent':'%s1'}"
+                                .formatted(code));
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/burnup?of=" + code + "1&from=2026-05-01&to=2026-05-06");
+        assertThat(page.locator(".track-words")).containsText("5 of 5 points done");
+        var last = page.locator(".chart-point").last();
+        last.focus();
+        page.keyboard().press("ArrowLeft");
+        assertThat(page.locator(".chart-point:focus"))
+                .hasAttribute("aria-label", "5 May 2026: 0 of 0 points done");
+        page.keyboard().press("End");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("#opened")).containsText("Wick");
+        assertThat(page.locator("#opened")).containsText("came to be done");
+    }
+
+    @Test
+    public void dashboardShouldBeArrangedByMouseAndByKeyboard() {
+        var code = api().newProduct();
+        api().post("/products/" + code + "/items", "{'level':'epic','title':'Lamps','size':3}");
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/dashboard");
+        page.locator("#dashboard-own > summary").click();
+        page.locator("#dashboard-copy [name=name]").fill("Mondays");
+        page.locator("#dashboard-copy button").click();
+        assertThat(page.locator("h1")).isAttached();
+        assertThat(page.locator("[data-tile]")).hasCount(4);
+        page.locator("[data-send]").selectOption("SPENDING:kind");
+        assertThat(page.locator("[data-tile]")).hasCount(5);
+        assertThat(page.locator("[data-tile]").last()).containsText("Spending");
+
+        page.locator("[data-tile]").last().locator("[data-grip]").focus();
+        page.keyboard().press("ArrowUp");
+        assertThat(page.locator("[data-tile]").nth(3)).containsText("Spending");
+        page.locator("[data-tile]")
+                .nth(3)
+                .locator("[data-grip]")
+                .dragTo(page.locator("[data-tile]").nth(1));
+        assertThat(page.locator("[data-tile]").nth(1)).containsText("Spending");
+        page.locator("[data-tile]").nth(1).locator("[data-wide]").click();
+        assertThat(page.locator("[data-tile]").nth(1)).hasClass("tile is-wide");
+        page.locator("[data-tile]").nth(1).locator("[data-take-away]").click();
+        assertThat(page.locator("[data-tile]")).hasCount(4);
+
+        // A link is enough to look at it, and not to change it.
+        var reader = signedIn("Lio Fenn");
+        reader.navigate(page.url().replaceFirst("^https?://[^/]+", ""));
+        assertThat(reader.locator("[data-tile]")).hasCount(4);
+        assertThat(reader.locator("[data-grip]")).hasCount(0);
+    }
+
+    @Test
+    public void notesShouldBeKeptAndOneBecomeAStory() {
+        var page = signedIn("Kit Arden");
+        page.navigate("/MSF/report?id=gannet-4");
+        assertThat(page.locator(".closing-board").first()).containsText("Done");
+        var form = page.locator("#note-new-try");
+        form.locator("input[name=text]").fill("Try tickets in the rain first");
+        page.keyboard().press("Enter");
+        var note = page.locator(".sprint-notes li").first();
+        assertThat(note.locator("textarea")).hasValue("Try tickets in the rain first");
+        note.getByText("Make a story of it").click();
+        assertThat(note.locator("a")).containsText("MSF");
+        assertThat(note.getByText("Make a story of it")).hasCount(0);
+        page.navigate("/MSF/velocity?of=gannet");
+        assertThat(page.locator("table[data-table=sprints]"))
+                .containsText("Try tickets in the rain first");
+    }
+
+    @Test
+    public void trackingTableShouldBeGroupedAndNarrowed() {
+        var page = signedIn("Ines Rowe");
+        page.navigate("/MSF/tables?of=story&by=kind,team&state=done");
+        assertThat(page.locator("tr.deep-0").first()).isVisible();
+        assertThat(page.locator("tr.deep-1").first()).isVisible();
+        assertThat(page.locator(".filter-line")).containsText("State");
+        var words = page.locator(".track-words").innerText();
+        Assertions.assertThat(words).matches("(\\d+) of \\1 stories done.*");
+        page.locator("select[aria-label='then by, 3']")
+                .selectOption(new SelectOption().setLabel("then by sprint"));
+        assertThat(page.locator("tr.deep-2").first()).isVisible();
+    }
+
+    @Test
+    public void openWorkShouldBeToldAsItWas() {
+        var page = signedIn("Ines Rowe");
+        page.navigate("/MSF/open?by=kind");
+        var now = page.locator(".track-words").innerText();
+        page.locator("[name=day]").fill("2026-03-02");
+        page.locator(".track-span button").click();
+        page.waitForURL("**day=2026-03-02**", new Page.WaitForURLOptions());
+        assertThat(page.locator(".track-words")).containsText("on 2 Mar 2026");
+        Assertions.assertThat(page.locator(".track-words").innerText()).isNotEqualTo(now);
+    }
+}

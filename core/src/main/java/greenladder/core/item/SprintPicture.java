@@ -1,0 +1,114 @@
+package greenladder.core.item;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * A sprint's board as it stood at the close, kept whatever comes later.
+ *
+ * @param columns their names, from left to right
+ */
+public record SprintPicture(List<String> columns, List<Card> cards) {
+    private static final String COLUMN = "picture.column.";
+    private static final String CARD = "picture.card.";
+    private static final int PARTS = 8;
+    private static final int LONGEST = 400;
+
+    /**
+     * @param place among the cards of the board, as they were ranked
+     * @param column the number of its column
+     * @param person who had it; null for nobody
+     * @param above the item that it stood under, with key and title; empty for none
+     */
+    public record Card(
+            int place,
+            ItemKey item,
+            int column,
+            String title,
+            String kind,
+            @Nullable Amount size,
+            boolean done,
+            @Nullable String person,
+            String above) {
+
+        private String text() {
+            return String.join(
+                    "\t",
+                    Integer.toString(place),
+                    Integer.toString(column),
+                    kind,
+                    size == null ? "" : size.toString(),
+                    done ? PlanFacts.YES : "",
+                    Objects.requireNonNullElse(person, ""),
+                    cut(above),
+                    cut(title));
+        }
+
+        private static String cut(String text) {
+            var flat = text.replace('\t', ' ');
+            return flat.length() <= LONGEST ? flat : flat.substring(0, LONGEST) + "…";
+        }
+
+        private static Optional<Card> parse(String key, String text) {
+            var parts = text.split("\t", PARTS);
+            return ItemKey.parse(key)
+                    .map(item ->
+                            new Card(
+                                    Integer.parseInt(parts[0]),
+                                    item,
+                                    Integer.parseInt(parts[1]),
+                                    parts[7],
+                                    parts[2],
+                                    Amount.parse(parts[3]).orElse(null),
+                                    !parts[4].isEmpty(),
+                                    parts[5].isEmpty() ? null : parts[5],
+                                    parts[6]));
+        }
+    }
+
+    public SprintPicture {
+        columns = List.copyOf(columns);
+        cards = List.copyOf(cards);
+    }
+
+    /** What somebody may see of it. */
+    public SprintPicture of(Set<String> products) {
+        return new SprintPicture(
+                columns,
+                cards.stream().filter(card -> products.contains(card.item().product())).toList());
+    }
+
+    static @Nullable SprintPicture of(Map<String, String> facts) {
+        var columns = new ArrayList<String>();
+        while (facts.containsKey(COLUMN + columns.size())) {
+            columns.add(facts.get(COLUMN + columns.size()));
+        }
+        if (columns.isEmpty()) {
+            return null;
+        }
+        var cards = new ArrayList<Card>();
+        facts.forEach((name, text) -> {
+            if (name.startsWith(CARD)) {
+                Card.parse(name.substring(CARD.length()), text).ifPresent(cards::add);
+            }
+        });
+        cards.sort(Comparator.comparingInt(Card::place));
+        return new SprintPicture(columns, cards);
+    }
+
+    Map<String, String> facts() {
+        var facts = new HashMap<String, String>();
+        for (int i = 0; i < columns.size(); i++) {
+            facts.put(COLUMN + i, columns.get(i));
+        }
+        cards.forEach(card -> facts.put(CARD + card.item(), card.text()));
+        return facts;
+    }
+}

@@ -1,0 +1,94 @@
+package greenladder.core.plan;
+
+import static greenladder.core.plan.PlanCommand.wrong;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.change.Need;
+import greenladder.core.change.PlanChange;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.SprintNote;
+import greenladder.core.item.Workspace;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * Makes a story of the team out of a note on its sprint, which names it from then on.
+ *
+ * @param sprint its key
+ * @param number of the note
+ * @param product the code of the product in which it is made
+ */
+public record MakeOfNote(String sprint, int number, String product) implements PlanCommand {
+    private static final int LONGEST_TITLE = 200;
+
+    @Override
+    public Set<PlanKey> plans() {
+        return Set.of(PlanKey.sprint(sprint));
+    }
+
+    @Override
+    public String fact() {
+        return SprintNote.fact(number);
+    }
+
+    @Override
+    public Need need(Snapshot snapshot) {
+        return Need.WORK;
+    }
+
+    @Override
+    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+        return snapshot.workspace();
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var workspace = snapshot.workspace();
+        var it = workspace.findSprint(sprint).orElseThrow();
+        var note = it.plan().end().findNote(number);
+        var its = workspace.findProduct(product);
+        if (note.isEmpty()) {
+            wrong(found, "note", "This note is not there any more.");
+        } else if (note.get().item() != null && snapshot.findItem(note.get().item()).isPresent()) {
+            wrong(found, "note", "%s was made of it already.", note.get().item());
+        } else if (its.isEmpty()) {
+            wrong(found, "product", "There is no such product.");
+        }
+        if (!found.isEmpty()) {
+            return new Drawn(List.of(), List.of());
+        }
+        var text = note.orElseThrow().text();
+        var made =
+                new Command.Create(
+                                product,
+                                List.of(
+                                        NewItem.of(
+                                                Map.of(
+                                                        "level",
+                                                        StoryMap.stories(its.orElseThrow()).key(),
+                                                        "title",
+                                                        text.length() <= LONGEST_TITLE
+                                                                ? text
+                                                                : text.substring(
+                                                                                0,
+                                                                                LONGEST_TITLE - 1)
+                                                                        + "…",
+                                                        "team",
+                                                        it.team()))))
+                        .draw(snapshot, at, found);
+        if (!found.isEmpty()) {
+            return made;
+        }
+        var key = made.items().getFirst();
+        var next = it.with(it.plan().withNote(number, note.orElseThrow().madeInto(key)));
+        return new Drawn(
+                made.items(),
+                made.changes(),
+                PlanChange.between(workspace, workspace.with(next), plans()));
+    }
+}
