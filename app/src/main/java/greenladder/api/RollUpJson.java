@@ -10,9 +10,15 @@ import greenladder.core.rollup.RollUp.Split;
 import greenladder.core.snapshot.LevelTotal;
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.util.Map;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
-/** The figures of an item, a level or a product. Absent figures are null, never 0. */
+/**
+ * The figures of an item, a level or a product. Absent figures are null, never 0.
+ *
+ * @param sums of own fields that add up, by their keys
+ */
 record RollUpJson(
         Size size,
         Points points,
@@ -22,7 +28,8 @@ record RollUpJson(
         Tasks tasks,
         int blocked,
         String category,
-        Dates dates) {
+        Dates dates,
+        Map<String, BigDecimal> sums) {
 
     record Size(
             @Nullable BigDecimal own,
@@ -79,7 +86,8 @@ record RollUpJson(
                         item.finish(),
                         figures.dates().start(),
                         figures.dates().finish(),
-                        figures.slipDays(item).orElse(null)));
+                        figures.slipDays(item).orElse(null)),
+                sums(figures));
     }
 
     static RollUpJson of(RollUp total) {
@@ -106,7 +114,14 @@ record RollUpJson(
                 new Tasks(figures.tasksDone(), figures.tasks()),
                 figures.blocked(),
                 figures.category().word(),
-                new Dates(null, null, figures.dates().start(), figures.dates().finish(), null));
+                new Dates(null, null, figures.dates().start(), figures.dates().finish(), null),
+                sums(figures));
+    }
+
+    private static Map<String, BigDecimal> sums(RollUp figures) {
+        var sums = new TreeMap<String, BigDecimal>();
+        figures.sums().forEach((field, amount) -> sums.put(field, amount.toDecimal()));
+        return sums;
     }
 
     private static Points points(RollUp figures) {

@@ -31,7 +31,8 @@ class DemoSetup {
                             List.of("Old Marten", "Grey Heron", "Sea Campion", "Skerry Maid")),
                     new CustomField(
                             "training", "Needs training", CustomField.Type.YES_NO, List.of()),
-                    new CustomField("contact", "Ask", CustomField.Type.PERSON, List.of()));
+                    new CustomField("contact", "Ask", CustomField.Type.PERSON, List.of()),
+                    new CustomField("budget", "Budget", CustomField.Type.TOTAL, List.of()));
 
     private static final Template STORY =
             new Template(

@@ -136,6 +136,7 @@ class DemoWorkspace implements SmartLifecycle {
         planned(content, history, calendar);
         var whole = history(content, history, calendar);
         new DemoDoing(whole, now).write();
+        new DemoTracking(whole, calendar).write();
         door.live(whole.past());
         setup.write();
         var last = history.past().getLast().at();

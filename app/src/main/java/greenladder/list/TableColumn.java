@@ -203,6 +203,16 @@ public record TableColumn(
 
     private static TableColumn custom(CustomField custom) {
         var column = field(custom.field().label(), custom.name(), 120, custom.field());
+        if (custom.type() == CustomField.Type.TOTAL) {
+            return new TableColumn(
+                    column.id(),
+                    column.label(),
+                    column.width(),
+                    true,
+                    column.field(),
+                    (snapshot, node) -> node.rollUp().sum(custom.key()).map(Words::of).orElse(""),
+                    figures -> figures.sum(custom.key()).orElse(null));
+        }
         return new TableColumn(
                 column.id(),
                 column.label(),

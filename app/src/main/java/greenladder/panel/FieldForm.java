@@ -136,7 +136,7 @@ record FieldForm(
         return switch (field.type()) {
             case TEXT, LINK -> "text";
             case NAMED_DAYS -> "lines";
-            case NUMBER -> "number";
+            case NUMBER, TOTAL -> "number";
             case DATE -> "date";
             case ONE_OF, PERSON, YES_NO -> "choice";
             case MANY_OF, PEOPLE -> "several";
@@ -161,7 +161,7 @@ record FieldForm(
             case PERSON -> people(snapshot);
             case PEOPLE -> people(snapshot).skip(1);
             case YES_NO -> Stream.of(List.of("", "–"), List.of("yes", "yes"), List.of("no", "no"));
-            case TEXT, NUMBER, DATE, LINK, NAMED_DAYS, ITEM -> Stream.empty();
+            case TEXT, NUMBER, TOTAL, DATE, LINK, NAMED_DAYS, ITEM -> Stream.empty();
         };
     }
 

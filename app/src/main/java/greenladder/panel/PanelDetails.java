@@ -2,6 +2,7 @@ package greenladder.panel;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.Attachment;
+import greenladder.core.item.CustomField;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
@@ -126,10 +127,23 @@ record PanelDetails(Rights rights, Snapshot snapshot, Item item, SignedIn reader
                             field.label(),
                             custom.name(),
                             words.isEmpty() ? "–" : words,
-                            "",
+                            total(custom, words),
                             may(field));
                 })
                 .toList();
+    }
+
+    /** What a field that adds up comes to with all below, where that is more than its own. */
+    private String total(CustomField custom, String own) {
+        return custom.type() != CustomField.Type.TOTAL
+                ? ""
+                : snapshot.requireNode(item.key())
+                        .rollUp()
+                        .sum(custom.key())
+                        .map(Words::of)
+                        .filter(sum -> !sum.equals(own))
+                        .map("with all below %s"::formatted)
+                        .orElse("");
     }
 
     private static Link link(WebLink link) {

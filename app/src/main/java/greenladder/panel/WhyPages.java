@@ -1,6 +1,7 @@
 package greenladder.panel;
 
 import greenladder.core.item.Amount;
+import greenladder.core.item.CustomField;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
@@ -63,13 +64,15 @@ class WhyPages {
         var snapshot = keeper.current();
         var node = Asked.node(snapshot, key.toString());
         var sections =
-                Stream.of(
-                                Optional.of(size(snapshot, node)),
-                                completion(snapshot, node),
-                                drift(node),
-                                unsized(snapshot, node),
-                                score(snapshot, node))
-                        .flatMap(Optional::stream)
+                Stream.concat(
+                                Stream.of(
+                                                Optional.of(size(snapshot, node)),
+                                                completion(snapshot, node),
+                                                drift(node),
+                                                unsized(snapshot, node),
+                                                score(snapshot, node))
+                                        .flatMap(Optional::stream),
+                                sums(snapshot, node))
                         .toList();
         return new WhyPage(
                 key.toString(), node.item().title(), sections, lastChange(snapshot, node));
@@ -244,6 +247,32 @@ class WhyPages {
                                         .stream()
                                         .filter(part -> !part.figure().startsWith("0 "))
                                         .toList()));
+    }
+
+    /** Own fields that add up: its own, and those of its parts. */
+    private static Stream<Section> sums(Snapshot snapshot, Node node) {
+        return snapshot.requireProduct(node.item().key().product()).totals().stream()
+                .flatMap(field ->
+                        node.rollUp().sum(field.key()).stream()
+                                .map(sum ->
+                                        new Section(
+                                                field.name() + ": " + Words.of(sum),
+                                                "Its own: %s; the rest is of its parts."
+                                                        .formatted(
+                                                                node.item()
+                                                                        .details()
+                                                                        .custom()
+                                                                        .getOrDefault(
+                                                                                field.key(),
+                                                                                "none")),
+                                                parts(
+                                                        snapshot,
+                                                        node,
+                                                        child -> sumOf(child, field)))));
+    }
+
+    private static String sumOf(Node child, CustomField field) {
+        return child.rollUp().sum(field.key()).map(Words::of).orElse("none");
     }
 
     private static Optional<Section> score(Snapshot snapshot, Node node) {

@@ -22,8 +22,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}")
 class DashboardController {
-    private static final String NUMBER = "{id:\\d{1,18}}";
-
     private final DashboardPages pages;
     private final Dashboards dashboards;
     private final Frames frames;
@@ -71,7 +69,7 @@ class DashboardController {
                 DashboardPages.url(code, dashboards.make(look.reader(), code, name, tiles)));
     }
 
-    @PostMapping("/dashboards/" + NUMBER)
+    @PostMapping("/dashboards/{id}")
     ResponseEntity<String> change(
             Look look,
             @PathVariable long id,
@@ -81,14 +79,14 @@ class DashboardController {
         return Answers.said("Kept");
     }
 
-    @PostMapping("/dashboards/" + NUMBER + "/remove")
+    @PostMapping("/dashboards/{id}/remove")
     ResponseEntity<String> remove(Look look, @PathVariable long id) {
         dashboards.remove(look.reader(), look.product().code(), id);
         return Answers.leadTo("/%s/dashboard".formatted(look.product().code()));
     }
 
     /** Adds a tile at the end. */
-    @PostMapping("/dashboards/" + NUMBER + "/tiles")
+    @PostMapping("/dashboards/{id}/tiles")
     ResponseEntity<String> add(
             Look look, @PathVariable long id, @RequestParam(defaultValue = "") String what) {
         dashboards.arrange(
@@ -113,7 +111,7 @@ class DashboardController {
      * @param before the number of the tile before which it goes; 0 for the end, empty for where it
      *     is
      */
-    @PostMapping("/dashboards/" + NUMBER + "/tiles/{tile:\\d{1,6}}")
+    @PostMapping("/dashboards/{id}/tiles/{tile}")
     ResponseEntity<String> arrange(
             Look look,
             @PathVariable long id,
@@ -155,7 +153,7 @@ class DashboardController {
         return tiles;
     }
 
-    @PostMapping("/dashboards/" + NUMBER + "/tiles/{tile:\\d{1,6}}/remove")
+    @PostMapping("/dashboards/{id}/tiles/{tile}/remove")
     ResponseEntity<String> removeTile(Look look, @PathVariable long id, @PathVariable int tile) {
         dashboards.arrange(
                 look.reader(),

@@ -10,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param words what it says in one sentence
  * @param parts what it can be narrowed to
+ * @param sums names of the product's own fields that add up
  * @param more leads to a longer list; empty where all is shown
  */
 record ProgressPage(
@@ -20,6 +21,7 @@ record ProgressPage(
         List<Choice> measures,
         List<Choice> parts,
         String words,
+        List<String> sums,
         List<Row> rows,
         @Nullable Row total,
         String more,
@@ -45,7 +47,8 @@ record ProgressPage(
             String drift,
             boolean grew,
             String slip,
-            String since) {}
+            String since,
+            List<String> sums) {}
 
     /**
      * @param text empty for none

@@ -7,6 +7,7 @@ import greenladder.core.flow.Progress.Figures;
 import greenladder.core.flow.Progress.Measure;
 import greenladder.core.flow.Progress.Since;
 import greenladder.core.item.Amount;
+import greenladder.core.item.CustomField;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.plan.StoryMap;
@@ -87,6 +88,9 @@ class ProgressPages {
                                         part.value().equals(place.of())))
                         .toList(),
                 words(listed, total, place),
+                isWhole(place)
+                        ? place.product().totals().stream().map(CustomField::name).toList()
+                        : List.of(),
                 shown.stream().map(one -> row(one, told, place)).toList(),
                 listed.isEmpty() ? null : total(total, place),
                 shown.size() < listed.size() ? place.longer().url() : "",
@@ -235,7 +239,7 @@ class ProgressPages {
         var node = listed.node();
         var item = node.item();
         var now = told.now(node);
-        boolean isWhole = place.part() == null;
+        boolean isWhole = isWhole(place);
         var drift = isWhole ? node.rollUp().drift(item) : Optional.<Amount>empty();
         var slip = isWhole ? node.rollUp().slipDays(item) : Optional.<Long>empty();
         var list =
@@ -259,7 +263,13 @@ class ProgressPages {
                 drift.filter(one -> one.thousandths() != 0).map(Words::signed).orElse(""),
                 drift.filter(one -> one.thousandths() > 0).isPresent(),
                 slip.filter(days -> days > 0).map(days -> Words.count(days, "day")).orElse(""),
-                since(told.since(node)));
+                since(told.since(node)),
+                isWhole
+                        ? place.product().totals().stream()
+                                .map(field ->
+                                        node.rollUp().sum(field.key()).map(Words::of).orElse(""))
+                                .toList()
+                        : List.of());
     }
 
     private static Counted counted(int number, String url) {
@@ -281,7 +291,13 @@ class ProgressPages {
                 "",
                 false,
                 "",
-                "");
+                "",
+                List.of());
+    }
+
+    /** Whether all of each item is told, rather than what belongs to a team, sprint or release. */
+    private static boolean isWhole(ProgressPlace place) {
+        return place.part() == null;
     }
 
     private static Stem stem(Figures figures) {

@@ -40,7 +40,7 @@ class SprintNotesController {
     }
 
     /** Says it in other words; no words take it away. */
-    @PostMapping("/{number:\\d{1,6}}")
+    @PostMapping("/{number}")
     ResponseEntity<String> change(
             @PathVariable String sprint,
             @PathVariable int number,
@@ -52,7 +52,7 @@ class SprintNotesController {
                 door.submit(me, new KeepNote(it.key(), number, null, text)));
     }
 
-    @PostMapping("/{number:\\d{1,6}}/item")
+    @PostMapping("/{number}/item")
     ResponseEntity<String> make(
             @PathVariable String product,
             @PathVariable String sprint,

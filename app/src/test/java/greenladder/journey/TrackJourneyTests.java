@@ -154,14 +154,22 @@ public class TrackJourneyTests extends BrowserTest {
 
     @Test
     public void notesShouldBeKeptAndOneBecomeAStory() {
-        var page = signedIn("Kit Arden");
+        var page = signedIn("Petra Nye");
         page.navigate("/MSF/report?id=gannet-4");
         assertThat(page.locator(".closing-board").first()).containsText("Done");
         var form = page.locator("#note-new-try");
         form.locator("input[name=text]").fill("Try tickets in the rain first");
         page.keyboard().press("Enter");
-        var note = page.locator(".sprint-notes li").first();
-        assertThat(note.locator("textarea")).hasValue("Try tickets in the rain first");
+        var note =
+                page.locator(".sprint-notes li")
+                        .filter(
+                                new Locator.FilterOptions()
+                                        .setHas(
+                                                page.locator(
+                                                        "[name=text]",
+                                                        new Page.LocatorOptions()
+                                                                .setHasText("rain first"))));
+        assertThat(note).hasCount(1);
         note.getByText("Make a story of it").click();
         assertThat(note.locator("a")).containsText("MSF");
         assertThat(note.getByText("Make a story of it")).hasCount(0);

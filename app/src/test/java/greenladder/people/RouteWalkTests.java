@@ -66,11 +66,11 @@ public class RouteWalkTests extends RunningDemo {
                     "POST /{product:[A-Z]{2,5}}/views/{id}/rename",
                     "POST /{product:[A-Z]{2,5}}/views/{id}/copy",
                     "POST /{product:[A-Z]{2,5}}/dashboards",
-                    "POST /{product:[A-Z]{2,5}}/dashboards/{id:\\d{1,18}}",
-                    "POST /{product:[A-Z]{2,5}}/dashboards/{id:\\d{1,18}}/remove",
-                    "POST /{product:[A-Z]{2,5}}/dashboards/{id:\\d{1,18}}/tiles",
-                    "POST /{product:[A-Z]{2,5}}/dashboards/{id:\\d{1,18}}/tiles/{tile:\\d{1,6}}",
-                    "POST /{product:[A-Z]{2,5}}/dashboards/{id:\\d{1,18}}/tiles/{tile:\\d{1,6}}/remove",
+                    "POST /{product:[A-Z]{2,5}}/dashboards/{id}",
+                    "POST /{product:[A-Z]{2,5}}/dashboards/{id}/remove",
+                    "POST /{product:[A-Z]{2,5}}/dashboards/{id}/tiles",
+                    "POST /{product:[A-Z]{2,5}}/dashboards/{id}/tiles/{tile}",
+                    "POST /{product:[A-Z]{2,5}}/dashboards/{id}/tiles/{tile}/remove",
                     "POST /demo/clock",
                     "POST /{product:[A-Z]{2,5}}/seen",
                     "POST /{product:[A-Z]{2,5}}/estimate/rounds/{id}/leave",
@@ -268,6 +268,15 @@ public class RouteWalkTests extends RunningDemo {
                     entry("POST /api/v1/items/{key}/hours", "{\"hours\":1}"),
                     entry("DELETE /api/v1/items/{key}/hours/{number}", ""),
                     entry("POST /items/{key}/settle", "words=Walk"),
+                    entry(
+                            "POST /{product:[A-Z]{2,5}}/track/sprints/{sprint}/notes",
+                            "about=try&text=Walk"),
+                    entry(
+                            "POST /{product:[A-Z]{2,5}}/track/sprints/{sprint}/notes/{number}",
+                            "text=Walk"),
+                    entry(
+                            "POST /{product:[A-Z]{2,5}}/track/sprints/{sprint}/notes/{number}/item",
+                            ""),
                     entry("POST /{product:[A-Z]{2,5}}/agenda/{key}/through", "words=Walk"),
                     entry("POST /{product:[A-Z]{2,5}}/agenda/{key}/back", "question=Walk"),
                     entry("POST /{product:[A-Z]{2,5}}/estimate/rounds", "item=MSF29"),
@@ -367,6 +376,7 @@ public class RouteWalkTests extends RunningDemo {
                 .replace("{handle}", "lio.fenn")
                 .replace("/rounds/{id}", "/rounds/" + round)
                 .replace("{id}", "1")
+                .replace("{tile}", "1")
                 .replace("{list}", "1")
                 .replace("{entry}", "1")
                 .replace("{secret}", "nothing")

@@ -169,7 +169,7 @@ final class DetailReader {
                                     "%s is %,d characters long; at most %,d fit."
                                             .formatted(field.name(), text.length(), LONGEST_TEXT))
                             : kept(oneLine(text));
-            case NUMBER -> number(field, text);
+            case NUMBER, TOTAL -> number(field, text);
             case DATE -> FieldReader.date(field.name(), text);
             case ONE_OF ->
                     choice(field, text)

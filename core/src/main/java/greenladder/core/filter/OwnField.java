@@ -18,7 +18,7 @@ final class OwnField {
         var id = field.field().label();
         return Optional.ofNullable(
                 switch (field.type()) {
-                    case NUMBER ->
+                    case NUMBER, TOTAL ->
                             AmountSpans.EVENLY.facet(
                                     id,
                                     field.name(),

@@ -103,6 +103,7 @@ public record Sorting(String id, String label, boolean falling) {
         Function<Node, @Nullable String> text =
                 node -> node.item().details().custom().get(field.key());
         return switch (field.type()) {
+            case TOTAL -> nullsLast(node -> node.rollUp().sum(field.key()).orElse(null));
             case NUMBER -> nullsLast(node -> Amount.parse(textOf(text, node)).orElse(null));
             case ONE_OF -> {
                 var places = field.choices();

@@ -13,6 +13,8 @@ public record CustomField(String key, String name, Type type, List<String> choic
     public enum Type {
         TEXT("text"),
         NUMBER("number"),
+        /** A number of which parents have their own and the sum of what stands below. */
+        TOTAL("number that adds up"),
         DATE("date"),
         ONE_OF("one of"),
         MANY_OF("many of"),

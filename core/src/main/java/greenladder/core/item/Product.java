@@ -57,6 +57,11 @@ public record Product(
                 .toList();
     }
 
+    /** Its own fields that add up over the tree. */
+    public List<CustomField> totals() {
+        return fields.stream().filter(field -> field.type() == CustomField.Type.TOTAL).toList();
+    }
+
     private boolean hasOwn(String key) {
         return fields.stream().anyMatch(field -> field.key().equals(key));
     }

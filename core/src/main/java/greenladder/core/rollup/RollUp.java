@@ -4,8 +4,10 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.Item;
 import java.time.LocalDate;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -43,6 +45,7 @@ public final class RollUp {
     final @Nullable LocalDate start;
     final @Nullable LocalDate finish;
     private final @Nullable LocalDate childrenFinish;
+    final Map<String, Long> sums;
     private final Category category;
     private final boolean carriesPoints;
     private final boolean hasPointChildren;
@@ -68,6 +71,7 @@ public final class RollUp {
         tasks = sum.tasks;
         start = sum.start;
         finish = sum.finish;
+        sums = sum.sums;
         this.childrenFinish = childrenFinish;
         this.category = category;
         carriesPoints = sum.carriesPoints;
@@ -172,6 +176,18 @@ public final class RollUp {
         return new Span(start, finish);
     }
 
+    /** Of an own field that adds up: its own and all below; empty where nothing has a value. */
+    public Optional<Amount> sum(String field) {
+        return Optional.ofNullable(sums.get(field)).map(Amount::new);
+    }
+
+    /** All of these, by their fields. */
+    public Map<String, Amount> sums() {
+        var amounts = new TreeMap<String, Amount>();
+        sums.forEach((field, thousandths) -> amounts.put(field, new Amount(thousandths)));
+        return amounts;
+    }
+
     /** The latest finish among the children; null where none has one. */
     public @Nullable LocalDate childrenFinish() {
         return childrenFinish;
@@ -269,7 +285,8 @@ public final class RollUp {
             long remaining,
             int tasksDone,
             int tasks,
-            Span dates) {}
+            Span dates,
+            Map<String, Long> sums) {}
 
     private Figures figures() {
         return new Figures(
@@ -286,6 +303,7 @@ public final class RollUp {
                 remaining,
                 tasksDone,
                 tasks,
-                dates());
+                dates(),
+                sums);
     }
 }

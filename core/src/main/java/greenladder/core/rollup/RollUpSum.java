@@ -8,6 +8,9 @@ import greenladder.core.item.Item;
 import greenladder.core.item.StandardFields;
 import greenladder.core.item.Workspace;
 import java.time.LocalDate;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -41,6 +44,9 @@ public final class RollUpSum {
     int tasks;
     @Nullable LocalDate start;
     @Nullable LocalDate finish;
+
+    /** Of own fields that add up, by their keys. */
+    Map<String, Long> sums = Map.of();
 
     /** Items that carry points, those of them that have a size, and the sum of these sizes. */
     void set(int items, int withSize, long sizes) {
@@ -77,6 +83,26 @@ public final class RollUpSum {
         tasks += child.tasks;
         start = earlier(start, child.start);
         finish = later(finish, child.finish);
+        child.sums.forEach(this::addSum);
+    }
+
+    private void addSum(String key, long thousandths) {
+        if (sums.isEmpty()) {
+            sums = new TreeMap<>();
+        }
+        sums.merge(key, thousandths, Long::sum);
+    }
+
+    private void addOwnSums(Item item, Workspace workspace) {
+        var custom = item.details().custom();
+        if (custom.isEmpty()) {
+            return;
+        }
+        for (var field : workspace.requireProduct(item.key().product()).totals()) {
+            Optional.ofNullable(custom.get(field.key()))
+                    .flatMap(Amount::parse)
+                    .ifPresent(amount -> addSum(field.key(), amount.thousandths()));
+        }
     }
 
     /**
@@ -87,6 +113,7 @@ public final class RollUpSum {
     public RollUp under(Item item, Workspace workspace) {
         var childrenFinish = finish;
         ownDates(item, workspace);
+        addOwnSums(item, workspace);
         if (!item.level().carriesPoints()) {
             addTask(item);
             return new RollUp(this, childrenFinish, item.category(), false);

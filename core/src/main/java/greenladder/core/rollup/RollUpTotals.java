@@ -4,6 +4,7 @@ import greenladder.core.item.Category;
 import greenladder.core.rollup.RollUp.Split;
 import java.time.LocalDate;
 import java.util.Collection;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.pcollections.TreePMap;
 
@@ -13,7 +14,11 @@ import org.pcollections.TreePMap;
  */
 public final class RollUpTotals {
     public static final RollUpTotals NONE =
-            new RollUpTotals(new long[Sum.values().length], TreePMap.empty(), TreePMap.empty());
+            new RollUpTotals(
+                    new long[Sum.values().length],
+                    TreePMap.empty(),
+                    TreePMap.empty(),
+                    TreePMap.empty());
 
     /** Amounts in thousandths; how many have one stands beside each that may be missing. */
     private enum Sum {
@@ -50,13 +55,22 @@ public final class RollUpTotals {
 
     private final TreePMap<LocalDate, Integer> finishes;
 
+    /** Of own fields that add up: the sum, and how many have a value. */
+    private final TreePMap<String, Own> own;
+
+    private record Own(long sum, int items) {
+        static final Own NONE = new Own(0, 0);
+    }
+
     private RollUpTotals(
             long[] sums,
             TreePMap<LocalDate, Integer> starts,
-            TreePMap<LocalDate, Integer> finishes) {
+            TreePMap<LocalDate, Integer> finishes,
+            TreePMap<String, Own> own) {
         this.sums = sums;
         this.starts = starts;
         this.finishes = finishes;
+        this.own = own;
     }
 
     /** These totals without some items and with others. Time O(m log n). */
@@ -64,17 +78,20 @@ public final class RollUpTotals {
         var next = sums.clone();
         var nextStarts = starts;
         var nextFinishes = finishes;
+        var nextOwn = own;
         for (var figures : removed) {
             add(next, figures, -1);
             nextStarts = counted(nextStarts, dayOf(figures, figures.start), -1);
             nextFinishes = counted(nextFinishes, dayOf(figures, figures.finish), -1);
+            nextOwn = added(nextOwn, figures, -1);
         }
         for (var figures : added) {
             add(next, figures, 1);
             nextStarts = counted(nextStarts, dayOf(figures, figures.start), 1);
             nextFinishes = counted(nextFinishes, dayOf(figures, figures.finish), 1);
+            nextOwn = added(nextOwn, figures, 1);
         }
-        return new RollUpTotals(next, nextStarts, nextFinishes);
+        return new RollUpTotals(next, nextStarts, nextFinishes, nextOwn);
     }
 
     /** What they come to, as {@link RollUpSum#total} would say of the same items. */
@@ -97,6 +114,10 @@ public final class RollUpTotals {
         sum.tasks = (int) get(Sum.TASKS);
         sum.start = starts.isEmpty() ? null : starts.firstKey();
         sum.finish = finishes.isEmpty() ? null : finishes.lastKey();
+        if (!own.isEmpty()) {
+            sum.sums = new TreeMap<>();
+            own.forEach((field, total) -> sum.sums.put(field, total.sum()));
+        }
         return sum.total();
     }
 
@@ -127,6 +148,20 @@ public final class RollUpTotals {
         }
         int count = days.getOrDefault(day, 0) + more;
         return count == 0 ? days.minus(day) : days.plus(day, count);
+    }
+
+    private static TreePMap<String, Own> added(
+            TreePMap<String, Own> own, RollUp figures, int times) {
+        if (figures.category() == Category.DROPPED) {
+            return own;
+        }
+        var next = own;
+        for (var one : figures.sums.entrySet()) {
+            var before = next.getOrDefault(one.getKey(), Own.NONE);
+            var after = new Own(before.sum() + times * one.getValue(), before.items() + times);
+            next = after.items() == 0 ? next.minus(one.getKey()) : next.plus(one.getKey(), after);
+        }
+        return next;
     }
 
     private static void add(long[] sums, RollUp figures, int times) {
