@@ -287,7 +287,10 @@ class FlowApi {
                         .read(past ->
                                 Reopened.between(past, product.code(), span.from(), span.to()))
                         .stream()
-                        .filter(one -> snapshot.findNode(one.item()).isPresent())
+                        .filter(one ->
+                                snapshot.findNode(one.item())
+                                        .filter(node -> !node.rollUp().hasPointChildren())
+                                        .isPresent())
                         .map(one ->
                                 new ReopenedJson(
                                         one.item().toString(), one.times(), one.afterDays()))

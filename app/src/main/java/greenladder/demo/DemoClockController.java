@@ -1,5 +1,7 @@
 package greenladder.demo;
 
+import greenladder.core.change.Problems;
+import greenladder.web.Failure;
 import java.time.LocalDate;
 import java.util.Map;
 import org.springframework.context.annotation.Profile;
@@ -13,25 +15,30 @@ import org.springframework.web.bind.annotation.ResponseBody;
 @Controller
 @Profile("demo")
 class DemoClockController {
-    private final DemoDays days;
+    private final DemoDays demoDays;
 
-    DemoClockController(DemoDays days) {
-        this.days = days;
+    DemoClockController(DemoDays demoDays) {
+        this.demoDays = demoDays;
     }
 
     /**
      * One day on.
      *
+     * @param days has to be 1, so that nobody moves the clock by an empty request
      * @param work whether the sample teams work through it
      * @return which day it is now, and the last one of the sprint that runs, empty where none does
      */
     @PostMapping(path = "/demo/clock", produces = MediaType.APPLICATION_JSON_VALUE)
     @ResponseBody
-    Map<String, String> next(@RequestParam(defaultValue = "false") boolean work) {
-        var end = days.endOfSprint();
-        var day = days.next(work);
+    Map<String, String> next(
+            @RequestParam int days, @RequestParam(defaultValue = "false") boolean work) {
+        if (days != 1) {
+            throw new Failure.Invalid(Problems.of("days", "One day at a time."));
+        }
+        var end = demoDays.endOfSprint();
+        var day = demoDays.next(work);
         return Map.of(
-                "today", days.today(),
+                "today", demoDays.today(),
                 "isOver", Boolean.toString(end.filter(day::isBefore).isEmpty()),
                 "until", end.map(LocalDate::toString).orElse(""));
     }

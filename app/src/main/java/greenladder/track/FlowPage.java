@@ -57,6 +57,7 @@ record FlowPage(
 
     /**
      * @param lines percentiles across
+     * @param cut what is not in the rows; empty where all are
      */
     record Cycles(
             int width,
@@ -67,7 +68,8 @@ record FlowPage(
             List<Tick> up,
             List<Dot> dots,
             List<Line> lines,
-            List<Row> rows) {}
+            List<Row> rows,
+            String cut) {}
 
     record Dot(String key, int x, int y, String words) {}
 

@@ -26,6 +26,7 @@ import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Objects;
@@ -41,6 +42,9 @@ class FlowPages {
     private static final int USUAL_WEEKS = 13;
     private static final int DAYS_OF_WEEK = 7;
     private static final int MOST_AGES = 30;
+    private static final int MOST_ROWS = 200;
+    private static final int MOST_DOTS = 400;
+    private static final int GRAIN = 6;
     private static final double HALF = 0.5;
     private static final double MOST_OF_WORK = 0.85;
     private static final int PERCENT = 100;
@@ -309,22 +313,42 @@ class FlowPages {
                 Plots.RIGHT,
                 Plots.dates(first, flow.days().size(), across),
                 up.ticks(Words::score),
-                finished.stream()
-                        .map(one ->
-                                new Dot(
-                                        one.item().toString(),
-                                        across.at(place(one, first)),
-                                        up.at(Objects.requireNonNull(one.cycleDays())),
-                                        "%s, %s: %s"
-                                                .formatted(
-                                                        one.item(),
-                                                        title(snapshot, one.item()),
-                                                        days(
-                                                                Objects.requireNonNull(
-                                                                        one.cycleDays())))))
-                        .toList(),
+                dots(snapshot, finished, first, across, up),
                 List.of(line(flow, HALF, "half", up), line(flow, MOST_OF_WORK, "85 %", up)),
-                finished.stream().map(one -> row(snapshot, one)).toList());
+                finished.stream().limit(MOST_ROWS).map(one -> row(snapshot, one)).toList(),
+                finished.size() > MOST_ROWS
+                        ? "The latest %d of %,d.".formatted(MOST_ROWS, finished.size())
+                        : "");
+    }
+
+    /** Those that would lie on each other are one dot, which names the latest of them. */
+    private static List<Dot> dots(
+            Snapshot snapshot, List<Flow.Passage> finished, LocalDate first, Axis across, Axis up) {
+        int grain = finished.size() > MOST_DOTS ? GRAIN : 1;
+        var places = new LinkedHashMap<Long, List<Flow.Passage>>();
+        for (var one : finished) {
+            long x = across.at(place(one, first)) / grain;
+            long y = up.at(Objects.requireNonNull(one.cycleDays())) / grain;
+            places.computeIfAbsent((x << Integer.SIZE) + y, any -> new ArrayList<>()).add(one);
+        }
+        return places.values().stream()
+                .map(those -> {
+                    var one = those.getFirst();
+                    return new Dot(
+                            one.item().toString(),
+                            across.at(place(one, first)),
+                            up.at(Objects.requireNonNull(one.cycleDays())),
+                            "%s, %s: %s%s"
+                                    .formatted(
+                                            one.item(),
+                                            title(snapshot, one.item()),
+                                            days(Objects.requireNonNull(one.cycleDays())),
+                                            those.size() == 1
+                                                    ? ""
+                                                    : ", and %d more like it"
+                                                            .formatted(those.size() - 1)));
+                })
+                .toList();
     }
 
     private static double place(Flow.Passage one, LocalDate first) {

@@ -68,7 +68,10 @@ class ReworkPages {
                         .read(past ->
                                 Reopened.between(past, product.code(), span.from(), span.to()))
                         .stream()
-                        .filter(one -> snapshot.findNode(one.item()).isPresent())
+                        .filter(one ->
+                                snapshot.findNode(one.item())
+                                        .filter(node -> !node.rollUp().hasPointChildren())
+                                        .isPresent())
                         .toList();
         var url = "/%s/rework?%s&by=".formatted(product.code(), span.query());
         boolean isThere = at != null && snapshot.findNode(at).isPresent();

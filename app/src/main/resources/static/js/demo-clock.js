@@ -7,7 +7,7 @@ let running = false;
 
 async function day(menu) {
   const work = menu.querySelector("[name=work]").checked;
-  const told = JSON.parse(await fetchText("/demo/clock", { work }));
+  const told = JSON.parse(await fetchText("/demo/clock", { days: 1, work }));
   menu.querySelector("[data-demo-day]").textContent = told.today;
   menu.querySelector("[data-demo-told]").textContent = `It is ${told.today}.`;
   refresh();

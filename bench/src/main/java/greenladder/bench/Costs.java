@@ -62,6 +62,11 @@ final class Costs {
         page("Board, fragment", 4, "/BIG/board?board=crew-1&of=crew-1-1&lanes=epic", true);
         page("Load, fragment", 4, "/BIG/load?id=crew-1-1", true);
         page("Story map, fragment", 6, "/BIG/map?slices=crew-1", true);
+        page("Progress, fragment", 6, "/BIG/progress?level=feature", true);
+        page("Flow over a year, fragment", 6, "/BIG/flow?weeks=52&level=story", true);
+        page("Burnup of a goal, fragment", 6, "/BIG/burnup?of=BIG1", true);
+        page("Spending, fragment", 6, "/BIG/spending?by=kind", true);
+        page("Open work, fragment", 4, "/BIG/open?by=assignee", true);
         cost("One field changed", 3, this::change);
         cost("One item moved", 3, this::move);
         cost(

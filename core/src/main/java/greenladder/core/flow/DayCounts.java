@@ -17,7 +17,13 @@ import org.jspecify.annotations.Nullable;
  */
 final class DayCounts {
     private final ZoneId zone;
-    private final Map<String, Map<Key, Series<Count>>> byProduct = new HashMap<>();
+    private final Map<Place, Map<Key, Series<Count>>> places = new HashMap<>();
+
+    /** What is asked for together. */
+    private record Place(String product, Attribute attribute, String level) {}
+
+    private static final Attribute[] ALL = Attribute.values();
+    private static final Attribute[] STATE_ONLY = {Attribute.STATE};
 
     /** By what items are counted. */
     enum Attribute {
@@ -61,10 +67,12 @@ final class DayCounts {
     }
 
     /** An item goes on from what it was, nothing at first, to what it is. */
-    void change(ItemKey item, @Nullable Moment before, Moment now, Moment first) {
-        int day = (int) LocalDate.ofInstant(now.at(), zone).toEpochDay();
-        var counts = byProduct.computeIfAbsent(item.product(), any -> new HashMap<>());
-        for (var attribute : Attribute.values()) {
+    void change(ItemKey item, @Nullable Moment before, Moment now, Moment first, int day) {
+        boolean isOtherState =
+                before != null
+                        && before.category() == now.category()
+                        && before.facts().equals(now.facts());
+        for (var attribute : isOtherState ? STATE_ONLY : ALL) {
             var from = before == null ? null : key(attribute, before, first);
             var to = key(attribute, now, first);
             boolean isSame =
@@ -75,17 +83,25 @@ final class DayCounts {
                 continue;
             }
             if (from != null) {
-                add(counts, from, day, Count.NONE.minus(count(Objects.requireNonNull(before))));
+                add(
+                        item.product(),
+                        from,
+                        day,
+                        Count.NONE.minus(count(Objects.requireNonNull(before))));
             }
             if (to != null) {
-                add(counts, to, day, count(now));
+                add(item.product(), to, day, count(now));
             }
         }
     }
 
-    private static void add(Map<Key, Series<Count>> counts, Key key, int day, Count more) {
-        var series = counts.computeIfAbsent(key, any -> new Series<>());
-        series.put(day, series.at(LocalDate.MAX).orElse(Count.NONE).plus(more));
+    private void add(String product, Key key, int day, Count more) {
+        var series =
+                places.computeIfAbsent(
+                                new Place(product, key.attribute(), key.level()),
+                                any -> new HashMap<>())
+                        .computeIfAbsent(key, any -> new Series<>());
+        series.put(day, series.last().orElse(Count.NONE).plus(more));
     }
 
     private static Count count(Moment moment) {
@@ -123,12 +139,9 @@ final class DayCounts {
     Map<Key, Series<Count>> of(
             String product, Attribute attribute, String level, @Nullable String team) {
         var found = new HashMap<Key, Series<Count>>();
-        byProduct
-                .getOrDefault(product, Map.of())
+        places.getOrDefault(new Place(product, attribute, level), Map.of())
                 .forEach((key, series) -> {
-                    if (key.attribute() == attribute
-                            && key.level().equals(level)
-                            && (team == null || team.equals(key.team()))) {
+                    if (team == null || team.equals(key.team())) {
                         found.put(key, series);
                     }
                 });

@@ -1,7 +1,6 @@
 package greenladder.core.flow;
 
 import greenladder.core.flow.DayCounts.Attribute;
-import greenladder.core.flow.DayCounts.Count;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.ItemKey;
@@ -14,13 +13,11 @@ import java.time.ZoneId;
 import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
 import java.util.Comparator;
-import java.util.EnumMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
-import java.util.stream.Stream;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -56,10 +53,8 @@ public record Flow(
             @Nullable String team,
             boolean points,
             Instant now) {
-        boolean isOf(Moment moment) {
-            return moment.counts()
-                    && moment.level().equals(level)
-                    && (team == null || team.equals(moment.team()));
+        boolean isOf(String itsLevel, @Nullable String itsTeam) {
+            return itsLevel.equals(level) && (team == null || team.equals(itsTeam));
         }
 
         /** The end of a day, or now where that is earlier. */
@@ -86,6 +81,8 @@ public record Flow(
     /** Days are fractions of 24 hours; null where the one or the other end is missing. */
     public record Passage(
             ItemKey item,
+            String level,
+            @Nullable String team,
             Instant created,
             @Nullable Instant started,
             @Nullable Instant finished,
@@ -98,57 +95,99 @@ public record Flow(
 
     public record Age(ItemKey item, double days) {}
 
-    /** Time O(what was finished or is under way, × log + days × states × log). */
+    private static final long ONE = Amount.of(1).thousandths();
+    private static final LocalDate FAR = LocalDate.of(9999, 12, 31);
+
+    /**
+     * Time O(what was finished or is under way + what changed since the last day + days × states).
+     */
     public static Flow of(PastFold fold, Query query) {
         var until = query.endOf(query.to(), fold.zone());
-        var since = query.from().atStartOfDay(fold.zone()).toInstant();
+        var later = fold.changed(query.product(), query.to().plusDays(1), FAR);
         var passages = new ArrayList<Passage>();
-        var ages = new ArrayList<Age>();
-        var asked = new LinkedHashSet<>(fold.finished(query.product(), query.from(), query.to()));
-        asked.addAll(fold.underWay(query.product(), query.to()));
-        for (var key : asked) {
-            var item = fold.of(key).orElseThrow();
-            var last = item.at(until);
-            if (last.isEmpty() || !query.isOf(last.get())) {
-                continue;
-            }
-            var passage = passage(item, last.get(), until);
-            var finished = passage.finished();
-            if (finished != null && !finished.isBefore(since)) {
-                passages.add(passage);
-            } else if (passage.started() != null
-                    && finished == null
-                    && last.get().category() == Category.IN_PROGRESS) {
-                passages.add(passage);
-                ages.add(new Age(item.key(), days(passage.started(), until)));
+        for (var day : fold.finished(query.product(), query.from(), query.to())) {
+            for (var passage : day.values()) {
+                if (query.isOf(passage.level(), passage.team())
+                        && !later.contains(passage.item())) {
+                    passages.add(passage);
+                }
             }
         }
-        passages.sort(Comparator.comparing(Passage::item));
+        var since = query.from().atStartOfDay(fold.zone()).toInstant();
+        var ages = new ArrayList<Age>();
+        for (var passage : fold.underWay(query.product(), query.level())) {
+            if (query.isOf(passage.level(), passage.team()) && !later.contains(passage.item())) {
+                addUnderWay(passage, until, passages, ages);
+            }
+        }
+        later.forEach(key -> addChanged(fold, key, query, until, since, passages, ages));
         ages.sort(Comparator.comparing(Age::days).reversed());
         return new Flow(
                 days(fold, query),
-                spread(passages.stream().map(Passage::leadDays)),
-                spread(passages.stream().map(Passage::cycleDays)),
+                spread(passages, Passage::leadDays),
+                spread(passages, Passage::cycleDays),
                 passages,
                 weeks(passages, query, fold.zone()),
                 ages);
     }
 
-    private static CycleTimes spread(Stream<@Nullable Double> days) {
-        return new CycleTimes(days.filter(Objects::nonNull).map(Objects::requireNonNull).toList());
+    private static void addUnderWay(
+            Passage passage, Instant until, List<Passage> passages, List<Age> ages) {
+        passages.add(passage);
+        ages.add(new Age(passage.item(), days(Objects.requireNonNull(passage.started()), until)));
     }
 
-    private static Passage passage(ItemPast item, Moment last, Instant until) {
-        var started = item.started(until);
-        var finished = item.finished(until);
+    /** What has changed since: as it was then, where it was under way, or finished by then. */
+    private static void addChanged(
+            PastFold fold,
+            ItemKey key,
+            Query query,
+            Instant until,
+            Instant since,
+            List<Passage> passages,
+            List<Age> ages) {
+        var past = fold.of(key).orElseThrow();
+        var last = past.at(until).filter(Moment::counts);
+        if (last.isEmpty() || !query.isOf(last.get().level(), last.get().team())) {
+            return;
+        }
+        var passage = passage(past, last.get(), until);
+        if (passage.finished() != null) {
+            if (!passage.finished().isBefore(since)) {
+                passages.add(passage);
+            }
+        } else if (passage.started() != null && last.get().category() == Category.IN_PROGRESS) {
+            addUnderWay(passage, until, passages, ages);
+        }
+    }
+
+    private static CycleTimes spread(
+            List<Passage> passages, Function<Passage, @Nullable Double> days) {
+        var all = new ArrayList<Double>(passages.size());
+        for (var passage : passages) {
+            var one = days.apply(passage);
+            if (one != null) {
+                all.add(one);
+            }
+        }
+        return new CycleTimes(all);
+    }
+
+    static Passage passage(ItemPast item, Moment last, Instant until) {
+        var steps = item.steps(until);
+        var started = steps.started();
+        var finished = steps.finished();
+        var created = item.created();
         return new Passage(
                 item.key(),
-                item.created(),
+                last.level(),
+                last.team(),
+                created,
                 started,
                 finished,
-                finished == null ? null : days(item.created(), finished),
+                finished == null ? null : days(created, finished),
                 finished == null || started == null ? null : days(started, finished),
-                item.reopened(until),
+                steps.reopened(),
                 last.size());
     }
 
@@ -157,37 +196,39 @@ public record Flow(
     }
 
     private static List<Day> days(PastFold fold, Query query) {
-        var series =
-                fold.counts().of(query.product(), Attribute.STATE, query.level(), query.team());
-        var days = new ArrayList<Day>();
         var today = LocalDate.ofInstant(query.now(), fold.zone());
-        for (var day = query.from();
-                !day.isAfter(query.to()) && !day.isAfter(today);
-                day = day.plusDays(1)) {
-            var sums = new EnumMap<Category, Long>(Category.class);
-            var states = new TreeMap<String, Amount>();
-            for (var one : series.entrySet()) {
-                var count = one.getValue().at(day).orElse(Count.NONE);
-                long amount =
-                        query.points()
-                                ? count.points()
-                                : Amount.of(Math.toIntExact(count.items())).thousandths();
-                sums.merge(one.getKey().category(), amount, Long::sum);
-                states.merge(one.getKey().value(), new Amount(amount), Amount::plus);
-            }
+        var last = query.to().isAfter(today) ? today : query.to();
+        int count = Math.max(0, (int) (last.toEpochDay() - query.from().toEpochDay()) + 1);
+        var sums = new long[Category.values().length][count];
+        var states = new TreeMap<String, long[]>();
+        fold.counts()
+                .of(query.product(), Attribute.STATE, query.level(), query.team())
+                .forEach((key, series) -> {
+                    var ofCategory = sums[key.category().ordinal()];
+                    var ofState = states.computeIfAbsent(key.value(), any -> new long[count]);
+                    series.tell(
+                            query.from(),
+                            count,
+                            (day, here) -> {
+                                long amount = query.points() ? here.points() : here.items() * ONE;
+                                ofCategory[day] += amount;
+                                ofState[day] += amount;
+                            });
+                });
+        var days = new ArrayList<Day>(count);
+        for (int i = 0; i < count; i++) {
+            int day = i;
+            var byState = new TreeMap<String, Amount>();
+            states.forEach((state, amounts) -> byState.put(state, new Amount(amounts[day])));
             days.add(
                     new Day(
-                            day,
-                            amount(sums, Category.TO_DO),
-                            amount(sums, Category.IN_PROGRESS),
-                            amount(sums, Category.DONE),
-                            states));
+                            query.from().plusDays(day),
+                            new Amount(sums[Category.TO_DO.ordinal()][day]),
+                            new Amount(sums[Category.IN_PROGRESS.ordinal()][day]),
+                            new Amount(sums[Category.DONE.ordinal()][day]),
+                            byState));
         }
         return days;
-    }
-
-    private static Amount amount(Map<Category, Long> sums, Category category) {
-        return new Amount(sums.getOrDefault(category, 0L));
     }
 
     private static List<Week> weeks(List<Passage> passages, Query query, ZoneId zone) {

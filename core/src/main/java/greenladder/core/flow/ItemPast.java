@@ -13,15 +13,13 @@ import org.jspecify.annotations.Nullable;
  * @param moments at least one, in the order in which they came
  */
 public record ItemPast(ItemKey key, List<Moment> moments) {
-    public ItemPast {
-        moments = List.copyOf(moments);
-    }
 
     /** What it was at a moment; empty before it was made. */
     public Optional<Moment> at(Instant time) {
+        long until = Moment.micros(time);
         Moment found = null;
         for (var moment : moments) {
-            if (moment.at().isAfter(time)) {
+            if (moment.micros() > until) {
                 break;
             }
             found = moment;
@@ -29,49 +27,44 @@ public record ItemPast(ItemKey key, List<Moment> moments) {
         return Optional.ofNullable(found);
     }
 
+    /**
+     * When it went through its categories, up to a moment.
+     *
+     * @param started when it came to be in progress for the first time
+     * @param finished when it was done last, where it is done then
+     * @param reopened how often it left being done
+     */
+    record Steps(@Nullable Instant started, @Nullable Instant finished, int reopened) {}
+
     Instant created() {
         return moments.getFirst().at();
     }
 
-    /** When it came to be in progress for the first time, up to a moment. */
-    @Nullable Instant started(Instant until) {
-        return moments.stream()
-                .filter(moment -> !moment.at().isAfter(until))
-                .filter(moment -> moment.category() == Category.IN_PROGRESS)
-                .map(Moment::at)
-                .findFirst()
-                .orElse(null);
-    }
-
-    /** When it was done last, where it is done at a moment. */
-    @Nullable Instant finished(Instant until) {
-        Instant finished = null;
+    Steps steps(Instant time) {
+        long until = Moment.micros(time);
+        Moment started = null;
+        Moment finished = null;
+        int reopened = 0;
         Category before = null;
         for (var moment : moments) {
-            if (moment.at().isAfter(until)) {
+            if (moment.micros() > until) {
                 break;
             }
-            if (moment.category() == Category.DONE && before != Category.DONE) {
-                finished = moment.at();
+            var now = moment.category();
+            if (now == Category.IN_PROGRESS && started == null) {
+                started = moment;
             }
-            before = moment.category();
+            if (now == Category.DONE && before != Category.DONE) {
+                finished = moment;
+            }
+            if (before == Category.DONE && now != Category.DONE && moment.counts()) {
+                reopened++;
+            }
+            before = now;
         }
-        return before == Category.DONE ? finished : null;
-    }
-
-    /** How often it left being done, up to a moment. */
-    public int reopened(Instant until) {
-        int times = 0;
-        Category before = null;
-        for (var moment : moments) {
-            if (moment.at().isAfter(until)) {
-                break;
-            }
-            if (before == Category.DONE && moment.category() != Category.DONE && moment.counts()) {
-                times++;
-            }
-            before = moment.category();
-        }
-        return times;
+        return new Steps(
+                started == null ? null : started.at(),
+                before == Category.DONE && finished != null ? finished.at() : null,
+                reopened);
     }
 }

@@ -4,13 +4,14 @@ import static greenladder.core.flow.Standing.NONE;
 
 import greenladder.core.change.Change;
 import greenladder.core.flow.DayCounts.Attribute;
+import greenladder.core.flow.Flow.Passage;
+import greenladder.core.flow.Moment.Facts;
 import greenladder.core.flow.PastTree.Own;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
-import greenladder.core.item.Refinement;
 import greenladder.core.item.State;
 import greenladder.core.item.Workspace;
 import java.time.Instant;
@@ -24,6 +25,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
@@ -52,16 +54,35 @@ public final class PastFold {
                     Field.HOURS_INVESTED,
                     Field.HOURS_REMAINING);
 
+    /** Those that figures need and moments do not hold. */
+    private static final Set<Field> OWN =
+            Set.of(Field.BROKEN_DOWN, Field.HOURS_INVESTED, Field.HOURS_REMAINING);
+
+    private static final Days NOTHING = new Days();
+
     private final ZoneId zone;
     private final PastTree tree = new PastTree();
     private final DayCounts counts;
     private final Map<String, Days> days = new HashMap<>();
 
+    /** One object for each text that comes again and again. */
+    private final Map<String, String> pool = new HashMap<>();
+
     /** What happened on which day, by product. */
     private static final class Days {
-        private final NavigableMap<LocalDate, Set<ItemKey>> changed = new TreeMap<>();
-        private final NavigableMap<LocalDate, Set<ItemKey>> finished = new TreeMap<>();
-        private final Set<ItemKey> underWay = new LinkedHashSet<>();
+        private final NavigableMap<Integer, List<ItemKey>> changed = new TreeMap<>();
+        private final NavigableMap<Integer, Map<ItemKey, Passage>> finished = new TreeMap<>();
+        private final Map<String, Map<ItemKey, Passage>> underWay = new HashMap<>();
+
+        /** Where an item stands while it is done, or under way. */
+        private Map<ItemKey, Passage> at(Passage passage, ZoneId zone) {
+            var done = passage.finished();
+            return done == null
+                    ? underWay.computeIfAbsent(passage.level(), any -> new LinkedHashMap<>())
+                    : finished.computeIfAbsent(
+                            (int) LocalDate.ofInstant(done, zone).toEpochDay(),
+                            any -> new LinkedHashMap<>());
+        }
     }
 
     /**
@@ -90,22 +111,23 @@ public final class PastFold {
     private void apply(ItemKey key, List<Change> changes, Instant at, Workspace workspace) {
         var node = tree.node(key);
         var before = node.now();
-        var draft = new MomentDraft(before, node.own());
+        var draft = new MomentDraft(before, node.own(), pool);
         changes.forEach(draft::set);
         var level = levelOf(workspace, key, draft.level());
         var own = draft.own(level.map(Level::carriesPoints).orElse(true));
         var moment =
                 draft.isMoment() || before == null
                         ? draft.moment(
-                                at,
+                                Moment.micros(at),
                                 level.map(found -> category(workspace, found, draft))
                                         .orElse(Category.TO_DO))
                         : null;
         var date = LocalDate.ofInstant(at, zone);
-        tree.change(node, moment, own, date);
+        int day = (int) date.toEpochDay();
+        tree.change(node, moment, own, day);
         if (moment != null) {
-            counts.change(key, before, moment, node.moments().getFirst());
-            note(key, before, moment, date);
+            counts.change(key, before, moment, node.moments().getFirst(), day);
+            note(key, node, before, moment, day);
         }
     }
 
@@ -124,20 +146,19 @@ public final class PastFold {
                 .orElse(Category.TO_DO);
     }
 
-    private void note(ItemKey key, @Nullable Moment before, Moment now, LocalDate date) {
+    private void note(
+            ItemKey key, PastTree.Node node, @Nullable Moment before, Moment now, int day) {
         var those = days.computeIfAbsent(key.product(), any -> new Days());
-        those.changed.computeIfAbsent(date, any -> new LinkedHashSet<>()).add(key);
-        var was = before == null ? null : before.category();
-        if (was == now.category()) {
-            return;
+        those.changed.computeIfAbsent(day, any -> new ArrayList<>()).add(key);
+        var passage = node.passage();
+        if (passage != null) {
+            those.at(passage, zone).remove(key);
         }
-        if (now.category() == Category.DONE) {
-            those.finished.computeIfAbsent(date, any -> new LinkedHashSet<>()).add(key);
-        }
-        if (now.category() == Category.IN_PROGRESS) {
-            those.underWay.add(key);
-        } else {
-            those.underWay.remove(key);
+        boolean passes = now.category() == Category.DONE || now.category() == Category.IN_PROGRESS;
+        var next = passes ? Flow.passage(new ItemPast(key, node.moments()), now, now.at()) : null;
+        node.pass(next);
+        if (next != null) {
+            those.at(next, zone).put(key, next);
         }
     }
 
@@ -149,27 +170,29 @@ public final class PastFold {
 
     /** The items that something happened to between two days, both among them. */
     public Set<ItemKey> changed(String product, LocalDate from, LocalDate to) {
-        return between(days.getOrDefault(product, new Days()).changed, from, to);
-    }
-
-    /** The items that came to be done between two days, whatever became of them since. */
-    Set<ItemKey> finished(String product, LocalDate from, LocalDate to) {
-        return between(days.getOrDefault(product, new Days()).finished, from, to);
-    }
-
-    /** The items that may have been under way at the end of a day, and all that were. */
-    Set<ItemKey> underWay(String product, LocalDate day) {
-        var those = days.getOrDefault(product, new Days());
-        var found = new LinkedHashSet<>(those.underWay);
-        those.changed.tailMap(day, false).values().forEach(found::addAll);
-        return found;
-    }
-
-    private static Set<ItemKey> between(
-            NavigableMap<LocalDate, Set<ItemKey>> days, LocalDate from, LocalDate to) {
         var found = new LinkedHashSet<ItemKey>();
-        days.subMap(from, true, to, true).values().forEach(found::addAll);
+        if (from.isAfter(to)) {
+            return found;
+        }
+        days.getOrDefault(product, NOTHING)
+                .changed
+                .subMap((int) from.toEpochDay(), true, (int) to.toEpochDay(), true)
+                .values()
+                .forEach(found::addAll);
         return found;
+    }
+
+    /** How what is done now came to be done between two days, both among them, in that order. */
+    Collection<Map<ItemKey, Passage>> finished(String product, LocalDate from, LocalDate to) {
+        return days.getOrDefault(product, NOTHING)
+                .finished
+                .subMap((int) from.toEpochDay(), true, (int) to.toEpochDay(), true)
+                .values();
+    }
+
+    /** What is under way now on a level. */
+    Collection<Passage> underWay(String product, String level) {
+        return days.getOrDefault(product, NOTHING).underWay.getOrDefault(level, Map.of()).values();
     }
 
     DayCounts counts() {
@@ -208,51 +231,85 @@ public final class PastFold {
 
     /** The facts of an item while an operation's changes are laid over them. */
     private static final class MomentDraft {
-        private final Map<Field.Base, String> texts = new HashMap<>();
+        private final Facts facts;
+        private final Map<String, String> pool;
         private boolean exists;
+        private String level;
+        private String state;
+        private String kind;
+        private @Nullable Amount size;
+        private @Nullable ItemKey parent;
+        private @Nullable String team;
+        private @Nullable String sprint;
+        private @Nullable String release;
+        private @Nullable String assignee;
+        private boolean brokenDown;
+        private long invested;
+        private long remaining;
         private boolean isMoment;
 
-        MomentDraft(@Nullable Moment before, Own own) {
-            if (before != null) {
-                exists = before.category() != null;
-                put(Field.Base.LEVEL, before.level());
-                put(Field.Base.STATE, before.state());
-                put(Field.Base.KIND, before.kind());
-                put(Field.Base.SIZE, before.size());
-                put(Field.Base.PARENT, before.parent());
-                put(Field.Base.TEAM, before.team());
-                put(Field.Base.SPRINT, before.sprint());
-                put(Field.Base.RELEASE, before.release());
-                put(Field.Base.ASSIGNEE, before.assignee());
-            }
-            put(Field.Base.BROKEN_DOWN, own.brokenDown() ? Refinement.YES : null);
-            put(Field.Base.HOURS_INVESTED, amount(own.invested()));
-            put(Field.Base.HOURS_REMAINING, amount(own.remaining()));
-        }
-
-        private static @Nullable Amount amount(long thousandths) {
-            return thousandths == NONE ? null : new Amount(thousandths);
-        }
-
-        private void put(Field.Base field, @Nullable Object value) {
-            if (value == null) {
-                texts.remove(field);
-            } else {
-                texts.put(field, value.toString());
-            }
+        MomentDraft(@Nullable Moment before, Own own, Map<String, String> pool) {
+            this.pool = pool;
+            facts = before == null ? Facts.NONE : before.facts();
+            exists = before != null && before.category() != null;
+            state = before == null ? "" : before.state();
+            level = facts.level();
+            kind = facts.kind();
+            size = facts.size();
+            parent = facts.parent();
+            team = facts.team();
+            sprint = facts.sprint();
+            release = facts.release();
+            assignee = facts.assignee();
+            brokenDown = own.brokenDown();
+            invested = own.invested();
+            remaining = own.remaining();
         }
 
         void set(Change change) {
-            var base = change.field().base();
-            switch (base) {
-                case EXISTS -> exists = change.after() != null;
-                case BROKEN_DOWN, HOURS_INVESTED, HOURS_REMAINING -> {
-                    put(base, change.after());
-                    return;
-                }
-                default -> put(base, change.after());
+            var text = change.after();
+            isMoment |= !OWN.contains(change.field());
+            switch (change.field().base()) {
+                case EXISTS -> exists = text != null;
+                case LEVEL -> level = text(text);
+                case STATE -> state = text(text);
+                case KIND -> kind = text(text);
+                case SIZE -> size = amount(text);
+                case PARENT -> parent = text == null ? null : ItemKey.parse(text).orElse(null);
+                case TEAM -> team = shared(text);
+                case SPRINT -> sprint = shared(text);
+                case RELEASE -> release = shared(text);
+                case ASSIGNEE -> assignee = shared(text);
+                default -> setOwn(change.field(), text);
             }
-            isMoment = true;
+        }
+
+        /** What makes no moment of its own. */
+        private void setOwn(Field field, @Nullable String text) {
+            if (field.equals(Field.BROKEN_DOWN)) {
+                brokenDown = text != null;
+            } else if (field.equals(Field.HOURS_INVESTED)) {
+                invested = thousandths(text);
+            } else {
+                remaining = thousandths(text);
+            }
+        }
+
+        private String text(@Nullable String text) {
+            return Objects.requireNonNullElse(shared(text), "");
+        }
+
+        private @Nullable String shared(@Nullable String text) {
+            return text == null ? null : pool.computeIfAbsent(text, any -> text);
+        }
+
+        private static @Nullable Amount amount(@Nullable String text) {
+            return text == null ? null : Amount.parse(text).orElse(null);
+        }
+
+        private static long thousandths(@Nullable String text) {
+            var amount = amount(text);
+            return amount == null ? NONE : amount.thousandths();
         }
 
         boolean isMoment() {
@@ -260,47 +317,25 @@ public final class PastFold {
         }
 
         String level() {
-            return texts.getOrDefault(Field.Base.LEVEL, "");
+            return level;
         }
 
         String state() {
-            return texts.getOrDefault(Field.Base.STATE, "");
+            return state;
         }
 
         @Nullable String team() {
-            return texts.get(Field.Base.TEAM);
+            return team;
         }
 
-        Moment moment(Instant at, Category category) {
+        Moment moment(long micros, Category category) {
+            var now = new Facts(level, kind, size, parent, team, sprint, release, assignee);
             return new Moment(
-                    at,
-                    exists ? category : null,
-                    level(),
-                    state(),
-                    texts.getOrDefault(Field.Base.KIND, ""),
-                    amount(Field.Base.SIZE),
-                    ItemKey.parse(texts.getOrDefault(Field.Base.PARENT, "")).orElse(null),
-                    team(),
-                    texts.get(Field.Base.SPRINT),
-                    texts.get(Field.Base.RELEASE),
-                    texts.get(Field.Base.ASSIGNEE));
+                    micros, exists ? category : null, state, now.equals(facts) ? facts : now);
         }
 
         Own own(boolean carriesPoints) {
-            return new Own(
-                    carriesPoints,
-                    texts.containsKey(Field.Base.BROKEN_DOWN),
-                    thousandths(Field.Base.HOURS_INVESTED),
-                    thousandths(Field.Base.HOURS_REMAINING));
-        }
-
-        private @Nullable Amount amount(Field.Base field) {
-            return Amount.parse(texts.getOrDefault(field, "")).orElse(null);
-        }
-
-        private long thousandths(Field.Base field) {
-            var amount = amount(field);
-            return amount == null ? NONE : amount.thousandths();
+            return new Own(carriesPoints, brokenDown, invested, remaining);
         }
     }
 }

@@ -2,6 +2,7 @@ package greenladder.core.flow;
 
 import static greenladder.core.flow.Standing.NONE;
 
+import greenladder.core.flow.Flow.Passage;
 import greenladder.core.item.Category;
 import greenladder.core.item.ItemKey;
 import greenladder.core.rollup.SizeSum;
@@ -20,6 +21,8 @@ import org.jspecify.annotations.Nullable;
  * are those of {@link greenladder.core.rollup.RollUpSum}, from which sums can be taken out here.
  */
 final class PastTree {
+    private static final Standing EMPTY = new Standing(0, 0, 0, 0, 0, 0, 0, 0, 0);
+
     private final Map<ItemKey, Node> nodes = new HashMap<>();
     private final Map<String, Series<Standing>> releases = new HashMap<>();
 
@@ -39,15 +42,27 @@ final class PastTree {
         private int pointChildren;
         private int sized;
         private long size;
-        private Standing below = new Standing(0, 0, 0, 0, 0, 0, 0, 0, 0);
+        private Standing below = EMPTY;
         // The release that it goes by, and what it gives to it.
         private @Nullable String release;
         private boolean live;
         private @Nullable String given;
+
+        /** How it went through, while it is done. */
+        private @Nullable Passage passage;
+
         private Standing gift = Standing.NOTHING;
 
         List<Moment> moments() {
             return moments;
+        }
+
+        @Nullable Passage passage() {
+            return passage;
+        }
+
+        void pass(@Nullable Passage now) {
+            passage = now;
         }
 
         Own own() {
@@ -78,8 +93,7 @@ final class PastTree {
     }
 
     /** What an item is from now on. */
-    void change(Node node, @Nullable Moment moment, Own own, LocalDate date) {
-        int day = (int) date.toEpochDay();
+    void change(Node node, @Nullable Moment moment, Own own, int day) {
         var contributed = contribution(node);
         boolean carriedPoints = node.own.carriesPoints();
         if (node.parent != null) {
@@ -277,7 +291,7 @@ final class PastTree {
 
     private void change(String release, Standing part, int times, int day) {
         var series = releases.computeIfAbsent(release, any -> new Series<>());
-        var now = series.at(LocalDate.MAX).orElse(new Standing(0, 0, 0, 0, 0, 0, 0, 0, 0));
+        var now = series.last().orElse(EMPTY);
         series.put(day, plus(now, part, times));
     }
 

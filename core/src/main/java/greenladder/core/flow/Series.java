@@ -2,40 +2,56 @@ package greenladder.core.flow;
 
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.BiConsumer;
 
 /**
  * What something was at the end of each day on which it changed. Days only go forward: what comes
  * with an earlier day counts for the latest one.
  */
 final class Series<T> {
-    private final List<Integer> days = new ArrayList<>(2);
+    private int[] days = new int[2];
     private final List<T> values = new ArrayList<>(2);
 
     void put(int day, T value) {
-        int last = days.size() - 1;
-        if (last >= 0 && days.get(last) >= day) {
-            values.set(last, value);
-        } else {
-            days.add(day);
-            values.add(value);
+        int size = values.size();
+        if (size > 0 && days[size - 1] >= day) {
+            values.set(size - 1, value);
+            return;
+        }
+        if (size == days.length) {
+            days = Arrays.copyOf(days, 2 * size);
+        }
+        days[size] = day;
+        values.add(value);
+    }
+
+    /** What it was last. */
+    Optional<T> last() {
+        return values.isEmpty() ? Optional.empty() : Optional.of(values.getLast());
+    }
+
+    /** Tells what it was at the end of each of some days; nothing of those before its first. */
+    void tell(LocalDate from, int count, BiConsumer<Integer, T> each) {
+        int first = (int) from.toEpochDay();
+        int found = Arrays.binarySearch(days, 0, values.size(), first);
+        int place = found >= 0 ? found : -found - 2;
+        for (int i = 0; i < count; i++) {
+            while (place + 1 < values.size() && days[place + 1] <= first + i) {
+                place++;
+            }
+            if (place >= 0) {
+                each.accept(i, values.get(place));
+            }
         }
     }
 
     /** At the end of a day; empty before the first. Time O(log days). */
     Optional<T> at(LocalDate date) {
-        int day = (int) date.toEpochDay();
-        int least = 0;
-        int most = days.size();
-        while (least < most) {
-            int middle = (least + most) >>> 1;
-            if (days.get(middle) <= day) {
-                least = middle + 1;
-            } else {
-                most = middle;
-            }
-        }
-        return least == 0 ? Optional.empty() : Optional.of(values.get(least - 1));
+        int found = Arrays.binarySearch(days, 0, values.size(), (int) date.toEpochDay());
+        int place = found >= 0 ? found : -found - 2;
+        return place < 0 ? Optional.empty() : Optional.of(values.get(place));
     }
 }
