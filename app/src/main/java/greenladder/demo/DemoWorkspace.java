@@ -137,6 +137,7 @@ class DemoWorkspace implements SmartLifecycle {
         var whole = history(content, history, calendar);
         new DemoDoing(whole, now).write();
         new DemoTracking(whole, calendar).write();
+        new DemoGoals(whole, calendar).write();
         door.live(whole.past());
         setup.write();
         var last = history.past().getLast().at();

@@ -32,7 +32,10 @@ public enum View {
     REWORK(Stage.TRACK, "Rework", "rework", "chart", "track"),
     TABLES(Stage.TRACK, "Tables", "tables", "chart", "track"),
     DASHBOARD(Stage.TRACK, "Dashboard", "dashboard", "chart", "plan", "track", "dashboard"),
-    THREADS(Stage.TRACE, "Threads", "threads", "threads");
+    GOALS(Stage.TRACE, "Goals", "goals", "chart", "track", "plan", "trace"),
+    THREADS(Stage.TRACE, "Threads", "threads", "threads"),
+    COVERAGE(Stage.TRACE, "Coverage", "coverage", "chart", "track", "trace"),
+    GAPS(Stage.TRACE, "Gaps", "gaps", "chart", "track", "plan", "trace");
 
     private final Stage stage;
     private final String label;

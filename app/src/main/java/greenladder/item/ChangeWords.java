@@ -137,6 +137,18 @@ public final class ChangeWords {
                     case HANDED_OVER ->
                             after == null ? null : HandOverWords.passedOn(snapshot, item, after);
                     case ACCEPTED -> after == null ? "took the acceptance back" : "accepted it";
+                    case MEASURE ->
+                            after == null ? "took its measure away" : "said what is measured of it";
+                    case READING ->
+                            after == null
+                                    ? "took the reading of %s away"
+                                            .formatted(Words.day(field.readingDay()))
+                                    : "noted a reading of %s on %s"
+                                            .formatted(after, Words.day(field.readingDay()));
+                    case HEALTH ->
+                            after == null
+                                    ? "took a note of health away"
+                                    : "noted that it is " + after.split("\t", 2)[0];
                     case WORKED ->
                             after == null
                                     ? "took hours out: "

@@ -102,6 +102,9 @@ record FieldForm(
                     HANDED_OVER,
                     ACCEPTED,
                     WORKED,
+                    MEASURE,
+                    READING,
+                    HEALTH,
                     LINK ->
                     throw new IllegalArgumentException(field.label());
         };

@@ -112,25 +112,39 @@ record PanelDetails(Rights rights, Snapshot snapshot, Item item, SignedIn reader
     }
 
     private List<Fact> ownFacts() {
-        return snapshot.requireProduct(item.key().product()).describedFields().stream()
-                .filter(custom ->
-                        !custom.key().equals(StandardFields.MILESTONES)
-                                || item.level().carriesPoints())
-                .map(custom -> {
-                    var field = custom.field();
-                    var words =
-                            custom.key().equals(StandardFields.MILESTONES)
-                                    ? Milestones.within(snapshot, item)
-                                    : ChangeWords.value(
-                                            snapshot, item.key(), field, field.textOf(item));
-                    return new Fact(
-                            field.label(),
-                            custom.name(),
-                            words.isEmpty() ? "–" : words,
-                            total(custom, words),
-                            may(field));
-                })
-                .toList();
+        var raisedBy = Field.RAISED_BY;
+        var raised =
+                new Fact(
+                        raisedBy.label(),
+                        "Raised by",
+                        item.raisedBy() == null
+                                ? "–"
+                                : ChangeWords.nameOf(snapshot, item.raisedBy()),
+                        "",
+                        false);
+        var own =
+                snapshot.requireProduct(item.key().product()).describedFields().stream()
+                        .filter(custom ->
+                                !custom.key().equals(StandardFields.MILESTONES)
+                                        || item.level().carriesPoints())
+                        .map(custom -> {
+                            var field = custom.field();
+                            var words =
+                                    custom.key().equals(StandardFields.MILESTONES)
+                                            ? Milestones.within(snapshot, item)
+                                            : ChangeWords.value(
+                                                    snapshot,
+                                                    item.key(),
+                                                    field,
+                                                    field.textOf(item));
+                            return new Fact(
+                                    field.label(),
+                                    custom.name(),
+                                    words.isEmpty() ? "–" : words,
+                                    total(custom, words),
+                                    may(field));
+                        });
+        return Stream.concat(own, Stream.of(raised)).toList();
     }
 
     /** What a field that adds up comes to with all below, where that is more than its own. */

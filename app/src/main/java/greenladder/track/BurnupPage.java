@@ -47,7 +47,7 @@ record BurnupPage(
             int today,
             int target,
             String targetInWords,
-            List<Plots.Point> points,
+            String points,
             TrackTable table) {}
 
     /** A day on which what there is changed. */

@@ -52,7 +52,7 @@ record FlowPage(
             String inProgress,
             String toDo,
             List<Plots.Label> labels,
-            List<Plots.Point> points,
+            String points,
             TrackTable table) {}
 
     /**

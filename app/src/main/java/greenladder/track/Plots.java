@@ -8,6 +8,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.IntToDoubleFunction;
+import org.springframework.web.util.HtmlUtils;
 
 /** What charts over days have in common: paths, areas, dates below and labels at their end. */
 final class Plots {
@@ -24,9 +25,6 @@ final class Plots {
     private Plots() {}
 
     record Label(int y, String text) {}
-
-    /** A day of a chart that leads to what happened on it. */
-    record Point(int x, int wide, String url, String words) {}
 
     static Axis across(int days) {
         return Axis.linear(0, Math.max(1, days - 1.0), LEFT, RIGHT);
@@ -88,14 +86,33 @@ final class Plots {
         return placed;
     }
 
-    /** Each day as something to point at. */
-    static List<Point> points(int days, Axis across, PointAt at) {
+    /**
+     * Each day as something to point at, drawn here since a year has many: escaped, ready to be
+     * shown.
+     */
+    static String points(int days, Axis across, PointAt at) {
         int half = Math.max(1, (across.at(1) - across.at(0)) / 2);
-        var points = new ArrayList<Point>();
+        var html = new StringBuilder();
         for (int i = 0; i < days; i++) {
-            points.add(new Point(across.at(i) - half, 2 * half, at.url(i), at.words(i)));
+            var words = HtmlUtils.htmlEscape(at.words(i));
+            html.append("<a class=\"chart-point\" data-go href=\"")
+                    .append(HtmlUtils.htmlEscape(at.url(i)))
+                    .append("\" aria-label=\"")
+                    .append(words)
+                    .append(i == days - 1 ? "\" tabindex=\"0\"" : "\" tabindex=\"-1\"")
+                    .append("><rect x=\"")
+                    .append(across.at(i) - half)
+                    .append("\" width=\"")
+                    .append(2 * half)
+                    .append("\" y=\"")
+                    .append(TOP)
+                    .append("\" height=\"")
+                    .append(BOTTOM - TOP)
+                    .append("\"></rect><title>")
+                    .append(words)
+                    .append("</title></a>");
         }
-        return points;
+        return html.toString();
     }
 
     /** Where a day leads, and what it says. */

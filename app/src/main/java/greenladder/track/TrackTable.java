@@ -2,6 +2,7 @@ package greenladder.track;
 
 import java.util.ArrayList;
 import java.util.List;
+import org.springframework.web.util.HtmlUtils;
 
 /**
  * A table of figures, as a page shows it and as it is downloaded.
@@ -18,7 +19,14 @@ record TrackTable(String id, String caption, List<Head> heads, List<Line> lines)
     /**
      * @param below whether it stands under the line above it
      */
-    record Line(List<Cell> cells, boolean below) {}
+    record Line(List<Cell> cells, boolean below) {
+        /** Its cells, drawn here since a table of a year has many: escaped, ready to be shown. */
+        public String html() {
+            var html = new StringBuilder();
+            cells.forEach(cell -> cell.draw(html));
+            return html.toString();
+        }
+    }
 
     /**
      * @param key of an item that it names; empty for none
@@ -26,6 +34,36 @@ record TrackTable(String id, String caption, List<Head> heads, List<Line> lines)
      * @param bar length of a bar in percent; less than 0 for none
      */
     record Cell(String text, String key, String url, int bar, boolean figure, boolean over) {
+        private void draw(StringBuilder html) {
+            html.append("<td class=\"")
+                    .append(figure ? "is-figure" : "")
+                    .append(over ? " over" : "")
+                    .append(bar >= 0 ? "is-bar" : "")
+                    .append("\">");
+            var words = HtmlUtils.htmlEscape(text);
+            if (!key.isEmpty()) {
+                html.append("<a href=\"/items/%1$s\" data-key=\"%1$s\">".formatted(key))
+                        .append("<span class=\"key\">")
+                        .append(key)
+                        .append("</span> <span>")
+                        .append(words)
+                        .append("</span></a>");
+            } else if (!url.isEmpty()) {
+                html.append("<a href=\"")
+                        .append(HtmlUtils.htmlEscape(url))
+                        .append("\">")
+                        .append(words)
+                        .append("</a>");
+            } else if (bar >= 0) {
+                html.append(
+                        "<svg class=\"age-bar\" width=\"100%%\" height=\"10\" aria-hidden=\"true\"><rect class=\"done\" x=\"0\" y=\"1\" height=\"8\" width=\"%d%%\" /></svg>"
+                                .formatted(bar));
+            } else {
+                html.append(words);
+            }
+            html.append("</td>");
+        }
+
         static Cell text(String text) {
             return new Cell(text, "", "", -1, false, false);
         }

@@ -7,62 +7,59 @@ import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
 import com.microsoft.playwright.options.SelectOption;
 import java.nio.file.Files;
+import java.util.List;
 import org.assertj.core.api.Assertions;
-import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** How far everything is, how it went and what it took. */
 public class TrackJourneyTests extends BrowserTest {
-    @DataProvider
-    Object[][] views() {
-        return new Object[][] {
-            {"progress"},
-            {"report?id=lantern-6"},
-            {"velocity"},
-            {"flow"},
-            {"burnup"},
-            {"open"},
-            {"spending?by=kind&then=team&value=bug"},
-            {"rework"},
-            {"tables"},
-            {"dashboard?id=usual"},
-        };
-    }
+    private static final List<String> VIEWS =
+            List.of(
+                    "progress",
+                    "report",
+                    "velocity",
+                    "flow",
+                    "burnup",
+                    "open",
+                    "spending",
+                    "rework",
+                    "tables",
+                    "dashboard",
+                    "goals",
+                    "coverage",
+                    "gaps");
 
-    @Test(dataProvider = "views")
-    public void viewShouldBeAccessible(String view) {
+    @Test
+    public void viewsShouldBeAccessible() {
         var page = signedIn("Ines Rowe");
-        page.navigate("/MSF/" + view);
-        assertThat(page.locator(".track-main")).isVisible();
-        requireAccessible(page, view);
-    }
-
-    @DataProvider
-    Object[][] emptyViews() {
-        return new Object[][] {
-            {"progress"},
-            {"report"},
-            {"velocity"},
-            {"flow"},
-            {"burnup"},
-            {"open"},
-            {"spending"},
-            {"rework"},
-            {"tables"},
-            {"dashboard"},
-        };
+        for (var view : VIEWS) {
+            var more =
+                    switch (view) {
+                        case "report" -> "?id=lantern-6";
+                        case "spending" -> "?by=kind&then=team&value=bug";
+                        case "coverage" -> "?rows=epic";
+                        default -> "";
+                    };
+            page.navigate("/MSF/" + view + more);
+            assertThat(page.locator(".track-main")).isVisible();
+            requireAccessible(page, view);
+        }
     }
 
     /** A product in which nothing was ever made, and one in which something is all the same. */
-    @Test(dataProvider = "emptyViews")
-    public void viewOfAnEmptyProductShouldSaySo(String view) {
+    @Test
+    public void viewsOfAnEmptyProductShouldSaySo() {
         var code = api().newProduct();
         var page = signedIn("Ines Rowe");
-        page.navigate("/" + code + "/" + view);
-        assertThat(page.locator("#view")).hasAttribute("data-view", view);
+        for (var view : VIEWS) {
+            page.navigate("/" + code + "/" + view);
+            assertThat(page.locator("#view")).hasAttribute("data-view", view);
+        }
         api().post("/products/" + code + "/items", "{'level':'epic','title':'Alone'}");
-        page.navigate("/" + code + "/" + view);
-        assertThat(page.locator("#view")).hasAttribute("data-view", view);
+        for (var view : VIEWS) {
+            page.navigate("/" + code + "/" + view);
+            assertThat(page.locator("#view")).hasAttribute("data-view", view);
+        }
     }
 
     @Test
@@ -202,5 +199,46 @@ public class TrackJourneyTests extends BrowserTest {
         page.waitForURL("**day=2026-03-02**", new Page.WaitForURLOptions());
         assertThat(page.locator(".track-words")).containsText("on 2 Mar 2026");
         Assertions.assertThat(page.locator(".track-words").innerText()).isNotEqualTo(now);
+    }
+
+    @Test
+    public void goalShouldBeMeasuredAndGapsMendedFromTheirRows() {
+        var code = api().newProduct();
+        api().post("/products/" + code + "/items", "{'level':'goal','title':'Dry ramps'}");
+        api().post("/products/" + code + "/items", "{'level':'story','title':'Mat'}");
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/goals");
+        var goal = page.locator("#goal-" + code + "1");
+        goal.locator(".goal-forms > summary").click();
+        goal.locator("[name=from]").fill("14");
+        goal.locator("[name=target]").fill("14");
+        goal.getByText("Keep the measure").click();
+        assertThat(goal.locator(".error").last()).containsText("where it starts");
+        goal.locator("[name=target]").fill("7");
+        goal.locator("[name=unit]").fill("minutes");
+        goal.getByText("Keep the measure").click();
+        assertThat(goal).containsText("From 14 to 7 minutes");
+        goal.locator("[name=value]").fill("10.5");
+        goal.getByText("Note the reading").click();
+        assertThat(goal).containsText("50 % of the way");
+        goal.locator("[name=state]").selectOption("in doubt");
+        goal.locator("[name=words]").fill("rain");
+        goal.getByText("Note it").click();
+        assertThat(goal).containsText("In doubt rain");
+
+        page.navigate("/" + code + "/gaps?kind=not-sized");
+        var row = page.locator("#gap-" + code + "2");
+        row.locator("[name=value]").fill("5");
+        page.keyboard().press("Enter");
+        assertThat(row).hasCount(0);
+        page.navigate("/" + code + "/gaps?kind=no-goal");
+        row.locator("[name=value]").fill(code + "1");
+        row.getByText("Put it there").click();
+        assertThat(row).hasCount(0);
+        page.navigate("/" + code + "/gaps?kind=no-criteria");
+        row.locator("[name=value]").fill("Feet stay dry");
+        row.getByText("Add it").click();
+        assertThat(row).hasCount(0);
+        assertThat(page.locator(".track-words")).containsText("Nothing of this kind");
     }
 }

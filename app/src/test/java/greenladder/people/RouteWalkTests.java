@@ -190,6 +190,10 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("DELETE /api/v1/releases/{id}", "");
         WRITES.put("POST /search/rebuild", "");
         WRITES.put("POST /api/v1/search/rebuild", "");
+        WRITES.put("POST /items/{key}/measure", "from=1&target=2");
+        WRITES.put("PUT /api/v1/items/{key}/measure", "{\"from\":1,\"target\":2}");
+        WRITES.put("POST /items/{key}/health", "state=in doubt");
+        WRITES.put("POST /api/v1/items/{key}/health", "{\"state\":\"in doubt\"}");
         WRITES.put("POST /{product:[A-Z]{2,5}}/fields", "name=Walk&type=TEXT");
         WRITES.put("POST /{product:[A-Z]{2,5}}/fields/{key}", "do=remove");
         WRITES.put("POST /{product:[A-Z]{2,5}}/templates", "name=Walk&kind=story/story");
@@ -267,6 +271,8 @@ public class RouteWalkTests extends RunningDemo {
                     entry("POST /items/{key}/hours/{number}/remove", ""),
                     entry("POST /api/v1/items/{key}/hours", "{\"hours\":1}"),
                     entry("DELETE /api/v1/items/{key}/hours/{number}", ""),
+                    entry("POST /items/{key}/reading", "day=2026-05-01&value="),
+                    entry("POST /api/v1/items/{key}/readings", "{\"day\":\"2026-05-01\"}"),
                     entry("POST /items/{key}/settle", "words=Walk"),
                     entry(
                             "POST /{product:[A-Z]{2,5}}/track/sprints/{sprint}/notes",

@@ -119,6 +119,9 @@ final class FieldReader {
                     HANDED_OVER,
                     ACCEPTED,
                     WORKED,
+                    MEASURE,
+                    READING,
+                    HEALTH,
                     LINK ->
                     throw new IllegalArgumentException(field.label());
         };

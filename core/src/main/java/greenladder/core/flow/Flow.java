@@ -121,7 +121,7 @@ public record Flow(
             }
         }
         later.forEach(key -> addChanged(fold, key, query, until, since, passages, ages));
-        ages.sort(Comparator.comparing(Age::days).reversed());
+        ages.sort(Comparator.comparingDouble(Age::days).reversed());
         return new Flow(
                 days(fold, query),
                 spread(passages, Passage::leadDays),

@@ -2,6 +2,7 @@ package greenladder.core.item;
 
 import static java.util.Comparator.comparingInt;
 
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
@@ -24,6 +25,7 @@ import org.jspecify.annotations.Nullable;
  * @param merged the items that went into it
  * @param trace links to other items, in the order of their fields
  * @param doing what is noted while it is worked on
+ * @param course what is measured and said of how it goes
  * @param custom by the key of the field, as {@link CustomField} writes it
  */
 public record Details(
@@ -40,6 +42,7 @@ public record Details(
         List<TraceLink> trace,
         Refinement refinement,
         Doing doing,
+        Course course,
         SortedMap<String, String> custom) {
 
     public static final Details NONE = of(Map.of());
@@ -67,6 +70,8 @@ public record Details(
         var factors = new TreeMap<String, Amount>();
         var trace = new TreeMap<Field, TraceLink>();
         var worked = new ArrayList<HourEntry>();
+        var readings = new TreeMap<LocalDate, Amount>();
+        var health = new ArrayList<HealthNote>();
         texts.forEach((field, text) -> {
             if (field.isCustom()) {
                 custom.put(field.customKey(), text);
@@ -74,6 +79,10 @@ public record Details(
                 trace.put(field, TraceLink.of(field.linkType(), field.linkedTo(), text));
             } else if (field.isWorked()) {
                 worked.add(HourEntry.of(field.workedNumber(), text));
+            } else if (field.isReading()) {
+                readings.put(field.readingDay(), Amount.parse(text).orElseThrow());
+            } else if (field.isHealth()) {
+                health.add(HealthNote.of(field.healthNumber(), text));
             } else if (field.isFactor()) {
                 factors.put(field.factorKey(), Amount.parse(text).orElseThrow());
             }
@@ -92,6 +101,7 @@ public record Details(
                 List.copyOf(trace.values()),
                 refinement(texts, factors),
                 doing(texts, worked),
+                course(texts.get(Field.MEASURE), readings, health),
                 custom);
     }
 
@@ -119,6 +129,18 @@ public record Details(
                         handedOver == null ? null : Doing.HandedOver.parse(handedOver),
                         accepted,
                         worked.stream().sorted(comparingInt(HourEntry::number)).toList());
+    }
+
+    private static Course course(
+            @Nullable String measure,
+            SortedMap<LocalDate, Amount> readings,
+            List<HealthNote> health) {
+        return measure == null && readings.isEmpty() && health.isEmpty()
+                ? Course.NONE
+                : new Course(
+                        measure == null ? null : Measure.parse(measure),
+                        readings,
+                        health.stream().sorted(comparingInt(HealthNote::number)).toList());
     }
 
     static @Nullable String textOf(Collection<?> values, String between) {

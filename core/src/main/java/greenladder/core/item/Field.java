@@ -1,5 +1,6 @@
 package greenladder.core.item;
 
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.EnumSet;
@@ -80,6 +81,12 @@ public record Field(Base base, String label) implements Comparable<Field> {
         ACCEPTED("accepted", false, item -> item.details().doing().accepted()),
         /** Hours that somebody worked on a day, by their number. */
         WORKED("worked", false, item -> null),
+        /** What is measured of it: from, target, unit. */
+        MEASURE("measure", false, item -> item.details().course().measure()),
+        /** A reading of its measure, by its day. */
+        READING("reading", false, item -> null),
+        /** A note of its health, by its number. */
+        HEALTH("health", false, item -> null),
         /** A link to another item, by what it is and where it leads. */
         LINK("link", false, item -> null),
         /** One of a product's own. */
@@ -124,9 +131,13 @@ public record Field(Base base, String label) implements Comparable<Field> {
     private static final String FACTOR_PREFIX = "factors.";
     private static final String LINK_PREFIX = "link.";
     private static final String WORKED_PREFIX = "worked.";
+    private static final String READING_PREFIX = "reading.";
+    private static final String READING = "reading\\.\\d{4}-\\d{2}-\\d{2}";
+    private static final String HEALTH_PREFIX = "health.";
+    private static final String HEALTH = "health\\.[1-9]\\d{0,8}";
     private static final String WORKED = "worked\\.[1-9]\\d{0,8}";
     private static final Set<Base> KEYED =
-            EnumSet.of(Base.CUSTOM, Base.FACTOR, Base.LINK, Base.WORKED);
+            EnumSet.of(Base.CUSTOM, Base.FACTOR, Base.LINK, Base.WORKED, Base.READING, Base.HEALTH);
 
     // One object each, so that they can be compared as constants are.
     private static final List<Field> STANDARD =
@@ -176,6 +187,7 @@ public record Field(Base base, String label) implements Comparable<Field> {
     public static final Field BROKEN_DOWN = of(Base.BROKEN_DOWN);
     public static final Field HANDED_OVER = of(Base.HANDED_OVER);
     public static final Field ACCEPTED = of(Base.ACCEPTED);
+    public static final Field MEASURE = of(Base.MEASURE);
 
     private static Field of(Base base) {
         return STANDARD.stream().filter(field -> field.base == base).findFirst().orElseThrow();
@@ -194,6 +206,16 @@ public record Field(Base base, String label) implements Comparable<Field> {
     /** Hours that somebody worked, by their number within the item. */
     public static Field worked(int number) {
         return new Field(Base.WORKED, WORKED_PREFIX + number);
+    }
+
+    /** A reading of an item's measure on a day. */
+    public static Field reading(LocalDate day) {
+        return new Field(Base.READING, READING_PREFIX + day);
+    }
+
+    /** A note of an item's health, by its number within the item. */
+    public static Field health(int number) {
+        return new Field(Base.HEALTH, HEALTH_PREFIX + number);
     }
 
     /** A product's own field, or one of {@link StandardFields}, by its key. */
@@ -216,12 +238,19 @@ public record Field(Base base, String label) implements Comparable<Field> {
         var factors = item.details().refinement().factors();
         var trace = item.details().trace();
         var worked = item.details().doing().worked();
-        return custom.isEmpty() && factors.isEmpty() && trace.isEmpty() && worked.isEmpty()
+        var course = item.details().course();
+        return custom.isEmpty()
+                        && factors.isEmpty()
+                        && trace.isEmpty()
+                        && worked.isEmpty()
+                        && course.isEmpty()
                 ? STANDARD
                 : Stream.of(
                                 STANDARD.stream(),
                                 factors.keySet().stream().map(Field::factor),
                                 worked.stream().map(HourEntry::field),
+                                course.readings().keySet().stream().map(Field::reading),
+                                course.health().stream().map(HealthNote::field),
                                 trace.stream().map(TraceLink::field),
                                 custom.keySet().stream().map(Field::custom))
                         .flatMap(fields -> fields)
@@ -288,6 +317,24 @@ public record Field(Base base, String label) implements Comparable<Field> {
         return Integer.parseInt(label.substring(WORKED_PREFIX.length()));
     }
 
+    public boolean isReading() {
+        return base == Base.READING;
+    }
+
+    /** The day of a reading. */
+    public LocalDate readingDay() {
+        return LocalDate.parse(label.substring(READING_PREFIX.length()));
+    }
+
+    public boolean isHealth() {
+        return base == Base.HEALTH;
+    }
+
+    /** The number of a note of health. */
+    public int healthNumber() {
+        return Integer.parseInt(label.substring(HEALTH_PREFIX.length()));
+    }
+
     private String[] linkParts() {
         return label.substring(LINK_PREFIX.length()).split("\\.", 2);
     }
@@ -323,6 +370,17 @@ public record Field(Base base, String label) implements Comparable<Field> {
                     .map(HourEntry::text)
                     .orElse(null);
         }
+        if (isReading()) {
+            var reading = item.details().course().readings().get(readingDay());
+            return reading == null ? null : reading.toString();
+        }
+        if (isHealth()) {
+            return item.details().course().health().stream()
+                    .filter(note -> note.field().equals(this))
+                    .findFirst()
+                    .map(HealthNote::text)
+                    .orElse(null);
+        }
         var value = base.reader.apply(item);
         return value == null ? null : value.toString();
     }
@@ -348,6 +406,12 @@ public record Field(Base base, String label) implements Comparable<Field> {
         }
         if (label.matches(WORKED)) {
             return Optional.of(new Field(Base.WORKED, label));
+        }
+        if (label.matches(READING)) {
+            return Optional.of(new Field(Base.READING, label));
+        }
+        if (label.matches(HEALTH)) {
+            return Optional.of(new Field(Base.HEALTH, label));
         }
         return STANDARD.stream()
                 .filter(field -> field.label.equals(label))

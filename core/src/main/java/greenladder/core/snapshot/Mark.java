@@ -54,6 +54,8 @@ public enum Mark {
     WORKED,
     /** Depends on another, of a product. */
     DEPENDENT,
+    /** Has a link to anything, of a product. */
+    LINKING,
     /** Has a link to an item, by the key of that. */
     LINKED_TO,
     /** What an item that is gone was merged into. */
@@ -138,6 +140,9 @@ public enum Mark {
             ofTeam(item, item.team(), marks);
         }
         var trace = item.details().trace();
+        if (!trace.isEmpty()) {
+            marks.add(new Of(LINKING, product));
+        }
         trace.forEach(link -> marks.add(new Of(LINKED_TO, link.to().toString())));
         if (trace.stream().anyMatch(link -> link.type() == LinkType.DEPENDS_ON)) {
             marks.add(new Of(DEPENDENT, product));

@@ -1,0 +1,174 @@
+package greenladder.trace;
+
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.item.Release;
+import greenladder.core.item.State;
+import greenladder.core.item.Team;
+import greenladder.core.plan.StoryMap;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.trace.Coverage;
+import greenladder.core.trace.Coverage.By;
+import greenladder.core.trace.GoalEffort;
+import greenladder.item.Look;
+import greenladder.panel.ItemPanel;
+import greenladder.web.Stem;
+import greenladder.web.Words;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the matrix of what stands where two ways of looking at work cross. */
+@Component
+class CoveragePages {
+    private static final int STEM = 80;
+    private static final int MOST_ROWS = 300;
+
+    /**
+     * @param bare how many rows have nothing at all, in words
+     */
+    record CoveragePage(
+            String product,
+            String url,
+            long operation,
+            List<GapPages.Choice> levels,
+            List<GapPages.Choice> bys,
+            String bare,
+            List<Column> columns,
+            List<Row> rows,
+            @Nullable ItemPanel panel) {}
+
+    /**
+     * @param bare whether no row has anything in it
+     */
+    record Column(String name, boolean bare) {}
+
+    record Row(String key, String title, boolean bare, List<Cell> cells) {}
+
+    /**
+     * @param items how many; 0 for nothing
+     * @param url the list of them
+     */
+    record Cell(int items, String words, @Nullable Stem stem, String url) {}
+
+    CoveragePage page(Look look, String rows, String columns) {
+        var snapshot = look.snapshot();
+        var product = look.product();
+        var by =
+                Arrays.stream(By.values())
+                        .filter(one -> word(one).equals(columns))
+                        .findFirst()
+                        .orElse(By.RELEASE);
+        var stories = StoryMap.stories(product);
+        var levels = product.levels().all().stream().filter(one -> one.isAbove(stories)).toList();
+        var level =
+                levels.stream()
+                        .filter(one -> one.key().equals(rows))
+                        .findFirst()
+                        .orElseGet(() -> GoalEffort.top(product));
+        var coverage = Coverage.of(snapshot, product, level, by);
+        var shown = coverage.rows().stream().limit(MOST_ROWS).toList();
+        long bare = coverage.rows().stream().filter(row -> row.items() == 0).count();
+        return new CoveragePage(
+                product.code(),
+                url(product, level, by),
+                look.operation(),
+                levels.stream()
+                        .map(one ->
+                                new GapPages.Choice(
+                                        url(product, one, by), one.plural(), one.equals(level)))
+                        .toList(),
+                Arrays.stream(By.values())
+                        .map(one ->
+                                new GapPages.Choice(
+                                        url(product, level, one), "by " + word(one), one == by))
+                        .toList(),
+                bare == 0
+                        ? "Everything here has work."
+                        : "%d of %d have no work at all.".formatted(bare, coverage.rows().size()),
+                coverage.columns().stream()
+                        .map(column ->
+                                new Column(
+                                        name(snapshot, product, by, column),
+                                        coverage.rows().stream()
+                                                .allMatch(row -> row.cell(column).items() == 0)))
+                        .toList(),
+                shown.stream().map(row -> row(look, level, by, coverage, row)).toList(),
+                null);
+    }
+
+    private static String word(By by) {
+        return by.name().toLowerCase(Locale.ROOT);
+    }
+
+    private static String url(Product product, Level level, By by) {
+        return "/%s/coverage?rows=%s&columns=%s".formatted(product.code(), level.key(), word(by));
+    }
+
+    private static String name(Snapshot snapshot, Product product, By by, String column) {
+        var workspace = snapshot.workspace();
+        if (column.isEmpty()) {
+            return by == By.RELEASE ? "No release" : "No team";
+        }
+        return switch (by) {
+            case RELEASE -> workspace.findRelease(column).map(Release::name).orElse(column);
+            case TEAM -> workspace.findTeam(column).map(Team::name).orElse(column);
+            case STATE ->
+                    product.levels().all().stream()
+                            .flatMap(level -> level.states().all().stream())
+                            .filter(state -> state.key().equals(column))
+                            .map(State::name)
+                            .findFirst()
+                            .orElse(column);
+        };
+    }
+
+    private static Row row(Look look, Level level, By by, Coverage coverage, Coverage.Row row) {
+        var item = row.node().item();
+        return new Row(
+                item.key().toString(),
+                item.title(),
+                row.items() == 0,
+                coverage.columns().stream()
+                        .map(column ->
+                                cell(
+                                        look,
+                                        level,
+                                        by,
+                                        column,
+                                        item.key().toString(),
+                                        row.cell(column)))
+                        .toList());
+    }
+
+    private static Cell cell(
+            Look look, Level level, By by, String column, String key, Coverage.Cell cell) {
+        if (cell.items() == 0) {
+            return new Cell(0, "", null, "");
+        }
+        double inner = STEM - 2.0;
+        double done = inner * cell.done() / cell.items();
+        var words = "%d of %s done".formatted(cell.done(), Words.count(cell.items(), "item"));
+        return new Cell(
+                cell.items(),
+                "%d of %d".formatted(cell.done(), cell.items()),
+                new Stem(
+                        STEM,
+                        done,
+                        1 + done,
+                        inner * cell.inProgress() / cell.items(),
+                        1 + inner,
+                        0,
+                        false,
+                        words),
+                "/%s/rank?level=%s&in.%s=%s%s"
+                        .formatted(
+                                look.product().code(),
+                                StoryMap.stories(look.product()).key(),
+                                level.key(),
+                                key,
+                                by == By.RELEASE ? "" : "&%s=%s".formatted(word(by), column)));
+    }
+}

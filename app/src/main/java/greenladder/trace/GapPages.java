@@ -1,0 +1,204 @@
+package greenladder.trace;
+
+import greenladder.core.item.Category;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.item.Person;
+import greenladder.core.item.Team;
+import greenladder.core.snapshot.Links;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.trace.Gap;
+import greenladder.item.Look;
+import greenladder.item.Rights;
+import greenladder.panel.ItemPanel;
+import greenladder.panel.ItemPanels;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the list of what is missing, each line with what mends it. */
+@Component
+class GapPages {
+    private static final int MOST = 200;
+
+    private final Rights rights;
+    private final ItemPanels panels;
+    private final Clock clock;
+
+    GapPages(Rights rights, ItemPanels panels, Clock clock) {
+        this.rights = rights;
+        this.panels = panels;
+        this.clock = clock;
+    }
+
+    /**
+     * @param kinds with how many there are
+     * @param words what the chosen kind is, and what to do
+     */
+    record GapPage(
+            String product,
+            String url,
+            long operation,
+            List<Kind> kinds,
+            List<Choice> teams,
+            String words,
+            List<Row> rows,
+            String cut,
+            @Nullable ItemPanel panel) {}
+
+    record Kind(String label, int count, String url, boolean current) {}
+
+    record Choice(String url, String label, boolean current) {}
+
+    /**
+     * @param mend how it is mended here: a field, {@code state}, {@code confirm}, {@code add},
+     *     {@code parent} or {@code open}
+     * @param value what stands in the form
+     * @param level of what is added below
+     */
+    record Row(
+            String key,
+            String title,
+            String words,
+            String person,
+            String team,
+            String mend,
+            String value,
+            String level,
+            boolean mayMend) {}
+
+    GapPage page(Look look, String asked, String of, @Nullable ItemKey at) {
+        var snapshot = look.snapshot();
+        var product = look.product();
+        var now = clock.instant();
+        var team =
+                snapshot.workspace().teamsOf(product.code()).stream()
+                        .filter(one -> one.key().equals(of))
+                        .findFirst()
+                        .orElse(null);
+        var byKind = new ArrayList<List<Gap>>();
+        for (var kind : Gap.Kind.values()) {
+            byKind.add(
+                    Gap.of(snapshot, product, kind, now).stream()
+                            .filter(gap -> team == null || isOf(snapshot, gap, team))
+                            .toList());
+        }
+        var chosen =
+                Gap.Kind.find(asked)
+                        .orElseGet(() ->
+                                Arrays.stream(Gap.Kind.values())
+                                        .filter(kind -> !byKind.get(kind.ordinal()).isEmpty())
+                                        .findFirst()
+                                        .orElse(Gap.Kind.NO_GOAL));
+        var gaps = byKind.get(chosen.ordinal());
+        var url = url(product.code(), chosen, team);
+        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        var teams = new ArrayList<Choice>();
+        teams.add(new Choice(url(product.code(), chosen, null), "All teams", team == null));
+        snapshot.workspace()
+                .teamsOf(product.code())
+                .forEach(one ->
+                        teams.add(
+                                new Choice(
+                                        url(product.code(), chosen, one),
+                                        one.name(),
+                                        one.equals(team))));
+        return new GapPage(
+                product.code(),
+                isThere ? url + "&at=" + at : url,
+                look.operation(),
+                Arrays.stream(Gap.Kind.values())
+                        // Tests come with what keeps them.
+                        .filter(kind -> kind != Gap.Kind.NO_TEST && kind != Gap.Kind.TEST_FAILED)
+                        .map(kind ->
+                                new Kind(
+                                        kind.label(),
+                                        byKind.get(kind.ordinal()).size(),
+                                        url(product.code(), kind, team),
+                                        kind == chosen))
+                        .toList(),
+                teams,
+                gaps.isEmpty()
+                        ? "Nothing of this kind is missing."
+                        : chosen.label() + ". " + chosen.remedy(),
+                gaps.stream().limit(MOST).map(gap -> row(look, gap)).toList(),
+                gaps.size() > MOST ? "The first %d of %,d.".formatted(MOST, gaps.size()) : "",
+                isThere
+                        ? panels.of(
+                                Objects.requireNonNull(at),
+                                look.reader(),
+                                one -> url + "&at=" + one.key())
+                        : null);
+    }
+
+    private static String url(String product, Gap.Kind kind, @Nullable Team team) {
+        return "/%s/gaps?kind=%s%s"
+                .formatted(product, kind.slug(), team == null ? "" : "&of=" + team.key());
+    }
+
+    private static boolean isOf(Snapshot snapshot, Gap gap, Team team) {
+        return team.key().equals(snapshot.requireNode(gap.item()).item().team());
+    }
+
+    private Row row(Look look, Gap gap) {
+        var snapshot = look.snapshot();
+        var item = snapshot.requireNode(gap.item()).item();
+        var mend = mend(snapshot, gap, item);
+        return new Row(
+                item.key().toString(),
+                item.title(),
+                gap.words(),
+                snapshot.findPerson(item.assignee()).map(Person::name).orElse(""),
+                snapshot.workspace().findTeam(item.team()).map(Team::name).orElse(""),
+                mend.how(),
+                mend.value(),
+                mend.level(),
+                rights.mayShape(look.reader(), item.key().product(), item.level()));
+    }
+
+    private record Mend(String how, String value, String level) {
+        static Mend by(String how, String value) {
+            return new Mend(how, value, "");
+        }
+    }
+
+    private static Mend mend(Snapshot snapshot, Gap gap, Item item) {
+        return switch (gap.kind()) {
+            case NOT_SIZED -> Mend.by("size", "");
+            case NO_CRITERIA -> Mend.by("acceptance", "");
+            case AFTER_PARENT ->
+                    Mend.by("finish", item.finish() == null ? "" : item.finish().toString());
+            case LOOSE, NO_GOAL -> Mend.by("parent", "");
+            case NO_WORK, NO_CHILDREN -> new Mend("add", "", below(snapshot, item));
+            case ALL_DONE_OPEN -> Mend.by("state", first(snapshot, item, Category.DONE));
+            case DONE_WITH_OPEN -> Mend.by("state", first(snapshot, item, Category.IN_PROGRESS));
+            case SUSPECT ->
+                    new Links(snapshot)
+                            .from(item).stream()
+                                    .filter(Links.Linked::isSuspect)
+                                    .findFirst()
+                                    .map(linked -> Mend.by("confirm", linked.id()))
+                                    .orElseGet(() -> Mend.by("open", ""));
+            case NO_MEASURE -> Mend.by("goal", "");
+            case STALE, BLOCKED_BY_LATER, NO_TEST, TEST_FAILED -> Mend.by("open", "");
+        };
+    }
+
+    private static String first(Snapshot snapshot, Item item, Category category) {
+        return snapshot.workspace().statesOf(item).firstOf(category).key();
+    }
+
+    /** The level on which something is added below an item. */
+    private static String below(Snapshot snapshot, Item item) {
+        return snapshot.requireProduct(item.key().product()).levels().all().stream()
+                .filter(level -> item.level().isAbove(level))
+                .findFirst()
+                .map(Level::key)
+                .orElse("");
+    }
+}

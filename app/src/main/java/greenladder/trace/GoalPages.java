@@ -1,0 +1,343 @@
+package greenladder.trace;
+
+import greenladder.chart.Axis;
+import greenladder.chart.Axis.Tick;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Course;
+import greenladder.core.item.HealthNote;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.LinkType;
+import greenladder.core.item.Measure;
+import greenladder.core.item.Person;
+import greenladder.core.rollup.RollUp;
+import greenladder.core.snapshot.Links;
+import greenladder.core.snapshot.Links.Linked;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.trace.GoalEffort;
+import greenladder.item.Look;
+import greenladder.panel.ItemPanels;
+import greenladder.people.Permission;
+import greenladder.trace.GoalPage.Form;
+import greenladder.trace.GoalPage.Goal;
+import greenladder.trace.GoalPage.Health;
+import greenladder.trace.GoalPage.Rule;
+import greenladder.trace.GoalPage.Work;
+import greenladder.web.Stem;
+import greenladder.web.Words;
+import java.time.Clock;
+import java.time.Duration;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the page of goals. */
+@Component
+class GoalPages {
+    static final int RULE_WIDTH = 300;
+    private static final int MARGIN = 8;
+    private static final int TICKS = 20;
+    private static final int STEM = 200;
+    private static final int OLD_DAYS = 14;
+    private static final int LINE_HEIGHT = 22;
+    private static final int MOST_READINGS = 12;
+
+    private final ItemPanels panels;
+    private final Clock clock;
+
+    GoalPages(ItemPanels panels, Clock clock) {
+        this.panels = panels;
+        this.clock = clock;
+    }
+
+    private LocalDate today() {
+        return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+    }
+
+    GoalPage page(Look look, @Nullable ItemKey at) {
+        var snapshot = look.snapshot();
+        var product = look.product();
+        var top = GoalEffort.top(product);
+        var effort = GoalEffort.of(snapshot);
+        var url = "/%s/goals".formatted(product.code());
+        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        return new GoalPage(
+                product.code(),
+                isThere ? url + "?at=" + at : url,
+                look.operation(),
+                "The shares add up to the whole: %s of %s points done."
+                        .formatted(
+                                Words.score(effort.total().done()),
+                                Words.score(effort.total().effort())),
+                look.reader().mayIn(product.code(), Permission.SHAPE),
+                top.key(),
+                snapshot.inOrder(product, top).live().stream()
+                        .map(node -> goal(snapshot, node, effort))
+                        .toList(),
+                without(effort),
+                isThere
+                        ? panels.of(
+                                Objects.requireNonNull(at),
+                                look.reader(),
+                                one -> url + "?at=" + one.key())
+                        : null);
+    }
+
+    private static @Nullable Work without(GoalEffort effort) {
+        var sum = effort.withoutGoal();
+        return sum.items() == 0 && sum.points() == 0 ? null : work(sum, effort.total(), null);
+    }
+
+    private Goal goal(Snapshot snapshot, Node node, GoalEffort effort) {
+        var item = node.item();
+        var sum = Objects.requireNonNull(effort.find(item.key()));
+        var course = item.details().course();
+        return new Goal(
+                item.key().toString(),
+                item.title(),
+                Stream.of(
+                                snapshot.findPerson(item.assignee()).map(Person::name),
+                                Optional.ofNullable(item.finish())
+                                        .map(day -> "by " + Words.day(day)))
+                        .flatMap(Optional::stream)
+                        .reduce((a, b) -> a + " · " + b)
+                        .orElse(""),
+                course.measure() == null ? null : rule(course.measure(), course),
+                work(sum, effort.total(), node.rollUp()),
+                health(snapshot, node),
+                initiatives(snapshot, node),
+                trouble(node.rollUp(), item),
+                form(course));
+    }
+
+    private static Work work(GoalEffort.Sum sum, GoalEffort.Sum all, @Nullable RollUp rollUp) {
+        double whole = Math.max(1, sum.points());
+        double inner = STEM - 2.0;
+        double done = sum.donePoints() / whole * inner;
+        double begun =
+                rollUp == null
+                        ? 0
+                        : Math.min(
+                                inner - done,
+                                rollUp.points().inProgress().thousandths()
+                                        * 100_000.0
+                                        / whole
+                                        * inner);
+        int share = all.points() == 0 ? 0 : (int) Math.round(100.0 * sum.points() / all.points());
+        var words =
+                "%s of %s points%s"
+                        .formatted(
+                                Words.score(sum.done()),
+                                Words.score(sum.effort()),
+                                rollUp == null || rollUp.unsized() == 0
+                                        ? ""
+                                        : ", %d not sized".formatted(rollUp.unsized()));
+        return new Work(
+                new Stem(
+                        STEM,
+                        done,
+                        1 + done,
+                        begun,
+                        1 + inner,
+                        0,
+                        rollUp != null && rollUp.blocked() > 0,
+                        words),
+                words,
+                share,
+                share + " % of all effort");
+    }
+
+    /** What stands right below a goal, then what gives it a share. */
+    private static List<GoalPage.Item> initiatives(Snapshot snapshot, Node node) {
+        return Stream.concat(
+                        node.children().stream().map(Node::item).filter(item -> !item.isDropped()),
+                        new Links(snapshot)
+                                .to(node.item()).stream()
+                                        .filter(linked ->
+                                                linked.link().type() == LinkType.CONTRIBUTES_TO)
+                                        .map(Linked::from))
+                .distinct()
+                .map(item -> new GoalPage.Item(item.key().toString(), item.title()))
+                .toList();
+    }
+
+    private static String trouble(RollUp rollUp, Item item) {
+        var words = new ArrayList<String>();
+        if (rollUp.blocked() > 0) {
+            words.add(Words.count(rollUp.blocked(), "item") + " blocked");
+        }
+        rollUp.slipDays(item)
+                .filter(days -> days > 0)
+                .ifPresent(days ->
+                        words.add(
+                                "work ends %s after it should"
+                                        .formatted(Words.count(days, "day"))));
+        return String.join(", ", words);
+    }
+
+    private static Rule rule(Measure measure, Course course) {
+        int right = RULE_WIDTH - MARGIN;
+        double least = Math.min(number(measure.from()), number(measure.target()));
+        double most = Math.max(number(measure.from()), number(measure.target()));
+        var axis =
+                measure.isDownwards()
+                        ? Axis.linear(least, most, right, MARGIN)
+                        : Axis.linear(least, most, MARGIN, right);
+        var ticks = new ArrayList<Integer>();
+        for (int i = 0; i <= TICKS; i++) {
+            ticks.add(MARGIN + (right - MARGIN) * i / TICKS);
+        }
+        var readings =
+                course.readings().entrySet().stream()
+                        .skip(Math.max(0, course.readings().size() - MOST_READINGS))
+                        .map(one ->
+                                new Tick(
+                                        place(axis, number(one.getValue()), least, most),
+                                        Words.of(one.getValue())
+                                                + " on "
+                                                + Words.day(one.getKey())))
+                        .toList();
+        var latest = course.latest();
+        var now = latest.map(Map.Entry::getValue).map(GoalPages::number).orElse(null);
+        return new Rule(
+                measure.unit(),
+                Words.of(measure.from()),
+                Words.of(measure.target()),
+                ticks,
+                readings,
+                now == null ? null : place(axis, now, least, most),
+                now != null && (now < least || now > most),
+                latest.map(one ->
+                                "%s %s".formatted(Words.of(one.getValue()), measure.unit()).strip())
+                        .orElse("not read yet"),
+                line(course, least, most),
+                "From %s to %s %s, now %s%s"
+                        .formatted(
+                                Words.of(measure.from()),
+                                Words.of(measure.target()),
+                                measure.unit(),
+                                latest.map(one -> Words.of(one.getValue())).orElse("not read"),
+                                course.attainment()
+                                        .map(part ->
+                                                ": %d %% of the way"
+                                                        .formatted(Math.round(part * 100)))
+                                        .orElse("")));
+    }
+
+    private static int place(Axis axis, double value, double least, double most) {
+        return axis.at(Math.clamp(value, least, most));
+    }
+
+    /** The readings over time, small; empty where there are not two. */
+    private static String line(Course course, double least, double most) {
+        var readings = course.readings();
+        if (readings.size() < 2) {
+            return "";
+        }
+        double low =
+                Math.min(
+                        least,
+                        readings.values().stream().mapToDouble(GoalPages::number).min().orElse(0));
+        double high =
+                Math.max(
+                        most,
+                        readings.values().stream().mapToDouble(GoalPages::number).max().orElse(1));
+        var across =
+                Axis.linear(
+                        readings.firstKey().toEpochDay(),
+                        readings.lastKey().toEpochDay(),
+                        MARGIN,
+                        RULE_WIDTH - MARGIN);
+        var up = Axis.linear(low, high, LINE_HEIGHT, 2);
+        var path = new StringBuilder();
+        readings.forEach((day, value) ->
+                path.append(path.isEmpty() ? "M" : " L")
+                        .append(across.at(day.toEpochDay()))
+                        .append(' ')
+                        .append(up.at(number(value))));
+        return path.toString();
+    }
+
+    private static double number(Amount amount) {
+        return amount.toDecimal().doubleValue();
+    }
+
+    private Health health(Snapshot snapshot, Node node) {
+        var item = node.item();
+        var course = item.details().course();
+        var series =
+                course.health().reversed().stream().map(note -> inWords(snapshot, note)).toList();
+        var suggested = suggested(node);
+        if (course.lastHealth().isEmpty()) {
+            return new Health("", "", "", "Nobody has said how it stands.", suggested, series);
+        }
+        var note = course.lastHealth().get();
+        long days = Duration.between(note.at(), clock.instant()).toDays();
+        return new Health(
+                capital(note.state().word()),
+                note.state().word().replace(' ', '-'),
+                note.words(),
+                "%s, %s".formatted(name(snapshot, note), Words.day(day(note))),
+                days > OLD_DAYS && !item.isDone()
+                        ? "Said %d days ago. %s".formatted(days, suggested).strip()
+                        : "",
+                series);
+    }
+
+    private static String capital(String word) {
+        return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
+    }
+
+    private static String name(Snapshot snapshot, HealthNote note) {
+        return snapshot.findPerson(note.who()).map(Person::name).orElse(note.who());
+    }
+
+    private static LocalDate day(HealthNote note) {
+        return LocalDate.ofInstant(note.at(), ZoneOffset.UTC);
+    }
+
+    private static String inWords(Snapshot snapshot, HealthNote note) {
+        return "%s: %s%s (%s)"
+                .formatted(
+                        Words.day(day(note)),
+                        note.state().word(),
+                        note.words().isEmpty() ? "" : ", " + note.words(),
+                        name(snapshot, note));
+    }
+
+    /** What the figures say; a person decides. */
+    private static String suggested(Node node) {
+        var item = node.item();
+        long slip = node.rollUp().slipDays(item).orElse(0L);
+        if (item.isDone()) {
+            return "";
+        }
+        return slip > OLD_DAYS
+                ? "The figures say off course: work ends %d days late.".formatted(slip)
+                : slip > 0 || node.rollUp().blocked() > 0
+                        ? "The figures say in doubt."
+                        : "The figures say on course.";
+    }
+
+    private Form form(Course course) {
+        var measure = course.measure();
+        return new Form(
+                measure == null ? "" : measure.from().toString(),
+                measure == null ? "" : measure.target().toString(),
+                measure == null ? "" : measure.unit(),
+                today().toString(),
+                course.readings().entrySet().stream()
+                        .map(one -> Words.day(one.getKey()) + ": " + Words.of(one.getValue()))
+                        .toList()
+                        .reversed());
+    }
+}

@@ -1,0 +1,72 @@
+package greenladder.core.trace;
+
+import greenladder.core.change.Change;
+import greenladder.core.change.Command;
+import greenladder.core.change.Need;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Amount;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** A command on one fact of how an item goes. */
+interface CourseCommand extends Command {
+    ItemKey item();
+
+    /** The fact, with what it is to be; null for nothing, empty where something is wrong. */
+    Optional<Fact> fact(Item item, Instant at, Found found);
+
+    /** A field and its text. */
+    record Fact(Field field, @Nullable String text) {}
+
+    @Override
+    default OperationKind kind() {
+        return OperationKind.EDIT;
+    }
+
+    @Override
+    default List<ItemKey> items() {
+        return List.of(item());
+    }
+
+    @Override
+    default Need need(Snapshot snapshot) {
+        return Need.SHAPE;
+    }
+
+    @Override
+    default Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var it = snapshot.requireNode(item()).item();
+        var fact = fact(it, at, found);
+        if (fact.isEmpty()) {
+            return new Drawn(List.of(), List.of());
+        }
+        var field = fact.get().field();
+        var before = field.textOf(it);
+        return new Drawn(
+                List.of(item()),
+                Objects.equals(before, fact.get().text())
+                        ? List.of()
+                        : List.of(new Change(item(), field, before, fact.get().text())));
+    }
+
+    /** A number as it was entered; finds what is wrong with it. */
+    static Optional<Amount> number(Found found, String field, String text) {
+        var number =
+                text.strip().length() > 20
+                        ? Optional.<Amount>empty()
+                        : Amount.parse(text.strip().replace(',', '.'));
+        if (number.isEmpty()) {
+            found.add(Problem.SINGLE, field, "This takes a number with at most three decimals.");
+        }
+        return number;
+    }
+}

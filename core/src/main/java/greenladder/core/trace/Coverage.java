@@ -1,0 +1,123 @@
+package greenladder.core.trace;
+
+import greenladder.core.item.Amount;
+import greenladder.core.item.Category;
+import greenladder.core.item.Level;
+import greenladder.core.item.Product;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+
+/**
+ * What stands where two ways of looking at work cross: items of a level by release, team or state.
+ *
+ * @param columns in the order in which they are shown; an empty one is for what has no value
+ */
+public record Coverage(List<String> columns, List<Row> rows) {
+
+    /** By what the columns can be. */
+    public enum By {
+        RELEASE,
+        TEAM,
+        STATE
+    }
+
+    /**
+     * Point leaves of a row in a column.
+     *
+     * @param points of those that are sized
+     */
+    public record Cell(int items, int done, int inProgress, Amount points) {
+        public static final Cell NONE = new Cell(0, 0, 0, Amount.ZERO);
+
+        Cell plus(Node leaf) {
+            var category = leaf.item().category();
+            var size = leaf.rollUp().effective();
+            return new Cell(
+                    items + 1,
+                    done + (category == Category.DONE ? 1 : 0),
+                    inProgress + (category == Category.IN_PROGRESS ? 1 : 0),
+                    size == null ? points : points.plus(size));
+        }
+    }
+
+    /** The cells of an item, by column; those that are not there hold nothing. */
+    public record Row(Node node, Map<String, Cell> cells) {
+        public Cell cell(String column) {
+            return cells.getOrDefault(column, Cell.NONE);
+        }
+
+        public int items() {
+            return cells.values().stream().mapToInt(Cell::items).sum();
+        }
+    }
+
+    /** Time O(what stands below the rows). */
+    public static Coverage of(Snapshot snapshot, Product product, Level level, By by) {
+        var rows = new ArrayList<Row>();
+        Set<String> seen = new LinkedHashSet<>();
+        for (var node : snapshot.inOrder(product, level).live()) {
+            var cells = new LinkedHashMap<String, Cell>();
+            add(node, inForce(snapshot, node, by), by, cells);
+            rows.add(new Row(node, cells));
+            seen.addAll(cells.keySet());
+        }
+        var columns = new ArrayList<String>();
+        known(snapshot, product, by).stream()
+                .filter(key -> by != By.STATE || seen.contains(key))
+                .forEach(columns::add);
+        seen.stream().filter(key -> !columns.contains(key)).forEach(columns::add);
+        return new Coverage(columns, rows);
+    }
+
+    private static List<String> known(Snapshot snapshot, Product product, By by) {
+        var workspace = snapshot.workspace();
+        return switch (by) {
+            case RELEASE ->
+                    workspace.releasesOf(product.code()).stream().map(one -> one.key()).toList();
+            case TEAM -> workspace.teamsOf(product.code()).stream().map(one -> one.key()).toList();
+            case STATE ->
+                    product.levels().all().stream()
+                            .flatMap(level -> level.states().all().stream())
+                            .map(state -> state.key())
+                            .distinct()
+                            .toList();
+        };
+    }
+
+    /** The release that what stands above an item gives it. */
+    private static String inForce(Snapshot snapshot, Node node, By by) {
+        return by != By.RELEASE
+                ? ""
+                : snapshot.ancestors(node.item()).stream()
+                        .map(above -> above.item().release())
+                        .filter(Objects::nonNull)
+                        .findFirst()
+                        .orElse("");
+    }
+
+    private static void add(Node node, String release, By by, Map<String, Cell> cells) {
+        var item = node.item();
+        if (item.isDropped() || !item.level().carriesPoints()) {
+            return;
+        }
+        var its = item.release() == null ? release : item.release();
+        if (!node.rollUp().hasPointChildren()) {
+            var column =
+                    switch (by) {
+                        case RELEASE -> its;
+                        case TEAM -> Objects.requireNonNullElse(item.team(), "");
+                        case STATE -> item.state().key();
+                    };
+            cells.put(column, cells.getOrDefault(column, Cell.NONE).plus(node));
+            return;
+        }
+        node.children().forEach(child -> add(child, its, by, cells));
+    }
+}
