@@ -35,7 +35,8 @@ public enum View {
     GOALS(Stage.TRACE, "Goals", "goals", "chart", "track", "plan", "trace"),
     THREADS(Stage.TRACE, "Threads", "threads", "threads"),
     COVERAGE(Stage.TRACE, "Coverage", "coverage", "chart", "track", "trace"),
-    GAPS(Stage.TRACE, "Gaps", "gaps", "chart", "track", "plan", "trace");
+    GAPS(Stage.TRACE, "Gaps", "gaps", "chart", "track", "plan", "trace"),
+    IMPACT(Stage.TRACE, "Impact", "impact", "chart", "track", "plan", "trace");
 
     private final Stage stage;
     private final String label;

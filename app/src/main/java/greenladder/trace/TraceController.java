@@ -29,14 +29,21 @@ class TraceController {
     private final GoalPages goals;
     private final GapPages gaps;
     private final CoveragePages coverage;
+    private final ImpactPages impacts;
     private final Frames frames;
     private final Door door;
 
     TraceController(
-            GoalPages goals, GapPages gaps, CoveragePages coverage, Frames frames, Door door) {
+            GoalPages goals,
+            GapPages gaps,
+            CoveragePages coverage,
+            ImpactPages impacts,
+            Frames frames,
+            Door door) {
         this.goals = goals;
         this.gaps = gaps;
         this.coverage = coverage;
+        this.impacts = impacts;
         this.frames = frames;
         this.door = door;
     }
@@ -78,6 +85,19 @@ class TraceController {
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
         return shown(look, View.COVERAGE, coverage.page(look, rows, columns), fragment, model);
+    }
+
+    @GetMapping("/{product:[A-Z]{2,5}}/impact")
+    String impact(
+            Look look,
+            @RequestParam(defaultValue = "") String item,
+            @RequestParam(defaultValue = "") String at,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        var page = impacts.page(look, item, ItemKey.parse(at).orElse(null));
+        model.addAttribute("page", page);
+        model.addAttribute("frame", frames.of(look, View.IMPACT));
+        return fragment ? "trace/impact :: view" : "trace/impact";
     }
 
     @PostMapping("/items/{key}/measure")

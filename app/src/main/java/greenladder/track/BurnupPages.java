@@ -1,31 +1,25 @@
 package greenladder.track;
 
 import greenladder.chart.Axis;
-import greenladder.core.flow.DayChange;
-import greenladder.core.flow.PastFold;
 import greenladder.core.flow.Standing;
 import greenladder.core.item.Amount;
 import greenladder.core.item.ItemKey;
-import greenladder.core.item.Release;
-import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
 import greenladder.planning.SprintFigures;
 import greenladder.track.BurnupPage.Chart;
 import greenladder.track.BurnupPage.Flag;
+import greenladder.track.BurnupSubjects.Subject;
 import greenladder.track.TrackTable.Cell;
 import greenladder.web.Words;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.function.BiFunction;
 import java.util.function.IntToDoubleFunction;
-import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -33,10 +27,8 @@ import org.springframework.stereotype.Component;
 @Component
 class BurnupPages {
     private static final int USUAL_DAYS = 180;
-    private static final int MOST_ITEMS = 80;
     private static final int MOST_FLAGS = 40;
     private static final int MOST_AHEAD = 200;
-    private static final String RELEASE = "release:";
 
     private final ItemPasts pasts;
     private final ItemPanels panels;
@@ -47,22 +39,6 @@ class BurnupPages {
         this.panels = panels;
         this.figures = figures;
     }
-
-    /**
-     * What is told about.
-     *
-     * @param first day; null where nothing says one
-     * @param target the day by which it should be done; null for none
-     * @param holds whether a change of an item is one of it
-     */
-    private record Subject(
-            String value,
-            String label,
-            String key,
-            @Nullable LocalDate first,
-            @Nullable LocalDate target,
-            BiFunction<PastFold, LocalDate, Standing> standing,
-            Predicate<DayChange> holds) {}
 
     /**
      * @param of {@code release:…} or the key of an item; what comes first where it is neither
@@ -78,12 +54,12 @@ class BurnupPages {
             @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var code = look.product().code();
-        var subjects = subjects(look);
+        var subjects = BurnupSubjects.of(look);
         var subject =
                 subjects.stream()
                         .filter(one -> one.value().equals(of))
                         .findFirst()
-                        .or(() -> ofItem(snapshot, code, of))
+                        .or(() -> BurnupSubjects.ofItem(snapshot, code, of))
                         .or(() -> subjects.stream().findFirst());
         var action = "/%s/burnup".formatted(code);
         if (subject.isEmpty()) {
@@ -164,80 +140,6 @@ class BurnupPages {
                                 ? today.plusDays(MOST_AHEAD)
                                 : it.target();
         return DaySpan.of(first.toString(), last.toString(), USUAL_DAYS, today, action);
-    }
-
-    /** Releases first, then what stands at the top, then what stands right below it. */
-    private List<Subject> subjects(Look look) {
-        var snapshot = look.snapshot();
-        var subjects = new ArrayList<Subject>();
-        snapshot.workspace()
-                .releasesOf(look.product().code())
-                .forEach(release -> subjects.add(ofRelease(snapshot, release)));
-        var levels = ProgressPlace.levels(look.product());
-        for (var level : levels) {
-            snapshot.inOrder(look.product(), level).live().stream()
-                    .limit(MOST_ITEMS)
-                    .forEach(node ->
-                            ofItem(snapshot, look.product().code(), node.item().key().toString())
-                                    .ifPresent(subjects::add));
-            if (subjects.size() >= MOST_ITEMS) {
-                break;
-            }
-        }
-        return subjects;
-    }
-
-    private Subject ofRelease(Snapshot snapshot, Release release) {
-        return new Subject(
-                RELEASE + release.key(),
-                "Release " + release.name(),
-                "",
-                release.start(),
-                release.date(),
-                (past, day) -> past.release(release.key(), day),
-                change ->
-                        release.key().equals(change.after().release())
-                                || change.before() != null
-                                        && release.key().equals(change.before().release())
-                                || isUnderRelease(snapshot, change, release.key()));
-    }
-
-    private static boolean isUnderRelease(Snapshot snapshot, DayChange change, String release) {
-        return snapshot.findItem(change.item())
-                .filter(item -> item.level().carriesPoints())
-                .filter(item ->
-                        snapshot.ancestors(item).stream()
-                                .map(node -> node.item().release())
-                                .filter(Objects::nonNull)
-                                .findFirst()
-                                .filter(release::equals)
-                                .isPresent())
-                .isPresent();
-    }
-
-    private Optional<Subject> ofItem(Snapshot snapshot, String code, String key) {
-        return ItemKey.parse(key)
-                .filter(one -> one.product().equals(code))
-                .flatMap(snapshot::findNode)
-                .filter(node -> node.item().level().carriesPoints())
-                .map(node -> {
-                    var item = node.item();
-                    return new Subject(
-                            key,
-                            item.level().name() + " " + item.title(),
-                            key,
-                            LocalDate.ofInstant(item.createdAt(), ZoneOffset.UTC),
-                            item.finish(),
-                            (past, day) -> past.standing(item.key(), day),
-                            change ->
-                                    change.item().equals(item.key())
-                                            || snapshot.findItem(change.item())
-                                                    .filter(one ->
-                                                            one.level().carriesPoints()
-                                                                    && snapshot.isUnder(
-                                                                            one, item.key()))
-                                                    .isPresent());
-                });
     }
 
     private record Told(LocalDate day, Standing standing) {}

@@ -27,7 +27,8 @@ public class TrackJourneyTests extends BrowserTest {
                     "dashboard",
                     "goals",
                     "coverage",
-                    "gaps");
+                    "gaps",
+                    "impact");
 
     @Test
     public void viewsShouldBeAccessible() {
@@ -240,5 +241,23 @@ public class TrackJourneyTests extends BrowserTest {
         row.getByText("Add it").click();
         assertThat(row).hasCount(0);
         assertThat(page.locator(".track-words")).containsText("Nothing of this kind");
+    }
+
+    @Test
+    public void changedTextShouldMakeALinkSuspectUntilItIsConfirmed() {
+        var code = api().newProduct();
+        api().post("/products/" + code + "/items", "{'level':'feature','title':'Warm hands'}");
+        api().post("/products/" + code + "/items", "{'level':'story','title':'Gloves'}");
+        api().post(
+                        "/items/" + code + "2/links",
+                        "{'type':'follows from','to':'%s1'}".formatted(code));
+        api().patch("/items/" + code + "1", "{'title':'Warm hands in the wind'}");
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/gaps?kind=suspect");
+        page.getByText("Read both").click();
+        assertThat(page.locator(".suspect")).containsText("Warm hands in the wind");
+        assertThat(page.locator(".suspect .written").first()).hasText("Warm hands");
+        page.locator(".suspect button").click();
+        assertThat(page.locator(".suspect")).hasCount(0);
     }
 }

@@ -1,0 +1,229 @@
+package greenladder.trace;
+
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.LinkType;
+import greenladder.core.item.Person;
+import greenladder.core.snapshot.Links.Linked;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.trace.GoalEffort;
+import greenladder.core.trace.Impact;
+import greenladder.item.Look;
+import greenladder.panel.ItemPanel;
+import greenladder.panel.ItemPanels;
+import greenladder.people.Permission;
+import greenladder.planning.PastItems;
+import greenladder.web.Stem;
+import greenladder.web.Words;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/**
+ * Makes the page that tells what a change of an item would touch, and what changed beneath links.
+ */
+@Component
+class ImpactPages {
+    private static final int MOST = 200;
+    private static final List<Field> READ =
+            List.of(Field.TITLE, Field.DESCRIPTION, Field.ACCEPTANCE);
+    private static final List<String> LABELS =
+            List.of("Title", "Description", "Acceptance criteria");
+
+    private final PastItems pasts;
+    private final ItemPanels panels;
+
+    ImpactPages(PastItems pasts, ItemPanels panels) {
+        this.pasts = pasts;
+        this.panels = panels;
+    }
+
+    /**
+     * @param why the goal that it serves, in words
+     * @param lists what hangs on it, by what it is to it
+     */
+    record ImpactPage(
+            String product,
+            String url,
+            long operation,
+            String key,
+            String title,
+            String why,
+            String figures,
+            @Nullable Stem stem,
+            List<Group> lists,
+            List<Suspect> suspects,
+            boolean mayConfirm,
+            @Nullable ItemPanel panel) {}
+
+    /**
+     * @param cut how many more there are, in words; empty for none
+     */
+    record Group(String label, String count, List<Entry> entries, String cut) {}
+
+    record Entry(String key, String level, String title, String state, String person) {}
+
+    /**
+     * @param from the item that has the link
+     * @param texts that read otherwise than when it was confirmed
+     */
+    record Suspect(String link, String from, String words, List<Text> texts) {}
+
+    record Text(String label, String then, String now) {}
+
+    /**
+     * @param asked key of the item; the product's first one where it is empty
+     */
+    @Nullable ImpactPage page(Look look, String asked, @Nullable ItemKey at) {
+        var snapshot = look.snapshot();
+        var product = look.product();
+        var node =
+                ItemKey.parse(asked)
+                        .flatMap(snapshot::findNode)
+                        .or(() ->
+                                product.levels().all().stream()
+                                        .flatMap(level -> snapshot.level(product, level).stream())
+                                        .findFirst())
+                        .orElse(null);
+        if (node == null) {
+            return null;
+        }
+        var item = node.item();
+        var impact = Impact.of(snapshot, node);
+        var url = "/%s/impact?item=%s".formatted(product.code(), item.key());
+        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        return new ImpactPage(
+                product.code(),
+                isThere ? url + "&at=" + at : url,
+                look.operation(),
+                item.key().toString(),
+                item.title(),
+                why(snapshot, item),
+                item.level().carriesPoints()
+                        ? Stem.pointsInWords(node.rollUp())
+                        : Stem.hoursInWords(node.rollUp()),
+                Stem.of(item, node.rollUp(), 160),
+                Stream.of(
+                                group(snapshot, "Why it is there", impact.up()),
+                                group(snapshot, "Has to be done before", impact.dependsOn()),
+                                group(snapshot, "Waits for it", impact.neededBy()),
+                                group(snapshot, "Covered by", impact.tests()),
+                                group(snapshot, "Below it, and what contributes", impact.down()))
+                        .filter(group -> !group.entries().isEmpty())
+                        .toList(),
+                impact.suspect().stream().map(linked -> suspect(snapshot, linked)).toList(),
+                look.reader().mayIn(product.code(), Permission.WORK),
+                isThere
+                        ? panels.of(
+                                Objects.requireNonNull(at),
+                                look.reader(),
+                                one -> url + "&at=" + one.key())
+                        : null);
+    }
+
+    /** Goal, measure and share in a sentence. */
+    private static String why(Snapshot snapshot, Item item) {
+        var words = new ArrayList<String>();
+        GoalEffort.goalOf(snapshot, item)
+                .filter(goal -> !goal.equals(item.key()))
+                .flatMap(snapshot::findItem)
+                .ifPresent(goal ->
+                        words.add("It serves “%s”%s".formatted(goal.title(), measured(goal))));
+        Stream.concat(Stream.of(item), snapshot.ancestors(item).stream().map(Node::item))
+                .flatMap(one -> one.details().trace().stream())
+                .filter(link -> link.type() == LinkType.CONTRIBUTES_TO)
+                .forEach(link ->
+                        snapshot.findItem(link.to())
+                                .ifPresent(goal ->
+                                        words.add(
+                                                "%s goes to “%s”%s"
+                                                        .formatted(
+                                                                link.share() == null
+                                                                        ? "a part"
+                                                                        : Words.of(link.share())
+                                                                                + " %",
+                                                                goal.title(),
+                                                                measured(goal)))));
+        return words.isEmpty()
+                ? item.parent() == null && item.level().index() == 0 ? "" : "It serves no goal."
+                : String.join("; ", words) + ".";
+    }
+
+    private static String measured(Item goal) {
+        var course = goal.details().course();
+        var measure = course.measure();
+        return measure == null
+                ? ""
+                : " (%s to %s %s%s)"
+                        .formatted(
+                                Words.of(measure.from()),
+                                Words.of(measure.target()),
+                                measure.unit(),
+                                course.latest()
+                                        .map(now -> ", now " + Words.of(now.getValue()))
+                                        .orElse(""));
+    }
+
+    private static Group group(Snapshot snapshot, String label, List<ItemKey> keys) {
+        return new Group(
+                label,
+                Words.count(keys.size(), "item"),
+                keys.stream()
+                        .limit(MOST)
+                        .flatMap(key -> snapshot.findItem(key).stream())
+                        .map(item ->
+                                new Entry(
+                                        item.key().toString(),
+                                        item.level().name(),
+                                        item.title(),
+                                        item.state().name(),
+                                        snapshot.findPerson(item.assignee())
+                                                .map(Person::name)
+                                                .orElse("")))
+                        .toList(),
+                keys.size() > MOST ? "and %,d more".formatted(keys.size() - MOST) : "");
+    }
+
+    private Suspect suspect(Snapshot snapshot, Linked linked) {
+        var past = pasts.at(snapshot, linked.link().confirmedAt());
+        var texts = new ArrayList<Text>();
+        for (var item : ends(linked)) {
+            for (int i = 0; i < READ.size(); i++) {
+                var field = READ.get(i);
+                var then = Optional.ofNullable(past.value(item.key(), field)).orElse("");
+                var now = Optional.ofNullable(field.textOf(item)).orElse("");
+                if (!then.equals(now)) {
+                    texts.add(new Text(item.key() + ": " + LABELS.get(i), then, now));
+                }
+            }
+        }
+        return new Suspect(
+                linked.id(),
+                linked.from().key().toString(),
+                "%s %s %s %s, confirmed on %s"
+                        .formatted(
+                                linked.from().key(),
+                                linked.link().type().label(),
+                                linked.to().key(),
+                                linked.to().title(),
+                                Words.day(
+                                        LocalDate.ofInstant(
+                                                linked.link().confirmedAt(), ZoneOffset.UTC))),
+                texts);
+    }
+
+    /** The ends whose texts the link rests on. */
+    private static List<Item> ends(Linked linked) {
+        return linked.link().type() == LinkType.RELATES_TO
+                ? List.of(linked.from(), linked.to())
+                : List.of(linked.to());
+    }
+}

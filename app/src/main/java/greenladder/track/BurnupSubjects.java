@@ -1,0 +1,116 @@
+package greenladder.track;
+
+import greenladder.core.flow.DayChange;
+import greenladder.core.flow.PastFold;
+import greenladder.core.flow.Standing;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Release;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.item.Look;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.function.BiFunction;
+import java.util.function.Predicate;
+import org.jspecify.annotations.Nullable;
+
+/** What a burnup can be about: releases, and items of the levels above stories. */
+final class BurnupSubjects {
+    private static final int MOST_ITEMS = 80;
+    private static final String RELEASE = "release:";
+
+    private BurnupSubjects() {}
+
+    /**
+     * What is told about.
+     *
+     * @param first day; null where nothing says one
+     * @param target the day by which it should be done; null for none
+     * @param holds whether a change of an item is one of it
+     */
+    record Subject(
+            String value,
+            String label,
+            String key,
+            @Nullable LocalDate first,
+            @Nullable LocalDate target,
+            BiFunction<PastFold, LocalDate, Standing> standing,
+            Predicate<DayChange> holds) {}
+
+    /** Releases first, then what stands at the top, then what stands right below it. */
+    static List<Subject> of(Look look) {
+        var snapshot = look.snapshot();
+        var subjects = new ArrayList<Subject>();
+        snapshot.workspace()
+                .releasesOf(look.product().code())
+                .forEach(release -> subjects.add(ofRelease(snapshot, release)));
+        var levels = ProgressPlace.levels(look.product());
+        for (var level : levels) {
+            snapshot.inOrder(look.product(), level).live().stream()
+                    .limit(MOST_ITEMS)
+                    .forEach(node ->
+                            ofItem(snapshot, look.product().code(), node.item().key().toString())
+                                    .ifPresent(subjects::add));
+            if (subjects.size() >= MOST_ITEMS) {
+                break;
+            }
+        }
+        return subjects;
+    }
+
+    private static Subject ofRelease(Snapshot snapshot, Release release) {
+        return new Subject(
+                RELEASE + release.key(),
+                "Release " + release.name(),
+                "",
+                release.start(),
+                release.date(),
+                (past, day) -> past.release(release.key(), day),
+                change ->
+                        release.key().equals(change.after().release())
+                                || change.before() != null
+                                        && release.key().equals(change.before().release())
+                                || isUnderRelease(snapshot, change, release.key()));
+    }
+
+    private static boolean isUnderRelease(Snapshot snapshot, DayChange change, String release) {
+        return snapshot.findItem(change.item())
+                .filter(item -> item.level().carriesPoints())
+                .filter(item ->
+                        snapshot.ancestors(item).stream()
+                                .map(node -> node.item().release())
+                                .filter(Objects::nonNull)
+                                .findFirst()
+                                .filter(release::equals)
+                                .isPresent())
+                .isPresent();
+    }
+
+    static Optional<Subject> ofItem(Snapshot snapshot, String code, String key) {
+        return ItemKey.parse(key)
+                .filter(one -> one.product().equals(code))
+                .flatMap(snapshot::findNode)
+                .filter(node -> node.item().level().carriesPoints())
+                .map(node -> {
+                    var item = node.item();
+                    return new Subject(
+                            key,
+                            item.level().name() + " " + item.title(),
+                            key,
+                            LocalDate.ofInstant(item.createdAt(), ZoneOffset.UTC),
+                            item.finish(),
+                            (past, day) -> past.standing(item.key(), day),
+                            change ->
+                                    change.item().equals(item.key())
+                                            || snapshot.findItem(change.item())
+                                                    .filter(one ->
+                                                            one.level().carriesPoints()
+                                                                    && snapshot.isUnder(
+                                                                            one, item.key()))
+                                                    .isPresent());
+                });
+    }
+}

@@ -1,0 +1,123 @@
+package greenladder.track;
+
+import greenladder.chart.Axis;
+import greenladder.core.flow.Flow;
+import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.track.FlowPage.Cycles;
+import greenladder.track.FlowPage.Dot;
+import greenladder.track.FlowPage.Line;
+import greenladder.track.FlowPage.Row;
+import greenladder.web.Words;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/** Draws how long things took, as dots over the days on which they were finished. */
+final class CycleDots {
+    private static final int MOST_ROWS = 200;
+    private static final int MOST_DOTS = 400;
+    private static final int GRAIN = 6;
+    private static final double HALF = 0.5;
+    private static final double MOST_OF_WORK = 0.85;
+
+    private CycleDots() {}
+
+    /** Null where nothing was finished. */
+    static @Nullable Cycles of(Snapshot snapshot, Flow flow) {
+        var finished =
+                flow.passages().stream()
+                        .filter(one -> one.finished() != null && one.cycleDays() != null)
+                        .sorted(
+                                Comparator.comparing((Flow.Passage one) ->
+                                                Objects.requireNonNull(one.finished()))
+                                        .reversed())
+                        .toList();
+        if (finished.isEmpty() || flow.days().size() < 2) {
+            return null;
+        }
+        var first = flow.days().getFirst().date();
+        double most = Math.max(1, Collections.max(flow.cycle().sorted()));
+        var across = Axis.linear(0, flow.days().size(), FlowPage.LEFT, Plots.RIGHT);
+        var up = Axis.linear(0, most, FlowPage.BOTTOM, FlowPage.TOP);
+        return new Cycles(
+                FlowPage.WIDTH,
+                FlowPage.HEIGHT,
+                FlowPage.BOTTOM,
+                Plots.RIGHT,
+                Plots.dates(first, flow.days().size(), across),
+                up.ticks(Words::score),
+                dots(snapshot, finished, first, across, up),
+                List.of(line(flow, HALF, "half", up), line(flow, MOST_OF_WORK, "85 %", up)),
+                finished.stream().limit(MOST_ROWS).map(one -> row(snapshot, one)).toList(),
+                finished.size() > MOST_ROWS
+                        ? "The latest %d of %,d.".formatted(MOST_ROWS, finished.size())
+                        : "");
+    }
+
+    /** Those that would lie on each other are one dot, which names the latest of them. */
+    private static List<Dot> dots(
+            Snapshot snapshot, List<Flow.Passage> finished, LocalDate first, Axis across, Axis up) {
+        int grain = finished.size() > MOST_DOTS ? GRAIN : 1;
+        var places = new LinkedHashMap<Long, List<Flow.Passage>>();
+        for (var one : finished) {
+            long x = across.at(place(one, first)) / grain;
+            long y = up.at(Objects.requireNonNull(one.cycleDays())) / grain;
+            places.computeIfAbsent((x << Integer.SIZE) + y, any -> new ArrayList<>()).add(one);
+        }
+        return places.values().stream()
+                .map(those -> {
+                    var one = those.getFirst();
+                    return new Dot(
+                            one.item().toString(),
+                            across.at(place(one, first)),
+                            up.at(Objects.requireNonNull(one.cycleDays())),
+                            "%s, %s: %s%s"
+                                    .formatted(
+                                            one.item(),
+                                            title(snapshot, one.item()),
+                                            FlowPages.days(Objects.requireNonNull(one.cycleDays())),
+                                            those.size() == 1
+                                                    ? ""
+                                                    : ", and %d more like it"
+                                                            .formatted(those.size() - 1)));
+                })
+                .toList();
+    }
+
+    private static double place(Flow.Passage one, LocalDate first) {
+        return Objects.requireNonNull(one.finished())
+                        .atZone(ZoneOffset.UTC)
+                        .toLocalDate()
+                        .toEpochDay()
+                - first.toEpochDay()
+                + HALF;
+    }
+
+    private static Line line(Flow flow, double share, String words, Axis up) {
+        double days = flow.cycle().percentile(share).orElse(0.0);
+        return new Line(up.at(days), "%s: %s".formatted(words, FlowPages.days(days)));
+    }
+
+    private static Row row(Snapshot snapshot, Flow.Passage one) {
+        return new Row(
+                one.item().toString(),
+                title(snapshot, one.item()),
+                Words.day(
+                        LocalDate.ofInstant(
+                                Objects.requireNonNull(one.finished()), ZoneOffset.UTC)),
+                FlowPages.days(Objects.requireNonNull(one.cycleDays())),
+                one.leadDays() == null ? "" : FlowPages.days(one.leadDays()),
+                one.reopened() == 0 ? "" : Words.count(one.reopened(), "time"));
+    }
+
+    private static String title(Snapshot snapshot, ItemKey key) {
+        return snapshot.findItem(key).map(item -> item.title()).orElse("");
+    }
+}
