@@ -2,6 +2,7 @@ package greenladder.api;
 
 import static greenladder.api.ItemJson.decimal;
 
+import com.fasterxml.jackson.annotation.JsonInclude;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.Item;
@@ -17,7 +18,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * The figures of an item, a level or a product. Absent figures are null, never 0.
  *
- * @param sums of own fields that add up, by their keys
+ * @param sums of own fields that add up, by their keys; left out where there are none
  */
 record RollUpJson(
         Size size,
@@ -29,7 +30,7 @@ record RollUpJson(
         int blocked,
         String category,
         Dates dates,
-        Map<String, BigDecimal> sums) {
+        @JsonInclude(JsonInclude.Include.NON_EMPTY) Map<String, BigDecimal> sums) {
 
     record Size(
             @Nullable BigDecimal own,

@@ -1,382 +1,89 @@
 package greenladder.api;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.HealthNote;
+import greenladder.core.change.Problems;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.trace.Coverage;
-import greenladder.core.trace.Gap;
-import greenladder.core.trace.GoalEffort;
-import greenladder.core.trace.Impact;
-import greenladder.core.trace.KeepMeasure;
-import greenladder.core.trace.NoteHealth;
-import greenladder.core.trace.TakeReading;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Asked;
-import greenladder.item.Door;
 import greenladder.item.SnapshotKeeper;
-import greenladder.panel.FormValues;
-import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
-import java.math.BigDecimal;
-import java.time.Clock;
-import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
-import java.util.Arrays;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
-import java.util.Optional;
-import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
-import org.springframework.http.HttpStatus;
-import org.springframework.http.ResponseEntity;
-import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.PutMapping;
-import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Why work is there, what is missing, and what a change would touch, for programs. */
+/** What an item serves, and what serves it. */
 @RestController
-@RequestMapping("/api/v1")
-@Tag(name = "Tracing")
+@RequestMapping("/api/v1/items/{key}/trace")
+@Tag(name = "Items")
 class TraceApi {
-    private static final int MOST = 500;
-
     private final SnapshotKeeper keeper;
-    private final Door door;
-    private final Clock clock;
 
-    TraceApi(SnapshotKeeper keeper, Door door, Clock clock) {
+    /**
+     * @param nodes the item itself first
+     * @param links from the upper to the lower end
+     */
+    record TraceJson(List<TraceNode> nodes, List<TraceLink> links) {}
+
+    record TraceNode(String key, String title, String level, String state, String category) {}
+
+    record TraceLink(String type, String from, String to) {}
+
+    TraceApi(SnapshotKeeper keeper) {
         this.keeper = keeper;
-        this.door = door;
-        this.clock = clock;
     }
 
-    record SumJson(BigDecimal effort, BigDecimal done, long items) {
-        static SumJson of(GoalEffort.Sum sum) {
-            return new SumJson(plain(sum.effort()), plain(sum.done()), sum.items());
-        }
-
-        private static BigDecimal plain(BigDecimal number) {
-            return number.scale() < 0 ? number.setScale(0) : number;
-        }
-    }
-
-    record MeasureJson(
-            BigDecimal from,
-            BigDecimal target,
-            String unit,
-            @Nullable BigDecimal now,
-            @Nullable Double attainment) {}
-
-    record HealthJson(String state, String words, Instant at, String by) {
-        static HealthJson of(HealthNote note) {
-            return new HealthJson(note.state().word(), note.words(), note.at(), note.who());
-        }
-    }
-
-    record GoalJson(
-            String key,
-            String title,
-            BigDecimal effort,
-            BigDecimal done,
-            long items,
-            @Nullable Double attainment,
-            @Nullable MeasureJson measure,
-            @Nullable HealthJson health) {}
-
-    record GoalsJson(List<GoalJson> items, SumJson withoutGoal, SumJson total) {}
-
-    record ReadingJson(LocalDate day, BigDecimal value) {}
-
-    record Listed<T>(List<T> items) {}
-
-    record ImpactJson(
-            List<String> up,
-            List<String> down,
-            List<String> dependsOn,
-            List<String> neededBy,
-            List<String> tests,
-            List<LinksApi.LinkJson> suspect,
-            @Nullable BigDecimal points,
-            BigDecimal done) {}
-
-    record GapJson(String kind, String item, String words, String remedy) {}
-
-    record GapsJson(List<GapJson> items, @Nullable String next) {}
-
-    record CellJson(String column, int items, int done, int inProgress, BigDecimal points) {}
-
-    record CoverageRowJson(String item, List<CellJson> cells) {}
-
-    record CoverageJson(List<String> columns, List<CoverageRowJson> items) {}
-
-    @GetMapping("/goals")
-    @Operation(summary = "Every goal with what it takes, how much is done and its measure")
-    GoalsJson goals() {
+    @GetMapping
+    @Operation(summary = "The way up to the goal, or everything below")
+    TraceJson trace(@PathVariable String key, @RequestParam(defaultValue = "up") String direction) {
         var snapshot = keeper.current();
-        var effort = GoalEffort.of(snapshot);
-        return new GoalsJson(
-                effort.byGoal().entrySet().stream()
-                        .map(entry ->
-                                goal(snapshot.requireNode(entry.getKey()).item(), entry.getValue()))
+        var start = Asked.node(snapshot, key);
+        return switch (direction) {
+            case "up" -> json(up(snapshot, start));
+            case "down" -> json(down(start));
+            default ->
+                    throw new Failure.Invalid(
+                            Problems.of("direction", "The direction is up or down."));
+        };
+    }
+
+    private static List<Item> up(Snapshot snapshot, Node start) {
+        var items = new ArrayList<Item>();
+        items.add(start.item());
+        snapshot.ancestors(start.item()).forEach(node -> items.add(node.item()));
+        return items;
+    }
+
+    private static List<Item> down(Node start) {
+        var items = new ArrayList<Item>();
+        start.walk(node -> items.add(node.item()));
+        return items;
+    }
+
+    private static TraceJson json(List<Item> items) {
+        var keys = items.stream().map(Item::key).collect(java.util.stream.Collectors.toSet());
+        return new TraceJson(
+                items.stream()
+                        .map(item ->
+                                new TraceNode(
+                                        item.key().toString(),
+                                        item.title(),
+                                        item.level().key(),
+                                        item.state().key(),
+                                        item.category().word()))
                         .toList(),
-                SumJson.of(effort.withoutGoal()),
-                SumJson.of(effort.total()));
-    }
-
-    private static GoalJson goal(Item item, GoalEffort.Sum sum) {
-        var course = item.details().course();
-        var json = SumJson.of(sum);
-        return new GoalJson(
-                item.key().toString(),
-                item.title(),
-                json.effort(),
-                json.done(),
-                json.items(),
-                course.attainment().orElse(null),
-                measure(item),
-                course.lastHealth().map(HealthJson::of).orElse(null));
-    }
-
-    private static @Nullable MeasureJson measure(Item item) {
-        var course = item.details().course();
-        var measure = course.measure();
-        return measure == null
-                ? null
-                : new MeasureJson(
-                        measure.from().toDecimal(),
-                        measure.target().toDecimal(),
-                        measure.unit(),
-                        course.latest().map(now -> now.getValue().toDecimal()).orElse(null),
-                        course.attainment().orElse(null));
-    }
-
-    record MeasureForm(
-            @Nullable BigDecimal from, @Nullable BigDecimal target, @Nullable String unit) {}
-
-    @PutMapping("/items/{key}/measure")
-    @Operation(
-            summary = "Say what is measured of an item",
-            description = "from, target, unit; no target takes the measure away")
-    ResponseEntity<Optional<MeasureJson>> keepMeasure(
-            @PathVariable String key,
-            @RequestBody MeasureForm form,
-            @AuthenticationPrincipal SignedIn me) {
-        var saved =
-                door.submit(
-                        me,
-                        new KeepMeasure(
-                                Asked.key(key),
-                                text(form.from()),
-                                text(form.target()),
-                                form.unit() == null ? "" : form.unit()));
-        return ItemsApi.written(saved, HttpStatus.OK).body(Optional.ofNullable(measure(item(key))));
-    }
-
-    private static String text(@Nullable BigDecimal number) {
-        return number == null ? "" : number.toPlainString();
-    }
-
-    private Item item(String key) {
-        return Asked.node(keeper.current(), key).item();
-    }
-
-    @GetMapping("/items/{key}/measure")
-    @Operation(summary = "What is measured of an item")
-    MeasureJson getMeasure(@PathVariable String key) {
-        var measure = measure(item(key));
-        if (measure == null) {
-            throw new Failure.NotFound("Nothing is measured of this item.");
-        }
-        return measure;
-    }
-
-    @GetMapping("/items/{key}/readings")
-    @Operation(summary = "The readings of an item's measure, by day")
-    Listed<ReadingJson> readings(@PathVariable String key) {
-        return new Listed<>(
-                item(key).details().course().readings().entrySet().stream()
-                        .map(one -> new ReadingJson(one.getKey(), one.getValue().toDecimal()))
+                items.stream()
+                        .filter(item -> item.parent() != null && keys.contains(item.parent()))
+                        .map(item ->
+                                new TraceLink(
+                                        "parent",
+                                        String.valueOf(item.parent()),
+                                        item.key().toString()))
                         .toList());
-    }
-
-    record ReadingForm(@Nullable String day, @Nullable BigDecimal value) {}
-
-    @PostMapping("/items/{key}/readings")
-    @Operation(summary = "Note a reading: day (today), value; no value takes that day's away")
-    ResponseEntity<Listed<ReadingJson>> read(
-            @PathVariable String key,
-            @RequestBody ReadingForm form,
-            @AuthenticationPrincipal SignedIn me) {
-        var day =
-                form.day() == null
-                        ? LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC)
-                        : FormValues.date("day", form.day());
-        var saved = door.submit(me, new TakeReading(Asked.key(key), day, text(form.value())));
-        return ItemsApi.written(saved, HttpStatus.CREATED).body(readings(key));
-    }
-
-    @GetMapping("/items/{key}/health")
-    @Operation(summary = "What was said of how an item goes, the latest first")
-    Listed<HealthJson> health(@PathVariable String key) {
-        return new Listed<>(
-                item(key).details().course().health().reversed().stream()
-                        .map(HealthJson::of)
-                        .toList());
-    }
-
-    record HealthForm(@Nullable String state, @Nullable String words) {}
-
-    @PostMapping("/items/{key}/health")
-    @Operation(summary = "Say how an item goes: on course, in doubt, off course, with words")
-    ResponseEntity<Listed<HealthJson>> note(
-            @PathVariable String key,
-            @RequestBody HealthForm form,
-            @AuthenticationPrincipal SignedIn me) {
-        var saved =
-                door.submit(
-                        me,
-                        new NoteHealth(
-                                Asked.key(key),
-                                me.handle(),
-                                form.state() == null ? "" : form.state(),
-                                form.words() == null ? "" : form.words()));
-        return ItemsApi.written(saved, HttpStatus.CREATED).body(health(key));
-    }
-
-    @GetMapping("/items/{key}/impact")
-    @Operation(summary = "What hangs on an item, and what it hangs on")
-    ImpactJson impact(@PathVariable String key) {
-        var snapshot = keeper.current();
-        var node = Asked.node(snapshot, key);
-        var impact = Impact.of(snapshot, node);
-        var size = node.rollUp().effective();
-        return new ImpactJson(
-                keys(impact.up()),
-                keys(impact.down()),
-                keys(impact.dependsOn()),
-                keys(impact.neededBy()),
-                keys(impact.tests()),
-                impact.suspect().stream().map(LinksApi.LinkJson::of).toList(),
-                size == null ? null : size.toDecimal(),
-                node.rollUp().points().done().toDecimal());
-    }
-
-    private static List<String> keys(List<ItemKey> keys) {
-        return keys.stream().map(ItemKey::toString).toList();
-    }
-
-    @GetMapping("/products/{code}/gaps")
-    @Operation(
-            summary = "What is missing, or does not fit together",
-            description =
-                    "kind: no-goal, no-work, no-children, loose, done-with-open, all-done-open,"
-                            + " no-criteria, not-sized, no-test, after-parent, blocked-by-later,"
-                            + " suspect, stale, no-measure, test-failed; repeated for several")
-    GapsJson gaps(
-            @PathVariable String code,
-            @RequestParam(defaultValue = "") List<String> kind,
-            @RequestParam(defaultValue = "0") int cursor,
-            @RequestParam(defaultValue = "100") int limit) {
-        var snapshot = keeper.current();
-        var product = Asked.product(snapshot, code);
-        if (limit < 1 || limit > MOST || cursor < 0) {
-            throw StructureApi.invalid("limit", "Between 1 and %d.".formatted(MOST));
-        }
-        var kinds =
-                kind.isEmpty()
-                        ? List.of(Gap.Kind.values())
-                        : kind.stream()
-                                .map(one ->
-                                        Gap.Kind.find(one)
-                                                .orElseThrow(() ->
-                                                        StructureApi.invalid(
-                                                                "kind",
-                                                                "There is no such kind of gap.")))
-                                .toList();
-        var all =
-                kinds.stream()
-                        .flatMap(one -> Gap.of(snapshot, product, one, clock.instant()).stream())
-                        .skip(cursor)
-                        .limit(limit + 1L)
-                        .toList();
-        return new GapsJson(
-                all.stream()
-                        .limit(limit)
-                        .map(gap ->
-                                new GapJson(
-                                        gap.kind().slug(),
-                                        gap.item().toString(),
-                                        gap.words(),
-                                        gap.kind().remedy()))
-                        .toList(),
-                all.size() > limit ? Integer.toString(cursor + limit) : null);
-    }
-
-    @GetMapping("/products/{code}/coverage")
-    @Operation(
-            summary = "Items of a level by release, team or state, with counts",
-            description = "rows: a level (the highest); columns: release, team, state")
-    CoverageJson coverage(
-            @PathVariable String code,
-            @RequestParam(defaultValue = "") String rows,
-            @RequestParam(defaultValue = "release") String columns) {
-        var snapshot = keeper.current();
-        var product = Asked.product(snapshot, code);
-        var level =
-                rows.isEmpty()
-                        ? GoalEffort.top(product)
-                        : product.levels()
-                                .find(rows)
-                                .filter(Level::carriesPoints)
-                                .orElseThrow(() ->
-                                        StructureApi.invalid("rows", "There is no such level."));
-        var by =
-                Arrays.stream(Coverage.By.values())
-                        .filter(one -> one.name().toLowerCase(Locale.ROOT).equals(columns))
-                        .findFirst()
-                        .orElseThrow(() ->
-                                StructureApi.invalid(
-                                        "columns", "There are: release, team, state."));
-        return json(Coverage.of(snapshot, product, level, by));
-    }
-
-    private static CoverageJson json(Coverage coverage) {
-        return new CoverageJson(
-                coverage.columns(),
-                coverage.rows().stream()
-                        .map(row ->
-                                new CoverageRowJson(
-                                        row.node().item().key().toString(),
-                                        coverage.columns().stream()
-                                                .flatMap(column -> cell(row, column))
-                                                .toList()))
-                        .toList());
-    }
-
-    private static Stream<CellJson> cell(Coverage.Row row, String column) {
-        var cell = row.cell(column);
-        return cell.items() == 0
-                ? Stream.empty()
-                : Stream.of(
-                        new CellJson(
-                                column,
-                                cell.items(),
-                                cell.done(),
-                                cell.inProgress(),
-                                decimal(cell.points())));
-    }
-
-    private static BigDecimal decimal(Amount amount) {
-        return amount.toDecimal();
     }
 }

@@ -79,7 +79,16 @@ record GoalPage(
             String words,
             String told,
             String hint,
-            List<String> series) {}
+            List<String> series) {
+        /** The pennant as a path: level, drooping or down. */
+        public String pennant() {
+            return switch (slug) {
+                case "on-course" -> "M3 2 H16 L12 6 L16 10 H3 Z";
+                case "in-doubt" -> "M3 2 L15 8 L10 9 L12 14 L3 10 Z";
+                default -> "M3 2 L7 14 L3 18 Z";
+            };
+        }
+    }
 
     /** What stands in the forms. */
     record Form(String from, String target, String unit, String today, List<String> readings) {}

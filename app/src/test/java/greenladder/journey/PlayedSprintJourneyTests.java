@@ -15,7 +15,11 @@ import tools.jackson.databind.JsonNode;
  * A sprint of the demo, played day by day by the teams themselves; in a workspace of its own, since
  * its clock goes on.
  */
-@TestPropertySource(properties = "greenladder.demo.start=2026-05-06T09:40:00Z")
+@TestPropertySource(
+        properties = {
+            "greenladder.demo.start=2026-05-06T09:40:00Z",
+            "greenladder.database=jdbc:h2:mem:played;DB_CLOSE_DELAY=-1"
+        })
 @DirtiesContext(classMode = DirtiesContext.ClassMode.AFTER_CLASS)
 public class PlayedSprintJourneyTests extends BrowserTest {
     private static final int MOST_DAYS = 21;

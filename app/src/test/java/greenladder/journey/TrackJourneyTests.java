@@ -254,7 +254,7 @@ public class TrackJourneyTests extends BrowserTest {
         api().patch("/items/" + code + "1", "{'title':'Warm hands in the wind'}");
         var page = signedIn("Ines Rowe");
         page.navigate("/" + code + "/gaps?kind=suspect");
-        page.getByText("Read both").click();
+        page.locator("table a", new Page.LocatorOptions().setHasText("Read both")).click();
         assertThat(page.locator(".suspect")).containsText("Warm hands in the wind");
         assertThat(page.locator(".suspect .written").first()).hasText("Warm hands");
         page.locator(".suspect button").click();

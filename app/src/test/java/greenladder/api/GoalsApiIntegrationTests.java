@@ -6,7 +6,7 @@ import greenladder.RunningDemo;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
-public class TraceApiIntegrationTests extends RunningDemo {
+public class GoalsApiIntegrationTests extends RunningDemo {
     private String goal() {
         var code = api().newProduct();
         api().post("/products/" + code + "/items", "{'level':'goal','title':'Dry ramps'}");
