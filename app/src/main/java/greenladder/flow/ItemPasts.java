@@ -9,7 +9,9 @@ import greenladder.core.item.Workspace;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import java.time.ZoneOffset;
+import java.util.HashMap;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -28,13 +30,18 @@ public class ItemPasts {
 
     private final ChangeLog log;
     private final SnapshotKeeper keeper;
-    private PastFold fold = new PastFold(ZoneOffset.UTC);
-    private long read;
+    private final Map<Set<String>, Folded> folds = new HashMap<>();
     private @Nullable Workspace workspace;
 
     ItemPasts(ChangeLog log, SnapshotKeeper keeper) {
         this.log = log;
         this.keeper = keeper;
+    }
+
+    /** The past as far as the log was read. */
+    private static final class Folded {
+        private final PastFold fold = new PastFold(ZoneOffset.UTC);
+        private long read;
     }
 
     /** What states and levels mean; what is folded holds only as long as they stay. */
@@ -53,22 +60,32 @@ public class ItemPasts {
         Thread.ofVirtual().name("past").start(() -> read(any -> true));
     }
 
-    /** Asks the past, up to the last operation that everybody sees. */
+    /**
+     * Asks the past, up to the last operation that everybody sees. To whom products are hidden, it
+     * is a past without them.
+     */
     public synchronized <T> T read(Function<PastFold, T> question) {
         var now = keeper.whole().workspace();
         if (workspace != now) {
             if (workspace != null && !Meaning.of(workspace).equals(Meaning.of(now))) {
-                fold = new PastFold(ZoneOffset.UTC);
-                read = 0;
+                folds.clear();
             }
             workspace = now;
         }
-        for (long last = keeper.lastOperation(); read < last; ) {
-            long until = Math.min(last, read + STEP);
-            log.steps(read, until, PastFold.FIELDS)
-                    .forEach(step -> fold.take(step.at(), step.changes(), now));
-            read = until;
+        var hidden = now.products().stream().map(Product::code).collect(Collectors.toSet());
+        keeper.current().products().forEach(product -> hidden.remove(product.code()));
+        var folded = folds.computeIfAbsent(Set.copyOf(hidden), any -> new Folded());
+        for (long last = keeper.lastOperation(); folded.read < last; ) {
+            long until = Math.min(last, folded.read + STEP);
+            for (var step : log.steps(folded.read, until, PastFold.FIELDS)) {
+                var seen =
+                        step.changes().stream()
+                                .filter(change -> !hidden.contains(change.item().product()))
+                                .toList();
+                folded.fold.take(step.at(), seen, now);
+            }
+            folded.read = until;
         }
-        return question.apply(fold);
+        return question.apply(folded.fold);
     }
 }

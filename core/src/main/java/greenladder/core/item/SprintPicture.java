@@ -38,6 +38,17 @@ public record SprintPicture(List<String> columns, List<Card> cards) {
             @Nullable String person,
             String above) {
 
+        /** Without what it stood under, where that is of another product that is hidden. */
+        private Card seen(Set<String> products) {
+            boolean isSeen =
+                    ItemKey.parse(above.split(" ", 2)[0])
+                            .filter(key -> products.contains(key.product()))
+                            .isPresent();
+            return isSeen || above.isEmpty()
+                    ? this
+                    : new Card(place, item, column, title, kind, size, done, person, "");
+        }
+
         private String text() {
             return String.join(
                     "\t",
@@ -82,7 +93,10 @@ public record SprintPicture(List<String> columns, List<Card> cards) {
     public SprintPicture of(Set<String> products) {
         return new SprintPicture(
                 columns,
-                cards.stream().filter(card -> products.contains(card.item().product())).toList());
+                cards.stream()
+                        .filter(card -> products.contains(card.item().product()))
+                        .map(card -> card.seen(products))
+                        .toList());
     }
 
     static @Nullable SprintPicture of(Map<String, String> facts) {
