@@ -23,6 +23,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -89,7 +90,25 @@ class FlowApi {
             SpreadJson cycleTimeDays,
             List<PassageJson> items,
             List<WeekJson> weeks,
-            List<AgeJson> ageing) {}
+            List<AgeJson> ageing)
+            implements Tabular {
+        @Override
+        public List<String> heads() {
+            return List.of("date", "toDo", "inProgress", "done", "scope");
+        }
+
+        @Override
+        public Stream<List<String>> lines() {
+            return days.stream()
+                    .map(day ->
+                            Tabular.line(
+                                    day.date(),
+                                    day.toDo(),
+                                    day.inProgress(),
+                                    day.done(),
+                                    day.scope()));
+        }
+    }
 
     record RowJson(
             String value, int items, BigDecimal points, BigDecimal hours, List<RowJson> parts) {
@@ -103,7 +122,32 @@ class FlowApi {
         }
     }
 
-    record RowsJson(List<RowJson> items) {}
+    record RowsJson(List<RowJson> items) implements Tabular {
+        @Override
+        public List<String> heads() {
+            return List.of("value", "part", "items", "points", "hours");
+        }
+
+        /** Each value, then its parts. */
+        @Override
+        public Stream<List<String>> lines() {
+            return items.stream().flatMap(RowsJson::lines);
+        }
+
+        private static Stream<List<String>> lines(RowJson row) {
+            return Stream.concat(
+                    Stream.of(
+                            Tabular.line(row.value(), "", row.items(), row.points(), row.hours())),
+                    row.parts().stream()
+                            .map(part ->
+                                    Tabular.line(
+                                            row.value(),
+                                            part.value(),
+                                            part.items(),
+                                            part.points(),
+                                            part.hours())));
+        }
+    }
 
     /**
      * @param afterDays how long it had been done, the last time
@@ -114,7 +158,17 @@ class FlowApi {
      * @param items bugs that mend work that had been called done, by that work
      * @param reopened what left being done
      */
-    record ReworkJson(List<RowJson> items, List<ReopenedJson> reopened) {}
+    record ReworkJson(List<RowJson> items, List<ReopenedJson> reopened) implements Tabular {
+        @Override
+        public List<String> heads() {
+            return new RowsJson(items).heads();
+        }
+
+        @Override
+        public Stream<List<String>> lines() {
+            return new RowsJson(items).lines();
+        }
+    }
 
     /** The days that are asked about. */
     private record Span(LocalDate from, LocalDate to) {}

@@ -93,7 +93,26 @@ class GoalsApi {
             @Nullable MeasureJson measure,
             @Nullable HealthJson health) {}
 
-    record GoalsJson(List<GoalJson> items, SumJson withoutGoal, SumJson total) {}
+    record GoalsJson(List<GoalJson> items, SumJson withoutGoal, SumJson total) implements Tabular {
+        @Override
+        public List<String> heads() {
+            return List.of("key", "title", "effort", "done", "items", "attainment", "health");
+        }
+
+        @Override
+        public Stream<List<String>> lines() {
+            return items.stream()
+                    .map(goal ->
+                            Tabular.line(
+                                    goal.key(),
+                                    goal.title(),
+                                    goal.effort(),
+                                    goal.done(),
+                                    goal.items(),
+                                    goal.attainment(),
+                                    goal.health() == null ? null : goal.health().state()));
+        }
+    }
 
     record ReadingJson(LocalDate day, BigDecimal value) {}
 
@@ -111,13 +130,44 @@ class GoalsApi {
 
     record GapJson(String kind, String item, String words, String remedy) {}
 
-    record GapsJson(List<GapJson> items, @Nullable String next) {}
+    record GapsJson(List<GapJson> items, @Nullable String next) implements Tabular {
+        @Override
+        public List<String> heads() {
+            return List.of("kind", "item", "words", "remedy");
+        }
+
+        @Override
+        public Stream<List<String>> lines() {
+            return items.stream()
+                    .map(gap -> Tabular.line(gap.kind(), gap.item(), gap.words(), gap.remedy()));
+        }
+    }
 
     record CellJson(String column, int items, int done, int inProgress, BigDecimal points) {}
 
     record CoverageRowJson(String item, List<CellJson> cells) {}
 
-    record CoverageJson(List<String> columns, List<CoverageRowJson> items) {}
+    record CoverageJson(List<String> columns, List<CoverageRowJson> items) implements Tabular {
+        @Override
+        public List<String> heads() {
+            return List.of("item", "column", "items", "done", "inProgress", "points");
+        }
+
+        @Override
+        public Stream<List<String>> lines() {
+            return items.stream()
+                    .flatMap(row ->
+                            row.cells().stream()
+                                    .map(cell ->
+                                            Tabular.line(
+                                                    row.item(),
+                                                    cell.column(),
+                                                    cell.items(),
+                                                    cell.done(),
+                                                    cell.inProgress(),
+                                                    cell.points())));
+        }
+    }
 
     @GetMapping("/goals")
     @Operation(summary = "Every goal with what it takes, how much is done and its measure")

@@ -141,7 +141,7 @@ class ItemsApi {
             @AuthenticationPrincipal SignedIn me) {
         var item = Asked.node(keeper.current(), key).item().key();
         var reader = new FieldsReader(Problem.SINGLE).read(body, Set.of());
-        var edit = new Command.Edit(List.of(item), reader.fields());
+        var edit = Command.Edit.naming(keeper.current(), List.of(item), reader.fields());
         FieldsReader.requireNone(reader.problems(), keeper.current(), edit);
         var saved = door.submit(me, edit, seen(item, ifMatch));
         return item(

@@ -6,8 +6,9 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Links.Linked;
-import greenladder.core.trace.ConfirmLink;
+import greenladder.core.trace.Confirm;
 import greenladder.core.trace.LinkItems;
+import greenladder.core.trace.Suspicion;
 import greenladder.core.trace.Unlink;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -19,6 +20,7 @@ import io.swagger.v3.oas.annotations.tags.Tag;
 import java.math.BigDecimal;
 import java.net.URI;
 import java.time.Instant;
+import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -66,7 +68,23 @@ class LinksApi {
                     linked.isSuspect(),
                     linked.link().confirmedAt());
         }
+
+        static LinkJson of(Suspicion one) {
+            return new LinkJson(
+                    one.id(),
+                    one.words(),
+                    one.from().toString(),
+                    one.to().toString(),
+                    one.share() == null ? null : one.share().toDecimal(),
+                    true,
+                    one.confirmedAt());
+        }
     }
+
+    /**
+     * @param links their ids
+     */
+    record ConfirmForm(@Nullable List<String> links) {}
 
     LinksApi(SnapshotKeeper keeper, Door door) {
         this.keeper = keeper;
@@ -125,9 +143,21 @@ class LinksApi {
     @Operation(summary = "Say that a link still holds, as its ends read now")
     ResponseEntity<LinkJson> confirm(
             @PathVariable String id, @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new ConfirmLink(find(id).from().key(), id));
+        var saved = door.submit(me, new Confirm(List.of(find(id).id())));
         return ItemsApi.written(saved, HttpStatus.OK)
                 .body(LinkJson.of(new Links(saved.accepted().after()).find(id).orElseThrow()));
+    }
+
+    @PostMapping("/links/confirm")
+    @Operation(
+            summary = "Say of several that they still hold, all of them or none",
+            description =
+                    "links: their ids; an item's key with “.parent” for its place under its parent")
+    ResponseEntity<Void> confirmAll(
+            @RequestBody ConfirmForm form, @AuthenticationPrincipal SignedIn me) {
+        var links = Objects.requireNonNullElse(form.links(), List.<String>of());
+        var saved = door.submit(me, new Confirm(links));
+        return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 
     private Linked find(String id) {

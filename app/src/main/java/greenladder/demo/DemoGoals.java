@@ -135,6 +135,22 @@ record DemoGoals(DemoHistory history, DemoCalendar calendar) {
         gap("Muzzle rule shown before the ramp", "lio.fenn", 20, "under-way");
         gap("Ramp lights follow the scan", "ines.rowe", 5, "done");
         gap("Wrong sailing is explained, not refused", "ines.rowe", 4, "under-way");
+        gap("Calls counted by reason", "ines.rowe", 25, "under-way");
+        history.add(
+                DemoCalendar.at(calendar.today().minusDays(12), 140),
+                "ines.rowe",
+                any ->
+                        new Command.Create(
+                                "MSF",
+                                List.of(
+                                        Command.NewItem.of(
+                                                Map.of(
+                                                        "level", "goal",
+                                                        "title", "Nights at the pier are quiet",
+                                                        "description",
+                                                                "Agreed with the village; nobody"
+                                                                        + " has broken it down"
+                                                                        + " yet.")))));
         share("Scan and go at the ramp", "More people book before they come", 25);
         share("Crews know their day", "The harbour sees trouble first", 20);
     }

@@ -33,7 +33,7 @@ public enum View {
     TABLES(Stage.TRACK, "Tables", "tables", "chart", "track"),
     DASHBOARD(Stage.TRACK, "Dashboard", "dashboard", "chart", "plan", "track", "dashboard"),
     GOALS(Stage.TRACE, "Goals", "goals", "chart", "track", "plan", "trace"),
-    THREADS(Stage.TRACE, "Threads", "threads", "threads"),
+    THREADS(Stage.TRACE, "Threads", "threads", "chart", "threads"),
     COVERAGE(Stage.TRACE, "Coverage", "coverage", "chart", "track", "trace"),
     GAPS(Stage.TRACE, "Gaps", "gaps", "chart", "track", "plan", "trace"),
     IMPACT(Stage.TRACE, "Impact", "impact", "chart", "track", "plan", "trace");

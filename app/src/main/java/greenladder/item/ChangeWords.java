@@ -103,7 +103,11 @@ public final class ChangeWords {
         var was = value(snapshot, item, field, before);
         return Optional.ofNullable(
                 switch (field.base()) {
-                    case EXISTS, RAISED_BY, FIRST_ESTIMATE, PARTS, GREW_FROM -> null;
+                    case EXISTS, RAISED_BY, FIRST_ESTIMATE, PARTS, GREW_FROM, REWORDED -> null;
+                    case CONFIRMED ->
+                            change.followed() || after == null
+                                    ? null
+                                    : "found that it fits what it stands under";
                     case TITLE -> "renamed it from “%s”".formatted(before);
                     case DESCRIPTION ->
                             after == null ? "took the description away" : "wrote the description";

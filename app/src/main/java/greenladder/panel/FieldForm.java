@@ -105,6 +105,8 @@ record FieldForm(
                     MEASURE,
                     READING,
                     HEALTH,
+                    REWORDED,
+                    CONFIRMED,
                     LINK ->
                     throw new IllegalArgumentException(field.label());
         };

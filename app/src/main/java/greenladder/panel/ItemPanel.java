@@ -31,6 +31,7 @@ public record ItemPanel(
         boolean mayDescribe,
         ItemDetails details,
         LinkedWork linked,
+        ItemCourse course,
         @Nullable WorkedHours worked,
         @Nullable ItemRefinement refinement,
         @Nullable Stem stem,

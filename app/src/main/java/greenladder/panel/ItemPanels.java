@@ -100,12 +100,8 @@ public class ItemPanels {
                 may(reader, item, Field.DESCRIPTION),
                 new PanelDetails(rights, snapshot, item, reader, links).details(),
                 new PanelLinks(snapshot, rights, reader, links).of(item),
-                WorkedHours.of(
-                        snapshot,
-                        item,
-                        rights,
-                        reader,
-                        LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC)),
+                ItemCourse.of(snapshot, item, rights, reader, today()),
+                WorkedHours.of(snapshot, item, rights, reader, today()),
                 item.level().carriesPoints()
                         ? new PanelRefinement(rights, snapshot, node, reader).refinement()
                         : null,
@@ -125,6 +121,10 @@ public class ItemPanels {
                 history.of(key),
                 "/items/" + key,
                 "/" + product + "/threads?item=" + key);
+    }
+
+    private LocalDate today() {
+        return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
     }
 
     private CommentEntry comment(Snapshot snapshot, Comment comment, SignedIn reader) {

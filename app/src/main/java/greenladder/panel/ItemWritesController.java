@@ -111,7 +111,7 @@ class ItemWritesController {
         Map<String, String> fields = new LinkedHashMap<>();
         fields.put(form.field(), Objects.requireNonNullElse(form.value(), ""));
         var items = keys(form.keys());
-        var edit = new Command.Edit(items, fields);
+        var edit = Command.Edit.naming(keeper.current(), items, fields);
         var saved =
                 form.seen() == null || items.size() != 1
                         ? door.submit(me, edit)

@@ -5,7 +5,7 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
 import greenladder.core.plan.Contradiction;
-import greenladder.core.trace.ConfirmLink;
+import greenladder.core.trace.Confirm;
 import greenladder.core.trace.LinkItems;
 import greenladder.core.trace.Unlink;
 import greenladder.item.Asked;
@@ -14,6 +14,7 @@ import greenladder.item.Door;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
+import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -82,10 +83,12 @@ class LinkedWorkController {
     @PostMapping("/items/{key}/linked/confirm")
     ResponseEntity<String> confirm(
             @PathVariable String key,
-            @RequestParam String link,
+            @RequestParam List<String> link,
             @AuthenticationPrincipal SignedIn me) {
+        link.forEach(this::holder);
         return Answers.noted(
-                "The link still holds", door.submit(me, new ConfirmLink(holder(link), link)));
+                link.size() == 1 ? "It still holds" : "All of them still hold",
+                door.submit(me, new Confirm(link)));
     }
 
     /** The item that has a link, which is not always the one that is looked at. */

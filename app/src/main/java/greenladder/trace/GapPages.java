@@ -6,9 +6,9 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
 import greenladder.core.item.Team;
-import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Gap;
+import greenladder.core.trace.Suspicion;
 import greenladder.item.Look;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanel;
@@ -16,6 +16,7 @@ import greenladder.panel.ItemPanels;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
@@ -39,6 +40,7 @@ class GapPages {
     /**
      * @param kinds with how many there are
      * @param words what the chosen kind is, and what to do
+     * @param links of the rows, where all of them can be confirmed at once
      */
     record GapPage(
             String product,
@@ -48,6 +50,7 @@ class GapPages {
             List<Choice> teams,
             String words,
             List<Row> rows,
+            List<String> links,
             String cut,
             @Nullable ItemPanel panel) {}
 
@@ -96,6 +99,7 @@ class GapPages {
                                         .findFirst()
                                         .orElse(Gap.Kind.NO_GOAL));
         var gaps = byKind.get(chosen.ordinal());
+        var rows = rows(look, gaps.stream().limit(MOST).toList());
         var url = url(product.code(), chosen, team);
         boolean isThere = at != null && snapshot.findNode(at).isPresent();
         var teams = new ArrayList<Choice>();
@@ -126,7 +130,11 @@ class GapPages {
                 gaps.isEmpty()
                         ? "Nothing of this kind is missing."
                         : chosen.label() + ". " + chosen.remedy(),
-                gaps.stream().limit(MOST).map(gap -> row(look, gap)).toList(),
+                rows,
+                rows.stream()
+                        .filter(row -> row.mend().equals("confirm") && row.mayMend())
+                        .map(Row::value)
+                        .toList(),
                 gaps.size() > MOST ? "The first %d of %,d.".formatted(MOST, gaps.size()) : "",
                 isThere
                         ? panels.of(
@@ -145,10 +153,20 @@ class GapPages {
         return team.key().equals(snapshot.requireNode(gap.item()).item().team());
     }
 
-    private Row row(Look look, Gap gap) {
+    private List<Row> rows(Look look, List<Gap> gaps) {
+        var seen = new HashMap<ItemKey, Integer>();
+        return gaps.stream()
+                .map(gap -> row(look, gap, seen.merge(gap.item(), 1, Integer::sum) - 1))
+                .toList();
+    }
+
+    /**
+     * @param nth how many rows before it are of the same item
+     */
+    private Row row(Look look, Gap gap, int nth) {
         var snapshot = look.snapshot();
         var item = snapshot.requireNode(gap.item()).item();
-        var mend = mend(snapshot, gap, item);
+        var mend = mend(snapshot, gap, item, nth);
         return new Row(
                 item.key().toString(),
                 item.title(),
@@ -167,7 +185,7 @@ class GapPages {
         }
     }
 
-    private static Mend mend(Snapshot snapshot, Gap gap, Item item) {
+    private static Mend mend(Snapshot snapshot, Gap gap, Item item, int nth) {
         return switch (gap.kind()) {
             case NOT_SIZED -> Mend.by("size", "");
             case NO_CRITERIA -> Mend.by("acceptance", "");
@@ -178,12 +196,11 @@ class GapPages {
             case ALL_DONE_OPEN -> Mend.by("state", first(snapshot, item, Category.DONE));
             case DONE_WITH_OPEN -> Mend.by("state", first(snapshot, item, Category.IN_PROGRESS));
             case SUSPECT ->
-                    new Links(snapshot)
-                            .from(item).stream()
-                                    .filter(Links.Linked::isSuspect)
-                                    .findFirst()
-                                    .map(linked -> Mend.by("confirm", linked.id()))
-                                    .orElseGet(() -> Mend.by("open", ""));
+                    Suspicion.of(snapshot, item).stream()
+                            .skip(nth)
+                            .findFirst()
+                            .map(one -> Mend.by("confirm", one.id()))
+                            .orElseGet(() -> Mend.by("open", ""));
             case NO_MEASURE -> Mend.by("goal", "");
             case STALE, BLOCKED_BY_LATER, NO_TEST, TEST_FAILED -> Mend.by("open", "");
         };

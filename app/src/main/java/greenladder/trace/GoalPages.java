@@ -59,7 +59,7 @@ class GoalPages {
         this.clock = clock;
     }
 
-    private LocalDate today() {
+    LocalDate today() {
         return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
     }
 
@@ -90,6 +90,11 @@ class GoalPages {
                                 look.reader(),
                                 one -> url + "?at=" + one.key())
                         : null);
+    }
+
+    /** The node of a goal that stands on a page. */
+    Node node(Look look, Goal goal) {
+        return look.snapshot().requireNode(ItemKey.parse(goal.key()).orElseThrow());
     }
 
     private static @Nullable Work without(GoalEffort effort) {

@@ -3,14 +3,13 @@ package greenladder.trace;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.item.LinkType;
 import greenladder.core.item.Person;
-import greenladder.core.snapshot.Links.Linked;
-import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.core.trace.GoalEffort;
+import greenladder.core.text.WordDifference;
 import greenladder.core.trace.Impact;
+import greenladder.core.trace.Suspicion;
 import greenladder.item.Look;
+import greenladder.panel.GoalWords;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
 import greenladder.people.Permission;
@@ -77,7 +76,7 @@ class ImpactPages {
      */
     record Suspect(String link, String from, String words, List<Text> texts) {}
 
-    record Text(String label, String then, String now) {}
+    record Text(String label, WordDifference difference) {}
 
     /**
      * @param asked key of the item; the product's first one where it is empty
@@ -106,7 +105,7 @@ class ImpactPages {
                 look.operation(),
                 item.key().toString(),
                 item.title(),
-                why(snapshot, item),
+                GoalWords.of(snapshot, item),
                 item.level().carriesPoints()
                         ? Stem.pointsInWords(node.rollUp())
                         : Stem.hoursInWords(node.rollUp()),
@@ -119,7 +118,7 @@ class ImpactPages {
                                 group(snapshot, "Below it, and what contributes", impact.down()))
                         .filter(group -> !group.entries().isEmpty())
                         .toList(),
-                impact.suspect().stream().map(linked -> suspect(snapshot, linked)).toList(),
+                impact.suspect().stream().limit(MOST).map(one -> suspect(snapshot, one)).toList(),
                 look.reader().mayIn(product.code(), Permission.WORK),
                 isThere
                         ? panels.of(
@@ -127,49 +126,6 @@ class ImpactPages {
                                 look.reader(),
                                 one -> url + "&at=" + one.key())
                         : null);
-    }
-
-    /** Goal, measure and share in a sentence. */
-    private static String why(Snapshot snapshot, Item item) {
-        var words = new ArrayList<String>();
-        GoalEffort.goalOf(snapshot, item)
-                .filter(goal -> !goal.equals(item.key()))
-                .flatMap(snapshot::findItem)
-                .ifPresent(goal ->
-                        words.add("It serves “%s”%s".formatted(goal.title(), measured(goal))));
-        Stream.concat(Stream.of(item), snapshot.ancestors(item).stream().map(Node::item))
-                .flatMap(one -> one.details().trace().stream())
-                .filter(link -> link.type() == LinkType.CONTRIBUTES_TO)
-                .forEach(link ->
-                        snapshot.findItem(link.to())
-                                .ifPresent(goal ->
-                                        words.add(
-                                                "%s goes to “%s”%s"
-                                                        .formatted(
-                                                                link.share() == null
-                                                                        ? "a part"
-                                                                        : Words.of(link.share())
-                                                                                + " %",
-                                                                goal.title(),
-                                                                measured(goal)))));
-        return words.isEmpty()
-                ? item.parent() == null && item.level().index() == 0 ? "" : "It serves no goal."
-                : String.join("; ", words) + ".";
-    }
-
-    private static String measured(Item goal) {
-        var course = goal.details().course();
-        var measure = course.measure();
-        return measure == null
-                ? ""
-                : " (%s to %s %s%s)"
-                        .formatted(
-                                Words.of(measure.from()),
-                                Words.of(measure.target()),
-                                measure.unit(),
-                                course.latest()
-                                        .map(now -> ", now " + Words.of(now.getValue()))
-                                        .orElse(""));
     }
 
     private static Group group(Snapshot snapshot, String label, List<ItemKey> keys) {
@@ -192,38 +148,42 @@ class ImpactPages {
                 keys.size() > MOST ? "and %,d more".formatted(keys.size() - MOST) : "");
     }
 
-    private Suspect suspect(Snapshot snapshot, Linked linked) {
-        var past = pasts.at(snapshot, linked.link().confirmedAt());
+    private Suspect suspect(Snapshot snapshot, Suspicion suspicion) {
+        var past = pasts.at(snapshot, suspicion.confirmedAt());
         var texts = new ArrayList<Text>();
-        for (var item : ends(linked)) {
+        for (var item : ends(snapshot, suspicion)) {
             for (int i = 0; i < READ.size(); i++) {
                 var field = READ.get(i);
                 var then = Optional.ofNullable(past.value(item.key(), field)).orElse("");
                 var now = Optional.ofNullable(field.textOf(item)).orElse("");
                 if (!then.equals(now)) {
-                    texts.add(new Text(item.key() + ": " + LABELS.get(i), then, now));
+                    texts.add(
+                            new Text(
+                                    item.key() + ": " + LABELS.get(i),
+                                    WordDifference.of(then, now)));
                 }
             }
         }
         return new Suspect(
-                linked.id(),
-                linked.from().key().toString(),
-                "%s %s %s %s, confirmed on %s"
+                suspicion.id(),
+                suspicion.from().toString(),
+                "%s %s %s %s; last found to fit on %s"
                         .formatted(
-                                linked.from().key(),
-                                linked.link().type().label(),
-                                linked.to().key(),
-                                linked.to().title(),
+                                suspicion.from(),
+                                suspicion.words(),
+                                suspicion.to(),
+                                snapshot.findItem(suspicion.to()).map(Item::title).orElse(""),
                                 Words.day(
                                         LocalDate.ofInstant(
-                                                linked.link().confirmedAt(), ZoneOffset.UTC))),
+                                                suspicion.confirmedAt(), ZoneOffset.UTC))),
                 texts);
     }
 
     /** The ends whose texts the link rests on. */
-    private static List<Item> ends(Linked linked) {
-        return linked.link().type() == LinkType.RELATES_TO
-                ? List.of(linked.from(), linked.to())
-                : List.of(linked.to());
+    private static List<Item> ends(Snapshot snapshot, Suspicion suspicion) {
+        return Stream.of(suspicion.from(), suspicion.to())
+                .skip(suspicion.eitherWay() ? 0 : 1)
+                .flatMap(key -> snapshot.findItem(key).stream())
+                .toList();
     }
 }

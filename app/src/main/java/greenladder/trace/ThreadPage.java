@@ -8,7 +8,11 @@ import org.jspecify.annotations.Nullable;
 /**
  * An item's thread, drawn and as a list. Lengths and places are in pixels.
  *
+ * @param marks of each level, from the top
+ * @param types the links that can be shown
+ * @param ways levels as columns or as rows
  * @param goals the other threads that one may want to see
+ * @param mayLink whether the reader may link items
  */
 record ThreadPage(
         String key,
@@ -17,14 +21,30 @@ record ThreadPage(
         String summary,
         int width,
         int height,
-        List<ColumnHead> heads,
+        List<RungMark> marks,
+        List<LevelHead> heads,
         List<Knot> knots,
         List<Line> lines,
-        List<GoalLink> goals) {
+        List<TypeChoice> types,
+        List<Fold> kept,
+        List<Way> ways,
+        List<GoalLink> goals,
+        List<String> linkTypes,
+        boolean mayLink) {
 
-    record ColumnHead(String label, double x) {}
+    /**
+     * @param width of what lies behind it
+     */
+    record LevelHead(String label, double x, double y, int width) {}
 
     record GoalLink(String title, String url, boolean current) {}
+
+    record TypeChoice(String value, String label, boolean chosen) {}
+
+    /** A branch that stays folded when something else is chosen. */
+    record Fold(String key) {}
+
+    record Way(String url, String label, boolean current) {}
 
     /**
      * An item on the drawing.
@@ -32,6 +52,9 @@ record ThreadPage(
      * @param parent key of the item above; empty at the top
      * @param depth steps from the top of the thread, for the list
      * @param titleLines the title, broken to fit and cut short where it does not
+     * @param linked what links it to others on the drawing, in words; empty for nothing
+     * @param foldUrl where its branch is folded or opened; empty where it has none
+     * @param foldWords what stands on the fold
      */
     record Knot(
             String key,
@@ -39,7 +62,8 @@ record ThreadPage(
             int depth,
             double x,
             double y,
-            RungMark mark,
+            int level,
+            String levelName,
             String kind,
             List<String> titleLines,
             String title,
@@ -49,12 +73,18 @@ record ThreadPage(
             String figure,
             boolean self,
             boolean onWay,
+            boolean aside,
+            String linked,
             String url,
             String ladderUrl,
-            String hiddenWords) {}
+            String hiddenWords,
+            String foldUrl,
+            String foldWords) {}
 
     /**
      * @param path SVG path data
+     * @param type slug of the link; empty for a parent and its child
+     * @param words what it is; empty for a parent and its child
      */
-    record Line(String path, boolean onWay) {}
+    record Line(String path, boolean onWay, String type, boolean suspect, String words) {}
 }

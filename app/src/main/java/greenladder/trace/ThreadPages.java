@@ -3,102 +3,240 @@ package greenladder.trace;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
+import greenladder.core.item.LinkType;
 import greenladder.core.item.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.ItemThread;
 import greenladder.core.trace.ItemThread.Strand;
-import greenladder.trace.ThreadPage.ColumnHead;
+import greenladder.core.trace.ItemThread.Tie;
+import greenladder.item.Look;
+import greenladder.people.Permission;
+import greenladder.trace.GraphLayout.Laid;
+import greenladder.trace.GraphLayout.Point;
+import greenladder.trace.ThreadPage.Fold;
 import greenladder.trace.ThreadPage.GoalLink;
 import greenladder.trace.ThreadPage.Knot;
-import greenladder.trace.ThreadPage.Line;
+import greenladder.trace.ThreadPage.LevelHead;
+import greenladder.trace.ThreadPage.TypeChoice;
+import greenladder.trace.ThreadPage.Way;
 import greenladder.web.GreenLadderProperties;
 import greenladder.web.RungMark;
 import greenladder.web.Stem;
 import greenladder.web.Words;
+import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
-import java.util.HashSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
-/** Lays a thread out for drawing: a column for each level that it touches, a row for each leaf. */
+/** Draws a thread: a column, or a row, for each level that it touches. */
 @Component
 class ThreadPages {
     static final int BOX_WIDTH = 184;
     static final int BOX_HEIGHT = 68;
 
-    private static final int COLUMN_STEP = 208;
-    private static final int ROW_STEP = 76;
-    private static final int HEAD = 34;
+    private static final int HEAD = 26;
+    private static final int HEAD_WIDTH = 90;
     private static final int STEM_WIDTH = 84;
 
     private final int most;
+    private final GraphLayout layout;
 
-    ThreadPages(GreenLadderProperties properties) {
+    ThreadPages(GreenLadderProperties properties, GraphLayout layout) {
         this.most = properties.threadItems();
+        this.layout = layout;
     }
 
-    ThreadPage page(Snapshot snapshot, Product product, ItemKey key) {
-        var item = snapshot.requireNode(key).item();
-        var thread = ItemThread.of(snapshot, key, most);
-        var columns = columns(thread);
-        var knots =
-                thread.strands().stream()
-                        .map(strand -> knot(snapshot, product, strand, key, columns))
-                        .toList();
+    /**
+     * What is looked at, and how.
+     *
+     * @param folded branches that are folded
+     * @param down whether levels are rows
+     */
+    record Place(ItemKey item, Set<LinkType> types, Set<ItemKey> folded, boolean down) {
+        String url(String product) {
+            var url = new StringBuilder("/%s/threads?item=%s".formatted(product, item));
+            if (!types.equals(Set.of(LinkType.values()))) {
+                url.append("&links=")
+                        .append(
+                                types.stream()
+                                        .sorted()
+                                        .map(LinkType::slug)
+                                        .collect(Collectors.joining(",")));
+            }
+            if (!folded.isEmpty()) {
+                url.append("&fold=")
+                        .append(
+                                folded.stream()
+                                        .map(ItemKey::toString)
+                                        .sorted()
+                                        .collect(Collectors.joining(",")));
+            }
+            return url.append(down ? "&as=rows" : "").toString();
+        }
+
+        Place at(ItemKey other) {
+            return new Place(other, types, Set.of(), down);
+        }
+
+        Place turned(boolean rows) {
+            return new Place(item, types, folded, rows);
+        }
+
+        Place folding(ItemKey key) {
+            var other = new LinkedHashSet<>(folded);
+            if (!other.remove(key)) {
+                other.add(key);
+            }
+            return new Place(item, types, other, down);
+        }
+    }
+
+    ThreadPage page(Look look, Place place) {
+        var snapshot = look.snapshot();
+        var product = snapshot.requireProduct(place.item().product());
+        var code = look.product().code();
+        var item = snapshot.requireNode(place.item()).item();
+        var thread =
+                ItemThread.of(
+                        snapshot,
+                        place.item(),
+                        new ItemThread.Asked(place.types(), place.folded(), most));
+        var laid = layout.lay(graph(thread, place.down()));
+        var linked = inWords(thread);
         return new ThreadPage(
-                key.toString(),
+                place.item().toString(),
                 item.title(),
-                url(item),
+                place.url(code),
                 summary(snapshot, item),
-                columns.size() * COLUMN_STEP,
-                HEAD + thread.rows() * ROW_STEP,
-                heads(product, columns),
-                knots,
-                lines(knots),
-                goals(snapshot, product, item));
+                laid.width(),
+                laid.height() + HEAD,
+                product.levels().all().stream()
+                        .map(level -> RungMark.of(product.levels(), level))
+                        .toList(),
+                heads(product, thread, laid, place.down()),
+                thread.strands().stream()
+                        .map(strand -> knot(snapshot, strand, place, code, laid, linked))
+                        .toList(),
+                new ThreadLines(thread, laid, place.down(), HEAD).all(),
+                Arrays.stream(LinkType.values())
+                        .map(type ->
+                                new TypeChoice(
+                                        type.slug(), type.label(), place.types().contains(type)))
+                        .toList(),
+                place.folded().stream().map(key -> new Fold(key.toString())).toList(),
+                List.of(
+                        new Way(place.turned(false).url(code), "Levels as columns", !place.down()),
+                        new Way(place.turned(true).url(code), "Levels as rows", place.down())),
+                goals(snapshot, look.product(), item, place),
+                Arrays.stream(LinkType.values()).map(LinkType::label).toList(),
+                look.reader().mayIn(place.item().product(), Permission.WORK));
     }
 
-    /** The x of each level that the thread touches; levels that it skips take no room. */
-    private static Map<Integer, Double> columns(ItemThread thread) {
-        var columns = new HashMap<Integer, Double>();
-        thread.strands().stream()
-                .map(Strand::column)
-                .distinct()
-                .sorted()
-                .forEach(level -> columns.put(level, (double) columns.size() * COLUMN_STEP + 4));
-        return columns;
+    private static GraphLayout.Graph graph(ItemThread thread, boolean down) {
+        var levels = new HashMap<String, Integer>();
+        thread.strands()
+                .forEach(strand ->
+                        levels.put(
+                                strand.node().item().key().toString(),
+                                strand.node().item().level().index()));
+        var lines = new ArrayList<GraphLayout.Line>();
+        for (var tie : thread.ties()) {
+            var from = tie.from().toString();
+            var to = tie.to().toString();
+            int apart = levels.getOrDefault(to, 0) - levels.getOrDefault(from, 0);
+            if (apart != 0) {
+                lines.add(
+                        apart > 0
+                                ? new GraphLayout.Line(from, to)
+                                : new GraphLayout.Line(to, from));
+            }
+        }
+        return new GraphLayout.Graph(
+                thread.strands().stream()
+                        .map(strand -> {
+                            var key = strand.node().item().key().toString();
+                            return new GraphLayout.Box(key, levels.getOrDefault(key, 0));
+                        })
+                        .toList(),
+                lines.stream().distinct().toList(),
+                down,
+                BOX_WIDTH,
+                BOX_HEIGHT);
     }
 
-    private static List<ColumnHead> heads(Product product, Map<Integer, Double> columns) {
-        return product.levels().all().stream()
-                .filter(level -> columns.containsKey(level.index()))
-                .map(level ->
-                        new ColumnHead(level.plural(), columns.getOrDefault(level.index(), 0.0)))
+    private static List<LevelHead> heads(
+            Product product, ItemThread thread, Laid laid, boolean down) {
+        var first = new TreeMap<Integer, Point>();
+        for (var strand : thread.strands()) {
+            var item = strand.node().item();
+            var at = laid.boxes().getOrDefault(item.key().toString(), new Point(0, 0));
+            first.putIfAbsent(item.level().index(), at);
+        }
+        var levels = product.levels().all();
+        return first.entrySet().stream()
+                .filter(one -> one.getKey() < levels.size())
+                .map(one ->
+                        new LevelHead(
+                                levels.get(one.getKey()).plural(),
+                                down ? 6 : one.getValue().x() + 4,
+                                down ? one.getValue().y() + HEAD - 6 : 16,
+                                down ? HEAD_WIDTH : BOX_WIDTH))
                 .toList();
+    }
+
+    /** What links each item to others on the drawing. */
+    private static Map<ItemKey, String> inWords(ItemThread thread) {
+        var words = new HashMap<ItemKey, String>();
+        for (var tie : thread.ties()) {
+            if (tie.link() != null) {
+                var type = tie.link().link().type();
+                words.merge(tie.from(), words(type.label(), tie, tie.to()), ThreadPages::joined);
+                words.merge(
+                        tie.to(), words(type.backwards(), tie, tie.from()), ThreadPages::joined);
+            }
+        }
+        return words;
+    }
+
+    private static String words(String label, Tie tie, ItemKey other) {
+        return "%s %s%s".formatted(label, other, tie.isSuspect() ? " (to be looked at again)" : "");
+    }
+
+    private static String joined(String one, String other) {
+        return one + ", " + other;
     }
 
     private static Knot knot(
             Snapshot snapshot,
-            Product product,
             Strand strand,
-            ItemKey self,
-            Map<Integer, Double> columns) {
+            Place place,
+            String code,
+            Laid laid,
+            Map<ItemKey, String> linked) {
         var node = strand.node();
         var item = node.item();
+        var key = item.key();
         var figures = node.rollUp();
+        var at = laid.boxes().getOrDefault(key.toString(), new Point(0, 0));
+        boolean folded = place.folded().contains(key);
+        boolean folds =
+                !node.children().isEmpty() && !strand.linked() && (folded || !strand.onWay());
         return new Knot(
-                item.key().toString(),
+                key.toString(),
                 item.parent() == null ? "" : item.parent().toString(),
                 snapshot.ancestors(item).size(),
-                columns.getOrDefault(strand.column(), 0.0),
-                HEAD + strand.row() * ROW_STEP,
-                RungMark.of(product.levels(), item.level()),
+                at.x(),
+                at.y() + HEAD,
+                item.level().index(),
+                item.level().name(),
                 item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
                 TitleLines.of(item.title()),
                 item.title(),
@@ -106,11 +244,15 @@ class ThreadPages {
                 item.category().name(),
                 figures.hasPointChildren() ? Stem.byPoints(figures, STEM_WIDTH) : null,
                 figure(item, node),
-                item.key().equals(self),
+                key.equals(place.item()),
                 strand.onWay(),
-                url(item),
-                "/" + item.key().product() + "/ladder?at=" + item.key() + "&panel=1",
-                strand.hidden() == 0 ? "" : "and %s more".formatted(strand.hidden()));
+                strand.linked(),
+                linked.getOrDefault(key, ""),
+                place.at(key).url(code),
+                "/" + key.product() + "/ladder?at=" + key + "&panel=1",
+                strand.hidden() == 0 ? "" : "%d below".formatted(strand.hidden()),
+                folds ? place.folding(key).url(code) : "",
+                folded ? "+" : "−");
     }
 
     private static String figure(Item item, Node node) {
@@ -129,37 +271,6 @@ class ThreadPages {
                 : Words.of(figures.effective()) + " points";
     }
 
-    private static List<Line> lines(List<Knot> knots) {
-        Map<String, Knot> byKey = knots.stream().collect(Collectors.toMap(Knot::key, knot -> knot));
-        Set<String> drawn = new HashSet<>();
-        return knots.stream()
-                .filter(knot -> byKey.containsKey(knot.parent()) && drawn.add(knot.key()))
-                .flatMap(knot ->
-                        Stream.ofNullable(byKey.get(knot.parent()))
-                                .map(parent -> line(parent, knot)))
-                .toList();
-    }
-
-    private static Line line(Knot parent, Knot child) {
-        double fromX = parent.x() + BOX_WIDTH;
-        double fromY = parent.y() + BOX_HEIGHT / 2.0;
-        double toY = child.y() + BOX_HEIGHT / 2.0;
-        double middle = (fromX + child.x()) / 2;
-        return new Line(
-                String.format(
-                        Locale.ROOT,
-                        "M%.1f %.1f C%.1f %.1f %.1f %.1f %.1f %.1f",
-                        fromX,
-                        fromY,
-                        middle,
-                        fromY,
-                        middle,
-                        toY,
-                        child.x(),
-                        toY),
-                parent.onWay() && child.onWay());
-    }
-
     private static String summary(Snapshot snapshot, Item item) {
         var above = snapshot.ancestors(item);
         var top = above.isEmpty() ? item : above.getLast().item();
@@ -172,20 +283,17 @@ class ThreadPages {
                 + figures.completion().map(done -> ", " + Words.percent(done)).orElse("");
     }
 
-    private static List<GoalLink> goals(Snapshot snapshot, Product product, Item item) {
+    private static List<GoalLink> goals(
+            Snapshot snapshot, Product product, Item item, Place place) {
         Level top = product.levels().top();
         return snapshot.level(product, top).stream()
                 .filter(node -> !node.item().isDropped())
                 .map(node ->
                         new GoalLink(
                                 node.item().title(),
-                                url(node.item()),
+                                place.at(node.item().key()).url(product.code()),
                                 node.item().key().equals(item.key())
                                         || snapshot.isUnder(item, node.item().key())))
                 .toList();
-    }
-
-    private static String url(Item item) {
-        return "/" + item.key().product() + "/threads?item=" + item.key();
     }
 }

@@ -1,6 +1,7 @@
 package greenladder.trace;
 
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.LinkType;
 import greenladder.core.item.Product;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.frame.Frames;
@@ -8,7 +9,11 @@ import greenladder.frame.View;
 import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.web.Failure;
+import java.util.Arrays;
+import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -18,6 +23,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 
 @Controller
 class ThreadsController {
+    private static final int MOST_FOLDS = 500;
+
     private final SnapshotKeeper keeper;
     private final ThreadPages pages;
     private final Frames frames;
@@ -32,6 +39,9 @@ class ThreadsController {
     String threads(
             Look look,
             @RequestParam(required = false) @Nullable String item,
+            @RequestParam(required = false) @Nullable List<String> links,
+            @RequestParam(defaultValue = "") List<String> fold,
+            @RequestParam(defaultValue = "") String as,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
         var product = look.product();
@@ -40,9 +50,28 @@ class ThreadsController {
         model.addAttribute(
                 "page",
                 chosen(snapshot, product, item)
-                        .map(key -> pages.page(snapshot, product, key))
+                        .map(key ->
+                                pages.page(
+                                        look,
+                                        new ThreadPages.Place(
+                                                key, types(links), keys(fold), as.equals("rows"))))
                         .orElse(null));
         return fragment ? "trace/threads :: view" : "trace/threads";
+    }
+
+    /** The links asked for; all of them where nothing is said. */
+    private static Set<LinkType> types(@Nullable List<String> slugs) {
+        return Arrays.stream(LinkType.values())
+                .filter(type -> slugs == null || slugs.contains(type.slug()))
+                .collect(Collectors.toUnmodifiableSet());
+    }
+
+    private static Set<ItemKey> keys(List<String> texts) {
+        return texts.stream()
+                .limit(MOST_FOLDS)
+                .map(ItemKey::parse)
+                .flatMap(Optional::stream)
+                .collect(Collectors.toUnmodifiableSet());
     }
 
     /** The item asked for, or the product's first one; empty for a product without items. */

@@ -27,6 +27,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class TraceController {
     private final GoalPages goals;
+    private final GoalReports reports;
     private final GapPages gaps;
     private final CoveragePages coverage;
     private final ImpactPages impacts;
@@ -35,12 +36,14 @@ class TraceController {
 
     TraceController(
             GoalPages goals,
+            GoalReports reports,
             GapPages gaps,
             CoveragePages coverage,
             ImpactPages impacts,
             Frames frames,
             Door door) {
         this.goals = goals;
+        this.reports = reports;
         this.gaps = gaps;
         this.coverage = coverage;
         this.impacts = impacts;
@@ -63,6 +66,17 @@ class TraceController {
             Model model) {
         var page = goals.page(look, ItemKey.parse(at).orElse(null));
         return shown(look, View.GOALS, page, fragment, model);
+    }
+
+    /** For those who read only. */
+    @GetMapping("/{product:[A-Z]{2,5}}/goals/report")
+    String goalReport(
+            Look look,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        model.addAttribute("page", reports.report(look));
+        model.addAttribute("frame", frames.of(look, View.GOALS));
+        return fragment ? "trace/goal-report :: view" : "trace/goal-report";
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/gaps")

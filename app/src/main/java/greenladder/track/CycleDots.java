@@ -54,7 +54,7 @@ final class CycleDots {
                 Plots.dates(first, flow.days().size(), across),
                 up.ticks(Words::score),
                 dots(snapshot, finished, first, across, up),
-                List.of(line(flow, HALF, "half", up), line(flow, MOST_OF_WORK, "85 %", up)),
+                lines(flow, up),
                 finished.stream().limit(MOST_ROWS).map(one -> row(snapshot, one)).toList(),
                 finished.size() > MOST_ROWS
                         ? "The latest %d of %,d.".formatted(MOST_ROWS, finished.size())
@@ -100,9 +100,19 @@ final class CycleDots {
                 + HALF;
     }
 
-    private static Line line(Flow flow, double share, String words, Axis up) {
+    private static List<Line> lines(Flow flow, Axis up) {
+        var labels = List.of(label(flow, HALF, "half", up), label(flow, MOST_OF_WORK, "85 %", up));
+        var apart = Plots.apart(labels);
+        var lines = new ArrayList<Line>();
+        for (int i = 0; i < labels.size(); i++) {
+            lines.add(new Line(labels.get(i).y(), apart.get(i).y(), apart.get(i).text()));
+        }
+        return lines;
+    }
+
+    private static Plots.Label label(Flow flow, double share, String words, Axis up) {
         double days = flow.cycle().percentile(share).orElse(0.0);
-        return new Line(up.at(days), "%s: %s".formatted(words, FlowPages.days(days)));
+        return new Plots.Label(up.at(days), "%s: %s".formatted(words, FlowPages.days(days)));
     }
 
     private static Row row(Snapshot snapshot, Flow.Passage one) {

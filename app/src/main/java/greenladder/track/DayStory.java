@@ -1,6 +1,7 @@
 package greenladder.track;
 
 import greenladder.core.flow.DayChange;
+import greenladder.core.flow.Flow;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
 import greenladder.track.TrackTable.Cell;
@@ -12,8 +13,16 @@ import java.util.Optional;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
-/** What happened on the day of a chart that somebody pointed at. */
-record DayStory(String title, TrackTable table) {
+/**
+ * What happened on the day of a chart that somebody pointed at.
+ *
+ * @param standing what was in progress at its end; null where the chart does not tell
+ */
+record DayStory(String title, TrackTable table, @Nullable TrackTable standing) {
+    DayStory(String title, TrackTable table) {
+        this(title, table, null);
+    }
+
     private static final int MOST = 300;
 
     /** A day as it stands in an address; empty where it says none. */
@@ -47,7 +56,31 @@ record DayStory(String title, TrackTable table) {
                         "day",
                         "What happened on that day",
                         TrackTable.heads("Item", "What happened", ":Points"),
-                        changes.stream().limit(MOST).map(one -> line(snapshot, one)).toList()));
+                        changes.stream().limit(MOST).map(one -> line(snapshot, one)).toList()),
+                null);
+    }
+
+    /**
+     * The same with what was in progress at the end of the day.
+     *
+     * @param ages the longest first
+     */
+    DayStory with(Snapshot snapshot, List<Flow.Age> ages) {
+        var there = ages.stream().filter(age -> snapshot.findNode(age.item()).isPresent()).toList();
+        return new DayStory(
+                title,
+                table,
+                new TrackTable(
+                        "in-progress",
+                        Words.count(there.size(), "item") + " in progress at the end of the day",
+                        TrackTable.heads("Item", ":In progress for"),
+                        there.stream().limit(MOST).map(age -> line(snapshot, age)).toList()));
+    }
+
+    private static TrackTable.Line line(Snapshot snapshot, Flow.Age age) {
+        return TrackTable.line(
+                Cell.item(age.item().toString(), snapshot.requireNode(age.item()).item().title()),
+                Cell.figure(FlowPages.days(age.days())));
     }
 
     private static TrackTable.Line line(Snapshot snapshot, DayChange change) {

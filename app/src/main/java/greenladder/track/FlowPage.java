@@ -73,7 +73,10 @@ record FlowPage(
 
     record Dot(String key, int x, int y, String words) {}
 
-    record Line(int y, String text) {}
+    /**
+     * @param label the height of its text, beside the chart
+     */
+    record Line(int y, int label, String text) {}
 
     record Row(
             String key,

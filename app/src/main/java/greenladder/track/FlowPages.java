@@ -134,15 +134,7 @@ class FlowPages {
                 CycleDots.of(snapshot, flow),
                 weeks(flow),
                 ages(snapshot, flow),
-                DayStory.of(
-                        snapshot,
-                        pasts,
-                        place.product(),
-                        day,
-                        one ->
-                                one.after().level().equals(place.level().key())
-                                        && (place.team() == null
-                                                || place.team().key().equals(one.after().team()))),
+                story(snapshot, place, day),
                 isThere
                         ? panels.of(
                                 Objects.requireNonNull(at),
@@ -151,14 +143,34 @@ class FlowPages {
                         : null);
     }
 
+    private @Nullable DayStory story(Snapshot snapshot, Place place, Optional<LocalDate> day) {
+        var story =
+                DayStory.of(
+                        snapshot,
+                        pasts,
+                        place.product(),
+                        day,
+                        one ->
+                                one.after().level().equals(place.level().key())
+                                        && (place.team() == null
+                                                || place.team().key().equals(one.after().team())));
+        return story == null
+                ? null
+                : story.with(snapshot, flow(place, day.orElseThrow(), day.orElseThrow()).ages());
+    }
+
     /** How work flowed there. */
     Flow flow(Place place) {
         var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        return flow(place, today.minusDays((long) place.weeks() * DAYS_OF_WEEK - 1), today);
+    }
+
+    private Flow flow(Place place, LocalDate from, LocalDate to) {
         var query =
                 new Flow.Query(
                         place.product(),
-                        today.minusDays((long) place.weeks() * DAYS_OF_WEEK - 1),
-                        today,
+                        from,
+                        to,
                         place.level().key(),
                         place.team() == null ? null : place.team().key(),
                         place.points(),

@@ -7,6 +7,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -125,10 +126,26 @@ public interface Command {
         }
     }
 
-    /** Sets the same fields on all items given; an empty text empties a field. */
-    record Edit(List<ItemKey> items, Map<String, String> fields) implements Command {
+    /**
+     * Sets the same fields on all items given; an empty text empties a field.
+     *
+     * @param named what a new description may be linked to, since it names it: {@link Naming#in}
+     */
+    record Edit(List<ItemKey> items, Map<String, String> fields, Set<ItemKey> named)
+            implements Command {
         public Edit {
             items = List.copyOf(items);
+            named = Set.copyOf(named);
+        }
+
+        public Edit(List<ItemKey> items, Map<String, String> fields) {
+            this(items, fields, Set.of());
+        }
+
+        /** An edit of somebody who may name items in a description. */
+        public static Edit naming(Snapshot seen, List<ItemKey> items, Map<String, String> fields) {
+            var text = fields.get(Field.DESCRIPTION.label());
+            return new Edit(items, fields, text == null ? Set.of() : Naming.in(seen, text));
         }
 
         @Override
@@ -152,7 +169,16 @@ public interface Command {
 
         @Override
         public Drawn draw(Snapshot snapshot, Instant at, Found found) {
-            return new Editing(snapshot, this, found).draw();
+            var drawn = new Editing(snapshot, this, found).draw();
+            var text = fields.get(Field.DESCRIPTION.label());
+            if (text == null || named.isEmpty()) {
+                return drawn;
+            }
+            var changes = new ArrayList<>(drawn.changes());
+            items.stream()
+                    .flatMap(key -> snapshot.findItem(key).stream())
+                    .forEach(item -> changes.addAll(Naming.links(snapshot, item, text, named, at)));
+            return new Drawn(drawn.items(), changes, drawn.plans());
         }
     }
 

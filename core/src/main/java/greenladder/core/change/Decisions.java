@@ -78,9 +78,12 @@ public final class Decisions {
             changes.addAll(following);
             after = Changes.apply(snapshot, workspace, changes, at);
         }
-        var ticked = FollowingLines.of(snapshot, after, changes);
-        if (!ticked.isEmpty()) {
-            changes.addAll(ticked);
+        var notes = new ArrayList<>(FollowingLines.of(snapshot, after, changes));
+        if (!command.isTakingBack()) {
+            notes.addAll(FollowingWords.of(snapshot, after, changes, at));
+        }
+        if (!notes.isEmpty()) {
+            changes.addAll(notes);
             after = Changes.apply(snapshot, workspace, changes, at);
         }
         return new Accepted(drawn.items(), List.copyOf(changes), drawn.plans(), after);

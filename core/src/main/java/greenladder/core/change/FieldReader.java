@@ -122,6 +122,8 @@ final class FieldReader {
                     MEASURE,
                     READING,
                     HEALTH,
+                    REWORDED,
+                    CONFIRMED,
                     LINK ->
                     throw new IllegalArgumentException(field.label());
         };

@@ -111,6 +111,10 @@ final class Reversal {
                                     || command.placesAsLeft().contains(item.key())
                             : Objects.equals(now, change.after());
             var back = inverse(change).after();
+            if (!asLeft && field.equals(Field.REWORDED)) {
+                // It was reworded again since, and that stands.
+                return;
+            }
             if (!asLeft) {
                 found.add(Problem.SINGLE, field.label(), changedAgain(item, field, now));
             } else if (!Objects.equals(now, back)) {

@@ -2,6 +2,7 @@ package greenladder.core.item;
 
 import static java.util.Comparator.comparingInt;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -26,6 +27,7 @@ import org.jspecify.annotations.Nullable;
  * @param trace links to other items, in the order of their fields
  * @param doing what is noted while it is worked on
  * @param course what is measured and said of how it goes
+ * @param wording when its text changed, and was confirmed
  * @param custom by the key of the field, as {@link CustomField} writes it
  */
 public record Details(
@@ -43,6 +45,7 @@ public record Details(
         Refinement refinement,
         Doing doing,
         Course course,
+        Wording wording,
         SortedMap<String, String> custom) {
 
     public static final Details NONE = of(Map.of());
@@ -102,6 +105,7 @@ public record Details(
                 refinement(texts, factors),
                 doing(texts, worked),
                 course(texts.get(Field.MEASURE), readings, health),
+                wording(texts.get(Field.REWORDED), texts.get(Field.CONFIRMED)),
                 custom);
     }
 
@@ -141,6 +145,14 @@ public record Details(
                         measure == null ? null : Measure.parse(measure),
                         readings,
                         health.stream().sorted(comparingInt(HealthNote::number)).toList());
+    }
+
+    private static Wording wording(@Nullable String changed, @Nullable String confirmed) {
+        return changed == null && confirmed == null
+                ? Wording.NONE
+                : new Wording(
+                        changed == null ? null : Instant.parse(changed),
+                        confirmed == null ? null : Instant.parse(confirmed));
     }
 
     static @Nullable String textOf(Collection<?> values, String between) {

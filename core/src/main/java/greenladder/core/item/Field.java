@@ -87,6 +87,10 @@ public record Field(Base base, String label) implements Comparable<Field> {
         READING("reading", false, item -> null),
         /** A note of its health, by its number. */
         HEALTH("health", false, item -> null),
+        /** When its text changed while something stood below it. */
+        REWORDED("reworded", false, item -> item.details().wording().changedAt()),
+        /** When it was found to fit what it stands under. */
+        CONFIRMED("confirmed", false, item -> item.details().wording().confirmedAt()),
         /** A link to another item, by what it is and where it leads. */
         LINK("link", false, item -> null),
         /** One of a product's own. */
@@ -115,6 +119,8 @@ public record Field(Base base, String label) implements Comparable<Field> {
                     Base.CHECKLIST,
                     Base.LINKS,
                     Base.LINK,
+                    Base.REWORDED,
+                    Base.CONFIRMED,
                     Base.LABELS,
                     Base.ATTACHMENTS,
                     Base.AGENDA,
@@ -188,6 +194,8 @@ public record Field(Base base, String label) implements Comparable<Field> {
     public static final Field HANDED_OVER = of(Base.HANDED_OVER);
     public static final Field ACCEPTED = of(Base.ACCEPTED);
     public static final Field MEASURE = of(Base.MEASURE);
+    public static final Field REWORDED = of(Base.REWORDED);
+    public static final Field CONFIRMED = of(Base.CONFIRMED);
 
     private static Field of(Base base) {
         return STANDARD.stream().filter(field -> field.base == base).findFirst().orElseThrow();

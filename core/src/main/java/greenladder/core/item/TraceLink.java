@@ -85,7 +85,8 @@ public record TraceLink(
         }
     }
 
-    private static String textOf(Item item) {
+    /** The texts of an item that others rest on. */
+    public static String textOf(Item item) {
         return Stream.concat(
                         Stream.of(item.title(), item.description()),
                         item.details().acceptance().all().stream().map(ListLine::text))

@@ -54,6 +54,8 @@ public enum Mark {
     WORKED,
     /** Depends on another, of a product. */
     DEPENDENT,
+    /** Its text changed while something stood below it, of a product. */
+    REWORDED,
     /** Has a link to anything, of a product. */
     LINKING,
     /** Has a link to an item, by the key of that. */
@@ -138,6 +140,9 @@ public enum Mark {
         if (item.team() != null) {
             marks.add(new Of(TEAM, item.team()));
             ofTeam(item, item.team(), marks);
+        }
+        if (item.details().wording().changedAt() != null && !item.isDropped()) {
+            marks.add(new Of(REWORDED, product));
         }
         var trace = item.details().trace();
         if (!trace.isEmpty()) {

@@ -163,17 +163,13 @@ public record Gap(Kind kind, ItemKey item, String words) {
                                             "depends on what is planned later, or not at all"))
                             .toList();
             case SUSPECT ->
-                    snapshot.marked(Mark.LINKING, product.code()).stream()
-                            .flatMap(node -> new Links(snapshot).from(node.item()).stream())
-                            .filter(Links.Linked::isSuspect)
-                            .map(linked ->
+                    Suspicion.all(snapshot, product).stream()
+                            .map(one ->
                                     new Gap(
                                             kind,
-                                            linked.from().key(),
+                                            one.from(),
                                             "%s %s, which reads otherwise by now"
-                                                    .formatted(
-                                                            linked.link().type().label(),
-                                                            linked.to().key())))
+                                                    .formatted(one.words(), one.to())))
                             .toList();
             case STALE -> {
                 var since = now.minus(STALE_DAYS, ChronoUnit.DAYS);

@@ -12,7 +12,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Stream;
@@ -33,7 +32,7 @@ public record Impact(
         List<ItemKey> dependsOn,
         List<ItemKey> neededBy,
         List<ItemKey> tests,
-        List<Linked> suspect) {
+        List<Suspicion> suspect) {
 
     /** Time O(what is found × links of each × depth). */
     public static Impact of(Snapshot snapshot, Node node) {
@@ -44,15 +43,17 @@ public record Impact(
         all.add(item);
         down.forEach(key -> snapshot.findItem(key).ifPresent(all::add));
         var tests = new LinkedHashSet<ItemKey>();
-        var suspect = new LinkedHashMap<String, Linked>();
+        var suspect = new LinkedHashMap<String, Suspicion>();
         for (var one : all) {
             for (var linked : links.to(one)) {
                 if (linked.link().type() == LinkType.COVERS) {
                     tests.add(linked.from().key());
                 }
-                keepSuspect(linked, suspect);
+                if (linked.isSuspect()) {
+                    suspect.put(linked.id(), Suspicion.of(linked));
+                }
             }
-            links.from(one).forEach(linked -> keepSuspect(linked, suspect));
+            Suspicion.of(snapshot, one).forEach(its -> suspect.put(its.id(), its));
         }
         return new Impact(
                 List.copyOf(up(snapshot, links, item)),
@@ -61,12 +62,6 @@ public record Impact(
                 closure(item, one -> links.neededBy(one).stream().map(Linked::from)),
                 List.copyOf(tests),
                 List.copyOf(suspect.values()));
-    }
-
-    private static void keepSuspect(Linked linked, Map<String, Linked> suspect) {
-        if (linked.isSuspect()) {
-            suspect.put(linked.id(), linked);
-        }
     }
 
     private static Set<ItemKey> up(Snapshot snapshot, Links links, Item item) {

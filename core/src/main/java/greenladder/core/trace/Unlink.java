@@ -1,14 +1,47 @@
 package greenladder.core.trace;
 
+import greenladder.core.change.Change;
+import greenladder.core.change.Command;
+import greenladder.core.change.Need;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems.Found;
 import greenladder.core.item.ItemKey;
-import greenladder.core.snapshot.Links.Linked;
+import greenladder.core.snapshot.Links;
+import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
-import org.jspecify.annotations.Nullable;
+import java.util.List;
 
-/** Takes a link away. */
-public record Unlink(ItemKey from, String id) implements LinkCommand {
+/**
+ * Takes a link away.
+ *
+ * @param from the item that has it
+ * @param id as {@link Links.Linked#id} gives it
+ */
+public record Unlink(ItemKey from, String id) implements Command {
     @Override
-    public @Nullable String kept(Linked linked, Instant at) {
-        return null;
+    public OperationKind kind() {
+        return OperationKind.EDIT;
+    }
+
+    @Override
+    public List<ItemKey> items() {
+        return List.of(from);
+    }
+
+    @Override
+    public Need need(Snapshot snapshot) {
+        return Need.WORK;
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var linked = new Links(snapshot).find(id).orElse(null);
+        if (linked == null) {
+            found.add(Problem.SINGLE, "link", "There is no such link any more.");
+            return new Drawn(List.of(), List.of());
+        }
+        var link = linked.link();
+        return new Drawn(List.of(from), List.of(new Change(from, link.field(), link.text(), null)));
     }
 }

@@ -1,52 +1,70 @@
 package greenladder.core.trace;
 
+import static greenladder.core.Trees.after;
+import static greenladder.core.Trees.key;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import java.util.stream.Collectors;
+import greenladder.core.item.LinkType;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.trace.ItemThread.Asked;
+import java.util.List;
+import java.util.Set;
 import org.testng.annotations.Test;
 
 public class ItemThreadTests {
-    private static final String TREE =
-            """
-            goal G
-              epic E
-                story A
-                  task T
-                  task U
-                story B
-              epic X\
-            """;
+    private static final Set<LinkType> ALL = Set.of(LinkType.values());
 
-    private static String told(ItemThread thread) {
+    private static Snapshot snapshot() {
+        var tree =
+                Trees.of(
+                        """
+                        goal G
+                          epic E
+                            story S
+                              task T
+                            story R
+                        epic F
+                          story Q
+                        """);
+        return after(
+                after(tree, new LinkItems(key(3), LinkType.DEPENDS_ON, key(7), null)),
+                new LinkItems(key(6), LinkType.RELATES_TO, key(2), null));
+    }
+
+    private static List<String> told(ItemThread thread) {
         return thread.strands().stream()
                 .map(strand ->
-                        "%s%s@%d/%s%s"
-                                .formatted(
-                                        strand.onWay() ? "*" : "",
-                                        strand.node().item().title(),
-                                        strand.column(),
-                                        strand.row(),
-                                        strand.hidden() == 0 ? "" : "+" + strand.hidden()))
-                .collect(Collectors.joining(" "));
+                        strand.node().item().title()
+                                + (strand.linked() ? "*" : "")
+                                + (strand.hidden() == 0 ? "" : "+" + strand.hidden()))
+                .toList();
     }
 
     @Test
-    public void threadShouldGoUpToTheGoalAndDownToTheTasks() {
-        var thread = ItemThread.of(Trees.of(TREE), Trees.key(2), 100);
-        assertThat(told(thread)).isEqualTo("*G@0/1.25 *E@2/1.25 A@4/0.5 T@5/0.0 U@5/1.0 B@4/2.0");
-        assertThat(thread.rows()).isEqualTo(3);
+    public void threadShouldHaveTheWayUpAllBelowAndWhatIsLinked() {
+        var thread = ItemThread.of(snapshot(), key(2), new Asked(ALL, Set.of(), 100));
+        assertThat(told(thread)).containsExactly("G", "E", "S", "T", "R", "F*+1", "Q*");
+        assertThat(thread.ties().stream().filter(tie -> tie.link() != null)).hasSize(2);
+        assertThat(thread.ties().stream().filter(tie -> tie.onWay())).hasSize(1);
     }
 
     @Test
-    public void threadOfTaskShouldBeTheWayUp() {
-        assertThat(told(ItemThread.of(Trees.of(TREE), Trees.key(4), 100)))
-                .isEqualTo("*G@0/0.0 *E@2/0.0 *A@4/0.0 *T@5/0.0");
+    public void onlyChosenLinksShouldBeFollowed() {
+        var asked = new Asked(Set.of(LinkType.DEPENDS_ON), Set.of(), 100);
+        assertThat(told(ItemThread.of(snapshot(), key(3), asked)))
+                .containsExactly("G", "E", "S", "T", "Q*");
+        var none = new Asked(Set.of(), Set.of(), 100);
+        assertThat(told(ItemThread.of(snapshot(), key(3), none)))
+                .containsExactly("G", "E", "S", "T");
     }
 
     @Test
-    public void threadWithoutRoomShouldCountWhatItHides() {
-        assertThat(told(ItemThread.of(Trees.of(TREE), Trees.key(2), 3)))
-                .isEqualTo("*G@0/0.5 *E@2/0.5 A@4/0.0+2 B@4/1.0");
+    public void foldedAndOverfullBranchesShouldBeCounted() {
+        var folded = new Asked(Set.of(), Set.of(key(3)), 100);
+        assertThat(told(ItemThread.of(snapshot(), key(2), folded)))
+                .containsExactly("G", "E", "S+1", "R");
+        var few = new Asked(Set.of(), Set.of(), 1);
+        assertThat(told(ItemThread.of(snapshot(), key(2), few))).containsExactly("G", "E+2");
     }
 }

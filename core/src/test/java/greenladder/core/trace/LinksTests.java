@@ -8,12 +8,17 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
 import greenladder.core.change.Command;
+import greenladder.core.change.Decision.Accepted;
+import greenladder.core.change.Decisions;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.Reverse;
 import greenladder.core.item.Amount;
 import greenladder.core.item.LinkType;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Links.Linked;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
+import java.util.Set;
 import org.testng.annotations.Test;
 
 public class LinksTests {
@@ -100,10 +105,56 @@ public class LinksTests {
         var snapshot = with(6, 7);
         var changed = after(snapshot, edit(7, "title", "Other"));
         assertThat(link(changed).isSuspect()).isTrue();
-        assertThat(link(after(changed, new ConfirmLink(key(6), link(changed).id()))).isSuspect())
+        assertThat(link(after(changed, new Confirm(List.of(link(changed).id())))).isSuspect())
                 .isFalse();
         assertThat(link(after(changed, edit(7, "title", "D"))).isSuspect()).isFalse();
         assertThat(link(after(snapshot, edit(7, "size", "5"))).isSuspect()).isFalse();
+    }
+
+    private static Snapshot later(Snapshot snapshot, int minutes, Command command) {
+        return decided(snapshot, minutes, command).after();
+    }
+
+    private static Accepted decided(Snapshot snapshot, int minutes, Command command) {
+        return (Accepted) Decisions.decide(snapshot, command, Trees.NOW.plusSeconds(60L * minutes));
+    }
+
+    private static List<String> suspect(Snapshot snapshot) {
+        return Suspicion.all(snapshot, snapshot.requireProduct("MSF")).stream()
+                .map(Suspicion::id)
+                .toList();
+    }
+
+    @Test
+    public void whatStandsBelowShouldBeSuspectOnceItsParentReadsOtherwise() {
+        var reworded = decided(with(), 1, edit(1, "title", "Other"));
+        var changed = reworded.after();
+        assertThat(suspect(changed)).containsExactly("MSF2.parent", "MSF3.parent");
+        assertThat(suspect(later(changed, 2, new Confirm(List.of("MSF2.parent")))))
+                .containsExactly("MSF3.parent");
+        assertThat(suspect(later(changed, 2, edit(5, "parent", "MSF1"))))
+                .containsExactly("MSF2.parent", "MSF3.parent");
+        assertThat(suspect(later(changed, 2, edit(3, "state", "done"))))
+                .containsExactly("MSF2.parent");
+        var back =
+                new Reverse(
+                        OperationKind.UNDO, 1, reworded.changes(), List.of(), List.of(), Set.of());
+        assertThat(suspect(later(changed, 2, back))).isEmpty();
+        var twice = later(changed, 2, edit(1, "description", "Words"));
+        assertThat(suspect(later(twice, 3, back))).hasSize(2);
+    }
+
+    @Test
+    public void severalShouldBeConfirmedWholeOrNotAtAll() {
+        var changed = later(with(6, 7), 1, edit(1, "title", "Other"));
+        changed = later(changed, 1, edit(7, "title", "Other"));
+        var all = suspect(changed);
+        assertThat(all)
+                .containsExactlyInAnyOrder("MSF6.depends-on.MSF7", "MSF2.parent", "MSF3.parent");
+        assertThat(suspect(later(changed, 2, new Confirm(all)))).isEmpty();
+        assertThat(problems(changed, new Confirm(List.of("MSF2.parent", "MSF8.parent"))).inWords())
+                .contains("no such link");
+        assertThat(problems(changed, new Confirm(List.of())).inWords()).contains("Which link");
     }
 
     private static Linked link(Snapshot snapshot) {
