@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.regex.Pattern;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpInputMessage;
 import org.springframework.http.HttpOutputMessage;
 import org.springframework.http.MediaType;
@@ -43,7 +44,7 @@ class CsvAnswers implements WebMvcConfigurer {
         }
 
         @Override
-        public boolean canRead(Class<?> type, MediaType media) {
+        public boolean canRead(Class<?> type, @Nullable MediaType media) {
             return false;
         }
 
