@@ -19,7 +19,6 @@ import greenladder.item.SnapshotKeeper;
 import greenladder.list.FilterLines;
 import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Logged;
-import greenladder.log.ChangeLog.Point;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
@@ -208,14 +207,14 @@ class ItemsApi {
         var snapshot = keeper.current();
         var item = Asked.node(snapshot, key).item().key();
         Page.requireLimit(limit);
-        var logged = log.history(item, point(cursor), limit + 1);
+        var logged = log.history(item, Cursors.point(cursor), limit + 1);
         var shown = logged.subList(0, Math.min(limit, logged.size()));
         return new Page<>(
                 shown.stream()
                         .filter(one -> ChangeWords.isSeen(snapshot, one.change()))
                         .map(ItemsApi::json)
                         .toList(),
-                logged.size() > limit ? cursorOf(shown.getLast().point()) : null);
+                logged.size() > limit ? Cursors.of(shown.getLast().point()) : null);
     }
 
     private static ChangeJson json(Logged logged) {
@@ -227,23 +226,6 @@ class ItemsApi {
                 change.field().label(),
                 change.before(),
                 change.after());
-    }
-
-    private static String cursorOf(Point point) {
-        return point.operation() + "-" + point.place();
-    }
-
-    private static @Nullable Point point(@Nullable String cursor) {
-        if (cursor == null) {
-            return null;
-        }
-        if (!cursor.matches("\\d{1,18}-\\d{1,9}")) {
-            throw new Failure.Invalid(Problems.of("cursor", "This is no cursor of ours."));
-        }
-        int dash = cursor.indexOf('-');
-        return new Point(
-                Long.parseLong(cursor.substring(0, dash)),
-                Integer.parseInt(cursor.substring(dash + 1)));
     }
 
     /** One item; from a template only where one is named. */

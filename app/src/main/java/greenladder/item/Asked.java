@@ -1,6 +1,8 @@
 package greenladder.item;
 
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Paper;
+import greenladder.core.item.PlanKey;
 import greenladder.core.item.Product;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
@@ -36,6 +38,16 @@ public final class Asked {
                 .findRelease(key)
                 .orElseThrow(
                         () -> new Failure.NotFound("There is no release “%s”.".formatted(key)));
+    }
+
+    /** A paper, by its kind and key. */
+    public static <T extends Paper> T paper(
+            Snapshot snapshot, PlanKey.Kind kind, String key, Class<T> type) {
+        return snapshot.workspace()
+                .papers()
+                .find(new PlanKey(kind, key))
+                .map(type::cast)
+                .orElseThrow(() -> new Failure.NotFound("There is nothing of this name."));
     }
 
     /** The key of an item, whether there is one or not. */

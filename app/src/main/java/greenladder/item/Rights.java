@@ -11,6 +11,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.Review;
 import greenladder.core.item.SprintPlan;
 import greenladder.core.item.StepRule;
 import greenladder.core.item.Team;
@@ -70,9 +71,14 @@ public class Rights {
         boolean isTeam =
                 subject.kind() == PlanKey.Kind.TEAM && (fact == null || !Team.isOfWork(fact));
         var needed =
-                fact != null && subject.kind() == PlanKey.Kind.SPRINT && SprintPlan.isWork(fact)
-                        ? Permission.WORK
-                        : Permission.PLAN;
+                fact != null && Review.isAnswer(fact)
+                        ? Permission.READ
+                        : subject.kind().isWork()
+                                        || fact != null
+                                                && subject.kind() == PlanKey.Kind.SPRINT
+                                                && SprintPlan.isWork(fact)
+                                ? Permission.WORK
+                                : Permission.PLAN;
         boolean may =
                 isTeam
                         ? actor.may(Permission.ADMINISTER)

@@ -59,6 +59,11 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
                             .findRelease(subject.key())
                             .ifPresentOrElse(
                                     this::release, () -> requireUnused(subject, Mark.RELEASE));
+            case BASELINE, TEST, ROUND, REVIEW, DOCUMENT ->
+                    after.workspace()
+                            .papers()
+                            .find(subject)
+                            .ifPresent(new PaperRules(after, found)::check);
         }
     }
 

@@ -78,7 +78,7 @@ public record Reverse(
                                         switch (change.subject().kind()) {
                                             case TEAM -> Team.isOfWork(change.fact());
                                             case SPRINT -> SprintPlan.isWork(change.fact());
-                                            case RELEASE -> false;
+                                            default -> false;
                                         });
         return isMild ? planChanges.getFirst().fact() : null;
     }

@@ -22,6 +22,8 @@ public final class PlanFacts {
                     case TEAM -> workspace.findTeam(key).map(Team::facts);
                     case SPRINT -> workspace.findSprint(key).map(Sprint::facts);
                     case RELEASE -> workspace.findRelease(key).map(Release::facts);
+                    case BASELINE, TEST, ROUND, REVIEW, DOCUMENT ->
+                            workspace.papers().find(subject).map(Paper::facts);
                 };
         return facts.map(found -> (SortedMap<String, String>) new TreeMap<>(found))
                 .orElseGet(TreeMap::new);
@@ -47,6 +49,10 @@ public final class PlanFacts {
                     facts.isEmpty()
                             ? workspace.withoutRelease(key)
                             : workspace.with(Release.of(key, facts));
+            case BASELINE, TEST, ROUND, REVIEW, DOCUMENT ->
+                    facts.isEmpty()
+                            ? workspace.without(subject)
+                            : workspace.with(Paper.of(subject, facts));
         };
     }
 

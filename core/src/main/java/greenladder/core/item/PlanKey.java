@@ -14,7 +14,22 @@ public record PlanKey(Kind kind, String key) implements Comparable<PlanKey> {
     public enum Kind {
         TEAM,
         RELEASE,
-        SPRINT;
+        SPRINT,
+        BASELINE,
+        TEST,
+        ROUND,
+        REVIEW,
+        DOCUMENT;
+
+        /** Whether it is a {@link Paper}. */
+        public boolean isPaper() {
+            return compareTo(SPRINT) > 0;
+        }
+
+        /** Whether whoever works in its product may write it; else whoever plans there. */
+        public boolean isWork() {
+            return isPaper() && this != BASELINE;
+        }
 
         String label() {
             return name().toLowerCase(Locale.ROOT);

@@ -74,7 +74,15 @@ public record TraceLink(
      * item that it leads to, and of both where it leads either way.
      */
     public static String digest(LinkType type, Item from, Item to) {
-        var text = type == LinkType.RELATES_TO ? textOf(from) + "\f" + textOf(to) : textOf(to);
+        return digest(type == LinkType.RELATES_TO ? textOf(from) + "\f" + textOf(to) : textOf(to));
+    }
+
+    /** A digest of the texts of an item. */
+    public static String digestOf(Item item) {
+        return digest(textOf(item));
+    }
+
+    private static String digest(String text) {
         try {
             var digest =
                     MessageDigest.getInstance("SHA-256")

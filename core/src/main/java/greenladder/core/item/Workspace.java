@@ -12,21 +12,23 @@ import org.pcollections.TreePMap;
 
 /**
  * What items refer to: products with their levels, people, teams, sprints and releases, each by its
- * key and in the order of the keys. Immutable.
+ * key and in the order of the keys; and the papers beside them. Immutable.
  */
 public record Workspace(
         PMap<String, Product> productsByCode,
         PMap<String, Person> peopleByHandle,
         PMap<String, Team> teamsByKey,
         PMap<String, Sprint> sprintsByKey,
-        PMap<String, Release> releasesByKey) {
+        PMap<String, Release> releasesByKey,
+        Papers papers) {
     public static final Workspace EMPTY =
             new Workspace(
                     TreePMap.empty(),
                     TreePMap.empty(),
                     TreePMap.empty(),
                     TreePMap.empty(),
-                    TreePMap.empty());
+                    TreePMap.empty(),
+                    Papers.NONE);
 
     public Workspace with(Product product) {
         return new Workspace(
@@ -34,7 +36,8 @@ public record Workspace(
                 peopleByHandle,
                 teamsByKey,
                 sprintsByKey,
-                releasesByKey);
+                releasesByKey,
+                papers);
     }
 
     public Workspace with(Person person) {
@@ -43,7 +46,8 @@ public record Workspace(
                 peopleByHandle.plus(person.handle(), person),
                 teamsByKey,
                 sprintsByKey,
-                releasesByKey);
+                releasesByKey,
+                papers);
     }
 
     public Workspace with(Team team) {
@@ -52,22 +56,38 @@ public record Workspace(
                 peopleByHandle,
                 teamsByKey.plus(team.key(), team),
                 sprintsByKey,
-                releasesByKey);
+                releasesByKey,
+                papers);
     }
 
     public Workspace withoutTeam(String key) {
         return new Workspace(
-                productsByCode, peopleByHandle, teamsByKey.minus(key), sprintsByKey, releasesByKey);
+                productsByCode,
+                peopleByHandle,
+                teamsByKey.minus(key),
+                sprintsByKey,
+                releasesByKey,
+                papers);
     }
 
     public Workspace withoutSprint(String key) {
         return new Workspace(
-                productsByCode, peopleByHandle, teamsByKey, sprintsByKey.minus(key), releasesByKey);
+                productsByCode,
+                peopleByHandle,
+                teamsByKey,
+                sprintsByKey.minus(key),
+                releasesByKey,
+                papers);
     }
 
     public Workspace withoutRelease(String key) {
         return new Workspace(
-                productsByCode, peopleByHandle, teamsByKey, sprintsByKey, releasesByKey.minus(key));
+                productsByCode,
+                peopleByHandle,
+                teamsByKey,
+                sprintsByKey,
+                releasesByKey.minus(key),
+                papers);
     }
 
     /**
@@ -107,7 +127,8 @@ public record Workspace(
                                 .filter(sprint -> unseen.contains(sprint.team()))
                                 .map(Sprint::key)
                                 .toList()),
-                releases);
+                releases,
+                papers.withoutProducts(codes));
     }
 
     public Workspace with(Sprint sprint) {
@@ -116,7 +137,8 @@ public record Workspace(
                 peopleByHandle,
                 teamsByKey,
                 sprintsByKey.plus(sprint.key(), sprint),
-                releasesByKey);
+                releasesByKey,
+                papers);
     }
 
     public Workspace with(Release release) {
@@ -125,7 +147,21 @@ public record Workspace(
                 peopleByHandle,
                 teamsByKey,
                 sprintsByKey,
-                releasesByKey.plus(release.key(), release));
+                releasesByKey.plus(release.key(), release),
+                papers);
+    }
+
+    public Workspace with(Paper paper) {
+        return withPapers(papers.with(paper));
+    }
+
+    public Workspace without(PlanKey paper) {
+        return withPapers(papers.without(paper));
+    }
+
+    private Workspace withPapers(Papers next) {
+        return new Workspace(
+                productsByCode, peopleByHandle, teamsByKey, sprintsByKey, releasesByKey, next);
     }
 
     public Collection<Product> products() {
@@ -186,6 +222,8 @@ public record Workspace(
                             .map(Team::products)
                             .orElse(List.of());
             case RELEASE -> findRelease(key).map(Release::products).orElse(List.of());
+            case BASELINE, TEST, ROUND, REVIEW, DOCUMENT ->
+                    papers.find(subject).map(paper -> List.of(paper.product())).orElse(List.of());
         };
     }
 

@@ -1,0 +1,83 @@
+package greenladder.trace;
+
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemDraft;
+import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.trace.Difference;
+import greenladder.log.ChangeLog;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** A product as it stood at a moment, read back from the log. */
+@Component
+public class Moments {
+    private final ChangeLog log;
+
+    Moments(ChangeLog log) {
+        this.log = log;
+    }
+
+    /**
+     * A product at a moment.
+     *
+     * @param changed the items that may have changed since
+     */
+    public record Moment(Snapshot snapshot, Collection<ItemKey> changed) {}
+
+    /**
+     * What a reader sees of a product as it stood then. An item that cannot be so any more, as
+     * where its state is gone, stays as it is.
+     *
+     * @param now as the reader sees it
+     */
+    public Moment at(Snapshot now, String product, Instant at) {
+        var before = log.before(at, product);
+        var former = new HashMap<ItemKey, Optional<Item>>();
+        before.forEach((key, fields) ->
+                former(now, key, fields, at).ifPresent(item -> former.put(key, item)));
+        return new Moment(now.with(former), before.keySet());
+    }
+
+    /** Empty where it stays as it is; in it, empty where it was not there. */
+    private static Optional<Optional<Item>> former(
+            Snapshot now, ItemKey key, Map<Field, Optional<String>> fields, Instant at) {
+        var item = now.findItem(key);
+        var draft = item.map(ItemDraft::of).orElseGet(() -> ItemDraft.blank(key));
+        fields.forEach((field, text) -> draft.set(field, text.orElse(null)));
+        if (!draft.exists()) {
+            return item.isPresent() ? Optional.of(Optional.empty()) : Optional.empty();
+        }
+        try {
+            return Optional.of(Optional.of(draft.toItem(now.workspace(), at)));
+        } catch (IllegalArgumentException gone) {
+            return Optional.empty();
+        }
+    }
+
+    /**
+     * What changed between two moments.
+     *
+     * @param to null for now
+     */
+    public Compared between(
+            Snapshot now, Difference.Scope scope, Instant from, @Nullable Instant to) {
+        var then = at(now, scope.product(), from);
+        var later = to == null ? new Moment(now, then.changed()) : at(now, scope.product(), to);
+        var changed = new HashSet<>(then.changed());
+        changed.addAll(later.changed());
+        return new Compared(
+                Difference.between(then.snapshot(), later.snapshot(), scope, changed),
+                then.snapshot(),
+                later.snapshot());
+    }
+
+    public record Compared(Difference difference, Snapshot then, Snapshot now) {}
+}

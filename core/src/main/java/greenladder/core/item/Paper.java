@@ -1,0 +1,36 @@
+package greenladder.core.item;
+
+import java.util.Map;
+
+/**
+ * Something that is agreed, checked or written down beside the items of a product, kept as a part
+ * of the plan is: as named texts, with log, undo and rights.
+ */
+public sealed interface Paper permits Baseline, TestCase, Round, Review, Document {
+    PlanKey planKey();
+
+    /** This under another key. */
+    Paper keyed(String other);
+
+    /** The code of its product. */
+    String product();
+
+    /** What people call it. */
+    String name();
+
+    /** What it is by name, see {@link PlanFacts}. */
+    Map<String, String> facts();
+
+    /** Reads what {@link #facts} wrote. */
+    static Paper of(PlanKey subject, Map<String, String> facts) {
+        var key = subject.key();
+        return switch (subject.kind()) {
+            case BASELINE -> Baseline.of(key, facts);
+            case TEST -> TestCase.of(key, facts);
+            case ROUND -> Round.of(key, facts);
+            case REVIEW -> Review.of(key, facts);
+            case DOCUMENT -> Document.of(key, facts);
+            case TEAM, SPRINT, RELEASE -> throw new IllegalArgumentException(subject.toString());
+        };
+    }
+}

@@ -1,0 +1,28 @@
+package greenladder.core.trace;
+
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.Review;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.Optional;
+
+/**
+ * Closes a review, or takes it up again.
+ *
+ * @param review its key
+ */
+public record CloseReview(String review, boolean closed) implements PaperCommand {
+    @Override
+    public PlanKey paper() {
+        return new PlanKey(PlanKey.Kind.REVIEW, review);
+    }
+
+    @Override
+    public Optional<Review> changed(Snapshot snapshot, Instant at, Found found) {
+        return snapshot.workspace()
+                .papers()
+                .findReview(review)
+                .map(it -> it.closed(closed ? at : null));
+    }
+}

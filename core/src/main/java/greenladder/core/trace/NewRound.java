@@ -1,0 +1,98 @@
+package greenladder.core.trace;
+
+import static greenladder.core.trace.PaperCommand.wrong;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Need;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.PlanChange;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Papers;
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.Round;
+import greenladder.core.item.TestCase;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
+import org.pcollections.TreePMap;
+
+/**
+ * Starts a round of tests.
+ *
+ * @param tests their keys; none for all of the product
+ * @param groups only tests whose groups begin with these
+ * @param from a round whose tests are taken, as far as they are still there; null for none
+ */
+public record NewRound(
+        String product,
+        String name,
+        List<String> tests,
+        List<String> groups,
+        @Nullable String from,
+        String who)
+        implements Command {
+    @Override
+    public OperationKind kind() {
+        return OperationKind.PLAN;
+    }
+
+    @Override
+    public Set<String> inProducts() {
+        return Set.of(product);
+    }
+
+    @Override
+    public Need need(Snapshot snapshot) {
+        return Need.WORK;
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var workspace = snapshot.workspace();
+        var papers = workspace.papers();
+        var checks = new TreeMap<String, String>();
+        for (var test : papers.of(product, TestCase.class)) {
+            if (isWanted(papers, test)) {
+                checks.put(test.key(), test.name());
+            }
+        }
+        tests.stream()
+                .filter(key ->
+                        papers.findTest(key)
+                                .filter(test -> test.product().equals(product))
+                                .isEmpty())
+                .findFirst()
+                .ifPresent(key -> wrong(found, "tests", "There is no such test."));
+        if (from != null && papers.findRound(from).isEmpty()) {
+            wrong(found, "from", "There is no such round.");
+        }
+        var round =
+                new Round(
+                        papers.nextKey(PlanKey.Kind.ROUND, product),
+                        product,
+                        PaperCommand.line(name),
+                        at,
+                        who,
+                        checks,
+                        TreePMap.empty(),
+                        TreePMap.empty(),
+                        null);
+        return new Drawn(
+                List.of(),
+                List.of(),
+                PlanChange.between(workspace, workspace.with(round), Set.of(round.planKey())));
+    }
+
+    private boolean isWanted(Papers papers, TestCase test) {
+        return (tests.isEmpty() || tests.contains(test.key()))
+                && (from == null
+                        || papers.findRound(from)
+                                .filter(round -> round.checks().containsKey(test.key()))
+                                .isPresent())
+                && test.groups().size() >= groups.size()
+                && test.groups().subList(0, groups.size()).equals(groups);
+    }
+}

@@ -1,0 +1,88 @@
+package greenladder.core.trace;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Need;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.PlanChange;
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Paper;
+import greenladder.core.item.Person;
+import greenladder.core.item.PlanKey;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** A command that changes one paper that is there. */
+public interface PaperCommand extends Command {
+    PlanKey paper();
+
+    /** The paper as it is to be; empty where something is wrong with the command. */
+    Optional<? extends Paper> changed(Snapshot snapshot, Instant at, Found found);
+
+    @Override
+    default OperationKind kind() {
+        return OperationKind.PLAN;
+    }
+
+    @Override
+    default Set<PlanKey> plans() {
+        return Set.of(paper());
+    }
+
+    @Override
+    default Need need(Snapshot snapshot) {
+        return paper().kind().isWork() ? Need.WORK : Need.PLAN;
+    }
+
+    @Override
+    default Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var workspace = snapshot.workspace();
+        if (workspace.papers().find(paper()).isEmpty()) {
+            wrong(found, "name", "It is not there any more.");
+            return new Drawn(List.of(), List.of());
+        }
+        return changed(snapshot, at, found)
+                .map(next ->
+                        new Drawn(
+                                List.of(),
+                                List.of(),
+                                PlanChange.between(workspace, workspace.with(next), plans())))
+                .orElseGet(() -> new Drawn(List.of(), List.of()));
+    }
+
+    static void wrong(Found found, String field, String message, Object... values) {
+        found.add(Problem.SINGLE, field, message.formatted(values));
+    }
+
+    /** A line as it was typed: blanks and line ends become one space. */
+    static String line(String text) {
+        return text.strip().replaceAll("\\s+", " ");
+    }
+
+    static void requireThere(
+            Snapshot snapshot, Collection<ItemKey> items, String product, Found found) {
+        items.stream()
+                .filter(item ->
+                        !item.product().equals(product) || snapshot.findItem(item).isEmpty())
+                .findFirst()
+                .ifPresent(item ->
+                        wrong(found, "items", "There is no item %s in this product.", item));
+    }
+
+    static void requireHere(Snapshot snapshot, Collection<String> people, Found found) {
+        people.stream()
+                .filter(who -> snapshot.findPerson(who).filter(Person::isHere).isEmpty())
+                .findFirst()
+                .ifPresent(who ->
+                        wrong(
+                                found,
+                                "readers",
+                                "“%s” is nobody here.",
+                                who.length() > 60 ? who.substring(0, 60) + "…" : who));
+    }
+}

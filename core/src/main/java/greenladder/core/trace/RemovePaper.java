@@ -1,0 +1,42 @@
+package greenladder.core.trace;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Need;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.PlanChange;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.PlanKey;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+
+/** Takes a paper away. */
+public record RemovePaper(PlanKey paper) implements Command {
+    @Override
+    public OperationKind kind() {
+        return OperationKind.PLAN;
+    }
+
+    @Override
+    public Set<PlanKey> plans() {
+        return Set.of(paper);
+    }
+
+    @Override
+    public Need need(Snapshot snapshot) {
+        return paper.kind().isWork() ? Need.WORK : Need.PLAN;
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var workspace = snapshot.workspace();
+        if (workspace.papers().find(paper).isEmpty()) {
+            PaperCommand.wrong(found, "name", "It is not there any more.");
+        }
+        return new Drawn(
+                List.of(),
+                List.of(),
+                PlanChange.between(workspace, workspace.without(paper), plans()));
+    }
+}
