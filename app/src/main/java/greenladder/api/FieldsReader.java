@@ -106,7 +106,7 @@ final class FieldsReader {
             case "candidate" -> readCandidate(value);
             case "brokenDown" -> readYesOrNo(name, value);
             case "ready" -> readReady(value);
-            case StandardFields.HELPERS -> readHelpers(value);
+            case StandardFields.HELPERS, StandardFields.READERS -> readPeople(name, value);
             default ->
                     text(name, value, NUMBERS.contains(name))
                             .ifPresent(text -> fields.put(name, text));
@@ -249,17 +249,17 @@ final class FieldsReader {
         }
     }
 
-    private void readHelpers(JsonNode helpers) {
-        if (helpers.isNull()) {
-            fields.put(StandardFields.HELPERS, "");
-        } else if (helpers.isArray() && helpers.valueStream().allMatch(JsonNode::isString)) {
+    private void readPeople(String field, JsonNode people) {
+        if (people.isNull()) {
+            fields.put(field, "");
+        } else if (people.isArray() && people.valueStream().allMatch(JsonNode::isString)) {
             fields.put(
-                    StandardFields.HELPERS,
-                    helpers.valueStream()
+                    field,
+                    people.valueStream()
                             .map(FieldsReader::plain)
                             .collect(Collectors.joining(", ")));
         } else {
-            problem(StandardFields.HELPERS, "Helpers are a list of sign-in names.");
+            problem(field, "People are a list of sign-in names.");
         }
     }
 

@@ -110,6 +110,11 @@ record ItemJson(
         StandardFields.ALL.forEach(
                 field -> values.put(field.key(), StandardFields.valueOf(field, item)));
         values.put(StandardFields.HELPERS, StandardFields.helpers(item));
+        values.put(
+                StandardFields.READERS,
+                StandardFields.readers(item)
+                        .map(people -> people.stream().sorted().toList())
+                        .orElse(null));
         return values;
     }
 

@@ -9,6 +9,7 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Door.Saved;
 import greenladder.item.Rights;
+import greenladder.item.SnapshotKeeper;
 import greenladder.live.LiveDrawer;
 import greenladder.people.SignedIn;
 import greenladder.web.Drawings;
@@ -48,9 +49,9 @@ class LiveCards implements LiveDrawer {
     public Optional<Map<String, Map<String, String>>> drawn(Saved saved, SignedIn reader) {
         var after = saved.accepted().after();
         var touched = new LinkedHashMap<ItemKey, Node>();
-        // Of readers to whom products are hidden each sees other figures.
+        // Of readers from whom something is hidden each sees other figures.
         boolean places =
-                !reader.hidden().isEmpty()
+                !SnapshotKeeper.sightOf(reader, after).isClear()
                         || !saved.plans().isEmpty()
                         || saved.changes().stream()
                                 .anyMatch(change -> isAboutPlaces(saved, change));

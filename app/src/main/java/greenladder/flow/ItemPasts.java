@@ -1,6 +1,7 @@
 package greenladder.flow;
 
 import greenladder.core.flow.PastFold;
+import greenladder.core.item.ItemKey;
 import greenladder.core.item.Levels;
 import greenladder.core.item.Product;
 import greenladder.core.item.States;
@@ -28,14 +29,21 @@ public class ItemPasts {
     /** So many operations are read at once. */
     private static final int STEP = 2_000;
 
+    private static final int MOST_FOLDS = 8;
+
     private final ChangeLog log;
     private final SnapshotKeeper keeper;
-    private final Map<Set<String>, Folded> folds = new HashMap<>();
+    private final Map<Hidden, Folded> folds = new HashMap<>();
     private @Nullable Workspace workspace;
 
     ItemPasts(ChangeLog log, SnapshotKeeper keeper) {
         this.log = log;
         this.keeper = keeper;
+    }
+
+    /** What is left out of a past. */
+    private record Hidden(Set<String> products, Set<ItemKey> items) {
+        private static final Hidden NOTHING = new Hidden(Set.of(), Set.of());
     }
 
     /** The past as far as the log was read. */
@@ -61,8 +69,8 @@ public class ItemPasts {
     }
 
     /**
-     * Asks the past, up to the last operation that everybody sees. To whom products are hidden, it
-     * is a past without them.
+     * Asks the past, up to the last operation that everybody sees. From whom something is hidden,
+     * it is a past without that.
      */
     public synchronized <T> T read(Function<PastFold, T> question) {
         var now = keeper.whole().workspace();
@@ -74,13 +82,20 @@ public class ItemPasts {
         }
         var hidden = now.products().stream().map(Product::code).collect(Collectors.toSet());
         keeper.current().products().forEach(product -> hidden.remove(product.code()));
-        var folded = folds.computeIfAbsent(Set.copyOf(hidden), any -> new Folded());
+        var items = keeper.sight().hidden(keeper.whole());
+        if (folds.size() > MOST_FOLDS) {
+            folds.keySet().removeIf(one -> !one.equals(Hidden.NOTHING));
+        }
+        var folded =
+                folds.computeIfAbsent(new Hidden(Set.copyOf(hidden), items), any -> new Folded());
         for (long last = keeper.lastOperation(); folded.read < last; ) {
             long until = Math.min(last, folded.read + STEP);
             for (var step : log.steps(folded.read, until, PastFold.FIELDS)) {
                 var seen =
                         step.changes().stream()
-                                .filter(change -> !hidden.contains(change.item().product()))
+                                .filter(change ->
+                                        !hidden.contains(change.item().product())
+                                                && !items.contains(change.item()))
                                 .toList();
                 folded.fold.take(step.at(), seen, now);
             }

@@ -87,8 +87,7 @@ public final class ChangeWords {
      * Whether a change is told to whom a snapshot is shown: not that of a link to what is hidden.
      */
     public static boolean isSeen(Snapshot snapshot, Change change) {
-        return !change.field().isLink()
-                || snapshot.findProduct(change.field().linkedTo().product()).isPresent();
+        return !change.field().isLink() || snapshot.findItem(change.field().linkedTo()).isPresent();
     }
 
     private static Optional<String> of(Snapshot snapshot, Change change) {

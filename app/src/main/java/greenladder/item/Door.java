@@ -175,19 +175,20 @@ public class Door {
                     saved.changes().stream()
                             .map(Change::item)
                             .collect(Collectors.toUnmodifiableSet()));
-            return published(saved);
+            return seen(published(saved));
         } finally {
             keeper.lock().unlock();
         }
     }
 
     /**
-     * What a command comes to. For somebody to whom products are hidden it is decided on what they
-     * see first, so that nothing that they may not see answers in any other way than what is not
-     * there.
+     * What a command comes to. For somebody from whom something is hidden it is decided on what
+     * they see first, so that nothing that they may not see answers in any other way than what is
+     * not there.
      */
     private Accepted decided(SignedIn actor, Command command, Snapshot before, Instant at) {
-        if (!actor.hidden().isEmpty()) {
+        var sight = SnapshotKeeper.sightOf(actor, before);
+        if (!sight.isClear()) {
             requireAccepted(Decisions.decide(keeper.seenBy(actor), command, at, actor.handle()));
             // What stands in the way now is hidden from them, and not to be named.
             if (Decisions.decide(before, command, at, actor.handle()) instanceof Refused) {
@@ -196,6 +197,10 @@ public class Door {
         }
         var accepted = requireAccepted(Decisions.decide(before, command, at, actor.handle()));
         rights.checkDecided(actor, before, accepted);
+        if (accepted.changes().stream()
+                .anyMatch(change -> !change.followed() && sight.hides(before, change.item()))) {
+            throw new Failure.Forbidden("This touches work that is not open to you.");
+        }
         return accepted;
     }
 
@@ -300,6 +305,23 @@ public class Door {
     /** The database keeps microseconds; so does the snapshot in memory. */
     private Instant now() {
         return clock.instant().truncatedTo(ChronoUnit.MICROS);
+    }
+
+    /** What came of it as whoever did it sees it. */
+    private Saved seen(Saved saved) {
+        var accepted = saved.accepted();
+        return SnapshotKeeper.sightOf(saved.actor(), accepted.after()).isClear()
+                ? saved
+                : new Saved(
+                        saved.operation(),
+                        saved.actor(),
+                        saved.at(),
+                        new Accepted(
+                                accepted.items(),
+                                accepted.changes(),
+                                accepted.plans(),
+                                keeper.seenBy(saved.actor())),
+                        saved.before());
     }
 
     private Saved published(Saved saved) {

@@ -1,7 +1,7 @@
 package greenladder.item;
 
-import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog;
@@ -10,6 +10,9 @@ import greenladder.log.ChangeLog.Row;
 import greenladder.log.Search;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
+import java.util.regex.Pattern;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -17,6 +20,8 @@ import org.springframework.stereotype.Component;
 @Component
 public class LogReading {
     private static final int MOST_READ = 5_000;
+    private static final int LONGEST_WITH_KEYS = 4_000;
+    private static final Pattern KEY = Pattern.compile("\\b[A-Z]{2,5}[1-9]\\d{0,8}\\b");
 
     private final ChangeLog log;
     private final SnapshotKeeper keeper;
@@ -61,27 +66,36 @@ public class LogReading {
 
     private boolean isSeen(Snapshot seen, Row row) {
         var item = row.item();
-        if (item.isPresent()) {
-            return isSeen(seen, item.get())
-                    && Field.find(row.field())
-                            .filter(Field::isLink)
-                            .map(link -> isSeen(seen, link.linkedTo()))
-                            .orElse(true);
-        }
-        return PlanKey.parse(row.subject()).filter(subject -> isSeen(seen, subject)).isPresent();
+        boolean itself =
+                item.isPresent()
+                        ? isSeen(seen, item.get())
+                        : PlanKey.parse(row.subject())
+                                .filter(subject -> isSeen(seen, subject))
+                                .isPresent();
+        return itself && !namesHidden(row);
     }
 
     private boolean isSeen(Snapshot seen, ItemKey item) {
         return seen.findProduct(item.product()).isPresent()
-                && (seen.findItem(item).isPresent() || keeper.whole().findItem(item).isEmpty());
+                && (seen.findItem(item).isPresent()
+                        || keeper.whole().findItem(item).isEmpty() && !log.wasReserved(item));
     }
 
-    /** What is gone can be told to those alone who see every product. */
+    /** What is gone can be told to those alone from whom nothing is hidden. */
     private boolean isSeen(Snapshot seen, PlanKey subject) {
-        var products = seen.workspace().productsOf(subject);
-        return !products.isEmpty()
-                        && products.stream().allMatch(code -> seen.findProduct(code).isPresent())
-                || seen.workspace().products().size()
-                        == keeper.whole().workspace().products().size();
+        return PlanFacts.of(keeper.whole().workspace(), subject).isEmpty()
+                ? keeper.sight().isClear()
+                : seen.workspace().productsOf(subject).stream()
+                        .anyMatch(code -> seen.findProduct(code).isPresent());
+    }
+
+    /** Whether a row tells of an item that is hidden: a link, a parent, a card of a picture. */
+    private boolean namesHidden(Row row) {
+        return Stream.of(row.field(), row.before(), row.after())
+                .filter(Objects::nonNull)
+                .filter(text -> text.length() <= LONGEST_WITH_KEYS)
+                .flatMap(text -> KEY.matcher(text).results())
+                .flatMap(match -> ItemKey.parse(match.group()).stream())
+                .anyMatch(keeper::hides);
     }
 }

@@ -2,6 +2,7 @@ package greenladder.item;
 
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
+import greenladder.core.snapshot.Sight;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog;
 import greenladder.people.People;
@@ -34,8 +35,8 @@ public class SnapshotKeeper {
     private final AtomicReference<Snapshot> current;
     private final ReentrantLock lock = new ReentrantLock();
 
-    /** What readers see to whom products are hidden, by the products; made when it is asked for. */
-    private final Map<Set<String>, Seen> seen = new ConcurrentHashMap<>();
+    /** What readers see from whom something is hidden; made when it is asked for. */
+    private final Map<Sight, Seen> seen = new ConcurrentHashMap<>();
 
     private static final int MOST_SEEN = 20;
 
@@ -112,22 +113,40 @@ public class SnapshotKeeper {
         return current.get();
     }
 
-    /** Everything there is but the products that are hidden from a reader. */
+    /** Everything there is but what is hidden from a reader. */
     public Snapshot seenBy(SignedIn reader) {
         var whole = whole();
-        var hidden = reader.hidden();
-        if (hidden.isEmpty()) {
+        var sight = sightOf(reader, whole);
+        if (sight.isClear()) {
             return whole;
         }
-        var kept = seen.get(hidden);
+        var kept = seen.get(sight);
         if (kept == null || kept.whole() != whole) {
-            kept = new Seen(whole, whole.without(hidden));
+            kept = new Seen(whole, whole.seenWith(sight));
             if (seen.size() >= MOST_SEEN) {
                 seen.clear();
             }
-            seen.put(hidden, kept);
+            seen.put(sight, kept);
         }
         return kept.snapshot();
+    }
+
+    /** What is hidden from a reader in a snapshot of everything. */
+    public static Sight sightOf(SignedIn reader, Snapshot whole) {
+        return Sight.of(whole, reader.handle(), reader.hidden());
+    }
+
+    /** What is hidden from whoever asks; the application itself sees all of it. */
+    public Sight sight() {
+        var signedIn = SecurityContextHolder.getContext().getAuthentication();
+        return signedIn != null && signedIn.getPrincipal() instanceof SignedIn reader
+                ? sightOf(reader, whole())
+                : new Sight(Set.of(), Set.of());
+    }
+
+    /** Whether an item that is there is hidden from whoever asks. */
+    public boolean hides(ItemKey item) {
+        return sight().hides(whole(), item);
     }
 
     /** Held by whoever decides on the current snapshot what the next one is. */
@@ -158,9 +177,13 @@ public class SnapshotKeeper {
         lock.lock();
         try {
             var before = current.getAndSet(next);
-            seen.replaceAll((hidden, kept) ->
-                    kept.whole() == before && before.workspace() == next.workspace()
-                            ? new Seen(next, kept.snapshot().following(next, changed, hidden))
+            seen.replaceAll((sight, kept) ->
+                    sight.roots().isEmpty()
+                                    && kept.whole() == before
+                                    && before.workspace() == next.workspace()
+                            ? new Seen(
+                                    next,
+                                    kept.snapshot().following(next, changed, sight.products()))
                             : kept);
         } finally {
             lock.unlock();

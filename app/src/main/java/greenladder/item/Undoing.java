@@ -8,6 +8,7 @@ import greenladder.core.change.Problems;
 import greenladder.core.change.Reverse;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.StandardFields;
 import greenladder.item.Door.Saved;
 import greenladder.log.ChangeLog;
 import greenladder.log.Operation;
@@ -179,12 +180,23 @@ public class Undoing {
 
     /** Of what somebody may not see, nothing can be taken back, nor that it happened be known. */
     private void requireSeen(SignedIn actor, Operation operation) {
+        var whole = keeper.whole();
+        var sight = SnapshotKeeper.sightOf(actor, whole);
         boolean hidden =
                 log.changesOf(operation.id()).stream()
-                        .anyMatch(change -> actor.hidden().contains(change.item().product()));
+                        .anyMatch(change ->
+                                sight.hides(whole, change.item())
+                                        || isDeletedForOthers(change, actor));
         if (hidden) {
             throw new Failure.NotFound("There is no operation " + operation.id() + ".");
         }
+    }
+
+    /** Whether a change took away what somebody did not see. */
+    private static boolean isDeletedForOthers(Change change, SignedIn actor) {
+        return change.field().label().equals(StandardFields.READERS)
+                && change.before() != null
+                && !List.of(change.before().split(", ")).contains(actor.handle());
     }
 
     /** Whether an operation took another one back, rather than doing it or doing it again. */

@@ -5,7 +5,6 @@ import greenladder.live.Streams.Event;
 import greenladder.people.SignedIn;
 import java.io.IOException;
 import java.util.Map;
-import java.util.Set;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.TimeUnit;
@@ -45,11 +44,11 @@ final class Stream {
 
     /** Whether the reader may see anything of a product. */
     boolean sees(String product) {
-        return !hidden().contains(product);
+        return !reader.hidden().contains(product);
     }
 
-    Set<String> hidden() {
-        return reader.hidden();
+    SignedIn reader() {
+        return reader;
     }
 
     String handle() {

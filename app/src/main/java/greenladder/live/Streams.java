@@ -70,7 +70,7 @@ public class Streams {
         var touched = Touched.by(saved);
         if (!touched.isNothing()) {
             open.forEach(stream -> {
-                var seen = touched.without(stream.hidden());
+                var seen = touched.seenBy(stream.reader(), saved);
                 if (!seen.isNothing()) {
                     stream.tell(new Event("changed", () -> new Told(seen, stream.drawn(saved))));
                 }
@@ -82,7 +82,7 @@ public class Streams {
     void on(CommentsChanged changed) {
         tell(
                 new Event("comments", Map.of("item", changed.item().toString())),
-                stream -> stream.sees(changed.item().product()));
+                stream -> keeper.seenBy(stream.reader()).findItem(changed.item()).isPresent());
     }
 
     @TransactionalEventListener

@@ -5,11 +5,14 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.item.Door.Saved;
+import greenladder.item.SnapshotKeeper;
+import greenladder.people.SignedIn;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 
 /**
  * What an operation changed, for pages to see whether they show it.
@@ -23,23 +26,34 @@ record Touched(long operation, String by, Set<String> items, boolean many, Set<S
     private static final int MOST_NAMED = 400;
 
     static Touched by(Saved saved) {
+        return by(saved, any -> true);
+    }
+
+    /**
+     * @param seen whether an item is told of
+     */
+    private static Touched by(Saved saved, Predicate<ItemKey> seen) {
         var items = new TreeSet<String>();
         var products = new TreeSet<String>();
         List<Change> changes = saved.changes();
         // Ranks that are only rewritten look the same as before.
         boolean visible = !saved.actor().handle().equals("system");
         for (var change : changes) {
-            if (!visible || Objects.equals(change.before(), change.after())) {
+            if (!visible
+                    || Objects.equals(change.before(), change.after())
+                    || !seen.test(change.item())) {
                 continue;
             }
             products.add(change.item().product());
             if (items.size() <= MOST_NAMED) {
                 climb(saved, change.item(), items);
-                if (change.field().isLink()) {
+                if (change.field().isLink() && seen.test(change.field().linkedTo())) {
                     climb(saved, change.field().linkedTo(), items);
                 }
                 if (change.field() == Field.PARENT && change.before() != null) {
-                    ItemKey.parse(change.before()).ifPresent(key -> climb(saved, key, items));
+                    ItemKey.parse(change.before())
+                            .filter(seen)
+                            .ifPresent(key -> climb(saved, key, items));
                 }
             }
         }
@@ -55,17 +69,27 @@ record Touched(long operation, String by, Set<String> items, boolean many, Set<S
                 saved.operation(), saved.actor().handle(), many ? Set.of() : items, many, products);
     }
 
-    /** What somebody is told of it to whom these products are hidden. */
-    Touched without(Set<String> hidden) {
-        if (hidden.isEmpty()) {
+    /** What a reader is told of it: nothing of what is, or was, hidden from them. */
+    Touched seenBy(SignedIn reader, Saved saved) {
+        var before = SnapshotKeeper.sightOf(reader, saved.before());
+        var after = SnapshotKeeper.sightOf(reader, saved.accepted().after());
+        if (before.isClear() && after.isClear()) {
             return this;
         }
         var seen = new TreeSet<>(products);
-        seen.removeAll(hidden);
-        var keys = new TreeSet<>(items);
-        keys.removeIf(
-                key -> ItemKey.parse(key).map(one -> hidden.contains(one.product())).orElse(true));
-        return new Touched(operation, by, keys, many && !seen.isEmpty(), seen);
+        seen.removeAll(after.products());
+        if (!before.roots().equals(after.roots())) {
+            // Something came into sight, or went out of it: everything is fetched anew.
+            return new Touched(operation, by, Set.of(), !seen.isEmpty(), seen);
+        }
+        var told =
+                by(
+                        saved,
+                        key ->
+                                !before.hides(saved.before(), key)
+                                        && !after.hides(saved.accepted().after(), key));
+        seen.retainAll(told.products);
+        return new Touched(operation, by, told.items, told.many && !seen.isEmpty(), seen);
     }
 
     boolean isNothing() {

@@ -5,6 +5,7 @@ import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.StandardFields;
 import greenladder.log.LogRows.ChangeRow;
 import greenladder.log.LogRows.OperationRow;
 import jakarta.persistence.EntityManagerFactory;
@@ -351,6 +352,31 @@ public class ChangeLog {
                     .map(pair -> row((ChangeRow) pair[0], (OperationRow) pair[1]))
                     .toList();
         });
+    }
+
+    /** Whether an item that is gone had been for named readers only when it went. */
+    public boolean wasReserved(ItemKey item) {
+        return !search(
+                        new Search(null, null, null, item.toString(), null, StandardFields.READERS),
+                        null,
+                        1)
+                .isEmpty();
+    }
+
+    /** The items of a product that are, or ever were, for named readers only. */
+    public Set<ItemKey> everReserved(String product) {
+        return sessions.fromStatelessSession(session ->
+                session
+                        .createQuery(
+                                "select distinct subject from ChangeRow where field = :field"
+                                        + " and subject like :product",
+                                String.class)
+                        .setParameter("field", StandardFields.READERS)
+                        .setParameter("product", product + "%")
+                        .list()
+                        .stream()
+                        .flatMap(key -> ItemKey.parse(key).stream())
+                        .collect(Collectors.toSet()));
     }
 
     private static void add(

@@ -6,6 +6,7 @@ import greenladder.core.item.Workspace;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.SprintReport;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.item.SnapshotKeeper;
 import greenladder.item.SprintEntries;
 import java.time.Clock;
 import java.time.Instant;
@@ -27,11 +28,13 @@ public class SprintFigures {
 
     private final SprintEntries entries;
     private final PastItems pastItems;
+    private final SnapshotKeeper keeper;
     private final Clock clock;
 
-    SprintFigures(SprintEntries entries, PastItems pastItems, Clock clock) {
+    SprintFigures(SprintEntries entries, PastItems pastItems, SnapshotKeeper keeper, Clock clock) {
         this.entries = entries;
         this.pastItems = pastItems;
+        this.keeper = keeper;
         this.clock = clock;
     }
 
@@ -53,9 +56,10 @@ public class SprintFigures {
                 entries.of(sprint.key()).stream()
                         .filter(entry ->
                                 entry.item() == null
-                                        || workspace
-                                                .findProduct(entry.item().product())
-                                                .isPresent())
+                                        || !keeper.hides(entry.item())
+                                                && workspace
+                                                        .findProduct(entry.item().product())
+                                                        .isPresent())
                         .toList();
         return SprintReport.of(sprint, calendar, seen, ZONE, clock.instant());
     }

@@ -1,6 +1,7 @@
 package greenladder.talk;
 
 import greenladder.core.item.ItemKey;
+import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
@@ -25,7 +26,14 @@ public class Notices {
 
     private static final int MOST_COUNTED = 1_000;
 
-    Notices(EntityManager entities, ApplicationEventPublisher events, Clock clock) {
+    private final SnapshotKeeper keeper;
+
+    Notices(
+            EntityManager entities,
+            SnapshotKeeper keeper,
+            ApplicationEventPublisher events,
+            Clock clock) {
+        this.keeper = keeper;
         this.entities = entities;
         this.events = events;
         this.clock = clock;
@@ -38,6 +46,8 @@ public class Notices {
      */
     @Transactional(readOnly = true)
     public List<Notice> of(SignedIn me, boolean unreadOnly, long before, int most) {
+        var whole = keeper.whole();
+        var sight = SnapshotKeeper.sightOf(me, whole);
         return entities
                 .createQuery(
                         "from NoticeRow where person = :me and id < :before"
@@ -50,13 +60,13 @@ public class Notices {
                 .getResultList()
                 .stream()
                 .map(Notices::notice)
-                .filter(notice -> !me.hidden().contains(notice.item().product()))
+                .filter(notice -> !sight.hides(whole, notice.item()))
                 .toList();
     }
 
     @Transactional(readOnly = true)
     public long unread(SignedIn me) {
-        if (!me.hidden().isEmpty()) {
+        if (!SnapshotKeeper.sightOf(me, keeper.whole()).isClear()) {
             return of(me, true, Long.MAX_VALUE, MOST_COUNTED).size();
         }
         return entities.createQuery(

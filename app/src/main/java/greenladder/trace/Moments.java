@@ -6,6 +6,7 @@ import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Difference;
+import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import java.time.Instant;
 import java.util.Collection;
@@ -20,9 +21,11 @@ import org.springframework.stereotype.Component;
 @Component
 public class Moments {
     private final ChangeLog log;
+    private final SnapshotKeeper keeper;
 
-    Moments(ChangeLog log) {
+    Moments(ChangeLog log, SnapshotKeeper keeper) {
         this.log = log;
+        this.keeper = keeper;
     }
 
     /**
@@ -41,9 +44,14 @@ public class Moments {
     public Moment at(Snapshot now, String product, Instant at) {
         var before = log.before(at, product);
         var former = new HashMap<ItemKey, Optional<Item>>();
-        before.forEach((key, fields) ->
-                former(now, key, fields, at).ifPresent(item -> former.put(key, item)));
-        return new Moment(now.with(former), before.keySet());
+        // Of what is gone, nobody is told who may not have seen it.
+        var reserved = log.everReserved(product);
+        before.forEach((key, fields) -> {
+            if (now.findItem(key).isPresent() || !keeper.hides(key) && !reserved.contains(key)) {
+                former(now, key, fields, at).ifPresent(item -> former.put(key, item));
+            }
+        });
+        return new Moment(now.with(former), former.keySet());
     }
 
     /** Empty where it stays as it is; in it, empty where it was not there. */

@@ -7,18 +7,19 @@ import greenladder.core.change.Command;
 import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Person;
 import greenladder.core.item.Release;
 import greenladder.core.plan.KeepRelease;
 import greenladder.item.Door;
 import greenladder.item.SnapshotKeeper;
 import greenladder.item.Undoing;
 import greenladder.people.People;
+import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Set;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.Test;
 
@@ -67,10 +68,39 @@ public class TouchedIntegrationTests extends RunningDemo {
     public void changeOfThePlanShouldTouchItsProductsAndBeHiddenWithThem() {
         var code = tree();
         var release = new Release("kept-" + code, code, "Spring", LocalDate.parse("2027-03-01"));
-        var touched = Touched.by(door.submit(ines(), new KeepRelease(release)));
+        var saved = door.submit(ines(), new KeepRelease(release));
+        var touched = Touched.by(saved);
         assertThat(touched.products()).containsExactly(code);
         assertThat(touched.many()).isTrue();
-        assertThat(touched.without(Set.of(code)).isNothing()).isTrue();
+        people.addSamples(
+                Map.of(new Person("touched.other", "Sees Less"), Role.TEAM_MEMBER),
+                "sea and sound");
+        people.changeRoleIn(
+                people.findByHandle("edda.quill").orElseThrow(),
+                "touched.other",
+                code,
+                Role.NO_ACCESS);
+        var reader = people.findByHandle("touched.other").orElseThrow();
+        assertThat(touched.seenBy(reader, saved).isNothing()).isTrue();
+    }
+
+    @Test
+    public void whatIsForNamedReadersShouldTouchNobodyElse() {
+        var code = tree();
+        var lio = people.findByHandle("lio.fenn").orElseThrow();
+        var hidden =
+                door.submit(
+                        ines(),
+                        new Command.Edit(
+                                List.of(new ItemKey(code, 2)), Map.of("readers", "ines.rowe")));
+        // What goes out of sight makes pages fetch themselves anew.
+        assertThat(Touched.by(hidden).seenBy(lio, hidden).many()).isTrue();
+        var below =
+                door.submit(
+                        ines(),
+                        new Command.Edit(List.of(new ItemKey(code, 4)), Map.of("size", "3")));
+        assertThat(Touched.by(below).seenBy(lio, below).isNothing()).isTrue();
+        assertThat(Touched.by(below).seenBy(ines(), below).items()).hasSize(3);
     }
 
     @Test

@@ -4,7 +4,9 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.StandardFields;
 import greenladder.core.item.Workspace;
+import greenladder.core.snapshot.Sight;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -56,8 +58,18 @@ public final class Changes {
     }
 
     /** All that has to change for an item to be gone, {@link Field#EXISTS} last. */
-    static List<Change> ofDeletion(Item item) {
+    static List<Change> ofDeletion(Snapshot snapshot, Item item) {
         var changes = new ArrayList<Change>();
+        // Who alone saw it is said once more, since nothing stands above it any more then.
+        var readers = Field.custom(StandardFields.READERS);
+        if (readers.textOf(item) == null) {
+            Sight.readersOf(snapshot, item)
+                    .map(people -> String.join(", ", people))
+                    .ifPresent(text -> {
+                        changes.add(new Change(item.key(), readers, null, text));
+                        changes.add(new Change(item.key(), readers, text, null));
+                    });
+        }
         for (var field : Field.allOf(item).reversed()) {
             var text = field.textOf(item);
             if (text != null) {

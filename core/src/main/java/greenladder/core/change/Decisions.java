@@ -5,6 +5,7 @@ import greenladder.core.change.Decision.Refused;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
+import greenladder.core.item.StandardFields;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -69,6 +70,9 @@ public final class Decisions {
         }
         new PlanRules(snapshot, after, found).check(drawn.plans());
         new LinkRules(after, found).check(changes);
+        if (who != null && !command.isTakingBack()) {
+            requireAmongReaders(changes, who, found);
+        }
         if (!found.isEmpty()) {
             return new Refused(found.all());
         }
@@ -87,6 +91,20 @@ public final class Decisions {
             after = Changes.apply(snapshot, workspace, changes, at);
         }
         return new Accepted(drawn.items(), List.copyOf(changes), drawn.plans(), after);
+    }
+
+    /** Nobody hides work from themself by a slip. */
+    private static void requireAmongReaders(List<Change> changes, String who, Found found) {
+        changes.stream()
+                .filter(change -> change.field().label().equals(StandardFields.READERS))
+                .filter(change -> change.after() != null)
+                .filter(change -> !List.of(change.after().split(", ")).contains(who))
+                .findFirst()
+                .ifPresent(change ->
+                        found.add(
+                                Problem.SINGLE,
+                                StandardFields.READERS,
+                                "Name yourself too, or you would not see it any more."));
     }
 
     static List<Change> differences(Item item, Map<Field, @Nullable String> kept) {

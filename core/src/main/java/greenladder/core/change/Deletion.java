@@ -49,7 +49,7 @@ final class Deletion {
                                         key, left.size(), left.size() == 1 ? "child" : "children"));
             }
             left.forEach(child -> changes.add(lifted(child, node.item())));
-            changes.addAll(Changes.ofDeletion(node.item()));
+            changes.addAll(Changes.ofDeletion(snapshot, node.item()));
         }
         return new Drawn(command.items(), changes);
     }

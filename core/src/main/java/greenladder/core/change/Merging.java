@@ -80,7 +80,7 @@ final class Merging {
                                 .collect(Collectors.joining(" "))));
         joinFiles(changes);
         joinLinks(changes);
-        changes.addAll(Changes.ofDeletion(goes));
+        changes.addAll(Changes.ofDeletion(snapshot, goes));
         return new Drawn(List.of(stays.key()), changes);
     }
 

@@ -3,6 +3,8 @@ package greenladder.core.item;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -18,6 +20,11 @@ public record Baseline(
     @Override
     public Baseline keyed(String other) {
         return new Baseline(other, product, name, under, at, by);
+    }
+
+    @Override
+    public Optional<Paper> withoutItems(Set<ItemKey> hidden) {
+        return under != null && hidden.contains(under) ? Optional.empty() : Optional.of(this);
     }
 
     @Override

@@ -9,6 +9,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
@@ -95,6 +96,11 @@ public record Document(
     @Override
     public Document keyed(String other) {
         return new Document(other, product, name, item, passages, remarks);
+    }
+
+    @Override
+    public Optional<Paper> withoutItems(Set<ItemKey> hidden) {
+        return hidden.contains(item) ? Optional.empty() : Optional.of(this);
     }
 
     @Override

@@ -1,6 +1,8 @@
 package greenladder.core.item;
 
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 
 /**
  * Something that is agreed, checked or written down beside the items of a product, kept as a part
@@ -11,6 +13,12 @@ public sealed interface Paper permits Baseline, TestCase, Round, Review, Documen
 
     /** This under another key. */
     Paper keyed(String other);
+
+    /**
+     * This without what it has of some items; empty where nothing is left then. The same object
+     * where it has nothing of them.
+     */
+    Optional<Paper> withoutItems(Set<ItemKey> hidden);
 
     /** The code of its product. */
     String product();

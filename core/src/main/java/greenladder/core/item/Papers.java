@@ -74,6 +74,20 @@ public record Papers(PMap<PlanKey, Paper> all, PMap<ItemKey, Set<String>> coveri
         return left;
     }
 
+    /** Without what stands for some items alone, and without these where they are among others. */
+    Papers withoutItems(Set<ItemKey> hidden) {
+        var left = this;
+        for (var paper : all.values()) {
+            var seen = paper.withoutItems(hidden);
+            if (seen.isEmpty()) {
+                left = left.without(paper.planKey());
+            } else if (seen.get() != paper) {
+                left = left.with(seen.get());
+            }
+        }
+        return left;
+    }
+
     public Optional<Paper> find(PlanKey key) {
         return Optional.ofNullable(all.get(key));
     }

@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -88,6 +89,22 @@ public record Review(
     @Override
     public Review keyed(String other) {
         return new Review(other, product, name, words, by, at, seen, readers, answers, closedAt);
+    }
+
+    @Override
+    public Optional<Paper> withoutItems(Set<ItemKey> hidden) {
+        if (seen.keySet().stream().noneMatch(hidden::contains)) {
+            return Optional.of(this);
+        }
+        var left = new TreeMap<>(seen);
+        left.keySet().removeAll(hidden);
+        var said = new TreeMap<>(answers);
+        said.keySet().removeAll(hidden);
+        return left.isEmpty()
+                ? Optional.empty()
+                : Optional.of(
+                        new Review(
+                                key, product, name, words, by, at, left, readers, said, closedAt));
     }
 
     @Override

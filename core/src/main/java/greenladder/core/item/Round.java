@@ -3,6 +3,8 @@ package greenladder.core.item;
 import java.time.Instant;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
@@ -80,6 +82,26 @@ public record Round(
     @Override
     public Round keyed(String other) {
         return new Round(other, product, name, startedAt, by, checks, results, bugs, closedAt);
+    }
+
+    @Override
+    public Optional<Paper> withoutItems(Set<ItemKey> hidden) {
+        return Optional.of(
+                bugs.values().stream().noneMatch(hidden::contains)
+                        ? this
+                        : new Round(
+                                key,
+                                product,
+                                name,
+                                startedAt,
+                                by,
+                                checks,
+                                results,
+                                bugs.minusAll(
+                                        bugs.keySet().stream()
+                                                .filter(test -> hidden.contains(bugs.get(test)))
+                                                .toList()),
+                                closedAt));
     }
 
     @Override

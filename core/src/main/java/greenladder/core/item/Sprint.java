@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -123,6 +124,15 @@ public record Sprint(
             facts.put("closedAt", closedAt.toString());
         }
         return facts;
+    }
+
+    /** This sprint without what is kept of some items; itself where nothing is. */
+    Sprint withoutItems(Set<ItemKey> hidden) {
+        var picture = plan.end().picture();
+        var seen = picture == null ? null : picture.withoutItems(hidden);
+        return picture == null || seen == picture
+                ? this
+                : with(plan.withoutItems(Objects.requireNonNull(seen), hidden));
     }
 
     public boolean isClosed() {

@@ -44,9 +44,15 @@ public record SprintPicture(List<String> columns, List<Card> cards) {
                     ItemKey.parse(above.split(" ", 2)[0])
                             .filter(key -> products.contains(key.product()))
                             .isPresent();
-            return isSeen || above.isEmpty()
-                    ? this
-                    : new Card(place, item, column, title, kind, size, done, person, "");
+            return isSeen || above.isEmpty() ? this : alone();
+        }
+
+        private Card alone() {
+            return new Card(place, item, column, title, kind, size, done, person, "");
+        }
+
+        private boolean isUnder(Set<ItemKey> hidden) {
+            return ItemKey.parse(above.split(" ", 2)[0]).filter(hidden::contains).isPresent();
         }
 
         private String text() {
@@ -82,6 +88,24 @@ public record SprintPicture(List<String> columns, List<Card> cards) {
                                     parts[5].isEmpty() ? null : parts[5],
                                     parts[6]));
         }
+    }
+
+    /**
+     * Without the cards of some items, and without their titles above others; itself where it has
+     * none.
+     */
+    SprintPicture withoutItems(Set<ItemKey> hidden) {
+        boolean has =
+                cards.stream()
+                        .anyMatch(card -> hidden.contains(card.item()) || card.isUnder(hidden));
+        return has
+                ? new SprintPicture(
+                        columns,
+                        cards.stream()
+                                .filter(card -> !hidden.contains(card.item()))
+                                .map(card -> card.isUnder(hidden) ? card.alone() : card)
+                                .toList())
+                : this;
     }
 
     public SprintPicture {

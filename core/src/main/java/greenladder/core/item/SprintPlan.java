@@ -7,6 +7,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -73,6 +74,12 @@ public record SprintPlan(
 
         public Tally plus(@Nullable Amount size) {
             return new Tally(items + 1, size == null ? points : points.plus(size));
+        }
+
+        private Tally minus(@Nullable Amount size) {
+            return new Tally(
+                    Math.max(0, items - 1),
+                    size == null || size.compareTo(points) > 0 ? points : points.minus(size));
         }
 
         static Tally parse(String text) {
@@ -183,6 +190,34 @@ public record SprintPlan(
                 completed,
                 available,
                 new SprintEnd(end.picture(), all));
+    }
+
+    /** As if the items whose cards are not in a picture any more had not been in the sprint. */
+    SprintPlan withoutItems(SprintPicture seen, Set<ItemKey> hidden) {
+        var picture = Objects.requireNonNull(end.picture());
+        var started = new TreeMap<>(committed);
+        var finished = new TreeMap<>(completed);
+        for (var card : picture.cards()) {
+            if (hidden.contains(card.item())) {
+                started.computeIfPresent(
+                        card.item().product(), (any, all) -> all.minus(card.size()));
+                if (card.done()) {
+                    finished.computeIfPresent(
+                            card.item().product(), (any, all) -> all.minus(card.size()));
+                }
+            }
+        }
+        return new SprintPlan(
+                goal,
+                capacity,
+                order.stream().filter(item -> !hidden.contains(item)).toList(),
+                agreed.stream().filter(item -> !hidden.contains(item)).collect(Collectors.toSet()),
+                guests,
+                away,
+                started,
+                finished,
+                available,
+                new SprintEnd(seen, end.notes()));
     }
 
     public SprintPlan withGoal(@Nullable String other) {

@@ -29,6 +29,9 @@ public final class StandardFields {
     /** The day on which they are asked again. */
     public static final String ASK_AGAIN = "askAgain";
 
+    /** The only people who see an item and what is below it. */
+    public static final String READERS = "readers";
+
     /** Those that people who work on an item keep true, see {@link Field#isWork}. */
     static final Set<String> WORK = Set.of(HELPERS, WAITS_FOR, WAITS_ON, ASK_AGAIN);
 
@@ -53,6 +56,8 @@ public final class StandardFields {
                             "Milestones within",
                             CustomField.Type.NAMED_DAYS,
                             List.of()),
+                    new CustomField(
+                            READERS, "Named readers only", CustomField.Type.PEOPLE, List.of()),
                     new CustomField(
                             "datesFrom",
                             "Dates from",
@@ -80,6 +85,12 @@ public final class StandardFields {
     public static List<String> helpers(Item item) {
         var text = item.details().custom().get(HELPERS);
         return text == null ? List.of() : List.of(text.split(", "));
+    }
+
+    /** The only people who see an item and what is below it; empty where everybody does. */
+    public static Optional<Set<String>> readers(Item item) {
+        return Optional.ofNullable(item.details().custom().get(READERS))
+                .map(text -> Set.of(text.split(", ")));
     }
 
     /** The item that an item waits for. */

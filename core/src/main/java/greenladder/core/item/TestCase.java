@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -42,6 +43,17 @@ public record TestCase(
     @Override
     public TestCase keyed(String other) {
         return new TestCase(other, product, name, steps, covers, groups);
+    }
+
+    @Override
+    public Optional<Paper> withoutItems(Set<ItemKey> hidden) {
+        if (covers.stream().noneMatch(hidden::contains)) {
+            return Optional.of(this);
+        }
+        var seen = covers.stream().filter(item -> !hidden.contains(item)).toList();
+        return seen.isEmpty()
+                ? Optional.empty()
+                : Optional.of(new TestCase(key, product, name, steps, Set.copyOf(seen), groups));
     }
 
     @Override

@@ -131,6 +131,24 @@ public record Workspace(
                 papers.withoutProducts(codes));
     }
 
+    /** This workspace as if nothing of some items had been kept with sprints and papers. */
+    public Workspace withoutItems(Set<ItemKey> hidden) {
+        var sprints = sprintsByKey;
+        for (var sprint : sprintsByKey.values()) {
+            var seen = sprint.withoutItems(hidden);
+            if (seen != sprint) {
+                sprints = sprints.plus(sprint.key(), seen);
+            }
+        }
+        return new Workspace(
+                productsByCode,
+                peopleByHandle,
+                teamsByKey,
+                sprints,
+                releasesByKey,
+                papers.withoutItems(hidden));
+    }
+
     public Workspace with(Sprint sprint) {
         return new Workspace(
                 productsByCode,

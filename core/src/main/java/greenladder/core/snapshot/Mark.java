@@ -54,6 +54,8 @@ public enum Mark {
     WORKED,
     /** Depends on another, of a product. */
     DEPENDENT,
+    /** For named readers only, itself: see {@link #ANYWHERE}. */
+    RESERVED,
     /** Its text changed while something stood below it, of a product. */
     REWORDED,
     /** Has a link to anything, of a product. */
@@ -62,6 +64,9 @@ public enum Mark {
     LINKED_TO,
     /** What an item that is gone was merged into. */
     MERGED;
+
+    /** Of what is marked whatever its product. */
+    public static final String ANYWHERE = "";
 
     /** A mark with what it is of: the code of a product, or the key of a sprint and the like. */
     record Of(Mark mark, String value) {}
@@ -143,6 +148,9 @@ public enum Mark {
         }
         if (item.details().wording().changedAt() != null && !item.isDropped()) {
             marks.add(new Of(REWORDED, product));
+        }
+        if (StandardFields.readers(item).isPresent()) {
+            marks.add(new Of(RESERVED, ANYWHERE));
         }
         var trace = item.details().trace();
         if (!trace.isEmpty()) {

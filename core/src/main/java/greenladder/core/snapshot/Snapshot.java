@@ -214,6 +214,18 @@ public final class Snapshot {
         return snapshot.withItems(seen);
     }
 
+    /** This snapshot as if all that is hidden were not there. */
+    public Snapshot seenWith(Sight sight) {
+        var seen = without(sight.products());
+        var hidden = sight.hidden(seen);
+        if (hidden.isEmpty()) {
+            return seen;
+        }
+        var gone = new HashMap<ItemKey, Optional<Item>>();
+        hidden.forEach(key -> gone.put(key, Optional.empty()));
+        return seen.with(gone).with(seen.workspace().withoutItems(hidden));
+    }
+
     /**
      * This snapshot, made by {@link #without}, after a change of the whole one. Time as of {@link
      * #with(Map)}.
