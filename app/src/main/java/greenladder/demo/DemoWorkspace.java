@@ -138,6 +138,7 @@ class DemoWorkspace implements SmartLifecycle {
         new DemoDoing(whole, now).write();
         new DemoTracking(whole, calendar).write();
         new DemoGoals(whole, calendar).write();
+        new DemoPapers(whole, calendar).write();
         door.live(whole.past());
         setup.write();
         var last = history.past().getLast().at();

@@ -36,7 +36,12 @@ public enum View {
     THREADS(Stage.TRACE, "Threads", "threads", "chart", "threads"),
     COVERAGE(Stage.TRACE, "Coverage", "coverage", "chart", "track", "trace"),
     GAPS(Stage.TRACE, "Gaps", "gaps", "chart", "track", "plan", "trace"),
-    IMPACT(Stage.TRACE, "Impact", "impact", "chart", "track", "plan", "trace");
+    IMPACT(Stage.TRACE, "Impact", "impact", "chart", "track", "plan", "trace"),
+    TESTS(Stage.TRACE, "Tests", "tests", "chart", "track", "plan", "trace", "papers"),
+    BASELINES(Stage.TRACE, "Baselines", "baselines", "chart", "track", "plan", "trace", "papers"),
+    REVIEWS(Stage.TRACE, "Reviews", "reviews", "chart", "track", "plan", "trace", "papers"),
+    PAGES(Stage.TRACE, "Pages", "pages", "chart", "track", "plan", "trace", "papers"),
+    HISTORY(Stage.TRACE, "History", "history", "chart", "track", "plan", "trace", "papers");
 
     private final Stage stage;
     private final String label;

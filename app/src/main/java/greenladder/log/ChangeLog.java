@@ -442,6 +442,44 @@ public class ChangeLog {
         });
     }
 
+    /** Who changed something last, and when. */
+    public record By(String actor, Instant at) {}
+
+    /**
+     * Who changed each field of a product's items last between two moments. Time O(changes
+     * between).
+     */
+    public Map<ItemKey, Map<Field, By>> lastBy(Instant from, Instant to, String product) {
+        return sessions.fromStatelessSession(session -> {
+            var last = new HashMap<ItemKey, Map<Field, By>>();
+            try (var rows =
+                    session.createQuery(
+                                    """
+                                    select c.subject, c.field, o.actor, o.at from ChangeRow c
+                                    join OperationRow o on o.id = c.operation
+                                    where o.at > :from and o.at <= :to and c.subject like :product
+                                    and c.subject not like '%:%' order by c.operation, c.place
+                                    """,
+                                    Object[].class)
+                            .setParameter("from", from)
+                            .setParameter("to", to)
+                            .setParameter("product", product + "%")
+                            .getResultStream()) {
+                rows.forEach(row ->
+                        ItemKey.parse((String) row[0])
+                                .filter(key -> key.product().equals(product))
+                                .ifPresent(key ->
+                                        last.computeIfAbsent(key, any -> new HashMap<>())
+                                                .put(
+                                                        Field.find((String) row[1]).orElseThrow(),
+                                                        new By(
+                                                                (String) row[2],
+                                                                (Instant) row[3]))));
+            }
+            return last;
+        });
+    }
+
     private static Entry entry(Operation operation, List<ChangeRow> rows) {
         return new Entry(
                 operation,

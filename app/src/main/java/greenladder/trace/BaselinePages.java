@@ -1,0 +1,327 @@
+package greenladder.trace;
+
+import greenladder.core.item.Baseline;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.text.WordDifference;
+import greenladder.core.trace.Difference;
+import greenladder.core.trace.Difference.Points;
+import greenladder.item.ChangeWords;
+import greenladder.item.Look;
+import greenladder.log.ChangeLog;
+import greenladder.log.ChangeLog.By;
+import greenladder.people.Permission;
+import greenladder.trace.ImpactPages.Text;
+import greenladder.web.Words;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Makes the page that tells what changed since something was agreed. */
+@Component
+class BaselinePages {
+    private static final int MOST = 200;
+    private static final List<Field> READ =
+            List.of(Field.TITLE, Field.DESCRIPTION, Field.ACCEPTANCE);
+    private static final List<String> LABELS =
+            List.of("Title", "Description", "Acceptance criteria");
+
+    private final Moments moments;
+    private final ChangeLog log;
+    private final Clock clock;
+
+    BaselinePages(Moments moments, ChangeLog log, Clock clock) {
+        this.moments = moments;
+        this.log = log;
+        this.clock = clock;
+    }
+
+    /**
+     * @param of the baseline that is looked at; empty for none
+     * @param to what it can be compared with
+     * @param words the difference in a sentence
+     */
+    record BaselinePage(
+            String product,
+            String url,
+            long operation,
+            List<PaperEntry> baselines,
+            String of,
+            String name,
+            List<GapPages.Choice> to,
+            String words,
+            @Nullable Points points,
+            List<Part> parts,
+            boolean mayTake,
+            boolean mayRestore) {}
+
+    /**
+     * One kind of change.
+     *
+     * @param cut how many more there are, in words; empty for none
+     */
+    record Part(String label, String slug, String count, List<Row> rows, String cut) {}
+
+    /**
+     * @param words what it was and is; empty where the label says it
+     * @param who changed it last, and when; empty where nobody knows
+     * @param there whether it is there now
+     */
+    record Row(
+            String key, String title, String words, String who, boolean there, List<Text> texts) {}
+
+    BaselinePage page(Look look, String of, String to) {
+        var snapshot = look.snapshot();
+        var code = look.product().code();
+        var all =
+                snapshot.workspace().papers().of(code, Baseline.class).stream()
+                        .sorted(Comparator.comparing(Baseline::at).reversed())
+                        .toList();
+        var chosen =
+                all.stream()
+                        .filter(one -> one.key().equals(of))
+                        .findFirst()
+                        .or(() -> all.stream().findFirst());
+        boolean mayTake = look.reader().mayIn(code, Permission.PLAN);
+        var entries =
+                all.stream()
+                        .map(one ->
+                                new PaperEntry(
+                                        one.name(),
+                                        "%s, %s%s"
+                                                .formatted(
+                                                        day(one.at()),
+                                                        ChangeWords.nameOf(snapshot, one.by()),
+                                                        one.under() == null
+                                                                ? ""
+                                                                : ", " + one.under()),
+                                        url(code, one.key(), ""),
+                                        chosen.filter(one::equals).isPresent()))
+                        .toList();
+        if (chosen.isEmpty()) {
+            return new BaselinePage(
+                    code,
+                    url(code, "", ""),
+                    look.operation(),
+                    entries,
+                    "",
+                    "",
+                    List.of(),
+                    "",
+                    null,
+                    List.of(),
+                    mayTake,
+                    false);
+        }
+        var it = chosen.get();
+        var later = all.stream().filter(one -> one.key().equals(to) && one != it).findFirst();
+        var compared =
+                moments.between(
+                        snapshot,
+                        new Difference.Scope(code, it.under()),
+                        it.at(),
+                        later.map(Baseline::at).orElse(null));
+        var last = log.lastBy(it.at(), later.map(Baseline::at).orElseGet(clock::instant), code);
+        return new BaselinePage(
+                code,
+                url(code, it.key(), later.map(Baseline::key).orElse("")),
+                look.operation(),
+                entries,
+                it.key(),
+                it.name(),
+                to(all, it, code, later.map(Baseline::key).orElse("")),
+                words(compared.difference().points()),
+                compared.difference().points(),
+                parts(snapshot, compared, last),
+                mayTake,
+                later.isEmpty() && look.reader().mayIn(code, Permission.SHAPE));
+    }
+
+    private static String url(String code, String of, String to) {
+        return "/%s/baselines%s%s"
+                .formatted(code, of.isEmpty() ? "" : "?of=" + of, to.isEmpty() ? "" : "&to=" + to);
+    }
+
+    private static List<GapPages.Choice> to(
+            List<Baseline> all, Baseline it, String code, String to) {
+        var choices = new ArrayList<GapPages.Choice>();
+        choices.add(
+                new GapPages.Choice(url(code, it.key(), ""), "compared with now", to.isEmpty()));
+        all.stream()
+                .filter(one -> one.at().isAfter(it.at()))
+                .forEach(one ->
+                        choices.add(
+                                new GapPages.Choice(
+                                        url(code, it.key(), one.key()),
+                                        "compared with " + one.name(),
+                                        one.key().equals(to))));
+        return choices;
+    }
+
+    private static String words(Points points) {
+        return "%s points then, %s now: %s came, %s went, %s by other sizes."
+                .formatted(
+                        Words.of(points.then()),
+                        Words.of(points.now()),
+                        Words.of(points.added()),
+                        Words.of(points.removed()),
+                        Words.signed(points.resized()));
+    }
+
+    private List<Part> parts(
+            Snapshot seen, Moments.Compared compared, Map<ItemKey, Map<Field, By>> last) {
+        var difference = compared.difference();
+        return Stream.of(
+                        part(
+                                seen,
+                                compared,
+                                last,
+                                "Came",
+                                "added",
+                                difference.added(),
+                                Field.EXISTS),
+                        part(
+                                seen,
+                                compared,
+                                last,
+                                "Went",
+                                "removed",
+                                difference.removed(),
+                                Field.EXISTS),
+                        part(
+                                seen,
+                                compared,
+                                last,
+                                "Other size",
+                                "resized",
+                                difference.resized(),
+                                Field.SIZE),
+                        part(
+                                seen,
+                                compared,
+                                last,
+                                "Other texts",
+                                "text",
+                                difference.text(),
+                                Field.TITLE),
+                        part(
+                                seen,
+                                compared,
+                                last,
+                                "Moved",
+                                "moved",
+                                difference.moved(),
+                                Field.PARENT),
+                        part(
+                                seen,
+                                compared,
+                                last,
+                                "Other state",
+                                "state",
+                                difference.state(),
+                                Field.STATE),
+                        part(
+                                seen,
+                                compared,
+                                last,
+                                "Other place in the order",
+                                "reranked",
+                                difference.reranked(),
+                                Field.RANK))
+                .filter(part -> !part.rows().isEmpty())
+                .toList();
+    }
+
+    private Part part(
+            Snapshot seen,
+            Moments.Compared compared,
+            Map<ItemKey, Map<Field, By>> last,
+            String label,
+            String slug,
+            List<ItemKey> keys,
+            Field field) {
+        return new Part(
+                label,
+                slug,
+                Integer.toString(keys.size()),
+                keys.stream()
+                        .limit(MOST)
+                        .map(key ->
+                                row(seen, compared, last.getOrDefault(key, Map.of()), key, field))
+                        .toList(),
+                keys.size() > MOST ? "and %,d more".formatted(keys.size() - MOST) : "");
+    }
+
+    private Row row(
+            Snapshot seen,
+            Moments.Compared compared,
+            Map<Field, By> last,
+            ItemKey key,
+            Field field) {
+        var then = compared.then().findItem(key);
+        var now = compared.now().findItem(key);
+        var item = now.or(() -> then).orElseThrow();
+        var by =
+                (field.equals(Field.TITLE) ? READ.stream() : Stream.of(field, Field.STATE))
+                        .flatMap(one -> Stream.ofNullable(last.get(one)))
+                        .max(Comparator.comparing(By::at));
+        return new Row(
+                key.toString(),
+                item.title(),
+                field.equals(Field.EXISTS) || field.equals(Field.TITLE) || field.equals(Field.RANK)
+                        ? size(item, field)
+                        : "%s → %s"
+                                .formatted(
+                                        value(compared.then(), then, field),
+                                        value(compared.now(), now, field)),
+                by.map(one ->
+                                "%s, %s"
+                                        .formatted(
+                                                ChangeWords.nameOf(seen, one.actor()),
+                                                day(one.at())))
+                        .orElse(""),
+                seen.findItem(key).isPresent(),
+                field.equals(Field.TITLE) ? texts(then, now) : List.of());
+    }
+
+    private static String size(Item item, Field field) {
+        return field.equals(Field.EXISTS) && item.size() != null
+                ? Words.count(Words.of(item.size()), "point")
+                : "";
+    }
+
+    private static String value(Snapshot snapshot, Optional<Item> item, Field field) {
+        return item.map(it -> ChangeWords.value(snapshot, it.key(), field, field.textOf(it)))
+                .filter(text -> !text.isEmpty())
+                .orElse("none");
+    }
+
+    private static List<Text> texts(Optional<Item> then, Optional<Item> now) {
+        var texts = new ArrayList<Text>();
+        for (int i = 0; i < READ.size(); i++) {
+            var field = READ.get(i);
+            var before = then.map(field::textOf).orElse("");
+            var after = now.map(field::textOf).orElse("");
+            if (!Objects.equals(before, after)) {
+                texts.add(new Text(LABELS.get(i), WordDifference.of(before, after)));
+            }
+        }
+        return texts;
+    }
+
+    static String day(Instant at) {
+        return Words.day(LocalDate.ofInstant(at, ZoneOffset.UTC));
+    }
+}

@@ -1,0 +1,119 @@
+package greenladder.trace;
+
+import greenladder.core.change.Problems;
+import greenladder.core.change.Restore;
+import greenladder.core.item.Baseline;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
+import greenladder.core.trace.KeepPaper;
+import greenladder.core.trace.RemovePaper;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Asked;
+import greenladder.item.Door;
+import greenladder.item.Look;
+import greenladder.item.SnapshotKeeper;
+import greenladder.panel.Answers;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import java.time.Clock;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Baselines: taken, compared, and single items brought back from them. */
+@Controller
+class BaselinesController {
+    private final BaselinePages pages;
+    private final Moments moments;
+    private final SnapshotKeeper keeper;
+    private final Frames frames;
+    private final Door door;
+    private final Clock clock;
+
+    BaselinesController(
+            BaselinePages pages,
+            Moments moments,
+            SnapshotKeeper keeper,
+            Frames frames,
+            Door door,
+            Clock clock) {
+        this.pages = pages;
+        this.moments = moments;
+        this.keeper = keeper;
+        this.frames = frames;
+        this.door = door;
+        this.clock = clock;
+    }
+
+    @GetMapping("/{product:[A-Z]{2,5}}/baselines")
+    String baselines(
+            Look look,
+            @RequestParam(defaultValue = "") String of,
+            @RequestParam(defaultValue = "") String to,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        model.addAttribute("page", pages.page(look, of, to));
+        model.addAttribute("frame", frames.of(look, View.BASELINES));
+        return fragment ? "trace/baselines :: view" : "trace/baselines";
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/baselines")
+    ResponseEntity<String> take(
+            Look look,
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam(defaultValue = "") String under) {
+        var root = under.isBlank() ? null : Asked.node(look.snapshot(), under.strip()).item().key();
+        if (root != null && !root.product().equals(look.product().code())) {
+            throw new Failure.Invalid(Problems.of("under", "This is of another product."));
+        }
+        var baseline =
+                new Baseline(
+                        "",
+                        look.product().code(),
+                        name.strip(),
+                        root,
+                        clock.instant(),
+                        look.reader().handle());
+        return Answers.noted("Taken", door.submit(look.reader(), new KeepPaper(baseline)));
+    }
+
+    private Baseline find(String key) {
+        return Asked.paper(keeper.current(), PlanKey.Kind.BASELINE, key, Baseline.class);
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/baselines/{baseline}/remove")
+    ResponseEntity<String> remove(
+            @PathVariable String baseline, @AuthenticationPrincipal SignedIn me) {
+        return Answers.noted(
+                "Taken away", door.submit(me, new RemovePaper(find(baseline).planKey())));
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/baselines/{baseline}/restore")
+    ResponseEntity<String> restore(
+            @PathVariable String baseline,
+            @RequestParam String item,
+            @AuthenticationPrincipal SignedIn me) {
+        var it = find(baseline);
+        var key = ItemKey.parse(item).orElseThrow(() -> gone(item));
+        var then =
+                moments.at(keeper.current(), it.product(), it.at())
+                        .snapshot()
+                        .findItem(key)
+                        .orElseThrow(() -> gone(item));
+        boolean loose = then.parent() != null && keeper.current().findItem(then.parent()).isEmpty();
+        return Answers.noted(
+                "%s is as it was%s".formatted(key, loose ? "; its parent is gone" : ""),
+                door.submit(me, new Restore(then)));
+    }
+
+    private static Failure.NotFound gone(String item) {
+        return new Failure.NotFound("There was no item %s then.".formatted(item));
+    }
+}

@@ -1,0 +1,130 @@
+package greenladder.trace;
+
+import greenladder.core.item.Document;
+import greenladder.core.item.PlanKey;
+import greenladder.core.trace.ItemsOfPassages;
+import greenladder.core.trace.KeepPaper;
+import greenladder.core.trace.RemarkOn;
+import greenladder.core.trace.RemovePaper;
+import greenladder.core.trace.WritePassage;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Asked;
+import greenladder.item.Door;
+import greenladder.item.Look;
+import greenladder.item.SnapshotKeeper;
+import greenladder.panel.Answers;
+import greenladder.people.SignedIn;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Documents beside items: passages that several people write, remark on and make into items. */
+@Controller
+class DocumentsController {
+    private final DocumentPages pages;
+    private final SnapshotKeeper keeper;
+    private final Frames frames;
+    private final Door door;
+
+    DocumentsController(DocumentPages pages, SnapshotKeeper keeper, Frames frames, Door door) {
+        this.pages = pages;
+        this.keeper = keeper;
+        this.frames = frames;
+        this.door = door;
+    }
+
+    @GetMapping("/{product:[A-Z]{2,5}}/pages")
+    String documents(
+            Look look,
+            @RequestParam(defaultValue = "") String of,
+            @RequestParam(defaultValue = "false") boolean versions,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        model.addAttribute("page", pages.page(look, of, versions));
+        model.addAttribute("frame", frames.of(look, View.PAGES));
+        return fragment ? "trace/pages :: view" : "trace/pages";
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/pages")
+    ResponseEntity<String> begin(
+            Look look,
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam(defaultValue = "") String item) {
+        var root = Asked.node(look.snapshot(), item.strip()).item();
+        var document =
+                new Document(
+                        "", root.key().product(), name.strip(), root.key(), List.of(), List.of());
+        var saved = door.submit(look.reader(), new KeepPaper(document));
+        return Answers.leadTo(
+                "/%s/pages?of=%s"
+                        .formatted(
+                                look.product().code(), saved.plans().getFirst().subject().key()));
+    }
+
+    private Document find(String key) {
+        return Asked.paper(keeper.current(), PlanKey.Kind.DOCUMENT, key, Document.class);
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/pages/{document}/passages")
+    ResponseEntity<String> write(
+            @PathVariable String document,
+            @RequestParam(defaultValue = "0") int number,
+            @RequestParam(defaultValue = "0") int after,
+            @RequestParam(defaultValue = "text") String kind,
+            @RequestParam(defaultValue = "") String text,
+            @RequestParam(required = false) @Nullable String seen,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.noted(
+                text.isBlank() ? "Taken away" : "Written",
+                door.submit(
+                        me,
+                        new WritePassage(
+                                find(document).key(),
+                                number,
+                                after,
+                                DocumentPages.kind(kind),
+                                text,
+                                seen)));
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/pages/{document}/remarks")
+    ResponseEntity<String> remark(
+            @PathVariable String document,
+            @RequestParam int passage,
+            @RequestParam(defaultValue = "0") int remark,
+            @RequestParam(defaultValue = "") String text,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.noted(
+                remark == 0 ? "Said" : "Noted",
+                door.submit(
+                        me,
+                        new RemarkOn(find(document).key(), passage, remark, me.handle(), text)));
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/pages/{document}/items")
+    ResponseEntity<String> items(
+            @PathVariable String document,
+            @RequestParam(defaultValue = "") List<Integer> passages,
+            @RequestParam String level,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.done(
+                "Made",
+                door.submit(me, new ItemsOfPassages(find(document).key(), passages, level)));
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/pages/{document}/remove")
+    ResponseEntity<String> remove(
+            @PathVariable String document, @AuthenticationPrincipal SignedIn me) {
+        return Answers.noted(
+                "Taken away", door.submit(me, new RemovePaper(find(document).planKey())));
+    }
+}

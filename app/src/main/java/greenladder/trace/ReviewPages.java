@@ -1,0 +1,236 @@
+package greenladder.trace;
+
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Person;
+import greenladder.core.item.Review;
+import greenladder.core.item.TraceLink;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.text.WordDifference;
+import greenladder.item.ChangeWords;
+import greenladder.item.Look;
+import greenladder.people.Permission;
+import greenladder.planning.PastItems;
+import greenladder.trace.ImpactPages.Text;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Makes the page of reviews: what was sent to whom, and what each answered. */
+@Component
+class ReviewPages {
+    private static final int MOST = 300;
+
+    private final PastItems pasts;
+
+    ReviewPages(PastItems pasts) {
+        this.pasts = pasts;
+    }
+
+    /**
+     * @param of key of the review that is looked at; empty for none
+     * @param words what was asked, by whom
+     * @param waiting who has not answered yet, in words; empty for nobody
+     * @param readers names, the heads of the columns
+     * @param people who can be asked
+     */
+    record ReviewPage(
+            String product,
+            String url,
+            long operation,
+            List<PaperEntry> reviews,
+            String of,
+            String name,
+            String words,
+            String waiting,
+            boolean closed,
+            List<String> readers,
+            List<Row> rows,
+            List<Reader> people,
+            boolean maySend,
+            boolean mayAnswer) {}
+
+    record Reader(String handle, String name) {}
+
+    /**
+     * @param texts what changed since it was sent
+     * @param answers one for each reader
+     * @param open whether the one who looks has not answered to it as it reads now
+     */
+    record Row(
+            String key,
+            String title,
+            String description,
+            List<Text> texts,
+            List<Answered> answers,
+            boolean open) {}
+
+    /**
+     * @param state "agrees", "objects" or empty
+     * @param stale whether the item changed since the answer
+     */
+    record Answered(String state, String words, String told, boolean stale) {}
+
+    ReviewPage page(Look look, String of) {
+        var snapshot = look.snapshot();
+        var code = look.product().code();
+        var all =
+                snapshot.workspace().papers().of(code, Review.class).stream()
+                        .sorted(Comparator.comparing(Review::at).reversed())
+                        .toList();
+        var chosen =
+                all.stream()
+                        .filter(one -> one.key().equals(of))
+                        .findFirst()
+                        .or(() -> all.stream().findFirst());
+        var me = look.reader().handle();
+        var entries = all.stream().map(one -> entry(snapshot, one, code, me, chosen)).toList();
+        var people =
+                snapshot.workspace().peopleAtWork().stream()
+                        .map(person -> new Reader(person.handle(), person.name()))
+                        .toList();
+        boolean maySend = look.reader().mayIn(code, Permission.WORK);
+        if (chosen.isEmpty()) {
+            return new ReviewPage(
+                    code,
+                    url(code, ""),
+                    look.operation(),
+                    entries,
+                    "",
+                    "",
+                    "",
+                    "",
+                    false,
+                    List.of(),
+                    List.of(),
+                    people,
+                    maySend,
+                    false);
+        }
+        var it = chosen.get();
+        var readers = it.readers().stream().sorted().toList();
+        return new ReviewPage(
+                code,
+                url(code, it.key()),
+                look.operation(),
+                entries,
+                it.key(),
+                it.name(),
+                "%s sent it on %s%s"
+                        .formatted(
+                                ChangeWords.nameOf(snapshot, it.by()),
+                                BaselinePages.day(it.at()),
+                                it.words().isEmpty() ? "." : ": " + it.words()),
+                waiting(snapshot, it),
+                it.closedAt() != null,
+                readers.stream().map(who -> name(snapshot, who)).toList(),
+                it.seen().entrySet().stream()
+                        .limit(MOST)
+                        .flatMap(entry ->
+                                snapshot.findItem(entry.getKey()).stream()
+                                        .map(item ->
+                                                row(
+                                                        snapshot,
+                                                        it,
+                                                        item,
+                                                        entry.getValue(),
+                                                        readers,
+                                                        me)))
+                        .toList(),
+                people,
+                maySend,
+                it.closedAt() == null && it.readers().contains(me));
+    }
+
+    private static String url(String code, String of) {
+        return "/%s/reviews%s".formatted(code, of.isEmpty() ? "" : "?of=" + of);
+    }
+
+    private static PaperEntry entry(
+            Snapshot snapshot, Review one, String code, String me, Optional<Review> chosen) {
+        boolean asked =
+                one.closedAt() == null
+                        && one.readers().contains(me)
+                        && !one.hasAnswered(me, there(snapshot, one));
+        return new PaperEntry(
+                one.name(),
+                asked
+                        ? "waits for you"
+                        : one.closedAt() != null ? "closed" : BaselinePages.day(one.at()),
+                url(code, one.key()),
+                chosen.filter(one::equals).isPresent());
+    }
+
+    private static Set<ItemKey> there(Snapshot snapshot, Review review) {
+        return review.seen().keySet().stream()
+                .filter(key -> snapshot.findItem(key).isPresent())
+                .collect(Collectors.toSet());
+    }
+
+    private static String name(Snapshot snapshot, String who) {
+        var person = snapshot.findPerson(who);
+        return person.map(Person::name).orElse(who)
+                + (person.filter(Person::gone).isPresent() ? " (has left)" : "");
+    }
+
+    private static String waiting(Snapshot snapshot, Review review) {
+        var there = there(snapshot, review);
+        var names =
+                review.readers().stream()
+                        .filter(who -> !review.hasAnswered(who, there))
+                        .sorted()
+                        .map(who -> name(snapshot, who))
+                        .toList();
+        return names.isEmpty()
+                ? ""
+                : "Not answered to everything yet: " + String.join(", ", names) + ".";
+    }
+
+    private Row row(
+            Snapshot snapshot,
+            Review review,
+            Item item,
+            String digest,
+            List<String> readers,
+            String me) {
+        var now = TraceLink.digestOf(item);
+        var mine = review.answer(item.key(), me);
+        return new Row(
+                item.key().toString(),
+                item.title(),
+                item.description(),
+                now.equals(digest) ? List.of() : texts(snapshot, review, item),
+                readers.stream()
+                        .map(who -> {
+                            var answer = review.answer(item.key(), who);
+                            return answer == null
+                                    ? new Answered("", "", "", false)
+                                    : new Answered(
+                                            answer.agrees() ? "agrees" : "objects",
+                                            answer.words(),
+                                            BaselinePages.day(answer.at()),
+                                            !answer.seen().equals(now));
+                        })
+                        .toList(),
+                mine == null || !mine.seen().equals(now));
+    }
+
+    private List<Text> texts(Snapshot snapshot, Review review, Item item) {
+        var past = pasts.at(snapshot, review.at());
+        var texts = new ArrayList<Text>();
+        for (var field : List.of(Field.TITLE, Field.DESCRIPTION, Field.ACCEPTANCE)) {
+            var then = Objects.requireNonNullElse(past.value(item.key(), field), "");
+            var now = Objects.requireNonNullElse(field.textOf(item), "");
+            if (!then.equals(now)) {
+                texts.add(new Text(field.label(), WordDifference.of(then, now)));
+            }
+        }
+        return texts;
+    }
+}

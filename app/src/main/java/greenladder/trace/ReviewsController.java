@@ -1,0 +1,134 @@
+package greenladder.trace;
+
+import greenladder.core.change.Problems;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.Review;
+import greenladder.core.trace.AnswerReview;
+import greenladder.core.trace.CloseReview;
+import greenladder.core.trace.RemovePaper;
+import greenladder.core.trace.SendReview;
+import greenladder.frame.Frames;
+import greenladder.frame.View;
+import greenladder.item.Asked;
+import greenladder.item.Door;
+import greenladder.item.Look;
+import greenladder.item.SnapshotKeeper;
+import greenladder.panel.Answers;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Set;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** Reviews: sent to people, and answered by each. */
+@Controller
+class ReviewsController {
+    private final ReviewPages pages;
+    private final SnapshotKeeper keeper;
+    private final Frames frames;
+    private final Door door;
+
+    ReviewsController(ReviewPages pages, SnapshotKeeper keeper, Frames frames, Door door) {
+        this.pages = pages;
+        this.keeper = keeper;
+        this.frames = frames;
+        this.door = door;
+    }
+
+    @GetMapping("/{product:[A-Z]{2,5}}/reviews")
+    String reviews(
+            Look look,
+            @RequestParam(defaultValue = "") String of,
+            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
+            Model model) {
+        model.addAttribute("page", pages.page(look, of));
+        model.addAttribute("frame", frames.of(look, View.REVIEWS));
+        return fragment ? "trace/reviews :: view" : "trace/reviews";
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/reviews")
+    ResponseEntity<String> send(
+            Look look,
+            @RequestParam(defaultValue = "") String name,
+            @RequestParam(defaultValue = "") String words,
+            @RequestParam(defaultValue = "") String items,
+            @RequestParam(defaultValue = "false") boolean below,
+            @RequestParam(defaultValue = "") List<String> readers) {
+        var saved =
+                door.submit(
+                        look.reader(),
+                        new SendReview(
+                                look.product().code(),
+                                name,
+                                words,
+                                keys(items),
+                                below,
+                                Set.copyOf(readers),
+                                look.reader().handle()));
+        return Answers.leadTo(
+                "/%s/reviews?of=%s"
+                        .formatted(
+                                look.product().code(), saved.plans().getFirst().subject().key()));
+    }
+
+    private static List<ItemKey> keys(String text) {
+        return Arrays.stream(text.strip().split("[\\s,;]+"))
+                .filter(key -> !key.isEmpty())
+                .map(key ->
+                        ItemKey.parse(key)
+                                .orElseThrow(() ->
+                                        new Failure.Invalid(
+                                                Problems.of(
+                                                        "items",
+                                                        "Items are named by their keys, such as"
+                                                                + " MSF12."))))
+                .distinct()
+                .toList();
+    }
+
+    private Review find(String key) {
+        return Asked.paper(keeper.current(), PlanKey.Kind.REVIEW, key, Review.class);
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/reviews/{review}/answer")
+    ResponseEntity<String> answer(
+            @PathVariable String review,
+            @RequestParam String item,
+            @RequestParam boolean agrees,
+            @RequestParam(defaultValue = "") String words,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.noted(
+                agrees ? "Agreed" : "Objected",
+                door.submit(
+                        me,
+                        new AnswerReview(
+                                find(review).key(), Asked.key(item), me.handle(), agrees, words)));
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/reviews/{review}/close")
+    ResponseEntity<String> close(
+            @PathVariable String review,
+            @RequestParam boolean closed,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.noted(
+                closed ? "Closed" : "Open again",
+                door.submit(me, new CloseReview(find(review).key(), closed)));
+    }
+
+    @PostMapping("/{product:[A-Z]{2,5}}/reviews/{review}/remove")
+    ResponseEntity<String> remove(
+            @PathVariable String review, @AuthenticationPrincipal SignedIn me) {
+        return Answers.noted(
+                "Taken away", door.submit(me, new RemovePaper(find(review).planKey())));
+    }
+}

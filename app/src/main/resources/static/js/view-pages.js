@@ -1,0 +1,3 @@
+// What only one view needs. Pages.
+import "./chart-download.js";
+import "./going.js";
