@@ -315,7 +315,7 @@ class GoalsApi {
                 keys(impact.down()),
                 keys(impact.dependsOn()),
                 keys(impact.neededBy()),
-                keys(impact.tests()),
+                Stream.concat(keys(impact.tests()).stream(), impact.testCases().stream()).toList(),
                 impact.suspect().stream().map(LinksApi.LinkJson::of).toList(),
                 size == null ? null : size.toDecimal(),
                 node.rollUp().points().done().toDecimal());
@@ -375,7 +375,7 @@ class GoalsApi {
     @GetMapping("/products/{code}/coverage")
     @Operation(
             summary = "Items of a level by release, team or state, with counts",
-            description = "rows: a level (the highest); columns: release, team, state")
+            description = "rows: a level (the highest); columns: release, team, state," + " reach")
     CoverageJson coverage(
             @PathVariable String code,
             @RequestParam(defaultValue = "") String rows,
@@ -396,7 +396,7 @@ class GoalsApi {
                         .findFirst()
                         .orElseThrow(() ->
                                 StructureApi.invalid(
-                                        "columns", "There are: release, team, state."));
+                                        "columns", "There are: release, team, state, reach."));
         return json(Coverage.of(snapshot, product, level, by));
     }
 

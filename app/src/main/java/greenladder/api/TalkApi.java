@@ -48,9 +48,11 @@ class TalkApi {
             String author,
             String text,
             Instant createdAt,
-            @Nullable Instant editedAt) {}
+            @Nullable Instant editedAt,
+            @Nullable Long replyTo,
+            boolean settled) {}
 
-    record CommentBody(@Nullable String text) {}
+    record CommentBody(@Nullable String text, @Nullable Long replyTo, @Nullable Boolean settled) {}
 
     record NoticeJson(
             long id, String kind, String item, String by, String words, Instant at, boolean read) {}
@@ -75,23 +77,35 @@ class TalkApi {
     }
 
     @PostMapping("/items/{key}/comments")
-    @Operation(summary = "Comment on an item; @handle mentions somebody")
+    @Operation(
+            summary = "Comment on an item; @handle mentions somebody",
+            description = "text; replyTo: the id of the comment that it answers")
     ResponseEntity<CommentJson> add(
             @PathVariable String key,
             @RequestBody CommentBody body,
             @AuthenticationPrincipal SignedIn me) {
-        var comment = comments.add(me, Asked.node(keeper.current(), key).item().key(), text(body));
+        var comment =
+                comments.add(
+                        me,
+                        Asked.node(keeper.current(), key).item().key(),
+                        text(body),
+                        body.replyTo());
         return ResponseEntity.created(URI.create("/api/v1/comments/" + comment.id()))
                 .body(json(comment));
     }
 
     @PatchMapping("/comments/{id}")
-    @Operation(summary = "Change a comment of one's own")
+    @Operation(
+            summary = "Change a comment of one's own, or settle a talk",
+            description = "text; or settled: true or false, on the first comment of a talk")
     CommentJson change(
             @PathVariable long id,
             @RequestBody CommentBody body,
             @AuthenticationPrincipal SignedIn me) {
-        return json(comments.edit(me, id, text(body)));
+        return json(
+                body.settled() == null
+                        ? comments.edit(me, id, text(body))
+                        : comments.settle(me, id, body.settled()));
     }
 
     @DeleteMapping("/comments/{id}")
@@ -155,7 +169,9 @@ class TalkApi {
                 comment.author(),
                 comment.text(),
                 comment.at(),
-                comment.editedAt());
+                comment.editedAt(),
+                comment.replyTo(),
+                comment.settledBy() != null);
     }
 
     private static NoticeJson json(Notice notice) {

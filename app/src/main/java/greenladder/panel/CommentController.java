@@ -5,6 +5,7 @@ import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.talk.Comments;
 import greenladder.talk.Watching;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -31,8 +32,9 @@ class CommentController {
     ResponseEntity<String> add(
             @PathVariable String key,
             @RequestParam String text,
+            @RequestParam(required = false) @Nullable Long replyTo,
             @AuthenticationPrincipal SignedIn me) {
-        comments.add(me, Asked.node(keeper.current(), key).item().key(), text);
+        comments.add(me, Asked.node(keeper.current(), key).item().key(), text, replyTo);
         return Answers.said("Comment added");
     }
 
@@ -49,6 +51,15 @@ class CommentController {
             @AuthenticationPrincipal SignedIn me) {
         comments.edit(me, id, text);
         return Answers.said("Comment changed");
+    }
+
+    @PostMapping("/comments/{id}/settle")
+    ResponseEntity<String> settle(
+            @PathVariable long id,
+            @RequestParam boolean settled,
+            @AuthenticationPrincipal SignedIn me) {
+        comments.settle(me, id, settled);
+        return Answers.said(settled ? "Settled" : "Taken up again");
     }
 
     @PostMapping("/comments/{id}/remove")

@@ -61,6 +61,7 @@ class History {
                     var first = operation.getFirst();
                     return new HistoryEntry(
                             first.point().operation(),
+                            first.at(),
                             Words.since(first.at(), now),
                             ChangeWords.nameOf(snapshot, first.actor()),
                             ChangeWords.of(

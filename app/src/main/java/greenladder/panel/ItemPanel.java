@@ -2,6 +2,7 @@ package greenladder.panel;
 
 import greenladder.web.RungMark;
 import greenladder.web.Stem;
+import java.time.Instant;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -32,6 +33,7 @@ public record ItemPanel(
         ItemDetails details,
         LinkedWork linked,
         ItemCourse course,
+        ItemPapers papers,
         @Nullable WorkedHours worked,
         @Nullable ItemRefinement refinement,
         @Nullable Stem stem,
@@ -40,7 +42,8 @@ public record ItemPanel(
         @Nullable Question thatIsAll,
         String childrenHead,
         List<ChildRow> children,
-        List<CommentEntry> comments,
+        int said,
+        List<Talk> talks,
         boolean mayComment,
         boolean watching,
         int watchers,
@@ -93,10 +96,28 @@ public record ItemPanel(
             long id, String who, String initials, String when, String html, boolean mine) {}
 
     /**
+     * What somebody said with the replies to it, or a change that came between.
+     *
+     * @param first null for a change
+     * @param settledBy who said that it is settled; empty while it is open
+     * @param change null for what was said
+     */
+    public record Talk(
+            @Nullable CommentEntry first,
+            List<CommentEntry> replies,
+            String settledBy,
+            @Nullable HistoryEntry change) {}
+
+    /**
      * @param operation its number
      * @param what what changed, in words
      * @param undone whether it was taken back
      */
     public record HistoryEntry(
-            long operation, String when, String who, List<String> what, boolean undone) {}
+            long operation,
+            Instant at,
+            String when,
+            String who,
+            List<String> what,
+            boolean undone) {}
 }

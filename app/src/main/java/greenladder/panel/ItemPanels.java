@@ -12,8 +12,10 @@ import greenladder.item.Rights;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.ItemPanel.ChildRow;
 import greenladder.panel.ItemPanel.CommentEntry;
+import greenladder.panel.ItemPanel.HistoryEntry;
 import greenladder.panel.ItemPanel.Link;
 import greenladder.panel.ItemPanel.Question;
+import greenladder.panel.ItemPanel.Talk;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.talk.Comment;
@@ -26,10 +28,13 @@ import greenladder.web.SizeWords;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Objects;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -80,6 +85,8 @@ public class ItemPanels {
         var figures = node.rollUp();
         var product = key.product();
         boolean points = item.level().carriesPoints();
+        var said = comments.of(key);
+        var changes = history.of(key);
         return new ItemPanel(
                 key.toString(),
                 product,
@@ -101,6 +108,7 @@ public class ItemPanels {
                 new PanelDetails(rights, snapshot, item, reader, links).details(),
                 new PanelLinks(snapshot, rights, reader, links).of(item),
                 ItemCourse.of(snapshot, item, rights, reader, today()),
+                ItemPapers.of(snapshot, item),
                 WorkedHours.of(snapshot, item, rights, reader, today()),
                 item.level().carriesPoints()
                         ? new PanelRefinement(rights, snapshot, node, reader).refinement()
@@ -113,18 +121,48 @@ public class ItemPanels {
                 thatIsAll(reader, item, figures),
                 childrenHead(node),
                 node.children().stream().map(child -> childRow(snapshot, child, links)).toList(),
-                comments.of(key).stream().map(one -> comment(snapshot, one, reader)).toList(),
+                said.size(),
+                talks(snapshot, said, changes, reader),
                 comments.mayComment(reader, key),
                 watching.isWatching(reader, key),
                 watching.of(key).size(),
                 reader.mayIn(product, Permission.WORK),
-                history.of(key),
+                changes,
                 "/items/" + key,
                 "/" + product + "/threads?item=" + key);
     }
 
     private LocalDate today() {
         return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+    }
+
+    /** What was said and what was changed, in the order in which it was. */
+    private List<Talk> talks(
+            Snapshot snapshot, List<Comment> said, List<HistoryEntry> changes, SignedIn reader) {
+        record Dated(Instant at, Talk talk) {}
+        var all = new ArrayList<Dated>();
+        for (var one : said) {
+            if (one.replyTo() == null || said.stream().noneMatch(a -> a.id() == one.replyTo())) {
+                var settledBy = one.settledBy();
+                all.add(
+                        new Dated(
+                                one.at(),
+                                new Talk(
+                                        comment(snapshot, one, reader),
+                                        said.stream()
+                                                .filter(a -> Objects.equals(a.replyTo(), one.id()))
+                                                .map(a -> comment(snapshot, a, reader))
+                                                .toList(),
+                                        settledBy == null
+                                                ? ""
+                                                : ChangeWords.nameOf(snapshot, settledBy),
+                                        null)));
+            }
+        }
+        for (var change : changes) {
+            all.add(new Dated(change.at(), new Talk(null, List.of(), "", change)));
+        }
+        return all.stream().sorted(Comparator.comparing(Dated::at)).map(Dated::talk).toList();
     }
 
     private CommentEntry comment(Snapshot snapshot, Comment comment, SignedIn reader) {

@@ -37,4 +37,12 @@ class CommentRow {
     @Nullable Instant removedAt;
 
     String body = "";
+
+    /** The first comment of the talk that this one belongs to; null for a first one. */
+    @Column(name = "reply_to")
+    @Nullable Long replyTo;
+
+    /** Who said that the talk is settled; only on a first one. */
+    @Column(name = "settled_by")
+    @Nullable String settledBy;
 }

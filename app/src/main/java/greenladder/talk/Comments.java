@@ -108,6 +108,13 @@ public class Comments {
      * @throws Failure.Invalid if the text is empty, too long, or mentions nobody that there is
      */
     public Comment add(SignedIn me, ItemKey item, String text) {
+        return add(me, item, text, null);
+    }
+
+    /**
+     * @param replyTo the comment that it answers; null for a talk of its own
+     */
+    public Comment add(SignedIn me, ItemKey item, String text, @Nullable Long replyTo) {
         requireMayComment(me, item);
         if (keeper.current().findItem(item).isEmpty()) {
             throw new Failure.NotFound("There is no item %s.".formatted(item));
@@ -119,9 +126,32 @@ public class Comments {
         row.author = me.handle();
         row.at = clock.instant();
         row.body = body;
+        row.replyTo = replyTo == null ? null : firstOf(item, replyTo);
         entities.persist(row);
         desk.commented(item, Objects.requireNonNull(row.id), me.handle(), mentioned, body);
         events.publishEvent(new CommentsChanged(item));
+        return comment(row);
+    }
+
+    /** Replies stand one level deep: a reply to a reply belongs to the same talk. */
+    private long firstOf(ItemKey item, long replyTo) {
+        var row = find(replyTo);
+        if (row == null || !withMerged(item).contains(row.item) || row.removedAt != null) {
+            throw new Failure.Invalid(
+                    Problems.of("replyTo", "What you answer is not there any more."));
+        }
+        return row.replyTo == null ? replyTo : row.replyTo;
+    }
+
+    /** Says that a talk is settled, or takes it up again. */
+    public Comment settle(SignedIn me, long id, boolean settled) {
+        var row = find(id);
+        if (row == null || row.replyTo != null || keeper.current().findItem(key(row)).isEmpty()) {
+            throw new Failure.NotFound("There is no such talk.");
+        }
+        requireMayComment(me, key(row));
+        row.settledBy = settled ? me.handle() : null;
+        events.publishEvent(new CommentsChanged(key(row)));
         return comment(row);
     }
 
@@ -231,6 +261,8 @@ public class Comments {
                 row.author,
                 row.at,
                 row.editedAt,
-                row.body);
+                row.body,
+                row.replyTo,
+                row.settledBy);
     }
 }

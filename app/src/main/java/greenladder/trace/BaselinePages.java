@@ -257,6 +257,7 @@ class BaselinePages {
                 slug,
                 Integer.toString(keys.size()),
                 keys.stream()
+                        .sorted(Comparator.comparing((ItemKey key) -> level(compared, key)))
                         .limit(MOST)
                         .map(key ->
                                 row(seen, compared, last.getOrDefault(key, Map.of()), key, field))
@@ -294,6 +295,15 @@ class BaselinePages {
                         .orElse(""),
                 seen.findItem(key).isPresent(),
                 field.equals(Field.TITLE) ? texts(then, now) : List.of());
+    }
+
+    /** What stands higher is told first. */
+    private static int level(Moments.Compared compared, ItemKey key) {
+        return compared.now()
+                .findItem(key)
+                .or(() -> compared.then().findItem(key))
+                .map(item -> item.level().index())
+                .orElse(0);
     }
 
     private static String size(Item item, Field field) {

@@ -122,6 +122,14 @@ class CoveragePages {
                             .map(State::name)
                             .findFirst()
                             .orElse(column);
+            case REACH ->
+                    switch (Coverage.Reach.valueOf(column.toUpperCase(Locale.ROOT))) {
+                        case STORIES -> "Has stories";
+                        case TASKS -> "Has tasks";
+                        case TESTS -> "Has tests";
+                        case PASSED -> "Passed last time";
+                        case DONE -> "Done";
+                    };
         };
     }
 
@@ -169,6 +177,8 @@ class CoveragePages {
                                 StoryMap.stories(look.product()).key(),
                                 level.key(),
                                 key,
-                                by == By.RELEASE ? "" : "&%s=%s".formatted(word(by), column)));
+                                by == By.RELEASE || by == By.REACH
+                                        ? ""
+                                        : "&%s=%s".formatted(word(by), column)));
     }
 }

@@ -117,8 +117,6 @@ class GapPages {
                 isThere ? url + "&at=" + at : url,
                 look.operation(),
                 Arrays.stream(Gap.Kind.values())
-                        // Tests come with what keeps them.
-                        .filter(kind -> kind != Gap.Kind.NO_TEST && kind != Gap.Kind.TEST_FAILED)
                         .map(kind ->
                                 new Kind(
                                         kind.label(),
@@ -202,7 +200,9 @@ class GapPages {
                             .map(one -> Mend.by("confirm", one.id()))
                             .orElseGet(() -> Mend.by("open", ""));
             case NO_MEASURE -> Mend.by("goal", "");
-            case STALE, BLOCKED_BY_LATER, NO_TEST, TEST_FAILED -> Mend.by("open", "");
+            case NO_TEST -> Mend.by("test", item.title());
+            case TEST_FAILED -> Mend.by("tests", "");
+            case STALE, BLOCKED_BY_LATER -> Mend.by("open", "");
         };
     }
 

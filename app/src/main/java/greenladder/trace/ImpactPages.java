@@ -59,6 +59,7 @@ class ImpactPages {
             String figures,
             @Nullable Stem stem,
             List<Group> lists,
+            List<PaperEntry> tests,
             List<Suspect> suspects,
             boolean mayConfirm,
             @Nullable ItemPanel panel) {}
@@ -118,6 +119,7 @@ class ImpactPages {
                                 group(snapshot, "Below it, and what contributes", impact.down()))
                         .filter(group -> !group.entries().isEmpty())
                         .toList(),
+                tests(snapshot, impact),
                 impact.suspect().stream().limit(MOST).map(one -> suspect(snapshot, one)).toList(),
                 look.reader().mayIn(product.code(), Permission.WORK),
                 isThere
@@ -126,6 +128,22 @@ class ImpactPages {
                                 look.reader(),
                                 one -> url + "&at=" + one.key())
                         : null);
+    }
+
+    private static List<PaperEntry> tests(Snapshot snapshot, Impact impact) {
+        var papers = snapshot.workspace().papers();
+        return impact.testCases().stream()
+                .limit(MOST)
+                .flatMap(key -> papers.findTest(key).stream())
+                .map(test ->
+                        new PaperEntry(
+                                test.name(),
+                                papers.lastResult(test.product(), test.key())
+                                        .map(result -> result.passed() ? "passed" : "failed")
+                                        .orElse("not tried yet"),
+                                "/%s/tests#check-%s".formatted(test.product(), test.key()),
+                                false))
+                .toList();
     }
 
     private static Group group(Snapshot snapshot, String label, List<ItemKey> keys) {

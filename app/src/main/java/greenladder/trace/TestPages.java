@@ -16,7 +16,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -154,12 +153,7 @@ class TestPages {
     private static List<Checked> checked(Snapshot snapshot, String code, Optional<Round> round) {
         var papers = snapshot.workspace().papers();
         if (round.isEmpty()) {
-            var last = new TreeMap<String, Round.Result>();
-            for (var one : papers.of(code, Round.class)) {
-                one.results()
-                        .forEach((test, result) ->
-                                last.merge(test, result, (a, b) -> a.at().isAfter(b.at()) ? a : b));
-            }
+            var last = papers.lastResults(code);
             return papers.of(code, TestCase.class).stream()
                     .map(test ->
                             new Checked(test.key(), test.name(), test, last.get(test.key()), null))

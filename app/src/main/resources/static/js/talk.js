@@ -57,3 +57,16 @@ document.addEventListener("keydown", (event) => {
     say(form);
   }
 });
+
+// Whether changes stand among what was said is kept for the next item.
+const WITH_CHANGES = "talk-with-changes";
+function keepChanges() {
+  document.querySelectorAll("[data-talk-changes]").forEach((box) => {
+    box.checked = localStorage.getItem(WITH_CHANGES) === "yes";
+  });
+}
+document.addEventListener("change", (event) => {
+  if (event.target.matches?.("[data-talk-changes]")) localStorage.setItem(WITH_CHANGES, event.target.checked ? "yes" : "no");
+});
+addEventListener("DOMContentLoaded", keepChanges);
+document.addEventListener("htmx:afterSwap", keepChanges);

@@ -1,8 +1,10 @@
 package greenladder.core.item;
 
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -139,6 +141,20 @@ public record Papers(PMap<PlanKey, Paper> all, PMap<ItemKey, Set<String>> coveri
         return of(product, Round.class).reversed().stream()
                 .flatMap(round -> Stream.ofNullable(round.results().get(test)))
                 .max(Comparator.comparing(Round.Result::at));
+    }
+
+    /** What came of each test of a product the last time, by its key. Time O(results). */
+    public Map<String, Round.Result> lastResults(String product) {
+        var last = new HashMap<String, Round.Result>();
+        for (var round : of(product, Round.class)) {
+            round.results()
+                    .forEach((test, result) ->
+                            last.merge(
+                                    test,
+                                    result,
+                                    (one, other) -> one.at().isAfter(other.at()) ? one : other));
+        }
+        return last;
     }
 
     /** A key that no paper of a kind has or had in what is there: such as {@code msf-t12}. */

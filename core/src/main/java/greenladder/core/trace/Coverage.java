@@ -4,12 +4,16 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
+import greenladder.core.item.Round;
+import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
@@ -25,7 +29,11 @@ public record Coverage(List<String> columns, List<Row> rows) {
     public enum By {
         RELEASE,
         TEAM,
-        STATE
+        STATE,
+        /**
+         * How far the chain below reaches: to stories, tasks, tests, tests that passed, done work.
+         */
+        REACH
     }
 
     /**
@@ -58,8 +66,24 @@ public record Coverage(List<String> columns, List<Row> rows) {
         }
     }
 
+    /** What a chain can reach, the columns of {@link By#REACH}. */
+    public enum Reach {
+        STORIES,
+        TASKS,
+        TESTS,
+        PASSED,
+        DONE;
+
+        public String key() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
     /** Time O(what stands below the rows). */
     public static Coverage of(Snapshot snapshot, Product product, Level level, By by) {
+        if (by == By.REACH) {
+            return reach(snapshot, product, level);
+        }
         var rows = new ArrayList<Row>();
         Set<String> seen = new LinkedHashSet<>();
         for (var node : snapshot.inOrder(product, level).live()) {
@@ -76,6 +100,50 @@ public record Coverage(List<String> columns, List<Row> rows) {
         return new Coverage(columns, rows);
     }
 
+    private static Coverage reach(Snapshot snapshot, Product product, Level level) {
+        var last = snapshot.workspace().papers().lastResults(product.code());
+        var rows = new ArrayList<Row>();
+        for (var node : snapshot.inOrder(product, level).live()) {
+            var cells = new LinkedHashMap<String, Cell>();
+            reach(snapshot, product, node, last, cells);
+            rows.add(new Row(node, cells));
+        }
+        return new Coverage(Arrays.stream(Reach.values()).map(Reach::key).toList(), rows);
+    }
+
+    private static void reach(
+            Snapshot snapshot,
+            Product product,
+            Node node,
+            Map<String, Round.Result> last,
+            Map<String, Cell> cells) {
+        var item = node.item();
+        if (item.isDropped() || !item.level().carriesPoints()) {
+            return;
+        }
+        if (node.rollUp().hasPointChildren()) {
+            node.children().forEach(child -> reach(snapshot, product, child, last, cells));
+            return;
+        }
+        var tests = snapshot.workspace().papers().testsOf(item.key());
+        for (var one : Reach.values()) {
+            boolean has =
+                    switch (one) {
+                        case STORIES -> item.level().equals(StoryMap.stories(product));
+                        case TASKS -> !node.children().isEmpty();
+                        case TESTS -> !tests.isEmpty();
+                        case PASSED ->
+                                tests.stream()
+                                        .map(test -> last.get(test.key()))
+                                        .anyMatch(result -> result != null && result.passed());
+                        case DONE -> item.isDone();
+                    };
+            if (has) {
+                cells.put(one.key(), cells.getOrDefault(one.key(), Cell.NONE).plus(node));
+            }
+        }
+    }
+
     private static List<String> known(Snapshot snapshot, Product product, By by) {
         var workspace = snapshot.workspace();
         return switch (by) {
@@ -88,6 +156,7 @@ public record Coverage(List<String> columns, List<Row> rows) {
                             .map(state -> state.key())
                             .distinct()
                             .toList();
+            case REACH -> List.of();
         };
     }
 
@@ -113,7 +182,7 @@ public record Coverage(List<String> columns, List<Row> rows) {
                     switch (by) {
                         case RELEASE -> its;
                         case TEAM -> Objects.requireNonNullElse(item.team(), "");
-                        case STATE -> item.state().key();
+                        case STATE, REACH -> item.state().key();
                     };
             cells.put(column, cells.getOrDefault(column, Cell.NONE).plus(node));
             return;

@@ -6,6 +6,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.Product;
+import greenladder.core.item.TestCase;
 import greenladder.core.plan.Contradiction;
 import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Links;
@@ -22,6 +23,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Something that is missing, or does not fit together.
@@ -84,7 +86,28 @@ public record Gap(Kind kind, ItemKey item, String words) {
     /**
      * Names what is looked for in the stretches of a level, so that each is looked through once.
      */
-    private record Looked(Kind kind, LocalDate day) {}
+    private record Looked(Kind kind, LocalDate day, Basis basis) {}
+
+    /** What else an answer rests on, as the one object that it is. */
+    private static final class Basis {
+        private static final Basis NONE = new Basis("");
+
+        private final Object what;
+
+        Basis(Object what) {
+            this.what = what;
+        }
+
+        @Override
+        public boolean equals(@Nullable Object other) {
+            return other instanceof Basis basis && basis.what == what;
+        }
+
+        @Override
+        public int hashCode() {
+            return System.identityHashCode(what);
+        }
+    }
 
     /**
      * The gaps of a kind in a product, in rank order. What an item with all below it tells is
@@ -95,7 +118,9 @@ public record Gap(Kind kind, ItemKey item, String words) {
         var top = levels.getFirst();
         var stories = StoryMap.stories(product);
         var day = LocalDate.ofInstant(now, ZoneOffset.UTC);
-        var search = new Search(snapshot, product, kind, day);
+        var papers = snapshot.workspace().papers();
+        var basis = kind == Kind.NO_TEST ? new Basis(papers.covering()) : Basis.NONE;
+        var search = new Search(snapshot, product, kind, new Looked(kind, day, basis));
         return switch (kind) {
             case NO_GOAL ->
                     snapshot.roots(product.code()).stream()
@@ -186,8 +211,49 @@ public record Gap(Kind kind, ItemKey item, String words) {
                             node -> isOpen(node.item()) && isNotRead(node.item(), day),
                             "has no measure, or no reading of the last %d days"
                                     .formatted(READING_DAYS));
-            case NO_TEST, TEST_FAILED -> List.of();
+            case NO_TEST ->
+                    papers.of(product.code(), TestCase.class).isEmpty()
+                            ? List.of()
+                            : search
+                                    .told(
+                                            List.of(stories),
+                                            node ->
+                                                    isOpen(node.item())
+                                                            && papers.testsOf(node.item().key())
+                                                                    .isEmpty(),
+                                            "has no test")
+                                    .stream()
+                                    .filter(gap -> !isCovered(snapshot, gap.item()))
+                                    .toList();
+            case TEST_FAILED -> failed(snapshot, product);
         };
+    }
+
+    private static boolean isCovered(Snapshot snapshot, ItemKey item) {
+        return new Links(snapshot)
+                .to(snapshot.requireNode(item).item()).stream()
+                        .anyMatch(one -> one.link().type() == LinkType.COVERS);
+    }
+
+    /** What is covered by tests that failed the last time, in the order of the tests. */
+    private static List<Gap> failed(Snapshot snapshot, Product product) {
+        var papers = snapshot.workspace().papers();
+        var last = papers.lastResults(product.code());
+        return papers.of(product.code(), TestCase.class).stream()
+                .filter(test -> {
+                    var result = last.get(test.key());
+                    return result != null && !result.passed();
+                })
+                .flatMap(test ->
+                        test.covers().stream()
+                                .sorted()
+                                .filter(item -> snapshot.findItem(item).isPresent())
+                                .map(item ->
+                                        new Gap(
+                                                Kind.TEST_FAILED,
+                                                item,
+                                                "“%s” failed last time".formatted(test.name()))))
+                .toList();
     }
 
     private static boolean isOpen(Item item) {
@@ -223,14 +289,10 @@ public record Gap(Kind kind, ItemKey item, String words) {
     }
 
     /** Looks through levels, a stretch at a time. */
-    private record Search(Snapshot snapshot, Product product, Kind kind, LocalDate day) {
+    private record Search(Snapshot snapshot, Product product, Kind kind, Looked looked) {
         private List<Node> on(List<Level> levels, Predicate<Node> lets) {
             return levels.stream()
-                    .flatMap(level ->
-                            snapshot
-                                    .inOrder(product, level)
-                                    .found(new Looked(kind, day), lets)
-                                    .stream())
+                    .flatMap(level -> snapshot.inOrder(product, level).found(looked, lets).stream())
                     .toList();
         }
 

@@ -24,6 +24,7 @@ import java.util.stream.Stream;
  * @param dependsOn what has to be done before it, one after the other
  * @param neededBy what cannot begin before it is done
  * @param tests what covers it or anything below
+ * @param testCases the keys of the tests that do
  * @param suspect links of it and of what is below that should be looked at again
  */
 public record Impact(
@@ -32,6 +33,7 @@ public record Impact(
         List<ItemKey> dependsOn,
         List<ItemKey> neededBy,
         List<ItemKey> tests,
+        List<String> testCases,
         List<Suspicion> suspect) {
 
     /** Time O(what is found × links of each × depth). */
@@ -44,7 +46,12 @@ public record Impact(
         down.forEach(key -> snapshot.findItem(key).ifPresent(all::add));
         var tests = new LinkedHashSet<ItemKey>();
         var suspect = new LinkedHashMap<String, Suspicion>();
+        var testCases = new LinkedHashSet<String>();
         for (var one : all) {
+            snapshot.workspace()
+                    .papers()
+                    .testsOf(one.key())
+                    .forEach(test -> testCases.add(test.key()));
             for (var linked : links.to(one)) {
                 if (linked.link().type() == LinkType.COVERS) {
                     tests.add(linked.from().key());
@@ -61,6 +68,7 @@ public record Impact(
                 closure(item, one -> links.needs(one).stream().map(Linked::to)),
                 closure(item, one -> links.neededBy(one).stream().map(Linked::from)),
                 List.copyOf(tests),
+                List.copyOf(testCases),
                 List.copyOf(suspect.values()));
     }
 
