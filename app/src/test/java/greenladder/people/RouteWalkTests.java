@@ -81,6 +81,8 @@ public class RouteWalkTests extends RunningDemo {
                     "POST /{product:[A-Z]{2,5}}/board/{team}/walk",
                     "POST /{product:[A-Z]{2,5}}/board/{team}/rules/{key}/try",
                     "POST /comments/{id}",
+                    "POST /comments/{id}/settle",
+                    "POST /{product:[A-Z]{2,5}}/reviews/{review}/answer",
                     "POST /comments/{id}/remove",
                     "POST /comments/{id}/restore",
                     "POST /operations/undo-last",
@@ -104,6 +106,11 @@ public class RouteWalkTests extends RunningDemo {
 
     static {
         WRITES.put("POST /products", "code=WALK&name=Walk");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/baselines", "name=Walk");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/baselines/{baseline}/remove", "");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/baselines/{baseline}/restore", "item=MSF26");
+        WRITES.put("POST /api/v1/products/{code}/baselines", "{\"name\":\"Walk\"}");
+        WRITES.put("DELETE /api/v1/baselines/{id}", "");
         WRITES.put("POST /items/add", "product=MSF&level=story&title=Walk");
         WRITES.put("POST /items/edit", "keys=MSF29&field=title&value=Walk");
         WRITES.put("POST /items/move", "keys=MSF29&to=first");
@@ -245,6 +252,34 @@ public class RouteWalkTests extends RunningDemo {
     /** What members may do on every item, and stakeholders may not. */
     private static final Map<String, String> WORK =
             Map.ofEntries(
+                    entry("POST /{product:[A-Z]{2,5}}/tests", "name=Walk"),
+                    entry("POST /{product:[A-Z]{2,5}}/tests/{test}", "name=Walk"),
+                    entry("POST /{product:[A-Z]{2,5}}/tests/{test}/remove", ""),
+                    entry("POST /{product:[A-Z]{2,5}}/rounds", "name=Walk"),
+                    entry("POST /{product:[A-Z]{2,5}}/rounds/{round}/result", "test=msf-t1"),
+                    entry("POST /{product:[A-Z]{2,5}}/rounds/{round}/bug", "test=msf-t1"),
+                    entry("POST /{product:[A-Z]{2,5}}/rounds/{round}/close", "closed=true"),
+                    entry(
+                            "POST /{product:[A-Z]{2,5}}/reviews",
+                            "name=Walk&items=MSF26&readers=lio.fenn"),
+                    entry("POST /{product:[A-Z]{2,5}}/reviews/{review}/close", "closed=true"),
+                    entry("POST /{product:[A-Z]{2,5}}/reviews/{review}/remove", ""),
+                    entry("POST /{product:[A-Z]{2,5}}/pages", "name=Walk&item=MSF26"),
+                    entry("POST /{product:[A-Z]{2,5}}/pages/{document}/passages", "text=Walk"),
+                    entry(
+                            "POST /{product:[A-Z]{2,5}}/pages/{document}/remarks",
+                            "passage=1&text=Walk"),
+                    entry(
+                            "POST /{product:[A-Z]{2,5}}/pages/{document}/items",
+                            "passages=5&level=story"),
+                    entry("POST /{product:[A-Z]{2,5}}/pages/{document}/remove", ""),
+                    entry("POST /api/v1/products/{code}/tests", "{\"title\":\"Walk\"}"),
+                    entry("PATCH /api/v1/tests/{id}", "{\"title\":\"Walk\"}"),
+                    entry("DELETE /api/v1/tests/{id}", ""),
+                    entry("POST /api/v1/rounds", "{\"product\":\"MSF\",\"name\":\"Walk\"}"),
+                    entry("PATCH /api/v1/rounds/{id}", "{\"closed\":true}"),
+                    entry("POST /api/v1/rounds/{id}/results", "{\"test\":\"msf-t1\"}"),
+                    entry("POST /api/v1/links/confirm", "{\"links\":[\"" + LINK + "\"]}"),
                     entry("POST /items/{key}/lists/{field}", "step=add&at=0&text=Walk"),
                     entry("POST /items/{key}/files", "name=walk.txt"),
                     entry("POST /items/{key}/pictures", "name=walk.png"),
@@ -361,6 +396,14 @@ public class RouteWalkTests extends RunningDemo {
         return route.substring(route.indexOf(' ') + 1)
                 .replace("{product:[A-Z]{2,5}}", "MSF")
                 .replace("{code}", "MSF")
+                .replace("{test}", "msf-t1")
+                .replace("{round}", "msf-r2")
+                .replace("{review}", "msf-v1")
+                .replace("{document}", "msf-d1")
+                .replace("{baseline}", "msf-b1")
+                .replace("/tests/{id}", "/tests/msf-t1")
+                .replace("/baselines/{id}", "/baselines/msf-b1")
+                .replace("/api/v1/rounds/{id}", "/api/v1/rounds/msf-r2")
                 .replace("{id:[0-9a-f]{64}}", "0".repeat(64))
                 .replace("{level}", "story")
                 .replace("/lists/{field}", "/lists/checklist")
