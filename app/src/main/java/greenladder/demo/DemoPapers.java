@@ -237,7 +237,7 @@ final class DemoPapers {
         history.add(
                 at(SPEC_DAYS - 5, 0),
                 "ines.rowe",
-                now -> new ItemsOfPassages(document(now), List.of(3, 4), "story"));
+                now -> new ItemsOfPassages(document(now), List.of(3, 4), "feature"));
     }
 
     private void write(String who, int minute, Document.Kind kind, String text) {

@@ -147,14 +147,24 @@ class CoveragePages {
                                         by,
                                         column,
                                         item.key().toString(),
-                                        row.cell(column)))
+                                        row.cell(column),
+                                        row.node().rollUp().leafCount()))
                         .toList());
     }
 
     private static Cell cell(
-            Look look, Level level, By by, String column, String key, Coverage.Cell cell) {
+            Look look,
+            Level level,
+            By by,
+            String column,
+            String key,
+            Coverage.Cell cell,
+            int leaves) {
         if (cell.items() == 0) {
             return new Cell(0, "", null, "");
+        }
+        if (by == By.REACH) {
+            return reached(look, level, key, cell, leaves);
         }
         double inner = STEM - 2.0;
         double done = inner * cell.done() / cell.items();
@@ -180,5 +190,23 @@ class CoveragePages {
                                 by == By.RELEASE || by == By.REACH
                                         ? ""
                                         : "&%s=%s".formatted(word(by), column)));
+    }
+
+    /** How many of a row's leaves reach so far. */
+    private static Cell reached(
+            Look look, Level level, String key, Coverage.Cell cell, int leaves) {
+        int all = Math.max(leaves, cell.items());
+        var words = "%d of %d".formatted(cell.items(), all);
+        double reached = (STEM - 2.0) * cell.items() / all;
+        return new Cell(
+                cell.items(),
+                words,
+                new Stem(STEM, reached, 1 + reached, 0, STEM - 1.0, 0, false, words),
+                "/%s/rank?level=%s&in.%s=%s"
+                        .formatted(
+                                look.product().code(),
+                                StoryMap.stories(look.product()).key(),
+                                level.key(),
+                                key));
     }
 }

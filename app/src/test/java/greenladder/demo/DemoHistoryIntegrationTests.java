@@ -103,8 +103,8 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
                 counts.merge(level.key(), snapshot.orderOf(product, level).size(), Integer::sum);
             }
         }
-        assertThat(counts.get("goal")).isEqualTo(5);
-        assertThat(counts.get("initiative")).isEqualTo(9);
+        assertThat(counts.get("goal")).isEqualTo(6);
+        assertThat(counts.get("initiative")).isEqualTo(10);
         assertThat(counts.get("epic")).isGreaterThanOrEqualTo(25);
         assertThat(counts.get("feature")).isGreaterThanOrEqualTo(70);
         assertThat(counts.get("story")).isGreaterThanOrEqualTo(310);
