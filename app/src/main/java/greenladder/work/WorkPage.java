@@ -20,11 +20,15 @@ record WorkPage(
         List<Group> ahead,
         List<Row> waiting,
         List<Wait> forOthers,
+        List<ToRead> toRead,
         List<Note> notices,
         List<Row> toAccept,
         String hours,
         String today,
         @Nullable ItemPanel panel) {
+
+    /** A review that waits for an answer. */
+    record ToRead(String name, String words, String url) {}
 
     record Group(String name, String words, List<Row> rows) {}
 

@@ -6,6 +6,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
+import greenladder.core.item.Review;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.StandardFields;
 import greenladder.core.plan.SprintPart;
@@ -86,6 +87,7 @@ class WorkPages {
                                         .map(one -> wait(snapshot, one.getKey(), one.getValue())),
                                 own.all().flatMap(WorkPages::question))
                         .toList(),
+                toRead(snapshot, reader.handle()),
                 notices.of(reader, true, Long.MAX_VALUE, MOST_NOTICES).stream()
                         .map(notice -> note(snapshot, notice))
                         .toList(),
@@ -96,6 +98,26 @@ class WorkPages {
                         ? panels.of(
                                 Objects.requireNonNull(at), reader, one -> url + "?at=" + one.key())
                         : null);
+    }
+
+    /** Reviews of any product that wait for somebody's answer. */
+    private static List<WorkPage.ToRead> toRead(Snapshot snapshot, String who) {
+        return snapshot.workspace().products().stream()
+                .flatMap(product ->
+                        snapshot.workspace().papers().of(product.code(), Review.class).stream())
+                .filter(review -> review.closedAt() == null && review.readers().contains(who))
+                .filter(review ->
+                        !review.hasAnswered(
+                                who,
+                                review.seen().keySet().stream()
+                                        .filter(key -> snapshot.findItem(key).isPresent())
+                                        .collect(Collectors.toSet())))
+                .map(review ->
+                        new WorkPage.ToRead(
+                                review.name(),
+                                "to be read for " + ChangeWords.nameOf(snapshot, review.by()),
+                                "/%s/reviews?of=%s".formatted(review.product(), review.key())))
+                .toList();
     }
 
     /** What is done in the running sprints of the product and waits for whoever asked for it. */

@@ -97,10 +97,11 @@ public final class Decisions {
     private static void requireAmongReaders(List<Change> changes, String who, Found found) {
         changes.stream()
                 .filter(change -> change.field().label().equals(StandardFields.READERS))
-                .filter(change -> change.after() != null)
-                .filter(change -> !List.of(change.after().split(", ")).contains(who))
+                .map(Change::after)
+                .filter(Objects::nonNull)
+                .filter(readers -> !List.of(readers.split(", ")).contains(who))
                 .findFirst()
-                .ifPresent(change ->
+                .ifPresent(readers ->
                         found.add(
                                 Problem.SINGLE,
                                 StandardFields.READERS,

@@ -23,6 +23,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * Makes items of chosen passages of a document: the passage tells from then on what became of it,
@@ -69,14 +70,11 @@ public record ItemsOfPassages(String document, List<Integer> passages, String le
             wrong(found, "passages", "Choose the lines first.");
         }
         chosen.stream()
-                .filter(one -> one.made() != null && snapshot.findItem(one.made()).isPresent())
+                .flatMap(one -> Stream.ofNullable(one.made()))
+                .filter(made -> snapshot.findItem(made).isPresent())
                 .findFirst()
-                .ifPresent(one ->
-                        wrong(
-                                found,
-                                "passages",
-                                "%s was made of one of them already.",
-                                one.made()));
+                .ifPresent(made ->
+                        wrong(found, "passages", "%s was made of one of them already.", made));
         if (!found.isEmpty()) {
             return new Drawn(List.of(), List.of());
         }
