@@ -60,6 +60,11 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
                     "/items/GRO5",
                     "/items/GRO5/menu",
                     "/items/GRO5/why",
+                    "/GRO/impact?item=GRO5",
+                    "/GRO/tests",
+                    "/GRO/reviews",
+                    "/GRO/pages",
+                    "/GRO/history",
                     "/GRO/levels/story/why",
                     "/api/v1/products/GRO/rollup");
 

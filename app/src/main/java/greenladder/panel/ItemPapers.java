@@ -1,6 +1,5 @@
 package greenladder.panel;
 
-import greenladder.core.item.Document;
 import greenladder.core.item.Item;
 import greenladder.core.item.Person;
 import greenladder.core.snapshot.Sight;
@@ -33,8 +32,7 @@ public record ItemPapers(List<Entry> tests, List<Entry> pages, String readers) {
                                                 .orElse("not tried yet"),
                                         "/%s/tests#check-%s".formatted(product, test.key())))
                         .toList(),
-                papers.of(product, Document.class).stream()
-                        .filter(one -> one.item().equals(item.key()))
+                papers.pagesOf(item.key()).stream()
                         .map(one ->
                                 new Entry(
                                         one.name(),

@@ -1,9 +1,12 @@
 package greenladder.search;
 
 import greenladder.core.change.Change;
+import greenladder.core.change.PlanChange;
+import greenladder.core.item.Document;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
@@ -204,6 +207,10 @@ public class FullText {
                         .filter(change -> SEARCHED.contains(change.field()))
                         .map(Change::item)
                         .collect(Collectors.toCollection(LinkedHashSet::new));
+        entries.stream()
+                .flatMap(entry -> entry.plans().stream())
+                .flatMap(change -> besideWhich(change).stream())
+                .forEach(keys::add);
         long last = entries.getLast().operation().id();
         write(() -> {
             if (!keys.isEmpty()) {
@@ -212,6 +219,22 @@ public class FullText {
             known = last;
         });
         latest.join();
+    }
+
+    /** The item beside which a page stands, or stood, that somebody wrote. */
+    private Optional<ItemKey> besideWhich(PlanChange change) {
+        if (change.subject().kind() != PlanKey.Kind.DOCUMENT) {
+            return Optional.empty();
+        }
+        return keeper.current()
+                .workspace()
+                .papers()
+                .findDocument(change.subject().key())
+                .map(Document::item)
+                .or(() ->
+                        change.fact().equals("item") && change.before() != null
+                                ? ItemKey.parse(change.before())
+                                : Optional.empty());
     }
 
     @TransactionalEventListener
@@ -293,7 +316,7 @@ public class FullText {
         var texts = comments.texts();
         for (var slot : snapshot.order().slots()) {
             var item = snapshot.requireNode(slot.key()).item();
-            index.put(entry(item, said(item, texts)));
+            index.put(entry(item, said(item, texts), written(snapshot, item)));
         }
     }
 
@@ -309,15 +332,26 @@ public class FullText {
             var item = snapshot.findItem(key);
             if (item.isPresent()) {
                 var said = comments.of(key).stream().map(Comment::text).toList();
-                index.put(entry(item.get(), said));
+                index.put(entry(item.get(), said, written(snapshot, item.get())));
             } else {
                 index.remove(key);
             }
         }
     }
 
-    private static Entry entry(Item item, List<String> said) {
+    /** What stands on the pages beside an item. */
+    private static List<String> written(Snapshot snapshot, Item item) {
+        return snapshot.workspace().papers().pagesOf(item.key()).stream()
+                .flatMap(page ->
+                        Stream.concat(
+                                Stream.of(page.name()),
+                                page.passages().stream().map(Document.Passage::text)))
+                .toList();
+    }
+
+    private static Entry entry(Item item, List<String> said, List<String> written) {
         var texts = new ArrayList<String>(said);
+        texts.addAll(written);
         texts.add(item.description());
         Stream.ofNullable(item.blocked()).forEach(texts::add);
         item.details().acceptance().all().forEach(line -> texts.add(line.text()));

@@ -45,6 +45,7 @@ import org.springframework.stereotype.Component;
 /** Makes the page of one's own work, in all products at once. */
 @Component
 class WorkPages {
+    private static final int OLD_NOTE_DAYS = 14;
     private static final int MOST_AHEAD = 40;
     private static final int MOST_NOTICES = 12;
 
@@ -85,7 +86,9 @@ class WorkPages {
                 Stream.concat(
                                 own.forOthers().entrySet().stream()
                                         .map(one -> wait(snapshot, one.getKey(), one.getValue())),
-                                own.all().flatMap(WorkPages::question))
+                                own.all()
+                                        .flatMap(node ->
+                                                Stream.concat(question(node), oldNote(node))))
                         .toList(),
                 toRead(snapshot, reader.handle()),
                 notices.of(reader, true, Long.MAX_VALUE, MOST_NOTICES).stream()
@@ -240,6 +243,19 @@ class WorkPages {
                                 node.item().key().toString(),
                                 node.item().title(),
                                 "asked: " + question));
+    }
+
+    /** A note of how something goes that is old by now. */
+    private Stream<Wait> oldNote(Node node) {
+        return node.item().details().course().lastHealth().stream()
+                .map(note -> Duration.between(note.at(), clock.instant()).toDays())
+                .filter(days -> days > OLD_NOTE_DAYS)
+                .map(days ->
+                        new Wait(
+                                node.item().key().toString(),
+                                node.item().title(),
+                                "how it stands was said %d days ago; say it again"
+                                        .formatted(days)));
     }
 
     private static Wait wait(Snapshot snapshot, ItemKey mine, List<Node> others) {

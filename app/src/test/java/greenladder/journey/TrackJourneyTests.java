@@ -28,7 +28,12 @@ public class TrackJourneyTests extends BrowserTest {
                     "goals",
                     "coverage",
                     "gaps",
-                    "impact");
+                    "impact",
+                    "tests",
+                    "baselines",
+                    "reviews",
+                    "pages",
+                    "history");
 
     @Test
     public void viewsShouldBeAccessible() {
@@ -39,6 +44,7 @@ public class TrackJourneyTests extends BrowserTest {
                         case "report" -> "?id=lantern-6";
                         case "spending" -> "?by=kind&then=team&value=bug";
                         case "coverage" -> "?rows=epic";
+                        case "tests" -> "?round=msf-r2";
                         default -> "";
                     };
             page.navigate("/MSF/" + view + more);

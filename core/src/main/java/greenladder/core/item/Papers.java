@@ -17,9 +17,14 @@ import org.pcollections.TreePMap;
  * All papers of a workspace. Immutable.
  *
  * @param covering the keys of the tests of each item
+ * @param beside the keys of the pages of each item
  */
-public record Papers(PMap<PlanKey, Paper> all, PMap<ItemKey, Set<String>> covering) {
-    public static final Papers NONE = new Papers(TreePMap.empty(), HashTreePMap.empty());
+public record Papers(
+        PMap<PlanKey, Paper> all,
+        PMap<ItemKey, Set<String>> covering,
+        PMap<ItemKey, Set<String>> beside) {
+    public static final Papers NONE =
+            new Papers(TreePMap.empty(), HashTreePMap.empty(), HashTreePMap.empty());
 
     private static final Comparator<Paper> BY_NUMBER =
             Comparator.comparingInt((Paper paper) -> paper.planKey().key().length())
@@ -27,41 +32,59 @@ public record Papers(PMap<PlanKey, Paper> all, PMap<ItemKey, Set<String>> coveri
 
     Papers with(Paper paper) {
         var without = without(paper.planKey());
-        return new Papers(
-                without.all.plus(paper.planKey(), paper),
-                paper instanceof TestCase test ? plus(without.covering, test) : without.covering);
+        var key = paper.planKey().key();
+        var next =
+                new Papers(
+                        without.all.plus(paper.planKey(), paper), without.covering, without.beside);
+        return switch (paper) {
+            case TestCase test ->
+                    new Papers(next.all, plus(next.covering, test.covers(), key), next.beside);
+            case Document page ->
+                    new Papers(
+                            next.all, next.covering, plus(next.beside, Set.of(page.item()), key));
+            default -> next;
+        };
     }
 
     Papers without(PlanKey key) {
         var before = all.get(key);
-        return before == null
-                ? this
-                : new Papers(
-                        all.minus(key),
-                        before instanceof TestCase test ? minus(covering, test) : covering);
+        if (before == null) {
+            return this;
+        }
+        var left = all.minus(key);
+        return switch (before) {
+            case TestCase test ->
+                    new Papers(left, minus(covering, test.covers(), key.key()), beside);
+            case Document page ->
+                    new Papers(left, covering, minus(beside, Set.of(page.item()), key.key()));
+            default -> new Papers(left, covering, beside);
+        };
     }
 
     private static PMap<ItemKey, Set<String>> plus(
-            PMap<ItemKey, Set<String>> covering, TestCase test) {
-        var next = covering;
-        for (var item : test.covers()) {
-            var tests =
-                    Stream.concat(next.getOrDefault(item, Set.of()).stream(), Stream.of(test.key()))
-                            .collect(Collectors.toUnmodifiableSet());
-            next = next.plus(item, tests);
+            PMap<ItemKey, Set<String>> byItem, Set<ItemKey> items, String paper) {
+        var next = byItem;
+        for (var item : items) {
+            next =
+                    next.plus(
+                            item,
+                            Stream.concat(
+                                            next.getOrDefault(item, Set.of()).stream(),
+                                            Stream.of(paper))
+                                    .collect(Collectors.toUnmodifiableSet()));
         }
         return next;
     }
 
     private static PMap<ItemKey, Set<String>> minus(
-            PMap<ItemKey, Set<String>> covering, TestCase test) {
-        var next = covering;
-        for (var item : test.covers()) {
-            var tests =
+            PMap<ItemKey, Set<String>> byItem, Set<ItemKey> items, String paper) {
+        var next = byItem;
+        for (var item : items) {
+            var left =
                     next.getOrDefault(item, Set.of()).stream()
-                            .filter(key -> !key.equals(test.key()))
+                            .filter(key -> !key.equals(paper))
                             .collect(Collectors.toUnmodifiableSet());
-            next = tests.isEmpty() ? next.minus(item) : next.plus(item, tests);
+            next = left.isEmpty() ? next.minus(item) : next.plus(item, left);
         }
         return next;
     }
@@ -133,6 +156,14 @@ public record Papers(PMap<PlanKey, Paper> all, PMap<ItemKey, Set<String>> coveri
         return covering.getOrDefault(item, Set.of()).stream()
                 .sorted()
                 .flatMap(key -> findTest(key).stream())
+                .toList();
+    }
+
+    /** The pages beside an item. */
+    public List<Document> pagesOf(ItemKey item) {
+        return beside.getOrDefault(item, Set.of()).stream()
+                .sorted()
+                .flatMap(key -> findDocument(key).stream())
                 .toList();
     }
 

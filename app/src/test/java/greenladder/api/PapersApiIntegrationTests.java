@@ -1,0 +1,174 @@
+package greenladder.api;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.ApiClient.Answer;
+import greenladder.RunningDemo;
+import java.net.URI;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+import tools.jackson.databind.JsonNode;
+
+/** Baselines, tests, rounds and the whole log, for programs. */
+public class PapersApiIntegrationTests extends RunningDemo {
+    private String product() {
+        var code = api().newProduct();
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'items':[{'level':'epic','title':'E','ref':'e'},{'level':'story','title':'S','size':5,'parentRef':'e'}]}");
+        return code;
+    }
+
+    private static JsonNode ok(Answer answer) {
+        assertThat(answer.status()).as(answer.body().toString()).isBetween(200, 299);
+        return answer.body();
+    }
+
+    @Test
+    public void baselineShouldTellItsDifference() {
+        var code = product();
+        var baseline =
+                ok(
+                        api().post(
+                                        "/products/" + code + "/baselines",
+                                        "{'name':'Agreed','under':'%s1'}".formatted(code)));
+        assertThat(baseline.path("under").asString()).isEqualTo(code + "1");
+        api().patch("/items/" + code + "2", "{'size':8,'title':'Other'}");
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'level':'story','title':'N','size':3,'parent':'%s1'}".formatted(code));
+        var path = "/baselines/" + baseline.path("id").asString() + "/difference";
+        var difference = ok(api().get(path));
+        assertThat(difference.path("added").toString()).isEqualTo("[\"%s3\"]".formatted(code));
+        assertThat(difference.path("resized").toString()).isEqualTo("[\"%s2\"]".formatted(code));
+        assertThat(difference.path("text").toString()).isEqualTo("[\"%s2\"]".formatted(code));
+        assertThat(difference.path("points").toString())
+                .isEqualTo("{\"then\":5,\"now\":11,\"added\":3,\"removed\":0,\"resized\":3}");
+        var later = ok(api().post("/products/" + code + "/baselines", "{'name':'Later'}"));
+        assertThat(ok(api().get(path + "?to=" + later.path("id").asString())))
+                .isEqualTo(difference);
+        assertThat(ok(api().get("/products/" + code + "/baselines")).path("items")).hasSize(2);
+    }
+
+    @Test
+    public void baselineOfTheFirstMomentsShouldHaveEverythingAdded() {
+        var code = product();
+        var baseline =
+                ok(
+                        api().post(
+                                        "/products/" + code + "/baselines",
+                                        "{'name':'Before','at':'2020-01-01T00:00:00Z'}"));
+        var difference =
+                ok(api().get("/baselines/" + baseline.path("id").asString() + "/difference"));
+        assertThat(difference.path("added")).hasSize(2);
+        assertThat(difference.path("points").path("then").asInt()).isZero();
+    }
+
+    @DataProvider
+    public Object[][] bad() {
+        return new Object[][] {
+            {"/products/P/baselines", "{'name':''}", "name"},
+            {"/products/P/baselines", "{'name':'x','under':'ZZZ1'}", "under"},
+            {"/products/P/baselines", "{'name':'x','at':'tomorrow'}", "at"},
+            {"/products/P/baselines", "{'name':'x','at':'2099-01-01T00:00:00Z'}", "at"},
+            {"/products/P/tests", "{'title':' '}", "name"},
+            {"/products/P/tests", "{'title':'x','covers':['P99']}", "items"},
+            {"/products/P/tests", "{'title':'x','groups':['a','b','c','d','e']}", "groups"},
+            {"/products/P/tests", "{'title':'x','steps':[{'do':'LONG'}]}", "steps"},
+            {"/rounds", "{'product':'P','name':'x'}", "tests"},
+            {"/rounds", "{'product':'P','name':'x','tests':['none']}", "tests"},
+            {"/links/confirm", "{'links':[]}", "link"},
+            {"/links/confirm", "{'links':['P1.parent']}", "link"},
+            {"/items/P1/comments", "{'text':'x','replyTo':1}", "replyTo"},
+            {"/items/P1/measure", "{'from':1,'target':1}", "target"},
+        };
+    }
+
+    @Test(dataProvider = "bad")
+    public void badInputShouldBeRefusedAtItsField(String path, String body, String field) {
+        var code = product();
+        var at = path.replaceAll("\\bP(\\d*)\\b", code + "$1");
+        var json =
+                body.replace("'P99'", "'" + code + "99'")
+                        .replace("'P1.parent'", "'" + code + "1.parent'")
+                        .replace("'P'", "'" + code + "'")
+                        .replace("LONG", "x".repeat(2_000));
+        var answer = path.endsWith("measure") ? api().send("PUT", at, json) : api().post(at, json);
+        assertThat(answer.status()).as(answer.body().toString()).isEqualTo(422);
+        assertThat(answer.body().at("/errors/0/field").asString()).isEqualTo(field);
+    }
+
+    @Test
+    public void roundShouldBeTickedAndAFailedCheckBecomeABug() {
+        var code = product();
+        var test =
+                ok(api().post(
+                                        "/products/" + code + "/tests",
+                                        "{'title':'Turns','steps':[{'do':'turn','expect':'turns'}],'covers':['%s2']}"
+                                                .formatted(code)))
+                        .path("id")
+                        .asString();
+        ok(api().patch("/tests/" + test, "{'groups':['A','B']}"));
+        assertThat(ok(api().get("/tests/" + test)).path("steps")).hasSize(1);
+        var round = ok(api().post("/rounds", "{'product':'%s','name':'R'}".formatted(code)));
+        var path = "/rounds/" + round.path("id").asString();
+        var failed =
+                ok(
+                        api().post(
+                                        path + "/results",
+                                        "{'test':'%s','passed':false,'words':'stuck','bug':true}"
+                                                .formatted(test)));
+        assertThat(failed.at("/checks/0/bug").asString()).isEqualTo(code + "3");
+        assertThat(failed.path("failed").asInt()).isEqualTo(1);
+        assertThat(ok(api().get("/products/" + code + "/gaps?kind=test-failed")).path("items"))
+                .hasSize(1);
+        assertThat(ok(api().get("/items/" + code + "1/impact")).path("tests").toString())
+                .contains(test);
+        var open = ok(api().post(path + "/results", "{'test':'%s','passed':null}".formatted(test)));
+        assertThat(open.path("open").asInt()).isEqualTo(1);
+        // Undo takes the last one back.
+        var operation =
+                api().post(path + "/results", "{'test':'%s','passed':true}".formatted(test))
+                        .header("Operation-Id");
+        ok(api().post("/operations/" + operation + "/undo", ""));
+        assertThat(ok(api().get(path)).path("open").asInt()).isEqualTo(1);
+    }
+
+    @Test
+    public void wholeLogShouldBePagedAndHadAsCsv() throws Exception {
+        var code = product();
+        api().patch("/items/" + code + "2", "{'title':'=Other'}");
+        var first = ok(api().get("/history?limit=1&product=" + code));
+        assertThat(first.at("/items/0/field").asString()).isEqualTo("title");
+        assertThat(first.at("/items/0/by").asString()).isEqualTo("ines.rowe");
+        var next =
+                ok(
+                        api().get(
+                                        "/history?limit=500&product=%s&cursor=%s"
+                                                .formatted(code, first.path("next").asString())));
+        assertThat(next.path("items").size()).isGreaterThan(5);
+        assertThat(ok(api().get("/history?from=2099-01-01")).path("items")).isEmpty();
+        assertThat(api().get("/history?from=2026-05-02&to=2026-05-01").status()).isEqualTo(422);
+        var csv =
+                HttpClient.newHttpClient()
+                        .send(
+                                HttpRequest.newBuilder(
+                                                URI.create(
+                                                        api().base()
+                                                                + "/api/v1/history?limit=1&item="
+                                                                + code
+                                                                + "2"))
+                                        .header("Authorization", "Bearer demo-token")
+                                        .header("Accept", "text/csv")
+                                        .build(),
+                                HttpResponse.BodyHandlers.ofString());
+        assertThat(csv.headers().firstValue("Content-Type").orElse("")).startsWith("text/csv");
+        // What a spreadsheet would take for a formula is kept from it.
+        assertThat(csv.body())
+                .startsWith("operation,at,by,item,field,before,after")
+                .contains(",S,'=Other");
+    }
+}

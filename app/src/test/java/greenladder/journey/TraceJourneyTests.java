@@ -1,0 +1,253 @@
+package greenladder.journey;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.AriaRole;
+import java.util.Locale;
+import java.util.regex.Pattern;
+import org.testng.annotations.Test;
+
+/** Why each piece exists, what was agreed, and who checked what. */
+public class TraceJourneyTests extends BrowserTest {
+    private String tree() {
+        var code = api().newProduct();
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'items':[{'level':'goal','title':'Calm','ref':'g'},{'level':'epic','title':'Lamps','parentRef':'g','ref':'e'},{'level':'feature','title':'Oil','parentRef':'e','ref':'f'},{'level':'story','title':'Wick','parentRef':'f','size':3,'ref':'s'},{'level':'story','title':'Glass','parentRef':'f','size':5},{'level':'task','title':'Trim"
+                            + " it','parentRef':'s'}]}");
+        return code;
+    }
+
+    private static Locator button(Locator within, String name) {
+        return within.getByRole(
+                AriaRole.BUTTON, new Locator.GetByRoleOptions().setName(name).setExact(true));
+    }
+
+    @Test
+    public void goalShouldBeReachedFromATaskAndBackByKeyboardAndLinksDrawn() {
+        var code = tree();
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/threads?item=" + code + "6");
+        assertThat(page.locator(".knot.self")).isFocused();
+        for (int i = 0; i < 4; i++) {
+            page.keyboard().press("ArrowLeft");
+        }
+        assertThat(page.locator(".knot:focus")).containsText("Calm");
+        for (int i = 0; i < 4; i++) {
+            page.keyboard().press("ArrowRight");
+        }
+        assertThat(page.locator(".knot:focus")).containsText("Trim it");
+        // By keyboard: from the one, then to the other.
+        page.navigate("/" + code + "/threads?item=" + code + "3");
+        page.locator("#knot-" + code + "4").focus();
+        page.keyboard().press("k");
+        page.keyboard().press("ArrowDown");
+        assertThat(page.locator(".knot:focus")).containsText("Glass");
+        page.keyboard().press("k");
+        var dialog = page.locator("[data-thread-link]");
+        assertThat(dialog).containsText("Link %1$s4 to %1$s5".formatted(code));
+        button(dialog, "Link them").click();
+        assertThat(page.locator(".tie.depends-on")).hasCount(1);
+        // With the pointer, from the dot of one to another; what is refused stays with its reason.
+        page.locator("#knot-" + code + "5").hover();
+        page.locator("#knot-" + code + "5 [data-knot-handle]")
+                .dragTo(page.locator("#knot-" + code + "4"));
+        assertThat(dialog).containsText("Link %1$s5 to %1$s4".formatted(code));
+        button(dialog, "Link them").click();
+        assertThat(dialog.locator(".error")).containsText("circle");
+        page.keyboard().press("Escape");
+        assertThat(dialog).isHidden();
+        page.locator("#knot-" + code + "4").focus();
+        page.keyboard().press("f");
+        assertThat(page.locator("#knot-" + code + "6")).hasCount(0);
+        page.locator("[data-thread-types] .depends-on input").uncheck();
+        assertThat(page.locator(".tie.depends-on")).hasCount(0);
+        page.getByText("Levels as rows").click();
+        assertThat(page.locator(".thread-ways [aria-current]")).hasText("Levels as rows");
+    }
+
+    @Test
+    public void whatRestsOnAChangedTextShouldBeConfirmed() {
+        var code = tree();
+        api().patch("/items/" + code + "3", "{'title':'Whale oil'}");
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/ladder?from=story&at=" + code + "4&panel=1");
+        var panel = page.locator("#panel-" + code + "4");
+        assertThat(panel).containsText("It serves “Calm”");
+        assertThat(panel).containsText("The text of " + code + "3 changed since.");
+        button(panel, "It still fits").click();
+        assertThat(panel).not().containsText("changed since");
+        page.keyboard().press("Control+z");
+        assertThat(panel).containsText("changed since");
+        page.navigate("/" + code + "/impact?item=" + code + "3");
+        assertThat(page.locator(".suspect")).hasCount(2);
+        assertThat(page.locator(".suspect ins").first()).hasText("Whale ");
+        button(page.locator("#view"), "All 2 still hold").click();
+        assertThat(page.locator(".suspect")).hasCount(0);
+    }
+
+    @Test
+    public void keyInADescriptionShouldLink() {
+        var code = tree();
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/ladder?from=story&at=" + code + "4&panel=1");
+        var panel = page.locator("#panel-" + code + "4");
+        panel.locator("[data-edit=description]").click();
+        panel.locator("textarea[name=value]").fill("As " + code + "5 is made.");
+        panel.locator("textarea[name=value]").press("Control+Enter");
+        assertThat(panel.locator(".linked-work")).containsText("Glass");
+    }
+
+    @Test
+    public void baselineShouldTellWhatChangedAndBringAnItemBack() {
+        var code = tree();
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/baselines");
+        page.locator("#take-baseline [name=name]").fill("Agreed");
+        button(page.locator("#take-baseline"), "Take it now").click();
+        assertThat(page.locator("#view")).containsText("Nothing has changed.");
+        api().patch("/items/" + code + "4", "{'title':'Thick wick','size':8}");
+        api().delete("/items/" + code + "5");
+        page.reload();
+        assertThat(page.locator(".track-words"))
+                .containsText("8 points then, 8 now: 0 came, 5 went, +5 by other sizes.");
+        var went = page.locator("#part-removed");
+        assertThat(went).containsText("Glass");
+        assertThat(page.locator("#part-text del")).hasCount(0);
+        page.locator("#part-text td summary").click();
+        assertThat(page.locator("#part-text ins").first()).containsText("Thick");
+        button(went, code + "5 as it was").click();
+        assertThat(went).hasCount(0);
+        button(page.locator("#part-resized"), code + "4 as it was").click();
+        assertThat(page.locator("#view")).containsText("8 points then, 8 now");
+        assertThat(page.locator("#part-text")).hasCount(0);
+    }
+
+    @Test
+    public void roundShouldBeWalkedByTwoAndAFailedCheckBecomeABug() {
+        var code = tree();
+        for (var title : new String[] {"Burns", "Shines", "Smells"}) {
+            api().post(
+                            "/products/" + code + "/tests",
+                            "{'title':'%s','covers':['%s4'],'groups':['Lamp'],'steps':[{'do':'light it','expect':'it burns'}]}"
+                                    .formatted(title, code));
+        }
+        var ines = signedIn("Ines Rowe");
+        ines.navigate("/" + code + "/tests");
+        ines.locator("#start-round summary").click();
+        ines.locator("#start-round [name=name]").fill("November");
+        button(ines.locator("#start-round"), "Start it").click();
+        ines.waitForURL(Pattern.compile(".*tests\\?round=.*r1$"));
+        var oona = signedIn("Oona Marsh");
+        oona.navigate("/" + code + "/tests?round=" + code.toLowerCase(Locale.ROOT) + "-r1");
+        ines.locator("[data-check]").first().focus();
+        ines.keyboard().press("p");
+        assertThat(ines.locator("[data-check]").first()).hasClass(Pattern.compile("passed"));
+        // The other one sees it at once, and takes the next.
+        assertThat(oona.locator("[data-check]").first()).hasClass(Pattern.compile("passed"));
+        oona.locator("[data-check]").first().focus();
+        oona.keyboard().press("ArrowDown");
+        oona.keyboard().press("f");
+        assertThat(oona.locator("[data-check]").nth(1)).hasClass(Pattern.compile("failed"));
+        assertThat(ines.locator("#view")).containsText("3 checks: 1 passed, 1 failed, 1 open");
+        ines.locator("[data-check]").nth(1).focus();
+        ines.keyboard().press("b");
+        var bug = ines.locator("[data-check]").nth(1).locator("a[href='/items/" + code + "7']");
+        assertThat(bug).hasText(code + "7");
+        bug.click();
+        assertThat(ines.locator("#view")).containsText("Failed: Shines");
+        assertThat(ines.locator(".linked-work")).containsText("Wick");
+    }
+
+    @Test
+    public void linesOfASpecificationShouldBecomeStories() {
+        var code = tree();
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/pages");
+        page.locator("#begin-page summary").click();
+        page.locator("#begin-page [name=name]").fill("Specification");
+        page.locator("#begin-page [name=item]").fill(code + "2");
+        button(page.locator("#begin-page"), "Begin it").click();
+        page.locator("#page-more [name=text]").fill("It burns all night\n\nIt does not smoke");
+        button(page.locator("#page-more"), "Add it").click();
+        assertThat(page.locator(".page-line")).hasCount(2);
+        page.locator("#passage-2 input[type=checkbox]").check();
+        button(page.locator("#make-items"), "Make them").click();
+        assertThat(page.locator("#passage-2")).containsText(code + "7");
+        assertThat(page.locator("#passage-2")).containsText("To do");
+        // Two write one passage: the later is told, and keeps what was typed.
+        var oona = signedIn("Oona Marsh");
+        oona.navigate("/" + code + "/pages");
+        var hers = oona.locator("#passage-1 .paper-form");
+        hers.locator("summary").click();
+        hers.locator("textarea[name=text]").first().fill("It burns for a week");
+        var mine = page.locator("#passage-1 .paper-form");
+        mine.locator("summary").click();
+        mine.locator("textarea[name=text]").first().fill("It burns until morning");
+        button(mine, "Keep it").click();
+        assertThat(page.locator("#passage-1 .as-written")).hasText("It burns until morning");
+        button(hers, "Keep it").click();
+        assertThat(hers.locator(".error").first()).containsText("It burns until morning");
+        assertThat(hers.locator("textarea[name=text]").first()).hasValue("It burns for a week");
+    }
+
+    @Test
+    public void reviewShouldBeAnsweredByEach() {
+        var code = tree();
+        var ines = signedIn("Ines Rowe");
+        ines.navigate("/" + code + "/reviews");
+        ines.locator("#send-review summary").click();
+        ines.locator("#send-review [name=name]").fill("Before we begin");
+        ines.locator("#send-review [name=items]").fill("%1$s4 %1$s5".formatted(code));
+        ines.getByLabel("Saga Lind", new Page.GetByLabelOptions().setExact(true)).check();
+        button(ines.locator("#send-review"), "Send it").click();
+        assertThat(ines.locator("#view"))
+                .containsText("Not answered to everything yet: Saga Lind.");
+        var saga = signedIn("Saga Lind");
+        saga.navigate("/" + code + "/work");
+        saga.getByText("Before we begin").click();
+        button(saga.locator("#review-" + code + "4"), "Agree to " + code + "4").click();
+        assertThat(saga.locator("#review-" + code + "4")).containsText("agrees");
+        button(saga.locator("#review-" + code + "5"), "Object to " + code + "5").click();
+        assertThat(saga.locator("#review-" + code + "5 .error")).containsText("what you object to");
+        saga.locator("#review-" + code + "5 [name=words]").fill("too thin");
+        button(saga.locator("#review-" + code + "5"), "Object to " + code + "5").click();
+        assertThat(ines.locator("#review-" + code + "5")).containsText("objects too thin");
+        assertThat(ines.locator("#view")).not().containsText("Not answered");
+        api().patch("/items/" + code + "5", "{'description':'Twice as thick'}");
+        assertThat(ines.locator("#review-" + code + "5")).containsText("Changed since it was sent");
+    }
+
+    @Test
+    public void pageShouldLoseWhatIsKeptFromItsReader() {
+        var code = tree();
+        var bram = signedIn("Bram Holt");
+        bram.navigate("/" + code + "/ladder?from=goal&at=" + code + "1&panel=0");
+        assertThat(card(bram, "Lamps")).hasCount(1);
+        api().patch("/items/" + code + "2", "{'readers':['ines.rowe']}");
+        assertThat(card(bram, "Lamps")).hasCount(0);
+        assertThat(card(bram, "Calm")).containsText("not sized");
+        api().patch("/items/" + code + "2", "{'readers':null}");
+        assertThat(card(bram, "Lamps")).hasCount(1);
+    }
+
+    @Test
+    public void talkShouldHaveRepliesAndBeSettled() {
+        var code = tree();
+        api().post("/items/" + code + "4/comments", "{'text':'Is it cotton?'}");
+        var page = signedIn("Ines Rowe");
+        page.navigate("/items/" + code + "4");
+        var talk = page.locator(".talk").first();
+        talk.locator(".talk-reply summary").click();
+        talk.locator(".talk-reply textarea").fill("It is");
+        button(talk, "Reply").click();
+        assertThat(talk.locator(".talk-replies")).containsText("It is");
+        button(talk, "Settled").click();
+        assertThat(page.locator(".talk-settled summary")).containsText("Settled by Ines Rowe");
+        assertThat(page.locator(".talk-replies")).isHidden();
+        page.locator("[data-talk-changes]").check();
+        assertThat(page.locator(".talk-change").first()).isVisible();
+    }
+}
