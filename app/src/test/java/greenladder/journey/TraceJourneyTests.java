@@ -83,7 +83,7 @@ public class TraceJourneyTests extends BrowserTest {
         assertThat(panel).containsText("changed since");
         page.navigate("/" + code + "/impact?item=" + code + "3");
         assertThat(page.locator(".suspect")).hasCount(2);
-        assertThat(page.locator(".suspect ins").first()).hasText("Whale ");
+        assertThat(page.locator(".suspect ins").first()).hasText("Whale oil");
         button(page.locator("#view"), "All 2 still hold").click();
         assertThat(page.locator(".suspect")).hasCount(0);
     }
@@ -115,7 +115,6 @@ public class TraceJourneyTests extends BrowserTest {
                 .containsText("8 points then, 8 now: 0 came, 5 went, +5 by other sizes.");
         var went = page.locator("#part-removed");
         assertThat(went).containsText("Glass");
-        assertThat(page.locator("#part-text del")).hasCount(0);
         page.locator("#part-text td summary").click();
         assertThat(page.locator("#part-text ins").first()).containsText("Thick");
         button(went, code + "5 as it was").click();
@@ -228,7 +227,7 @@ public class TraceJourneyTests extends BrowserTest {
         assertThat(card(bram, "Lamps")).hasCount(1);
         api().patch("/items/" + code + "2", "{'readers':['ines.rowe']}");
         assertThat(card(bram, "Lamps")).hasCount(0);
-        assertThat(card(bram, "Calm")).containsText("not sized");
+        assertThat(card(bram, "Calm")).not().containsText("8 points");
         api().patch("/items/" + code + "2", "{'readers':null}");
         assertThat(card(bram, "Lamps")).hasCount(1);
     }
@@ -245,7 +244,7 @@ public class TraceJourneyTests extends BrowserTest {
         button(talk, "Reply").click();
         assertThat(talk.locator(".talk-replies")).containsText("It is");
         button(talk, "Settled").click();
-        assertThat(page.locator(".talk-settled summary")).containsText("Settled by Ines Rowe");
+        assertThat(page.locator(".talk-settled > summary")).containsText("Settled by Ines Rowe");
         assertThat(page.locator(".talk-replies")).isHidden();
         page.locator("[data-talk-changes]").check();
         assertThat(page.locator(".talk-change").first()).isVisible();
