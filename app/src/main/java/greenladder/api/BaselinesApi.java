@@ -10,7 +10,7 @@ import greenladder.item.Asked;
 import greenladder.item.Door;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
-import greenladder.trace.Moments;
+import greenladder.planning.Moments;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.math.BigDecimal;

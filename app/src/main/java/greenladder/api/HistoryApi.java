@@ -2,7 +2,7 @@ package greenladder.api;
 
 import greenladder.item.LogReading;
 import greenladder.item.SnapshotKeeper;
-import greenladder.log.ChangeLog.Row;
+import greenladder.log.LogSearch.Row;
 import greenladder.log.Search;
 import greenladder.panel.FormValues;
 import io.swagger.v3.oas.annotations.Operation;

@@ -32,10 +32,12 @@ class LiveCards implements LiveDrawer {
     private static final Set<Field> ABOUT_PLACES =
             Set.of(Field.EXISTS, Field.LEVEL, Field.PARENT, Field.RANK);
 
+    private final SnapshotKeeper keeper;
     private final Rights rights;
     private final Drawings drawings;
 
-    LiveCards(Rights rights, Drawings drawings) {
+    LiveCards(SnapshotKeeper keeper, Rights rights, Drawings drawings) {
+        this.keeper = keeper;
         this.rights = rights;
         this.drawings = drawings;
     }
@@ -47,12 +49,12 @@ class LiveCards implements LiveDrawer {
 
     @Override
     public Optional<Map<String, Map<String, String>>> drawn(Saved saved, SignedIn reader) {
-        var after = saved.accepted().after();
+        var sight = SnapshotKeeper.sightOf(reader, saved.accepted().after());
+        var after = sight.isClear() ? saved.accepted().after() : keeper.seenBy(reader);
         var touched = new LinkedHashMap<ItemKey, Node>();
-        // Of readers from whom something is hidden each sees other figures.
         boolean places =
-                !SnapshotKeeper.sightOf(reader, after).isClear()
-                        || !saved.plans().isEmpty()
+                !saved.plans().isEmpty()
+                        || !SnapshotKeeper.sightOf(reader, saved.before()).equals(sight)
                         || saved.changes().stream()
                                 .anyMatch(change -> isAboutPlaces(saved, change));
         if (places) {

@@ -4,9 +4,9 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Point;
-import greenladder.log.ChangeLog.Row;
+import greenladder.log.LogSearch;
+import greenladder.log.LogSearch.Row;
 import greenladder.log.Search;
 import java.util.ArrayList;
 import java.util.List;
@@ -23,10 +23,10 @@ public class LogReading {
     private static final int LONGEST_WITH_KEYS = 4_000;
     private static final Pattern KEY = Pattern.compile("\\b[A-Z]{2,5}[1-9]\\d{0,8}\\b");
 
-    private final ChangeLog log;
+    private final LogSearch log;
     private final SnapshotKeeper keeper;
 
-    LogReading(ChangeLog log, SnapshotKeeper keeper) {
+    LogReading(LogSearch log, SnapshotKeeper keeper) {
         this.log = log;
         this.keeper = keeper;
     }

@@ -10,9 +10,10 @@ import greenladder.core.trace.Difference;
 import greenladder.core.trace.Difference.Points;
 import greenladder.item.ChangeWords;
 import greenladder.item.Look;
-import greenladder.log.ChangeLog;
-import greenladder.log.ChangeLog.By;
+import greenladder.log.LogSearch;
+import greenladder.log.LogSearch.By;
 import greenladder.people.Permission;
+import greenladder.planning.Moments;
 import greenladder.trace.ImpactPages.Text;
 import greenladder.web.Words;
 import java.time.Clock;
@@ -39,10 +40,10 @@ class BaselinePages {
             List.of("Title", "Description", "Acceptance criteria");
 
     private final Moments moments;
-    private final ChangeLog log;
+    private final LogSearch log;
     private final Clock clock;
 
-    BaselinePages(Moments moments, ChangeLog log, Clock clock) {
+    BaselinePages(Moments moments, LogSearch log, Clock clock) {
         this.moments = moments;
         this.log = log;
         this.clock = clock;

@@ -15,6 +15,7 @@ import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
+import greenladder.planning.Moments;
 import greenladder.web.Failure;
 import java.time.Clock;
 import org.springframework.http.ResponseEntity;

@@ -8,7 +8,7 @@ import greenladder.item.ChangeWords;
 import greenladder.item.LogReading;
 import greenladder.item.Look;
 import greenladder.log.ChangeLog.Point;
-import greenladder.log.ChangeLog.Row;
+import greenladder.log.LogSearch.Row;
 import greenladder.log.Search;
 import greenladder.panel.FormValues;
 import greenladder.web.Failure;

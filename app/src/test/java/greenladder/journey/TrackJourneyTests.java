@@ -262,7 +262,7 @@ public class TrackJourneyTests extends BrowserTest {
         page.navigate("/" + code + "/gaps?kind=suspect");
         page.locator("table a", new Page.LocatorOptions().setHasText("Read both")).click();
         assertThat(page.locator(".suspect")).containsText("Warm hands in the wind");
-        assertThat(page.locator(".suspect .written").first()).hasText("Warm hands");
+        assertThat(page.locator(".suspect .as-written").first()).hasText("Warm hands");
         page.locator(".suspect button").click();
         assertThat(page.locator(".suspect")).hasCount(0);
     }

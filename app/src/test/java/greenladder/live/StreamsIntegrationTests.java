@@ -129,7 +129,7 @@ public class StreamsIntegrationTests extends RunningDemo {
         var open = new CountDownLatch(50);
         var told = new CountDownLatch(50);
         var listeners = new ArrayList<Thread>();
-        for (var handle : List.of("ines.rowe", "juna.frost")) {
+        for (var handle : List.of("ines.rowe", "edda.quill")) {
             var client = signedIn(handle);
             for (int i = 0; i < 25; i++) {
                 listeners.add(listen(client, "ladder", "card-" + code + "2", open, told));

@@ -5,7 +5,10 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 
 import greenladder.RunningDemo;
+import greenladder.core.item.Person;
 import greenladder.people.People;
+import greenladder.people.Role;
+import java.util.Map;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.http.HttpStatus;
 import org.springframework.test.web.servlet.assertj.MockMvcTester;
@@ -139,7 +142,10 @@ public class TogetherPagesIntegrationTests extends RunningDemo {
 
     @Test
     public void whoDidNothingShouldHaveNothingToTakeBack() {
-        assertThat(post("saga.lind", "/operations/undo-last"))
+        people.addSamples(
+                Map.of(new Person("did.nothing", "Did Nothing"), Role.STAKEHOLDER),
+                "sea and sound");
+        assertThat(post("did.nothing", "/operations/undo-last"))
                 .hasStatus(HttpStatus.UNPROCESSABLE_ENTITY)
                 .bodyText()
                 .contains("nothing of yours left to undo");

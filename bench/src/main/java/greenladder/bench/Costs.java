@@ -67,6 +67,13 @@ final class Costs {
         page("Burnup of a goal, fragment", 6, "/BIG/burnup?of=BIG1", true);
         page("Spending, fragment", 6, "/BIG/spending?by=kind", true);
         page("Open work, fragment", 4, "/BIG/open?by=assignee", true);
+        page("Goals, fragment", 6, "/BIG/goals", true);
+        page("Thread of a feature, fragment", 6, "/BIG/threads?item=BIG4", true);
+        page("Gaps, fragment", 6, "/BIG/gaps?kind=suspect", true);
+        page("Coverage of a level, fragment", 6, "/BIG/coverage?rows=initiative", true);
+        page("Impact of an epic, fragment", 6, "/BIG/impact?item=BIG3", true);
+        page("Baseline and now, fragment", 6, "/BIG/baselines", true);
+        page("History, fragment", 4, "/BIG/history", true);
         cost("One field changed", 3, this::change);
         cost("One item moved", 3, this::move);
         cost(

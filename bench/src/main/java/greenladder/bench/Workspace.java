@@ -83,6 +83,8 @@ final class Workspace {
         }
         count += addLoose();
         plan();
+        link(count);
+        require(api("/products/BIG/baselines", "{\"name\":\"As it began\"}"));
         return count;
     }
 
@@ -131,6 +133,26 @@ final class Workspace {
                                 "{\"items\":[\"" + String.join("\",\"", some) + "\"]}"));
             }
             require(api("/sprints/" + id + "-1/start", "{}"));
+        }
+    }
+
+    /** A link for every fifth item; one in ten of them is a dependency, on what was made before. */
+    private void link(int items) {
+        int every = 5;
+        for (int number = every * 2; number < items - LOOSE; number += every) {
+            var answer =
+                    api(
+                            "/items/BIG" + number + "/links",
+                            "{\"type\":\"%s\",\"to\":\"BIG%d\"}"
+                                    .formatted(
+                                            number % (every * 10) == 0
+                                                    ? "depends on"
+                                                    : "relates to",
+                                            number - every - 2));
+            // What stands above or below cannot be depended on.
+            if (answer.status() != 422) {
+                require(answer);
+            }
         }
     }
 

@@ -4,6 +4,7 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.Review;
 import greenladder.core.item.SprintPlan;
 import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
@@ -78,6 +79,7 @@ public record Reverse(
                                         switch (change.subject().kind()) {
                                             case TEAM -> Team.isOfWork(change.fact());
                                             case SPRINT -> SprintPlan.isWork(change.fact());
+                                            case REVIEW -> Review.isAnswer(change.fact());
                                             default -> false;
                                         });
         return isMild ? planChanges.getFirst().fact() : null;

@@ -1,4 +1,4 @@
-package greenladder.trace;
+package greenladder.planning;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
@@ -7,7 +7,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Difference;
 import greenladder.item.SnapshotKeeper;
-import greenladder.log.ChangeLog;
+import greenladder.log.LogSearch;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
@@ -20,10 +20,10 @@ import org.springframework.stereotype.Component;
 /** A product as it stood at a moment, read back from the log. */
 @Component
 public class Moments {
-    private final ChangeLog log;
+    private final LogSearch log;
     private final SnapshotKeeper keeper;
 
-    Moments(ChangeLog log, SnapshotKeeper keeper) {
+    Moments(LogSearch log, SnapshotKeeper keeper) {
         this.log = log;
         this.keeper = keeper;
     }
