@@ -7,6 +7,7 @@ import greenladder.core.item.Round;
 import greenladder.core.item.TestCase;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.BugOfCheck;
+import greenladder.core.trace.ChangeTest;
 import greenladder.core.trace.CloseRound;
 import greenladder.core.trace.KeepPaper;
 import greenladder.core.trace.NewRound;
@@ -219,9 +220,7 @@ class TestsApi {
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
         var before = find(id);
-        var test = read(before, body);
-        var named = test.covers().stream().filter(key -> !before.covers().contains(key)).toList();
-        var saved = door.submit(me, new KeepPaper(test, named, List.of()));
+        var saved = door.submit(me, ChangeTest.of(before, read(before, body)));
         return ItemsApi.written(saved, HttpStatus.OK).body(TestJson.of(keeper.current(), find(id)));
     }
 

@@ -47,7 +47,7 @@ public class LogReading {
         for (int read = 0; read < MOST_READ; ) {
             int wanted = most - rows.size() + 1;
             var found = log.search(search, at, wanted);
-            for (var row : found) {
+            for (var row : found.rows()) {
                 if (isSeen(seen, row)) {
                     if (rows.size() == most) {
                         return new Page(rows, rows.getLast().point());
@@ -56,10 +56,14 @@ public class LogReading {
                 }
                 at = row.point();
             }
-            if (found.size() < wanted) {
+            if (found.next() == null) {
                 return new Page(rows, null);
             }
-            read += found.size();
+            at = found.next();
+            read += Math.max(1, found.rows().size());
+            if (found.rows().size() < wanted) {
+                return new Page(rows, at);
+            }
         }
         return new Page(rows, at);
     }

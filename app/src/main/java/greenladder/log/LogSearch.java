@@ -9,20 +9,28 @@ import greenladder.log.LogRows.ChangeRow;
 import greenladder.log.LogRows.OperationRow;
 import jakarta.persistence.EntityManagerFactory;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
-import java.util.Set;
-import java.util.stream.Collectors;
 import org.hibernate.SessionFactory;
+import org.hibernate.StatelessSession;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Looks through the whole log: what anybody changed, and what things were before. */
 @Component
 public class LogSearch {
+    private static final int OPERATIONS = 50;
+
+    /** A place behind all changes of an operation. */
+    private static final int THROUGH = 999_999_999;
+
+    private static final int MOST_OPERATIONS = 5_000;
+
     private final SessionFactory sessions;
 
     LogSearch(EntityManagerFactory factory) {
@@ -45,82 +53,152 @@ public class LogSearch {
     }
 
     /**
-     * Rows of the whole log, the newest operation first.
+     * @param next where to go on; null at the end of the log
+     */
+    public record Found(List<Row> rows, @Nullable Point next) {}
+
+    /**
+     * Rows of the whole log, the newest operation first. Goes from operation to operation, so that
+     * it costs what it finds, however long the log is; after a few thousand operations without
+     * enough it says where to go on.
      *
      * @param before where the page before ended; null for the newest
      */
-    public List<Row> search(Search search, @Nullable Point before, int most) {
-        var where = new StringBuilder();
-        var values = new HashMap<String, Object>();
-        add(where, values, "o.at >= :from", "from", search.from());
-        add(where, values, "o.at < :to", "to", search.to());
-        add(where, values, "o.actor = :actor", "actor", search.by());
-        add(where, values, "c.subject = :subject", "subject", search.subject());
-        add(where, values, "c.field = :field", "field", search.field());
-        if (search.product() != null) {
-            where.append(" and c.subject like :product and c.subject not like '%:%'");
-            values.put("product", search.product() + "%");
-        }
+    public Found search(Search search, @Nullable Point before, int most) {
+        return search.subject() == null
+                ? byOperation(search, before, most)
+                : ofSubject(search, before, most);
+    }
+
+    private Found ofSubject(Search search, @Nullable Point before, int most) {
+        var conditions = new Conditions();
+        conditions.ofOperation(search);
+        conditions.add("c.subject = :subject", "subject", search.subject());
+        conditions.add("c.field = :field", "field", search.field());
+        var rows =
+                sessions.fromStatelessSession(session -> {
+                    var query =
+                            session.createQuery(
+                                    """
+                                    select c, o from ChangeRow c
+                                    join OperationRow o on o.id = c.operation
+                                    where o.what <> :hidden and (c.operation < :operation
+                                        or c.operation = :operation and c.place > :place)
+                                    %s order by c.operation desc, c.place
+                                    """
+                                            .formatted(conditions.text),
+                                    Object[].class);
+                    conditions.values.forEach(query::setParameter);
+                    return query
+                            .setParameter("hidden", OperationKind.RANKS.label())
+                            .setParameter(
+                                    "operation",
+                                    before == null ? Long.MAX_VALUE : before.operation())
+                            .setParameter("place", before == null ? -1 : before.place())
+                            .setMaxResults(most)
+                            .list()
+                            .stream()
+                            .map(pair -> row((ChangeRow) pair[0], (OperationRow) pair[1]))
+                            .toList();
+                });
+        return new Found(rows, rows.size() < most ? null : rows.getLast().point());
+    }
+
+    private Found byOperation(Search search, @Nullable Point before, int most) {
         return sessions.fromStatelessSession(session -> {
-            var query =
-                    session.createQuery(
-                            """
-                            select c, o from ChangeRow c join OperationRow o on o.id = c.operation
-                            where o.what <> :hidden
-                            and (c.operation < :operation
-                                or c.operation = :operation and c.place > :place)
-                            %s order by c.operation desc, c.place
-                            """
-                                    .formatted(where),
-                            Object[].class);
-            values.forEach(query::setParameter);
-            return query
-                    .setParameter("hidden", OperationKind.RANKS.label())
-                    .setParameter("operation", before == null ? Long.MAX_VALUE : before.operation())
-                    .setParameter("place", before == null ? -1 : before.place())
-                    .setMaxResults(most)
-                    .list()
-                    .stream()
-                    .map(pair -> row((ChangeRow) pair[0], (OperationRow) pair[1]))
-                    .toList();
+            var rows = new ArrayList<Row>();
+            var at = before;
+            for (int looked = 0; looked < MOST_OPERATIONS; looked += OPERATIONS) {
+                var operations = operations(session, search, at);
+                for (var operation : operations) {
+                    long id = Objects.requireNonNull(operation.id);
+                    int place = at != null && at.operation() == id ? at.place() : -1;
+                    rows.addAll(rows(session, search, operation, place, most - rows.size()));
+                    if (rows.size() >= most) {
+                        return new Found(rows, rows.getLast().point());
+                    }
+                    at = new Point(id, THROUGH);
+                }
+                if (operations.size() < OPERATIONS) {
+                    return new Found(rows, null);
+                }
+            }
+            return new Found(rows, at);
         });
+    }
+
+    private static List<OperationRow> operations(
+            StatelessSession session, Search search, @Nullable Point at) {
+        var conditions = new Conditions();
+        conditions.ofOperation(search);
+        boolean isThrough = at != null && at.place() == THROUGH;
+        var query =
+                session.createQuery(
+                        "from OperationRow o where o.what <> :hidden and o.id %s :operation %s order by o.id desc"
+                                .formatted(isThrough ? "<" : "<=", conditions.text),
+                        OperationRow.class);
+        conditions.values.forEach(query::setParameter);
+        return query.setParameter("hidden", OperationKind.RANKS.label())
+                .setParameter("operation", at == null ? Long.MAX_VALUE : at.operation())
+                .setMaxResults(OPERATIONS)
+                .list();
+    }
+
+    private static List<Row> rows(
+            StatelessSession session, Search search, OperationRow operation, int place, int most) {
+        var conditions = new Conditions();
+        conditions.add("c.field = :field", "field", search.field());
+        if (search.product() != null) {
+            // The code of one product may begin with that of another.
+            conditions.add("c.subject like :product", "product", search.product() + "%");
+            conditions.add(
+                    "substring(c.subject, :digit, 1) between '0' and '9'",
+                    "digit",
+                    search.product().length() + 1);
+        }
+        var query =
+                session.createQuery(
+                        "from ChangeRow c where c.operation = :operation and c.place > :place %s order by c.place"
+                                .formatted(conditions.text),
+                        ChangeRow.class);
+        conditions.values.forEach(query::setParameter);
+        return query
+                .setParameter("operation", operation.id)
+                .setParameter("place", place)
+                .setMaxResults(most)
+                .list()
+                .stream()
+                .map(row -> row(row, operation))
+                .toList();
+    }
+
+    /** Conditions of a query, with their values. */
+    private static final class Conditions {
+        private final StringBuilder text = new StringBuilder();
+        private final Map<String, Object> values = new HashMap<>();
+
+        void ofOperation(Search search) {
+            add("o.at >= :from", "from", search.from());
+            add("o.at < :to", "to", search.to());
+            add("o.actor = :actor", "actor", search.by());
+        }
+
+        void add(String condition, String name, @Nullable Object value) {
+            if (value != null) {
+                text.append(" and ").append(condition);
+                values.put(name, value);
+            }
+        }
     }
 
     /** Whether an item that is gone had been for named readers only when it went. */
     public boolean wasReserved(ItemKey item) {
-        return !search(
+        return !ofSubject(
                         new Search(null, null, null, item.toString(), null, StandardFields.READERS),
                         null,
                         1)
+                .rows()
                 .isEmpty();
-    }
-
-    /** The items of a product that are, or ever were, for named readers only. */
-    public Set<ItemKey> everReserved(String product) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                "select distinct subject from ChangeRow where field = :field"
-                                        + " and subject like :product",
-                                String.class)
-                        .setParameter("field", StandardFields.READERS)
-                        .setParameter("product", product + "%")
-                        .list()
-                        .stream()
-                        .flatMap(key -> ItemKey.parse(key).stream())
-                        .collect(Collectors.toSet()));
-    }
-
-    private static void add(
-            StringBuilder where,
-            Map<String, Object> values,
-            String condition,
-            String name,
-            @Nullable Object value) {
-        if (value != null) {
-            where.append(" and ").append(condition);
-            values.put(name, value);
-        }
     }
 
     private static Row row(ChangeRow row, OperationRow operation) {
@@ -184,16 +262,24 @@ public class LogSearch {
     public Map<ItemKey, Map<Field, By>> lastBy(Instant from, Instant to, String product) {
         return sessions.fromStatelessSession(session -> {
             var last = new HashMap<ItemKey, Map<Field, By>>();
+            var first =
+                    session.createQuery(
+                                    "select min(id) from OperationRow where at > :from", Long.class)
+                            .setParameter("from", from)
+                            .getSingleResultOrNull();
+            if (first == null) {
+                return last;
+            }
             try (var rows =
                     session.createQuery(
                                     """
                                     select c.subject, c.field, o.actor, o.at from ChangeRow c
                                     join OperationRow o on o.id = c.operation
-                                    where o.at > :from and o.at <= :to and c.subject like :product
+                                    where c.operation >= :first and o.at <= :to and c.subject like :product
                                     and c.subject not like '%:%' order by c.operation, c.place
                                     """,
                                     Object[].class)
-                            .setParameter("from", from)
+                            .setParameter("first", first)
                             .setParameter("to", to)
                             .setParameter("product", product + "%")
                             .getResultStream()) {

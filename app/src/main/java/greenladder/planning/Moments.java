@@ -44,14 +44,17 @@ public class Moments {
     public Moment at(Snapshot now, String product, Instant at) {
         var before = log.before(at, product);
         var former = new HashMap<ItemKey, Optional<Item>>();
-        // Of what is gone, nobody is told who may not have seen it.
-        var reserved = log.everReserved(product);
         before.forEach((key, fields) -> {
-            if (now.findItem(key).isPresent() || !keeper.hides(key) && !reserved.contains(key)) {
+            if (now.findItem(key).isPresent() || isToBeTold(key)) {
                 former(now, key, fields, at).ifPresent(item -> former.put(key, item));
             }
         });
         return new Moment(now.with(former), former.keySet());
+    }
+
+    /** Of what is gone, nobody is told who may not have seen it. */
+    private boolean isToBeTold(ItemKey key) {
+        return !keeper.hides(key) && !log.wasReserved(key);
     }
 
     /** Empty where it stays as it is; in it, empty where it was not there. */

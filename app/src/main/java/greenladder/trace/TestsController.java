@@ -5,6 +5,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.TestCase;
 import greenladder.core.trace.BugOfCheck;
+import greenladder.core.trace.ChangeTest;
 import greenladder.core.trace.CloseRound;
 import greenladder.core.trace.KeepPaper;
 import greenladder.core.trace.NewRound;
@@ -83,8 +84,7 @@ class TestsController {
             @PathVariable String test, TestForm form, @AuthenticationPrincipal SignedIn me) {
         var before = find(test);
         var after = read(before.key(), before.product(), form);
-        var named = after.covers().stream().filter(key -> !before.covers().contains(key)).toList();
-        return Answers.noted("Kept", door.submit(me, new KeepPaper(after, named, List.of())));
+        return Answers.noted("Kept", door.submit(me, ChangeTest.of(before, after)));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/tests/{test}/remove")

@@ -13,8 +13,11 @@ import java.util.regex.Pattern;
  * @param pieces in the order of the later text, what was taken out before what was put in
  */
 public record WordDifference(List<Piece> pieces) {
-    /** Longer texts are compared line by line, and whole where even that is too much. */
-    private static final int MOST_WORDS = 3_000;
+    /**
+     * Longer texts are compared line by line, and whole where even that is too much: time and room
+     * grow with the square of what differs.
+     */
+    private static final int MOST_WORDS = 700;
 
     private static final Pattern WORD = Pattern.compile("\\s+|[\\p{L}\\p{N}]+|.", Pattern.DOTALL);
     private static final Pattern LINE = Pattern.compile("[^\\n]*\\n|[^\\n]+");

@@ -56,6 +56,18 @@ public class PapersTests {
     }
 
     @Test
+    public void coverThatWasNotSeenShouldStayWhenATestIsChanged() {
+        var both = new TestCase("", "MSF", "Both", List.of(), Set.of(key(2), key(3)), List.of());
+        var snapshot = after(snapshot(), new KeepPaper(both));
+        var seen = new TestCase("msf-t1", "MSF", "Both", List.of(), Set.of(key(2)), List.of());
+        var made = new TestCase("msf-t1", "MSF", "Two", List.of(), Set.of(key(1)), List.of("A"));
+        snapshot = after(snapshot, ChangeTest.of(seen, made));
+        var kept = snapshot.workspace().papers().findTest("msf-t1").orElseThrow();
+        assertThat(kept.covers()).containsExactlyInAnyOrder(key(1), key(3));
+        assertThat(kept.name()).isEqualTo("Two");
+    }
+
+    @Test
     public void roundShouldTakeTheTestsOfItsGroups() {
         var all = withRound().workspace().papers().findRound("msf-r1").orElseThrow();
         assertThat(all.checks()).containsOnlyKeys("msf-t1", "msf-t2");
