@@ -7,6 +7,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.trace.Coverage;
 import greenladder.core.trace.Gap;
+import greenladder.core.trace.Gaps;
 import greenladder.core.trace.GoalEffort;
 import greenladder.core.trace.Impact;
 import greenladder.core.trace.KeepMeasure;
@@ -25,6 +26,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -353,12 +355,15 @@ class GoalsApi {
                                                                 "kind",
                                                                 "There is no such kind of gap.")))
                                 .toList();
-        var all =
-                kinds.stream()
-                        .flatMap(one -> Gap.of(snapshot, product, one, clock.instant()).stream())
-                        .skip(cursor)
-                        .limit(limit + 1L)
-                        .toList();
+        var gaps = new Gaps(snapshot, product, clock.instant(), null);
+        var all = new ArrayList<Gap>();
+        int skip = cursor;
+        for (var one : kinds) {
+            var found = gaps.of(one);
+            int from = Math.min(skip, found.size());
+            all.addAll(found.subList(from, Math.min(found.size(), from + limit + 1 - all.size())));
+            skip -= from;
+        }
         return new GapsJson(
                 all.stream()
                         .limit(limit)

@@ -98,6 +98,9 @@ class HistoryApi {
             throw StructureApi.invalid(
                     "from", "The first day %s is after the last, %s.".formatted(first, last));
         }
+        if (product != null && keeper.current().findProduct(product).isEmpty()) {
+            throw StructureApi.invalid("product", "There is no such product.");
+        }
         var search =
                 new Search(
                         start(first),

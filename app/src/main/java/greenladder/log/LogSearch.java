@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
 import org.jspecify.annotations.Nullable;
@@ -25,6 +26,9 @@ import org.springframework.stereotype.Component;
 @Component
 public class LogSearch {
     private static final int OPERATIONS = 50;
+
+    /** After so many with nothing that is looked for, operations are asked together. */
+    private static final int MISSES = 10;
 
     /** A place behind all changes of an operation. */
     private static final int THROUGH = 999_999_999;
@@ -108,14 +112,20 @@ public class LogSearch {
         return sessions.fromStatelessSession(session -> {
             var rows = new ArrayList<Row>();
             var at = before;
+            int misses = 0;
             for (int looked = 0; looked < MOST_OPERATIONS; looked += OPERATIONS) {
                 var operations = operations(session, search, at);
+                var worth = misses < MISSES ? null : having(session, search, operations);
                 for (var operation : operations) {
                     long id = Objects.requireNonNull(operation.id);
-                    int place = at != null && at.operation() == id ? at.place() : -1;
-                    rows.addAll(rows(session, search, operation, place, most - rows.size()));
-                    if (rows.size() >= most) {
-                        return new Found(rows, rows.getLast().point());
+                    if (worth == null || worth.contains(id)) {
+                        int place = at != null && at.operation() == id ? at.place() : -1;
+                        var found = rows(session, search, operation, place, most - rows.size());
+                        misses = found.isEmpty() ? misses + 1 : 0;
+                        rows.addAll(found);
+                        if (rows.size() >= most) {
+                            return new Found(rows, rows.getLast().point());
+                        }
                     }
                     at = new Point(id, THROUGH);
                 }
@@ -144,18 +154,33 @@ public class LogSearch {
                 .list();
     }
 
+    /** Which of some operations changed anything that is looked for: one query for all of them. */
+    private static Set<Long> having(
+            StatelessSession session, Search search, List<OperationRow> operations) {
+        if (operations.isEmpty()) {
+            return Set.of();
+        }
+        var conditions = new Conditions();
+        conditions.ofChange(search);
+        var query =
+                session.createQuery(
+                        """
+                        select distinct c.operation from ChangeRow c
+                        where c.operation between :oldest and :newest %s
+                        """
+                                .formatted(conditions.text),
+                        Long.class);
+        conditions.values.forEach(query::setParameter);
+        return Set.copyOf(
+                query.setParameter("oldest", operations.getLast().id)
+                        .setParameter("newest", operations.getFirst().id)
+                        .list());
+    }
+
     private static List<Row> rows(
             StatelessSession session, Search search, OperationRow operation, int place, int most) {
         var conditions = new Conditions();
-        conditions.add("c.field = :field", "field", search.field());
-        if (search.product() != null) {
-            // The code of one product may begin with that of another.
-            conditions.add("c.subject like :product", "product", search.product() + "%");
-            conditions.add(
-                    "substring(c.subject, :digit, 1) between '0' and '9'",
-                    "digit",
-                    search.product().length() + 1);
-        }
+        conditions.ofChange(search);
         var query =
                 session.createQuery(
                         "from ChangeRow c where c.operation = :operation and c.place > :place %s order by c.place"
@@ -181,6 +206,18 @@ public class LogSearch {
             add("o.at >= :from", "from", search.from());
             add("o.at < :to", "to", search.to());
             add("o.actor = :actor", "actor", search.by());
+        }
+
+        void ofChange(Search search) {
+            add("c.field = :field", "field", search.field());
+            if (search.product() != null) {
+                // The code of one product may begin with that of another.
+                add("c.subject like :product", "product", search.product() + "%");
+                add(
+                        "substring(c.subject, :digit, 1) between '0' and '9'",
+                        "digit",
+                        search.product().length() + 1);
+            }
         }
 
         void add(String condition, String name, @Nullable Object value) {

@@ -8,6 +8,7 @@ import greenladder.core.item.Person;
 import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Gap;
+import greenladder.core.trace.Gaps;
 import greenladder.core.trace.Suspicion;
 import greenladder.item.Look;
 import greenladder.item.Rights;
@@ -85,11 +86,9 @@ class GapPages {
                         .findFirst()
                         .orElse(null);
         var byKind = new ArrayList<List<Gap>>();
+        var all = new Gaps(snapshot, product, now, team == null ? null : team.key());
         for (var kind : Gap.Kind.values()) {
-            byKind.add(
-                    Gap.of(snapshot, product, kind, now).stream()
-                            .filter(gap -> team == null || isOf(snapshot, gap, team))
-                            .toList());
+            byKind.add(all.of(kind));
         }
         var chosen =
                 Gap.Kind.find(asked)
@@ -145,10 +144,6 @@ class GapPages {
     private static String url(String product, Gap.Kind kind, @Nullable Team team) {
         return "/%s/gaps?kind=%s%s"
                 .formatted(product, kind.slug(), team == null ? "" : "&of=" + team.key());
-    }
-
-    private static boolean isOf(Snapshot snapshot, Gap gap, Team team) {
-        return team.key().equals(snapshot.requireNode(gap.item()).item().team());
     }
 
     private List<Row> rows(Look look, List<Gap> gaps) {

@@ -34,7 +34,7 @@ public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
     private final int size;
 
     private static final class Block<S> {
-        private static final int MOST_KEPT = 12;
+        private static final int MOST_KEPT = 40;
 
         final List<S> elements;
         private final Map<Object, Object> kept = new ConcurrentHashMap<>(2);

@@ -19,6 +19,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiFunction;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.pcollections.HashTreePMap;
 import org.pcollections.PMap;
@@ -37,16 +39,7 @@ public final class Snapshot {
     private final Marks marks;
     private final LevelSums sums;
     private final LevelOrders levels;
-
-    private static final Snapshot EMPTY =
-            new Snapshot(
-                    Workspace.EMPTY,
-                    TreePMap.empty(),
-                    HashTreePMap.empty(),
-                    Orders.NONE,
-                    Marks.NONE,
-                    LevelSums.NONE,
-                    LevelOrders.NONE);
+    private final Trail trail;
 
     private Snapshot(
             Workspace workspace,
@@ -55,7 +48,8 @@ public final class Snapshot {
             Orders orders,
             Marks marks,
             LevelSums sums,
-            LevelOrders levels) {
+            LevelOrders levels,
+            Trail trail) {
         this.workspace = workspace;
         this.lastNumbers = lastNumbers;
         this.nodes = nodes;
@@ -63,10 +57,19 @@ public final class Snapshot {
         this.marks = marks;
         this.sums = sums;
         this.levels = levels;
+        this.trail = trail;
     }
 
     public static Snapshot empty() {
-        return EMPTY;
+        return new Snapshot(
+                Workspace.EMPTY,
+                TreePMap.empty(),
+                HashTreePMap.empty(),
+                Orders.NONE,
+                Marks.NONE,
+                LevelSums.NONE,
+                LevelOrders.NONE,
+                Trail.start());
     }
 
     /**
@@ -103,7 +106,7 @@ public final class Snapshot {
     }
 
     private Snapshot inWorkspace(Workspace next) {
-        var snapshot = new Snapshot(next, lastNumbers, nodes, orders, marks, sums, levels);
+        var snapshot = new Snapshot(next, lastNumbers, nodes, orders, marks, sums, levels, trail);
         boolean sameLevels =
                 next.products().stream()
                         .allMatch(product ->
@@ -115,11 +118,11 @@ public final class Snapshot {
     }
 
     private Snapshot with(LevelOrders next) {
-        return new Snapshot(workspace, lastNumbers, nodes, orders, marks, sums, next);
+        return new Snapshot(workspace, lastNumbers, nodes, orders, marks, sums, next, trail);
     }
 
     private Snapshot with(LevelSums next) {
-        return new Snapshot(workspace, lastNumbers, nodes, orders, marks, next, levels);
+        return new Snapshot(workspace, lastNumbers, nodes, orders, marks, next, levels, trail);
     }
 
     public Snapshot with(Product product) {
@@ -146,7 +149,8 @@ public final class Snapshot {
                         orders,
                         marks,
                         sums,
-                        levels);
+                        levels,
+                        trail);
     }
 
     /**
@@ -168,15 +172,19 @@ public final class Snapshot {
             return this;
         }
         var rebuilt = new Rebuild(this::findNode, changed, workspace);
+        var now = rebuilt.applyTo(nodes);
+        var before = new HashMap<ItemKey, Optional<Item>>();
+        changed.keySet().forEach(key -> before.put(key, findItem(key)));
         var next =
                 new Snapshot(
                         workspace,
                         lastNumbers,
-                        rebuilt.applyTo(nodes),
+                        now,
                         orders.changed(this::findItem, changed),
                         marks.changed(this::findItem, changed),
                         sums,
-                        levels);
+                        levels,
+                        trail.changed(before, rebuilt.made()));
         var touched = new HashSet<>(rebuilt.made());
         touched.addAll(changed.keySet());
         next = next.with(levels.changed(touched, this::findNode, next::findNode));
@@ -207,7 +215,7 @@ public final class Snapshot {
                 seen.add(cut(item, products));
             }
         }
-        var snapshot = EMPTY.with(workspace.withoutProducts(products));
+        var snapshot = empty().with(workspace.withoutProducts(products));
         for (var last : lastNumbers.entrySet()) {
             snapshot = snapshot.withLastNumber(last.getKey(), last.getValue());
         }
@@ -380,6 +388,19 @@ public final class Snapshot {
 
     public boolean isUnder(Item item, ItemKey ancestor) {
         return ancestors(item).stream().anyMatch(node -> node.item().key().equals(ancestor));
+    }
+
+    /**
+     * What is worked out of this snapshot, kept for those that follow, and brought up to date for
+     * them at the cost of what changed in between.
+     *
+     * @param what names it
+     * @param basis what of the workspace it rests on, as the objects that they are: with others it
+     *     is worked out anew
+     * @param next of what it was, given what changed since
+     */
+    public <T> T kept(Object what, List<?> basis, Supplier<T> whole, BiFunction<T, Since, T> next) {
+        return trail.kept(what, basis, whole, next);
     }
 
     /** The total over all items of a product that have no parent. */

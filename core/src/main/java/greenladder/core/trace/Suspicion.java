@@ -4,11 +4,8 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
-import greenladder.core.item.Product;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Links.Linked;
-import greenladder.core.snapshot.Mark;
-import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.List;
@@ -94,24 +91,5 @@ public record Suspicion(
                                 null,
                                 since,
                                 false));
-    }
-
-    /**
-     * All of a product, in the order of the items that have them. Time O(links of the product +
-     * children of what was reworded).
-     */
-    public static List<Suspicion> all(Snapshot snapshot, Product product) {
-        var links = new Links(snapshot);
-        return Stream.concat(
-                        snapshot.marked(Mark.LINKING, product.code()).stream()
-                                .flatMap(node -> links.from(node.item()).stream())
-                                .filter(Linked::isSuspect)
-                                .map(Suspicion::of),
-                        snapshot.marked(Mark.REWORDED, product.code()).stream()
-                                .flatMap(node -> node.children().stream())
-                                .map(Node::item)
-                                .map(item -> underParent(snapshot, item))
-                                .flatMap(Optional::stream))
-                .toList();
     }
 }

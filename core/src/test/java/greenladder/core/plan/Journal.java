@@ -21,7 +21,7 @@ import java.util.Map;
 import java.util.Set;
 
 /** Lives through commands at their times, with the ledger of sprints that comes of them. */
-final class Journal {
+public final class Journal {
     static final LocalDate MONDAY = LocalDate.parse("2026-05-04");
 
     Snapshot snapshot;
@@ -77,7 +77,7 @@ final class Journal {
     }
 
     /** Two weeks, Monday to Friday. */
-    static Sprint sprint(int number) {
+    public static Sprint sprint(int number) {
         var start = MONDAY.plusWeeks(2L * (number - 1));
         return new Sprint(
                 "lantern-" + number,

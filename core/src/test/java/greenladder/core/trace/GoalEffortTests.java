@@ -196,11 +196,12 @@ public class GoalEffortTests {
         assertThat(kinds(snapshot, 4)).containsExactly(Gap.Kind.AFTER_PARENT);
         snapshot = Trees.after(snapshot, Trees.edit(4, "state", "under-way"));
         assertThat(
-                        Gap.of(
-                                snapshot,
-                                snapshot.requireProduct("MSF"),
-                                Gap.Kind.STALE,
-                                Trees.NOW.plusSeconds(15 * 86_400L)))
+                        new Gaps(
+                                        snapshot,
+                                        snapshot.requireProduct("MSF"),
+                                        Trees.NOW.plusSeconds(15 * 86_400L),
+                                        null)
+                                .of(Gap.Kind.STALE))
                 .extracting(Gap::item)
                 .containsExactly(Trees.key(4));
     }
@@ -208,9 +209,10 @@ public class GoalEffortTests {
     private static Set<Gap.Kind> kinds(Snapshot snapshot, int number) {
         var found = new HashSet<Gap.Kind>();
         for (var kind : Gap.Kind.values()) {
-            Gap.of(snapshot, snapshot.requireProduct("MSF"), kind, Trees.NOW).stream()
-                    .filter(gap -> gap.item().equals(Trees.key(number)))
-                    .forEach(gap -> found.add(gap.kind()));
+            new Gaps(snapshot, snapshot.requireProduct("MSF"), Trees.NOW, null)
+                    .of(kind).stream()
+                            .filter(gap -> gap.item().equals(Trees.key(number)))
+                            .forEach(gap -> found.add(gap.kind()));
         }
         return found;
     }

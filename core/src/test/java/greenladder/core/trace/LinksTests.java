@@ -120,7 +120,9 @@ public class LinksTests {
     }
 
     private static List<String> suspect(Snapshot snapshot) {
-        return Suspicion.all(snapshot, snapshot.requireProduct("MSF")).stream()
+        return snapshot.order().slots().stream()
+                .map(slot -> slot.key())
+                .flatMap(item -> Suspicion.of(snapshot, snapshot.requireNode(item).item()).stream())
                 .map(Suspicion::id)
                 .toList();
     }

@@ -143,16 +143,16 @@ public class PapersTests {
     @Test
     public void gapsShouldTellWhatHasNoTestAndWhatFailed() {
         var product = snapshot().requireProduct("MSF");
-        assertThat(Gap.of(snapshot(), product, Gap.Kind.NO_TEST, NOW)).isEmpty();
+        assertThat(new Gaps(snapshot(), product, NOW, null).of(Gap.Kind.NO_TEST)).isEmpty();
         var snapshot = after(snapshot(), new KeepPaper(test("One", 2)));
-        assertThat(Gap.of(snapshot, product, Gap.Kind.NO_TEST, NOW))
+        assertThat(new Gaps(snapshot, product, NOW, null).of(Gap.Kind.NO_TEST))
                 .extracting(Gap::item)
                 .containsExactly(key(3));
         snapshot = after(snapshot, new KeepPaper(test("Two", 3)));
-        assertThat(Gap.of(snapshot, product, Gap.Kind.NO_TEST, NOW)).isEmpty();
+        assertThat(new Gaps(snapshot, product, NOW, null).of(Gap.Kind.NO_TEST)).isEmpty();
         snapshot = after(snapshot, new NewRound("MSF", "R", List.of(), List.of(), null, "ada"));
         snapshot = after(snapshot, result("msf-t2", false));
-        assertThat(Gap.of(snapshot, product, Gap.Kind.TEST_FAILED, NOW))
+        assertThat(new Gaps(snapshot, product, NOW, null).of(Gap.Kind.TEST_FAILED))
                 .extracting(Gap::item)
                 .containsExactly(key(3));
         var reach =

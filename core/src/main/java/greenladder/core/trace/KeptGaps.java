@@ -1,0 +1,281 @@
+package greenladder.core.trace;
+
+import greenladder.core.item.Item;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.LinkType;
+import greenladder.core.item.Product;
+import greenladder.core.item.TestCase;
+import greenladder.core.plan.Contradiction;
+import greenladder.core.snapshot.Links;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Since;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.trace.Gap.Kind;
+import java.util.Comparator;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.pcollections.HashTreePMap;
+import org.pcollections.PMap;
+
+/**
+ * Gaps that rest on more than the item that has them, such as both ends of a link. They are kept
+ * from snapshot to snapshot; only where something changed that one rests on is it judged again.
+ */
+final class KeptGaps {
+    private KeptGaps() {}
+
+    private record What(Kind kind, String product) {}
+
+    /**
+     * @param byItem what was found at each item
+     * @param all the same, in rank order of the items
+     */
+    private record Found<T>(PMap<ItemKey, List<T>> byItem, List<T> all) {
+        static <T> Found<T> of(Snapshot snapshot, PMap<ItemKey, List<T>> byItem) {
+            return new Found<>(
+                    byItem,
+                    byItem.keySet().stream()
+                            .map(snapshot::requireNode)
+                            .sorted(
+                                    Comparator.comparing((Node node) -> node.item().rank())
+                                            .thenComparing(node -> node.item().key()))
+                            .flatMap(node ->
+                                    byItem.getOrDefault(node.item().key(), List.of()).stream())
+                            .toList());
+        }
+    }
+
+    /**
+     * @param basis what of the workspace it rests on
+     * @param owners the items that may have such a gap
+     * @param reached the items whose gaps may rest on what changed
+     * @param judge the gaps of an item
+     */
+    private static <T> Found<T> kept(
+            Snapshot snapshot,
+            What what,
+            List<?> basis,
+            Stream<ItemKey> owners,
+            Function<Since, Stream<ItemKey>> reached,
+            Function<Item, List<T>> judge) {
+        return snapshot.kept(
+                what,
+                basis,
+                () -> Found.of(snapshot, judged(snapshot, HashTreePMap.empty(), owners, judge)),
+                (before, since) -> {
+                    var those =
+                            reached.apply(since)
+                                    .filter(key -> key.product().equals(what.product()))
+                                    .collect(Collectors.toSet());
+                    var now = judged(snapshot, before.byItem(), those.stream(), judge);
+                    boolean isSame =
+                            now == before.byItem()
+                                    && those.stream().noneMatch(before.byItem()::containsKey);
+                    return isSame ? before : Found.of(snapshot, now);
+                });
+    }
+
+    private static <T> PMap<ItemKey, List<T>> judged(
+            Snapshot snapshot,
+            PMap<ItemKey, List<T>> before,
+            Stream<ItemKey> items,
+            Function<Item, List<T>> judge) {
+        var next = before;
+        for (var key : items.toList()) {
+            var found = snapshot.findItem(key).map(judge).orElse(List.of());
+            if (!found.isEmpty()) {
+                next = found.equals(next.get(key)) ? next : next.plus(key, found);
+            } else if (next.containsKey(key)) {
+                next = next.minus(key);
+            }
+        }
+        return next;
+    }
+
+    /** Links, and places under a parent, that somebody should look at again. */
+    static List<Gap> suspect(Snapshot snapshot, Product product) {
+        return kept(
+                        snapshot,
+                        new What(Kind.SUSPECT, product.code()),
+                        List.of(),
+                        Stream.concat(
+                                marked(snapshot, Mark.LINKING, product),
+                                snapshot.marked(Mark.REWORDED, product.code()).stream()
+                                        .flatMap(KeptGaps::below)),
+                        since ->
+                                Stream.concat(
+                                        linkedWith(snapshot, since.before().keySet(), since),
+                                        since.before().keySet().stream()
+                                                .flatMap(key -> snapshot.findNode(key).stream())
+                                                .filter(node -> isReworded(node.item(), since))
+                                                .flatMap(KeptGaps::below)),
+                        item ->
+                                Suspicion.of(snapshot, item).stream()
+                                        .map(one ->
+                                                new Gap(
+                                                        Kind.SUSPECT,
+                                                        one.from(),
+                                                        "%s %s, which reads otherwise by now"
+                                                                .formatted(one.words(), one.to())))
+                                        .toList())
+                .all();
+    }
+
+    /** Items that depend on what is planned later than they are. */
+    static List<Gap> late(Snapshot snapshot, Product product) {
+        var workspace = snapshot.workspace();
+        return kept(
+                        snapshot,
+                        new What(Kind.BLOCKED_BY_LATER, product.code()),
+                        List.of(workspace.sprintsByKey(), workspace.releasesByKey()),
+                        marked(snapshot, Mark.DEPENDENT, product),
+                        since ->
+                                linkedWith(
+                                        snapshot,
+                                        Stream.concat(
+                                                        since.touched().stream(),
+                                                        planBelow(snapshot, since))
+                                                .collect(Collectors.toSet()),
+                                        since),
+                        item ->
+                                Contradiction.of(snapshot, item).isEmpty()
+                                        ? List.<Gap>of()
+                                        : List.of(
+                                                new Gap(
+                                                        Kind.BLOCKED_BY_LATER,
+                                                        item.key(),
+                                                        "depends on what is planned later, or not"
+                                                                + " at all")))
+                .all();
+    }
+
+    /** The items that a link says are covered. */
+    static Set<ItemKey> covered(Snapshot snapshot, Product product) {
+        var links = new Links(snapshot);
+        Function<Item, List<ItemKey>> judge =
+                item ->
+                        links.from(item).stream()
+                                .filter(linked -> linked.link().type() == LinkType.COVERS)
+                                .map(linked -> linked.to().key())
+                                .toList();
+        return snapshot.kept(
+                        new What(Kind.NO_TEST, product.code()),
+                        List.of(),
+                        () ->
+                                Covered.by(
+                                        judged(
+                                                snapshot,
+                                                HashTreePMap.empty(),
+                                                marked(snapshot, Mark.LINKING, product),
+                                                judge)),
+                        (before, since) -> {
+                            var those = linkedWith(snapshot, since.before().keySet(), since);
+                            var now = judged(snapshot, before.byItem(), those, judge);
+                            return now == before.byItem() ? before : Covered.by(now);
+                        })
+                .items();
+    }
+
+    private record Covered(PMap<ItemKey, List<ItemKey>> byItem, Set<ItemKey> items) {
+        static Covered by(PMap<ItemKey, List<ItemKey>> byItem) {
+            return new Covered(
+                    byItem,
+                    byItem.values().stream()
+                            .flatMap(List::stream)
+                            .collect(Collectors.toUnmodifiableSet()));
+        }
+    }
+
+    /**
+     * @param areThere whether the product has any test
+     * @param failed what is covered by tests that failed the last time, in the order of the tests
+     */
+    record Tests(boolean areThere, List<Gap> failed) {}
+
+    static Tests tests(Snapshot snapshot, Product product) {
+        var papers = snapshot.workspace().papers();
+        return snapshot.kept(
+                new What(Kind.TEST_FAILED, product.code()),
+                List.of(papers.all()),
+                () -> {
+                    var last = papers.lastResults(product.code());
+                    var tests = papers.of(product.code(), TestCase.class);
+                    return new Tests(
+                            !tests.isEmpty(),
+                            tests.stream()
+                                    .filter(test -> {
+                                        var result = last.get(test.key());
+                                        return result != null && !result.passed();
+                                    })
+                                    .flatMap(KeptGaps::failed)
+                                    .toList());
+                },
+                (before, since) -> before);
+    }
+
+    private static Stream<Gap> failed(TestCase test) {
+        return test.covers().stream()
+                .sorted()
+                .map(item ->
+                        new Gap(
+                                Kind.TEST_FAILED,
+                                item,
+                                "“%s” failed last time".formatted(test.name())));
+    }
+
+    private static Stream<ItemKey> marked(Snapshot snapshot, Mark mark, Product product) {
+        return snapshot.marked(mark, product.code()).stream().map(node -> node.item().key());
+    }
+
+    private static Stream<ItemKey> below(Node node) {
+        return node.children().stream().map(child -> child.item().key());
+    }
+
+    /** Items, and those that have a link to one of them, now or to what was merged into it. */
+    private static Stream<ItemKey> linkedWith(Snapshot snapshot, Set<ItemKey> items, Since since) {
+        var ends = new HashSet<>(items);
+        for (var key : items) {
+            Stream.concat(snapshot.findItem(key).stream(), before(key, since))
+                    .forEach(item -> ends.addAll(item.details().merged()));
+        }
+        return Stream.concat(
+                items.stream(),
+                ends.stream()
+                        .flatMap(key -> snapshot.marked(Mark.LINKED_TO, key.toString()).stream())
+                        .map(node -> node.item().key()));
+    }
+
+    private static boolean isReworded(Item item, Since since) {
+        return Stream.concat(Stream.of(item), before(item.key(), since))
+                .anyMatch(one -> one.details().wording().changedAt() != null);
+    }
+
+    private static Stream<Item> before(ItemKey item, Since since) {
+        return Stream.ofNullable(since.before().get(item)).flatMap(Optional::stream);
+    }
+
+    /** What stands below items that went into another sprint or release, and so went along. */
+    private static Stream<ItemKey> planBelow(Snapshot snapshot, Since since) {
+        var below = new HashSet<ItemKey>();
+        since.before()
+                .forEach((key, before) ->
+                        snapshot.findNode(key)
+                                .filter(node ->
+                                        before.filter(was -> isPlannedAlike(was, node.item()))
+                                                .isEmpty())
+                                .ifPresent(node -> node.walk(one -> below.add(one.item().key()))));
+        return below.stream();
+    }
+
+    private static boolean isPlannedAlike(Item one, Item other) {
+        return Objects.equals(one.sprint(), other.sprint())
+                && Objects.equals(one.release(), other.release());
+    }
+}
