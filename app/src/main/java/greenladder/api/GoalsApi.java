@@ -355,7 +355,7 @@ class GoalsApi {
                                                                 "kind",
                                                                 "There is no such kind of gap.")))
                                 .toList();
-        var gaps = new Gaps(snapshot, product, clock.instant(), null);
+        var gaps = new Gaps(snapshot, product, clock.instant(), null, null);
         var all = new ArrayList<Gap>();
         int skip = cursor;
         for (var one : kinds) {

@@ -265,6 +265,7 @@ final class DemoPapers {
                                         history.keyOf("Group tickets count people down"),
                                         history.keyOf("Ramp lights follow the scan")),
                                 false,
+                                null,
                                 Set.of("saga.lind", "oona.marsh", "juna.frost"),
                                 "ines.rowe"));
         answer("oona.marsh", 7, "Handheld reads tickets without signal", true, "");

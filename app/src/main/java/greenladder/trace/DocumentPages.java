@@ -184,10 +184,6 @@ class DocumentPages {
 
     /** What a passage is, by its name in forms. */
     static Kind kind(String text) {
-        return switch (text) {
-            case "heading" -> Kind.HEADING;
-            case "line" -> Kind.LINE;
-            default -> Kind.TEXT;
-        };
+        return Kind.find(text).orElse(Kind.TEXT);
     }
 }

@@ -49,6 +49,7 @@ class GapPages {
             long operation,
             List<Kind> kinds,
             List<Choice> teams,
+            List<Choice> levels,
             String words,
             List<Row> rows,
             List<String> links,
@@ -60,12 +61,14 @@ class GapPages {
     record Choice(String url, String label, boolean current) {}
 
     /**
+     * @param id its key, with a number from the second row of an item
      * @param mend how it is mended here: a field, {@code state}, {@code confirm}, {@code add},
      *     {@code parent} or {@code open}
      * @param value what stands in the form
      * @param level of what is added below
      */
     record Row(
+            String id,
             String key,
             String title,
             String words,
@@ -76,7 +79,7 @@ class GapPages {
             String level,
             boolean mayMend) {}
 
-    GapPage page(Look look, String asked, String of, @Nullable ItemKey at) {
+    GapPage page(Look look, String asked, String of, String on, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var product = look.product();
         var now = clock.instant();
@@ -86,7 +89,8 @@ class GapPages {
                         .findFirst()
                         .orElse(null);
         var byKind = new ArrayList<List<Gap>>();
-        var all = new Gaps(snapshot, product, now, team == null ? null : team.key());
+        var level = product.levels().find(on).orElse(null);
+        var all = new Gaps(snapshot, product, now, team == null ? null : team.key(), level);
         for (var kind : Gap.Kind.values()) {
             byKind.add(all.of(kind));
         }
@@ -99,18 +103,29 @@ class GapPages {
                                         .orElse(Gap.Kind.NO_GOAL));
         var gaps = byKind.get(chosen.ordinal());
         var rows = rows(look, gaps.stream().limit(MOST).toList());
-        var url = url(product.code(), chosen, team);
+        var url = url(product.code(), chosen, team, level);
         boolean isThere = at != null && snapshot.findNode(at).isPresent();
         var teams = new ArrayList<Choice>();
-        teams.add(new Choice(url(product.code(), chosen, null), "All teams", team == null));
+        teams.add(new Choice(url(product.code(), chosen, null, level), "All teams", team == null));
         snapshot.workspace()
                 .teamsOf(product.code())
                 .forEach(one ->
                         teams.add(
                                 new Choice(
-                                        url(product.code(), chosen, one),
+                                        url(product.code(), chosen, one, level),
                                         one.name(),
                                         one.equals(team))));
+        var levels = new ArrayList<Choice>();
+        levels.add(
+                new Choice(url(product.code(), chosen, team, null), "All levels", level == null));
+        product.levels()
+                .all()
+                .forEach(one ->
+                        levels.add(
+                                new Choice(
+                                        url(product.code(), chosen, team, one),
+                                        one.plural(),
+                                        one.equals(level))));
         return new GapPage(
                 product.code(),
                 isThere ? url + "&at=" + at : url,
@@ -120,10 +135,11 @@ class GapPages {
                                 new Kind(
                                         kind.label(),
                                         byKind.get(kind.ordinal()).size(),
-                                        url(product.code(), kind, team),
+                                        url(product.code(), kind, team, level),
                                         kind == chosen))
                         .toList(),
                 teams,
+                levels,
                 gaps.isEmpty()
                         ? "Nothing of this kind is missing."
                         : chosen.label() + ". " + chosen.remedy(),
@@ -141,9 +157,14 @@ class GapPages {
                         : null);
     }
 
-    private static String url(String product, Gap.Kind kind, @Nullable Team team) {
-        return "/%s/gaps?kind=%s%s"
-                .formatted(product, kind.slug(), team == null ? "" : "&of=" + team.key());
+    private static String url(
+            String product, Gap.Kind kind, @Nullable Team team, @Nullable Level level) {
+        return "/%s/gaps?kind=%s%s%s"
+                .formatted(
+                        product,
+                        kind.slug(),
+                        team == null ? "" : "&of=" + team.key(),
+                        level == null ? "" : "&on=" + level.key());
     }
 
     private List<Row> rows(Look look, List<Gap> gaps) {
@@ -161,6 +182,7 @@ class GapPages {
         var item = snapshot.requireNode(gap.item()).item();
         var mend = mend(snapshot, gap, item, nth);
         return new Row(
+                nth == 0 ? item.key().toString() : item.key() + "-" + nth,
                 item.key().toString(),
                 item.title(),
                 gap.words(),

@@ -1,5 +1,6 @@
 package greenladder.trace;
 
+import greenladder.core.item.Baseline;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
@@ -38,6 +39,7 @@ class ReviewPages {
      * @param words what was asked, by whom
      * @param waiting who has not answered yet, in words; empty for nobody
      * @param readers names, the heads of the columns
+     * @param cut that not all rows are shown; empty where they are
      * @param people who can be asked
      */
     record ReviewPage(
@@ -52,11 +54,16 @@ class ReviewPages {
             boolean closed,
             List<String> readers,
             List<Row> rows,
+            String cut,
             List<Reader> people,
+            List<Taken> baselines,
             boolean maySend,
             boolean mayAnswer) {}
 
     record Reader(String handle, String name) {}
+
+    /** A baseline that can be sent. */
+    record Taken(String key, String name) {}
 
     /**
      * @param texts what changed since it was sent
@@ -95,6 +102,10 @@ class ReviewPages {
                 snapshot.workspace().peopleAtWork().stream()
                         .map(person -> new Reader(person.handle(), person.name()))
                         .toList();
+        var baselines =
+                snapshot.workspace().papers().of(code, Baseline.class).reversed().stream()
+                        .map(one -> new Taken(one.key(), one.name()))
+                        .toList();
         boolean maySend = look.reader().mayIn(code, Permission.WORK);
         if (chosen.isEmpty()) {
             return new ReviewPage(
@@ -109,7 +120,9 @@ class ReviewPages {
                     false,
                     List.of(),
                     List.of(),
+                    "",
                     people,
+                    baselines,
                     maySend,
                     false);
         }
@@ -122,10 +135,13 @@ class ReviewPages {
                 entries,
                 it.key(),
                 it.name(),
-                "%s sent it on %s%s"
+                "%s sent it on %s%s%s"
                         .formatted(
                                 ChangeWords.nameOf(snapshot, it.by()),
                                 BaselinePages.day(it.at()),
+                                it.asOf().equals(it.at())
+                                        ? ""
+                                        : ", as it stood on " + BaselinePages.day(it.asOf()),
                                 it.words().isEmpty() ? "." : ": " + it.words()),
                 waiting(snapshot, it),
                 it.closedAt() != null,
@@ -143,7 +159,11 @@ class ReviewPages {
                                                         readers,
                                                         me)))
                         .toList(),
+                it.seen().size() > MOST
+                        ? "The first %d of %,d.".formatted(MOST, it.seen().size())
+                        : "",
                 people,
+                baselines,
                 maySend,
                 it.closedAt() == null && it.readers().contains(me));
     }
@@ -222,7 +242,7 @@ class ReviewPages {
     }
 
     private List<Text> texts(Snapshot snapshot, Review review, Item item) {
-        var past = pasts.at(snapshot, review.at());
+        var past = pasts.at(snapshot, review.asOf());
         var texts = new ArrayList<Text>();
         for (var field : List.of(Field.TITLE, Field.DESCRIPTION, Field.ACCEPTANCE)) {
             var then = Objects.requireNonNullElse(past.value(item.key(), field), "");

@@ -1,6 +1,7 @@
 package greenladder.trace;
 
 import greenladder.core.change.Problems;
+import greenladder.core.item.Baseline;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Review;
@@ -16,6 +17,7 @@ import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
+import greenladder.planning.ReviewOfPast;
 import greenladder.web.Failure;
 import java.util.Arrays;
 import java.util.List;
@@ -36,9 +38,16 @@ class ReviewsController {
     private final ReviewPages pages;
     private final SnapshotKeeper keeper;
     private final Frames frames;
+    private final ReviewOfPast pastOf;
     private final Door door;
 
-    ReviewsController(ReviewPages pages, SnapshotKeeper keeper, Frames frames, Door door) {
+    ReviewsController(
+            ReviewPages pages,
+            SnapshotKeeper keeper,
+            Frames frames,
+            ReviewOfPast pastOf,
+            Door door) {
+        this.pastOf = pastOf;
         this.pages = pages;
         this.keeper = keeper;
         this.frames = frames;
@@ -63,7 +72,18 @@ class ReviewsController {
             @RequestParam(defaultValue = "") String words,
             @RequestParam(defaultValue = "") String items,
             @RequestParam(defaultValue = "false") boolean below,
+            @RequestParam(defaultValue = "") String baseline,
             @RequestParam(defaultValue = "") List<String> readers) {
+        var past =
+                baseline.isEmpty()
+                        ? null
+                        : pastOf.of(
+                                look.snapshot(),
+                                Asked.paper(
+                                        look.snapshot(),
+                                        PlanKey.Kind.BASELINE,
+                                        baseline,
+                                        Baseline.class));
         var saved =
                 door.submit(
                         look.reader(),
@@ -71,8 +91,9 @@ class ReviewsController {
                                 look.product().code(),
                                 name,
                                 words,
-                                keys(items),
+                                past == null ? keys(items) : List.of(),
                                 below,
+                                past,
                                 Set.copyOf(readers),
                                 look.reader().handle()));
         return Answers.leadTo(

@@ -84,10 +84,11 @@ class TraceController {
             Look look,
             @RequestParam(defaultValue = "") String kind,
             @RequestParam(defaultValue = "") String of,
+            @RequestParam(defaultValue = "") String on,
             @RequestParam(defaultValue = "") String at,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
-        var page = gaps.page(look, kind, of, ItemKey.parse(at).orElse(null));
+        var page = gaps.page(look, kind, of, on, ItemKey.parse(at).orElse(null));
         return shown(look, View.GAPS, page, fragment, model);
     }
 

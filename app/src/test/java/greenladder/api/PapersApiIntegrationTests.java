@@ -80,6 +80,12 @@ public class PapersApiIntegrationTests extends RunningDemo {
             {"/products/P/tests", "{'title':'x','steps':[{'do':'LONG'}]}", "steps"},
             {"/rounds", "{'product':'P','name':'x'}", "tests"},
             {"/rounds", "{'product':'P','name':'x','tests':['none']}", "tests"},
+            {"/products/P/reviews", "{'name':'x','items':['P1'],'readers':[]}", "readers"},
+            {"/products/P/reviews", "{'name':'x','items':[],'readers':['lio.fenn']}", "items"},
+            {"/products/P/reviews", "{'name':'x','items':['P1'],'readers':['zoe']}", "readers"},
+            {"/products/P/reviews", "{'name':'x','below':'yes'}", "below"},
+            {"/items/P1/pages", "{'name':''}", "name"},
+            {"/items/P1/pages", "{'name':'LONG'}", "name"},
             {"/links/confirm", "{'links':[]}", "link"},
             {"/links/confirm", "{'links':['P1.parent']}", "link"},
             {"/items/P1/comments", "{'text':'x','replyTo':1}", "replyTo"},
@@ -93,12 +99,66 @@ public class PapersApiIntegrationTests extends RunningDemo {
         var at = path.replaceAll("\\bP(\\d*)\\b", code + "$1");
         var json =
                 body.replace("'P99'", "'" + code + "99'")
+                        .replace("'P1'", "'" + code + "1'")
                         .replace("'P1.parent'", "'" + code + "1.parent'")
                         .replace("'P'", "'" + code + "'")
                         .replace("LONG", "x".repeat(2_000));
         var answer = path.endsWith("measure") ? api().send("PUT", at, json) : api().post(at, json);
         assertThat(answer.status()).as(answer.body().toString()).isEqualTo(422);
         assertThat(answer.body().at("/errors/0/field").asString()).isEqualTo(field);
+    }
+
+    @Test
+    public void reviewOfABaselineShouldReadWhatStoodThen() {
+        var code = product();
+        var baseline = ok(api().post("/products/" + code + "/baselines", "{'name':'Agreed'}"));
+        ok(api().patch("/items/" + code + "2", "{'title':'Reads otherwise'}"));
+        api().post("/products/" + code + "/items", "{'level':'story','title':'Came later'}");
+        var review =
+                ok(
+                        api().post(
+                                        "/products/" + code + "/reviews",
+                                        "{'name':'As agreed','baseline':'%s','readers':['ines.rowe']}"
+                                                .formatted(baseline.path("id").asString())));
+        assertThat(review.path("asOf")).isEqualTo(baseline.path("at"));
+        assertThat(review.path("items")).hasSize(2);
+        assertThat(review.at("/items/0/changed").asBoolean()).isFalse();
+        assertThat(review.at("/items/1/changed").asBoolean()).isTrue();
+        var path = "/reviews/" + review.path("id").asString();
+        var answered =
+                ok(api().post(path + "/answers", "{'item':'%s1','agrees':true}".formatted(code)));
+        assertThat(answered.at("/items/0/answers/0/agrees").asBoolean()).isTrue();
+        assertThat(
+                        api().post(
+                                        path + "/answers",
+                                        "{'item':'%s2','agrees':false}".formatted(code))
+                                .status())
+                .as("an objection without words")
+                .isEqualTo(422);
+        assertThat(ok(api().post(path + "/close", "{}")).path("closedAt").isNull()).isFalse();
+        assertThat(api().send("DELETE", path, "").status()).isEqualTo(204);
+        assertThat(api().get(path).status()).isEqualTo(404);
+    }
+
+    @Test
+    public void pageShouldBeWrittenByPassagesWhoseLinesBecomeItems() {
+        var code = product();
+        var page = ok(api().post("/items/" + code + "1/pages", "{'name':'Specification'}"));
+        var path = "/pages/" + page.path("id").asString();
+        ok(api().post(path + "/passages", "{'kind':'line','text':'Lamps turn\\n\\nLamps blink'}"));
+        ok(api().post(path + "/remarks", "{'passage':1,'text':'which way?'}"));
+        var made = ok(api().post(path + "/items", "{'passages':[1],'level':'story'}"));
+        assertThat(made.at("/passages/0/item").asString()).startsWith(code);
+        assertThat(made.at("/passages/0/remarks/0/text").asString()).isEqualTo("which way?");
+        var stale =
+                api().send("PUT", path + "/passages/2", "{'text':'Lamps glow','seen':'Lamps hum'}");
+        assertThat(stale.status()).isEqualTo(422);
+        assertThat(stale.body().toString()).contains("Lamps blink");
+        var kind = api().post(path + "/passages", "{'kind':'verse','text':'x'}");
+        assertThat(kind.body().at("/errors/0/field").asString()).isEqualTo("kind");
+        assertThat(ok(api().get("/items/" + code + "1/pages")).path("items")).hasSize(1);
+        assertThat(api().send("DELETE", path, "").status()).isEqualTo(204);
+        assertThat(ok(api().get("/items/" + code + "1/pages")).path("items")).isEmpty();
     }
 
     @Test
@@ -152,6 +212,8 @@ public class PapersApiIntegrationTests extends RunningDemo {
         assertThat(next.path("items").size()).isGreaterThan(5);
         assertThat(ok(api().get("/history?from=2099-01-01")).path("items")).isEmpty();
         assertThat(api().get("/history?from=2026-05-02&to=2026-05-01").status()).isEqualTo(422);
+        assertThat(api().get("/history?product=NONE").status()).isEqualTo(422);
+        assertThat(ok(api().get("/history?field=nothing-of-the-kind")).path("items")).isEmpty();
         var csv =
                 HttpClient.newHttpClient()
                         .send(

@@ -83,6 +83,7 @@ public class RouteWalkTests extends RunningDemo {
                     "POST /comments/{id}",
                     "POST /comments/{id}/settle",
                     "POST /{product:[A-Z]{2,5}}/reviews/{review}/answer",
+                    "POST /api/v1/reviews/{id}/answers",
                     "POST /comments/{id}/remove",
                     "POST /comments/{id}/restore",
                     "POST /operations/undo-last",
@@ -274,6 +275,19 @@ public class RouteWalkTests extends RunningDemo {
                             "passages=5&level=story"),
                     entry("POST /{product:[A-Z]{2,5}}/pages/{document}/remove", ""),
                     entry("POST /api/v1/products/{code}/tests", "{\"title\":\"Walk\"}"),
+                    entry(
+                            "POST /api/v1/products/{code}/reviews",
+                            "{\"name\":\"Walk\",\"items\":[\"MSF1\"],\"readers\":[\"ines.rowe\"]}"),
+                    entry("POST /api/v1/reviews/{id}/close", "{\"closed\":true}"),
+                    entry("DELETE /api/v1/reviews/{id}", ""),
+                    entry("POST /api/v1/items/{key}/pages", "{\"name\":\"Walk\"}"),
+                    entry("POST /api/v1/pages/{id}/passages", "{\"text\":\"Walk\"}"),
+                    entry("PUT /api/v1/pages/{id}/passages/{number}", "{\"text\":\"Walk\"}"),
+                    entry("POST /api/v1/pages/{id}/remarks", "{\"passage\":1,\"text\":\"Walk\"}"),
+                    entry(
+                            "POST /api/v1/pages/{id}/items",
+                            "{\"passages\":[1],\"level\":\"story\"}"),
+                    entry("DELETE /api/v1/pages/{id}", ""),
                     entry("PATCH /api/v1/tests/{id}", "{\"title\":\"Walk\"}"),
                     entry("DELETE /api/v1/tests/{id}", ""),
                     entry("POST /api/v1/rounds", "{\"product\":\"MSF\",\"name\":\"Walk\"}"),
@@ -424,6 +438,8 @@ public class RouteWalkTests extends RunningDemo {
                 .replace("{field}", "title")
                 .replace("{handle}", "lio.fenn")
                 .replace("/rounds/{id}", "/rounds/" + round)
+                .replace("/reviews/{id}", "/reviews/msf-v1")
+                .replace("/pages/{id}", "/pages/msf-d1")
                 .replace("{id}", "1")
                 .replace("{tile}", "1")
                 .replace("{list}", "1")

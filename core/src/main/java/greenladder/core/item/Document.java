@@ -46,8 +46,12 @@ public record Document(
         TEXT,
         LINE;
 
-        String key() {
+        public String key() {
             return name().toLowerCase(Locale.ROOT);
+        }
+
+        public static Optional<Kind> find(String key) {
+            return Arrays.stream(values()).filter(kind -> kind.key().equals(key)).findFirst();
         }
     }
 

@@ -16,7 +16,8 @@ import org.jspecify.annotations.Nullable;
  *
  * @param key such as {@code msf-r2}
  * @param words what is asked of them
- * @param seen a digest of each item's text as it was sent
+ * @param asOf the moment whose texts are read: when it was sent, or that of a baseline
+ * @param seen a digest of each item's text at that moment
  * @param readers sign-in names
  * @param answers by item, then by reader
  * @param closedAt null while answers are waited for
@@ -28,6 +29,7 @@ public record Review(
         String words,
         String by,
         Instant at,
+        Instant asOf,
         SortedMap<ItemKey, String> seen,
         Set<String> readers,
         Map<ItemKey, Map<String, Answer>> answers,
@@ -79,16 +81,17 @@ public record Review(
         var its = new TreeMap<>(answers.getOrDefault(item, Map.of()));
         its.put(who, answer);
         all.put(item, its);
-        return new Review(key, product, name, words, by, at, seen, readers, all, closedAt);
+        return new Review(key, product, name, words, by, at, asOf, seen, readers, all, closedAt);
     }
 
     public Review closed(@Nullable Instant when) {
-        return new Review(key, product, name, words, by, at, seen, readers, answers, when);
+        return new Review(key, product, name, words, by, at, asOf, seen, readers, answers, when);
     }
 
     @Override
     public Review keyed(String other) {
-        return new Review(other, product, name, words, by, at, seen, readers, answers, closedAt);
+        return new Review(
+                other, product, name, words, by, at, asOf, seen, readers, answers, closedAt);
     }
 
     @Override
@@ -104,7 +107,8 @@ public record Review(
                 ? Optional.empty()
                 : Optional.of(
                         new Review(
-                                key, product, name, words, by, at, left, readers, said, closedAt));
+                                key, product, name, words, by, at, asOf, left, readers, said,
+                                closedAt));
     }
 
     @Override
@@ -120,6 +124,9 @@ public record Review(
         facts.put("words", words);
         facts.put("by", by);
         facts.put("at", at.toString());
+        if (!asOf.equals(at)) {
+            facts.put("asOf", asOf.toString());
+        }
         if (closedAt != null) {
             facts.put("closedAt", closedAt.toString());
         }
@@ -147,13 +154,15 @@ public record Review(
             }
         });
         var closed = facts.get("closedAt");
+        var at = PlanFacts.required(key, facts, "at");
         return new Review(
                 key,
                 PlanFacts.required(key, facts, "product"),
                 PlanFacts.required(key, facts, "name"),
                 facts.getOrDefault("words", ""),
                 PlanFacts.required(key, facts, "by"),
-                Instant.parse(PlanFacts.required(key, facts, "at")),
+                Instant.parse(at),
+                Instant.parse(facts.getOrDefault("asOf", at)),
                 seen,
                 readers,
                 answers,

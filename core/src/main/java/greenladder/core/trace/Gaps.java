@@ -25,13 +25,20 @@ import org.jspecify.annotations.Nullable;
  * stretch of a level; what rests on other items is kept, and looked at again where they changed.
  *
  * @param team the key of whose gaps alone are looked for; null for all
+ * @param level on which alone they are looked for; null for all
  */
-public record Gaps(Snapshot snapshot, Product product, Instant now, @Nullable String team) {
+public record Gaps(
+        Snapshot snapshot,
+        Product product,
+        Instant now,
+        @Nullable String team,
+        @Nullable Level level) {
     private static final int STALE_DAYS = 14;
     private static final int READING_DAYS = 30;
 
     /** Names what is looked for in the stretches of a level. */
-    private record Looked(Kind kind, @Nullable String team, LocalDate day, Basis basis) {}
+    private record Looked(
+            Kind kind, @Nullable String team, @Nullable Level level, LocalDate day, Basis basis) {}
 
     /** What else an answer rests on, as the objects that they are. */
     private static final class Basis {
@@ -140,10 +147,10 @@ public record Gaps(Snapshot snapshot, Product product, Instant now, @Nullable St
                             "has no measure, or no reading of the last %d days"
                                     .formatted(READING_DAYS));
             case NO_TEST -> withoutTest(stories);
-            case BLOCKED_BY_LATER -> ofTeam(KeptGaps.late(snapshot, product));
-            case SUSPECT -> ofTeam(KeptGaps.suspect(snapshot, product));
+            case BLOCKED_BY_LATER -> asked(KeptGaps.late(snapshot, product));
+            case SUSPECT -> asked(KeptGaps.suspect(snapshot, product));
             case TEST_FAILED ->
-                    ofTeam(
+                    asked(
                             KeptGaps.tests(snapshot, product).failed().stream()
                                     .filter(gap -> snapshot.findItem(gap.item()).isPresent())
                                     .toList());
@@ -151,14 +158,15 @@ public record Gaps(Snapshot snapshot, Product product, Instant now, @Nullable St
     }
 
     private Search search(Kind kind, Basis basis) {
-        return new Search(snapshot, product, kind, team, new Looked(kind, team, day(), basis));
+        return new Search(
+                snapshot, product, kind, team, level, new Looked(kind, team, level, day(), basis));
     }
 
     private LocalDate day() {
         return LocalDate.ofInstant(now, ZoneOffset.UTC);
     }
 
-    private List<Gap> ofTeam(List<Gap> gaps) {
+    private List<Gap> asked(List<Gap> gaps) {
         return team == null
                 ? gaps
                 : gaps.stream()
@@ -181,6 +189,11 @@ public record Gaps(Snapshot snapshot, Product product, Instant now, @Nullable St
                                         && !tested.containsKey(node.item().key())
                                         && !covered.contains(node.item().key()),
                         "has no test");
+    }
+
+    private static boolean isAsked(Item item, @Nullable String team, @Nullable Level level) {
+        return (team == null || team.equals(item.team()))
+                && (level == null || level.equals(item.level()));
     }
 
     private static boolean isOpen(Item item) {
@@ -208,19 +221,23 @@ public record Gaps(Snapshot snapshot, Product product, Instant now, @Nullable St
 
     /** The levels between goals and stories. */
     private static List<Level> between(List<Level> levels, Level top, Level stories) {
-        return levels.stream()
-                .filter(level -> !level.equals(top) && level.isAbove(stories))
-                .toList();
+        return levels.stream().filter(one -> !one.equals(top) && one.isAbove(stories)).toList();
     }
 
     /** Looks through levels, a stretch at a time. */
     private record Search(
-            Snapshot snapshot, Product product, Kind kind, @Nullable String team, Looked looked) {
+            Snapshot snapshot,
+            Product product,
+            Kind kind,
+            @Nullable String team,
+            @Nullable Level level,
+            Looked looked) {
         private List<List<Node>> on(List<Level> levels, Predicate<Node> lets) {
             return levels.stream()
-                    .<List<Node>>map(level ->
-                            snapshot.inOrder(product, level)
-                                    .found(looked, node -> isTeams(node.item()) && lets.test(node)))
+                    .filter(one -> level == null || one.equals(level))
+                    .<List<Node>>map(one ->
+                            snapshot.inOrder(product, one)
+                                    .found(looked, node -> isAsked(node.item()) && lets.test(node)))
                     .toList();
         }
 
@@ -246,7 +263,7 @@ public record Gaps(Snapshot snapshot, Product product, Instant now, @Nullable St
             return nodes.stream()
                     .flatMap(node ->
                             lateChildren(node)
-                                    .filter(child -> isTeams(child.item()))
+                                    .filter(child -> isAsked(child.item()))
                                     .map(child ->
                                             new Gap(
                                                     kind,
@@ -256,8 +273,8 @@ public record Gaps(Snapshot snapshot, Product product, Instant now, @Nullable St
                     .toList();
         }
 
-        private boolean isTeams(Item item) {
-            return team == null || team.equals(item.team());
+        private boolean isAsked(Item item) {
+            return Gaps.isAsked(item, team, level);
         }
 
         private static Stream<Node> lateChildren(Node node) {

@@ -16,13 +16,16 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
 /**
- * Sends items to people to read.
+ * Sends items to people to read, as they stand or as they stood at an earlier moment.
  *
- * @param items keys
+ * @param about keys; none where they are sent as they stood
  * @param below whether all that stands below them goes with them
+ * @param past null where they are sent as they stand
  * @param readers sign-in names
  */
 public record SendReview(
@@ -31,9 +34,18 @@ public record SendReview(
         String words,
         List<ItemKey> about,
         boolean below,
+        @Nullable Past past,
         Set<String> readers,
         String who)
         implements Command {
+    private static final int MOST_ITEMS = 2_000;
+
+    /**
+     * @param at a moment of the past
+     * @param seen a digest of the text that each item had then
+     */
+    public record Past(Instant at, Map<ItemKey, String> seen) {}
+
     @Override
     public OperationKind kind() {
         return OperationKind.PLAN;
@@ -60,14 +72,14 @@ public record SendReview(
         if (!found.isEmpty()) {
             return new Drawn(List.of(), List.of());
         }
-        var seen = new TreeMap<ItemKey, String>();
-        for (var key : about) {
-            var node = snapshot.requireNode(key);
-            if (below) {
-                node.walk(one -> seen.put(one.item().key(), TraceLink.digestOf(one.item())));
-            } else {
-                seen.put(key, TraceLink.digestOf(node.item()));
-            }
+        var seen = past == null ? asTheyStand(snapshot) : asTheyStood(snapshot, past);
+        if (seen.isEmpty()) {
+            wrong(found, "items", "Say what is to be read.");
+        } else if (seen.size() > MOST_ITEMS) {
+            wrong(found, "items", "At most %,d items are read in one review.", MOST_ITEMS);
+        }
+        if (!found.isEmpty()) {
+            return new Drawn(List.of(), List.of());
         }
         var review =
                 new Review(
@@ -77,6 +89,7 @@ public record SendReview(
                         PaperCommand.line(words),
                         who,
                         at,
+                        past == null ? at : past.at(),
                         seen,
                         readers,
                         Map.of(),
@@ -85,5 +98,29 @@ public record SendReview(
                 List.of(),
                 List.of(),
                 PlanChange.between(workspace, workspace.with(review), Set.of(review.planKey())));
+    }
+
+    private SortedMap<ItemKey, String> asTheyStand(Snapshot snapshot) {
+        var seen = new TreeMap<ItemKey, String>();
+        for (var key : about) {
+            var node = snapshot.requireNode(key);
+            if (below) {
+                node.walk(one -> seen.put(one.item().key(), TraceLink.digestOf(one.item())));
+            } else {
+                seen.put(key, TraceLink.digestOf(node.item()));
+            }
+        }
+        return seen;
+    }
+
+    private static SortedMap<ItemKey, String> asTheyStood(Snapshot snapshot, Past past) {
+        var seen = new TreeMap<ItemKey, String>();
+        past.seen()
+                .forEach((key, digest) -> {
+                    if (snapshot.findItem(key).isPresent()) {
+                        seen.put(key, digest);
+                    }
+                });
+        return seen;
     }
 }

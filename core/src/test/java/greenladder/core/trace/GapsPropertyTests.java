@@ -90,7 +90,7 @@ public class GapsPropertyTests {
 
     private static Map<Gap.Kind, List<Gap>> found(Snapshot snapshot, Instant now) {
         var found = new EnumMap<Gap.Kind, List<Gap>>(Gap.Kind.class);
-        var gaps = new Gaps(snapshot, snapshot.requireProduct("MSF"), now, null);
+        var gaps = new Gaps(snapshot, snapshot.requireProduct("MSF"), now, null, null);
         for (var kind : Gap.Kind.values()) {
             found.put(kind, List.copyOf(gaps.of(kind)));
         }

@@ -200,6 +200,7 @@ public class GoalEffortTests {
                                         snapshot,
                                         snapshot.requireProduct("MSF"),
                                         Trees.NOW.plusSeconds(15 * 86_400L),
+                                        null,
                                         null)
                                 .of(Gap.Kind.STALE))
                 .extracting(Gap::item)
@@ -209,7 +210,7 @@ public class GoalEffortTests {
     private static Set<Gap.Kind> kinds(Snapshot snapshot, int number) {
         var found = new HashSet<Gap.Kind>();
         for (var kind : Gap.Kind.values()) {
-            new Gaps(snapshot, snapshot.requireProduct("MSF"), Trees.NOW, null)
+            new Gaps(snapshot, snapshot.requireProduct("MSF"), Trees.NOW, null, null)
                     .of(kind).stream()
                             .filter(gap -> gap.item().equals(Trees.key(number)))
                             .forEach(gap -> found.add(gap.kind()));

@@ -143,16 +143,16 @@ public class PapersTests {
     @Test
     public void gapsShouldTellWhatHasNoTestAndWhatFailed() {
         var product = snapshot().requireProduct("MSF");
-        assertThat(new Gaps(snapshot(), product, NOW, null).of(Gap.Kind.NO_TEST)).isEmpty();
+        assertThat(new Gaps(snapshot(), product, NOW, null, null).of(Gap.Kind.NO_TEST)).isEmpty();
         var snapshot = after(snapshot(), new KeepPaper(test("One", 2)));
-        assertThat(new Gaps(snapshot, product, NOW, null).of(Gap.Kind.NO_TEST))
+        assertThat(new Gaps(snapshot, product, NOW, null, null).of(Gap.Kind.NO_TEST))
                 .extracting(Gap::item)
                 .containsExactly(key(3));
         snapshot = after(snapshot, new KeepPaper(test("Two", 3)));
-        assertThat(new Gaps(snapshot, product, NOW, null).of(Gap.Kind.NO_TEST)).isEmpty();
+        assertThat(new Gaps(snapshot, product, NOW, null, null).of(Gap.Kind.NO_TEST)).isEmpty();
         snapshot = after(snapshot, new NewRound("MSF", "R", List.of(), List.of(), null, "ada"));
         snapshot = after(snapshot, result("msf-t2", false));
-        assertThat(new Gaps(snapshot, product, NOW, null).of(Gap.Kind.TEST_FAILED))
+        assertThat(new Gaps(snapshot, product, NOW, null, null).of(Gap.Kind.TEST_FAILED))
                 .extracting(Gap::item)
                 .containsExactly(key(3));
         var reach =
@@ -170,7 +170,14 @@ public class PapersTests {
         return after(
                 snapshot(),
                 new SendReview(
-                        "MSF", "Look", "", List.of(key(1)), true, Set.of("ada"), "oona.marsh"));
+                        "MSF",
+                        "Look",
+                        "",
+                        List.of(key(1)),
+                        true,
+                        null,
+                        Set.of("ada"),
+                        "oona.marsh"));
     }
 
     private static AnswerReview answer(int item, String who, boolean agrees, String words) {
@@ -190,9 +197,10 @@ public class PapersTests {
         assertThat(said.answer(key(2), "ada").agrees()).isFalse();
         assertThat(said.hasAnswered("ada", Set.of(key(2)))).isTrue();
         assertThat(said.hasAnswered("ada", Set.of(key(2), key(3)))).isFalse();
-        var nobody = new SendReview("MSF", "L", "", List.of(key(1)), false, Set.of(), "ada");
+        var nobody = new SendReview("MSF", "L", "", List.of(key(1)), false, null, Set.of(), "ada");
         assertThat(problems(snapshot(), nobody).inWords()).contains("who is to read");
-        var gone = new SendReview("MSF", "L", "", List.of(key(1)), false, Set.of("zoe"), "ada");
+        var gone =
+                new SendReview("MSF", "L", "", List.of(key(1)), false, null, Set.of("zoe"), "ada");
         assertThat(problems(snapshot(), gone).inWords()).contains("nobody here");
     }
 
