@@ -26,7 +26,7 @@ import org.springframework.stereotype.Component;
 /** Makes the list of what is missing, each line with what mends it. */
 @Component
 class GapPages {
-    private static final int MOST = 200;
+    private static final int MOST = 100;
 
     private final Rights rights;
     private final ItemPanels panels;

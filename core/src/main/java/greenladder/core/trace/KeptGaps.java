@@ -19,6 +19,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.pcollections.HashTreePMap;
@@ -62,13 +63,16 @@ final class KeptGaps {
             Snapshot snapshot,
             What what,
             List<?> basis,
-            Stream<ItemKey> owners,
+            Supplier<Stream<ItemKey>> owners,
             Function<Since, Stream<ItemKey>> reached,
             Function<Item, List<T>> judge) {
         return snapshot.kept(
                 what,
                 basis,
-                () -> Found.of(snapshot, judged(snapshot, HashTreePMap.empty(), owners, judge)),
+                () ->
+                        Found.of(
+                                snapshot,
+                                judged(snapshot, HashTreePMap.empty(), owners.get(), judge)),
                 (before, since) -> {
                     var those =
                             reached.apply(since)
@@ -105,10 +109,11 @@ final class KeptGaps {
                         snapshot,
                         new What(Kind.SUSPECT, product.code()),
                         List.of(),
-                        Stream.concat(
-                                marked(snapshot, Mark.LINKING, product),
-                                snapshot.marked(Mark.REWORDED, product.code()).stream()
-                                        .flatMap(KeptGaps::below)),
+                        () ->
+                                Stream.concat(
+                                        marked(snapshot, Mark.LINKING, product),
+                                        snapshot.marked(Mark.REWORDED, product.code()).stream()
+                                                .flatMap(KeptGaps::below)),
                         since ->
                                 Stream.concat(
                                         linkedWith(snapshot, since.before().keySet(), since),
@@ -135,7 +140,7 @@ final class KeptGaps {
                         snapshot,
                         new What(Kind.BLOCKED_BY_LATER, product.code()),
                         List.of(workspace.sprintsByKey(), workspace.releasesByKey()),
-                        marked(snapshot, Mark.DEPENDENT, product),
+                        () -> marked(snapshot, Mark.DEPENDENT, product),
                         since ->
                                 linkedWith(
                                         snapshot,
