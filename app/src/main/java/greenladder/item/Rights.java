@@ -93,7 +93,9 @@ public class Rights {
     }
 
     private static boolean isThere(Workspace workspace, PlanKey subject) {
-        return !PlanFacts.of(workspace, subject).isEmpty();
+        return subject.kind().isPaper()
+                ? workspace.papers().find(subject).isPresent()
+                : !PlanFacts.of(workspace, subject).isEmpty();
     }
 
     private static boolean mayIn(

@@ -33,6 +33,8 @@ public class LogSearch {
     /** A place behind all changes of an operation. */
     private static final int THROUGH = 999_999_999;
 
+    private static final Instant NEVER = Instant.parse("9999-01-01T00:00:00Z");
+
     private static final int MOST_OPERATIONS = 5_000;
 
     private final SessionFactory sessions;
@@ -269,16 +271,13 @@ public class LogSearch {
                     session.createQuery(
                                     """
                                     select c.subject, c.field, c.before from ChangeRow c
-                                    where c.operation >= :first and c.subject like :product
-                                    and c.subject not like '%:%' order by c.operation, c.place
+                                    where c.operation >= :first order by c.operation, c.place
                                     """,
                                     Object[].class)
                             .setParameter("first", first)
-                            .setParameter("product", product + "%")
                             .getResultStream()) {
                 rows.forEach(row ->
-                        ItemKey.parse((String) row[0])
-                                .filter(key -> key.product().equals(product))
+                        itemOf((String) row[0], product)
                                 .ifPresent(key ->
                                         before.computeIfAbsent(key, any -> new HashMap<>())
                                                 .putIfAbsent(
@@ -289,14 +288,23 @@ public class LogSearch {
         });
     }
 
+    /** The item, of a product; the rows of one that changed since are few beside its index. */
+    private static Optional<ItemKey> itemOf(String subject, String product) {
+        return subject.startsWith(product)
+                ? ItemKey.parse(subject).filter(key -> key.product().equals(product))
+                : Optional.empty();
+    }
+
     /** Who changed something last, and when. */
     public record By(String actor, Instant at) {}
 
     /**
      * Who changed each field of a product's items last between two moments. Time O(changes
      * between).
+     *
+     * @param to null for now
      */
-    public Map<ItemKey, Map<Field, By>> lastBy(Instant from, Instant to, String product) {
+    public Map<ItemKey, Map<Field, By>> lastBy(Instant from, @Nullable Instant to, String product) {
         return sessions.fromStatelessSession(session -> {
             var last = new HashMap<ItemKey, Map<Field, By>>();
             var first =
@@ -312,17 +320,15 @@ public class LogSearch {
                                     """
                                     select c.subject, c.field, o.actor, o.at from ChangeRow c
                                     join OperationRow o on o.id = c.operation
-                                    where c.operation >= :first and o.at <= :to and c.subject like :product
-                                    and c.subject not like '%:%' order by c.operation, c.place
+                                    where c.operation >= :first and o.at <= :to
+                                    order by c.operation, c.place
                                     """,
                                     Object[].class)
                             .setParameter("first", first)
-                            .setParameter("to", to)
-                            .setParameter("product", product + "%")
+                            .setParameter("to", to == null ? NEVER : to)
                             .getResultStream()) {
                 rows.forEach(row ->
-                        ItemKey.parse((String) row[0])
-                                .filter(key -> key.product().equals(product))
+                        itemOf((String) row[0], product)
                                 .ifPresent(key ->
                                         last.computeIfAbsent(key, any -> new HashMap<>())
                                                 .put(

@@ -1,5 +1,7 @@
 package greenladder.planning;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemDraft;
@@ -8,12 +10,16 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Difference;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.LogSearch;
+import greenladder.log.LogSearch.By;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -22,6 +28,14 @@ import org.springframework.stereotype.Component;
 public class Moments {
     private final LogSearch log;
     private final SnapshotKeeper keeper;
+
+    /** What somebody looks at again and again while nothing changes. */
+    private final Cache<Snapshot, Map<Object, Object>> kept =
+            Caffeine.newBuilder()
+                    .weakKeys()
+                    .maximumSize(4)
+                    .expireAfterAccess(Duration.ofMinutes(5))
+                    .build();
 
     Moments(LogSearch log, SnapshotKeeper keeper) {
         this.log = log;
@@ -79,6 +93,32 @@ public class Moments {
      * @param to null for now
      */
     public Compared between(
+            Snapshot now, Difference.Scope scope, Instant from, @Nullable Instant to) {
+        return kept(now, new Asked(scope, from, to), () -> compare(now, scope, from, to));
+    }
+
+    private record Asked(Difference.Scope scope, Instant from, @Nullable Instant to) {}
+
+    /**
+     * Who changed each field of a product's items last between two moments.
+     *
+     * @param to null for now
+     */
+    public Map<ItemKey, Map<Field, By>> lastBy(
+            Snapshot now, String product, Instant from, @Nullable Instant to) {
+        return kept(now, new LastBy(product, from, to), () -> log.lastBy(from, to, product));
+    }
+
+    private record LastBy(String product, Instant from, @Nullable Instant to) {}
+
+    @SuppressWarnings("unchecked")
+    private <T> T kept(Snapshot now, Object asked, Supplier<T> worked) {
+        return (T)
+                kept.get(now, any -> new ConcurrentHashMap<>())
+                        .computeIfAbsent(asked, any -> worked.get());
+    }
+
+    private Compared compare(
             Snapshot now, Difference.Scope scope, Instant from, @Nullable Instant to) {
         var then = at(now, scope.product(), from);
         var later = to == null ? new Moment(now, then.changed()) : at(now, scope.product(), to);

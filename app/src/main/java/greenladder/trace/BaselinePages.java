@@ -10,13 +10,11 @@ import greenladder.core.trace.Difference;
 import greenladder.core.trace.Difference.Points;
 import greenladder.item.ChangeWords;
 import greenladder.item.Look;
-import greenladder.log.LogSearch;
 import greenladder.log.LogSearch.By;
 import greenladder.people.Permission;
 import greenladder.planning.Moments;
 import greenladder.trace.ImpactPages.Text;
 import greenladder.web.Words;
-import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -41,13 +39,9 @@ class BaselinePages {
             List.of("Title", "Description", "Acceptance criteria");
 
     private final Moments moments;
-    private final LogSearch log;
-    private final Clock clock;
 
-    BaselinePages(Moments moments, LogSearch log, Clock clock) {
+    BaselinePages(Moments moments) {
         this.moments = moments;
-        this.log = log;
-        this.clock = clock;
     }
 
     /**
@@ -135,7 +129,7 @@ class BaselinePages {
                         new Difference.Scope(code, it.under()),
                         it.at(),
                         later.map(Baseline::at).orElse(null));
-        var last = log.lastBy(it.at(), later.map(Baseline::at).orElseGet(clock::instant), code);
+        var last = moments.lastBy(snapshot, code, it.at(), later.map(Baseline::at).orElse(null));
         return new BaselinePage(
                 code,
                 url(code, it.key(), later.map(Baseline::key).orElse("")),

@@ -60,7 +60,9 @@ final class RecordAccessor implements PropertyAccessor {
         return switch (target) {
             case null -> false;
             case Record one -> COMPONENTS.get(one.getClass()).containsKey(name);
-            default -> name.equals(EMPTY);
+            case CharSequence any -> name.equals(EMPTY);
+            case Collection<?> any -> name.equals(EMPTY);
+            default -> false;
         };
     }
 

@@ -5,9 +5,12 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -138,10 +141,10 @@ public record Field(Base base, String label) implements Comparable<Field> {
     private static final String LINK_PREFIX = "link.";
     private static final String WORKED_PREFIX = "worked.";
     private static final String READING_PREFIX = "reading.";
-    private static final String READING = "reading\\.\\d{4}-\\d{2}-\\d{2}";
+    private static final Pattern READING = Pattern.compile("reading\\.\\d{4}-\\d{2}-\\d{2}");
     private static final String HEALTH_PREFIX = "health.";
-    private static final String HEALTH = "health\\.[1-9]\\d{0,8}";
-    private static final String WORKED = "worked\\.[1-9]\\d{0,8}";
+    private static final Pattern HEALTH = Pattern.compile("health\\.[1-9]\\d{0,8}");
+    private static final Pattern WORKED = Pattern.compile("worked\\.[1-9]\\d{0,8}");
     private static final Set<Base> KEYED =
             EnumSet.of(Base.CUSTOM, Base.FACTOR, Base.LINK, Base.WORKED, Base.READING, Base.HEALTH);
 
@@ -151,6 +154,10 @@ public record Field(Base base, String label) implements Comparable<Field> {
                     .filter(base -> !KEYED.contains(base))
                     .map(base -> new Field(base, base.label))
                     .toList();
+
+    private static final Map<String, Field> STANDARD_BY_LABEL =
+            STANDARD.stream()
+                    .collect(Collectors.toUnmodifiableMap(Field::label, Function.identity()));
 
     public static final Field EXISTS = of(Base.EXISTS);
     public static final Field LEVEL = of(Base.LEVEL);
@@ -412,18 +419,16 @@ public record Field(Base base, String label) implements Comparable<Field> {
         if (label.startsWith(LINK_PREFIX)) {
             return findLink(label);
         }
-        if (label.matches(WORKED)) {
+        if (WORKED.matcher(label).matches()) {
             return Optional.of(new Field(Base.WORKED, label));
         }
-        if (label.matches(READING)) {
+        if (READING.matcher(label).matches()) {
             return Optional.of(new Field(Base.READING, label));
         }
-        if (label.matches(HEALTH)) {
+        if (HEALTH.matcher(label).matches()) {
             return Optional.of(new Field(Base.HEALTH, label));
         }
-        return STANDARD.stream()
-                .filter(field -> field.label.equals(label))
-                .findFirst()
+        return Optional.ofNullable(STANDARD_BY_LABEL.get(label))
                 .or(() -> StandardFields.find(label).map(CustomField::field));
     }
 
