@@ -1,6 +1,7 @@
 package greenladder;
 
 import greenladder.operating.Shell;
+import greenladder.web.GreenLadderProperties;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
 import java.time.Clock;
@@ -32,7 +33,7 @@ public class GreenLadderApplication {
     /** The one clock; the demo has its own, which can be moved forward. */
     @Bean
     @Profile("!demo")
-    Clock clock() {
-        return Clock.systemUTC();
+    Clock clock(GreenLadderProperties properties) {
+        return Clock.system(properties.zone());
     }
 }

@@ -72,7 +72,7 @@ class AuditController {
     private Line line(Audit.Entry entry) {
         return new Line(
                 entry.at().toString(),
-                Words.since(entry.at(), clock.instant()),
+                Words.since(entry.at(), clock),
                 entry.event().label(),
                 entry.actor(),
                 entry.subject(),

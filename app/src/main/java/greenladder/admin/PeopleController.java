@@ -24,7 +24,6 @@ import greenladder.web.GreenLadderProperties;
 import greenladder.web.Words;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.time.ZoneOffset;
 import java.util.Arrays;
 import java.util.Map;
 import java.util.Optional;
@@ -204,7 +203,7 @@ class PeopleController {
                 "page",
                 new PeoplePage(
                         people.allSignedIn().stream().map(one -> entry(one, me)).toList(),
-                        invitations.open(me).stream().map(PeopleController::entry).toList(),
+                        invitations.open(me).stream().map(this::entry).toList(),
                         Arrays.stream(Role.values())
                                 .filter(role -> role != Role.NO_ACCESS)
                                 .map(role -> new Choice(role.name(), role.label()))
@@ -212,7 +211,7 @@ class PeopleController {
                         workspace.products().stream()
                                 .map(product -> new Choice(product.code(), product.name()))
                                 .toList(),
-                        tokens.all(me).stream().map(PeopleController::entry).toList(),
+                        tokens.all(me).stream().map(this::entry).toList(),
                         link,
                         form));
         model.addAttribute("problems", problems);
@@ -264,23 +263,23 @@ class PeopleController {
                 person.handle().equals(me.handle()));
     }
 
-    private static InvitationEntry entry(Open invitation) {
+    private InvitationEntry entry(Open invitation) {
         return new InvitationEntry(
                 invitation.id(),
                 invitation.name(),
                 invitation.handle(),
                 invitation.role().label(),
-                Words.day(invitation.expiresAt().atZone(ZoneOffset.UTC).toLocalDate()),
+                Words.day(invitation.expiresAt().atZone(properties.zone()).toLocalDate()),
                 invitation.over(),
                 invitation.reset());
     }
 
-    private static TokenEntry entry(Tokens.Token token) {
+    private TokenEntry entry(Tokens.Token token) {
         return new TokenEntry(
                 token.id(),
                 token.person(),
                 token.name(),
-                Words.day(token.expiresAt().atZone(ZoneOffset.UTC).toLocalDate()));
+                Words.day(token.expiresAt().atZone(properties.zone()).toLocalDate()));
     }
 
     private SignedIn require(String handle) {

@@ -11,7 +11,6 @@ import greenladder.web.Words;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.time.Clock;
-import java.time.ZoneOffset;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -152,13 +151,13 @@ class SettingsController {
                                 new TokenEntry(
                                         token.id(),
                                         token.name(),
-                                        Words.since(token.createdAt(), clock.instant()),
+                                        Words.since(token.createdAt(), clock),
                                         token.lastUsedAt() == null
                                                 ? "never"
-                                                : Words.since(token.lastUsedAt(), clock.instant()),
+                                                : Words.since(token.lastUsedAt(), clock),
                                         Words.day(
                                                 token.expiresAt()
-                                                        .atZone(ZoneOffset.UTC)
+                                                        .atZone(clock.getZone())
                                                         .toLocalDate())))
                         .toList();
         model.addAttribute(

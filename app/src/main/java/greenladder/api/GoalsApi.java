@@ -25,7 +25,6 @@ import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -269,10 +268,7 @@ class GoalsApi {
             @PathVariable String key,
             @RequestBody ReadingForm form,
             @AuthenticationPrincipal SignedIn me) {
-        var day =
-                form.day() == null
-                        ? LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC)
-                        : FormValues.date("day", form.day());
+        var day = form.day() == null ? LocalDate.now(clock) : FormValues.date("day", form.day());
         var saved = door.submit(me, new TakeReading(Asked.key(key), day, text(form.value())));
         return ItemsApi.written(saved, HttpStatus.CREATED).body(readings(key));
     }

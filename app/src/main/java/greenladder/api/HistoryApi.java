@@ -7,9 +7,9 @@ import greenladder.log.Search;
 import greenladder.panel.FormValues;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -25,8 +25,10 @@ import org.springframework.web.bind.annotation.RestController;
 class HistoryApi {
     private final SnapshotKeeper keeper;
     private final LogReading reading;
+    private final Clock clock;
 
-    HistoryApi(SnapshotKeeper keeper, LogReading reading) {
+    HistoryApi(SnapshotKeeper keeper, LogReading reading, Clock clock) {
+        this.clock = clock;
         this.keeper = keeper;
         this.reading = reading;
     }
@@ -115,7 +117,7 @@ class HistoryApi {
                 page.next() == null ? null : Cursors.of(page.next()));
     }
 
-    private static @Nullable Instant start(@Nullable LocalDate day) {
-        return day == null ? null : day.atStartOfDay(ZoneOffset.UTC).toInstant();
+    private @Nullable Instant start(@Nullable LocalDate day) {
+        return day == null ? null : day.atStartOfDay(clock.getZone()).toInstant();
     }
 }

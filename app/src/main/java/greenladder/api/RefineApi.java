@@ -22,7 +22,6 @@ import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
@@ -128,7 +127,7 @@ class RefineApi {
         var sorting =
                 Sorting.find(Objects.requireNonNullElse(body.by(), ""))
                         .orElseThrow(() -> invalid("by", "There is no such order."));
-        var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        var today = LocalDate.now(clock);
         var lens = new Lens(snapshot, List.of(product), today, me.handle(), null);
         return sorting.sorted(lens, snapshot.level(product, level)).stream()
                 .map(node -> node.item().key())

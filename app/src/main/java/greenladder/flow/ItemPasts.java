@@ -9,7 +9,7 @@ import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
-import java.time.ZoneOffset;
+import java.time.ZoneId;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Set;
@@ -48,8 +48,12 @@ public class ItemPasts {
 
     /** The past as far as the log was read. */
     private static final class Folded {
-        private final PastFold fold = new PastFold(ZoneOffset.UTC);
+        private final PastFold fold;
         private long read;
+
+        Folded(ZoneId zone) {
+            fold = new PastFold(zone);
+        }
     }
 
     /** What states and levels mean; what is folded holds only as long as they stay. */
@@ -87,7 +91,9 @@ public class ItemPasts {
             folds.keySet().removeIf(one -> !one.equals(Hidden.NOTHING));
         }
         var folded =
-                folds.computeIfAbsent(new Hidden(Set.copyOf(hidden), items), any -> new Folded());
+                folds.computeIfAbsent(
+                        new Hidden(Set.copyOf(hidden), items),
+                        any -> new Folded(keeper.whole().workspace().zone()));
         for (long last = keeper.lastOperation(); folded.read < last; ) {
             long until = Math.min(last, folded.read + STEP);
             for (var step : log.steps(folded.read, until, PastFold.FIELDS)) {

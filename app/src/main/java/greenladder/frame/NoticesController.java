@@ -137,7 +137,7 @@ class NoticesController {
                 notice.kind() == Notice.Kind.MENTIONED || notice.kind() == Notice.Kind.COMMENTED,
                 notice.item().toString(),
                 snapshot.findItem(notice.item()).map(item -> item.title()).orElse(""),
-                Words.since(notice.at(), clock.instant()));
+                Words.since(notice.at(), clock));
     }
 
     private static String reason(Notice.Kind kind) {

@@ -10,6 +10,7 @@ import greenladder.people.People.PersonChanged;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import greenladder.product.WorkspaceChanged;
+import java.time.Clock;
 import java.util.Collection;
 import java.util.Map;
 import java.util.Set;
@@ -45,6 +46,7 @@ public class SnapshotKeeper {
     private final ItemStore store;
     private final Products products;
     private final People people;
+    private final Clock clock;
 
     /** The last operation that the current snapshot surely has. */
     private final AtomicLong lastOperation = new AtomicLong();
@@ -57,7 +59,9 @@ public class SnapshotKeeper {
             ChangeLog log,
             SprintEntries ledgers,
             Products products,
-            People people) {
+            People people,
+            Clock clock) {
+        this.clock = clock;
         this.store = store;
         this.products = products;
         this.people = people;
@@ -75,7 +79,7 @@ public class SnapshotKeeper {
     }
 
     private Snapshot loaded() {
-        var workspace = Workspace.EMPTY;
+        var workspace = Workspace.EMPTY.in(clock.getZone());
         for (var product : products.all()) {
             workspace = workspace.with(product);
         }

@@ -13,7 +13,6 @@ import greenladder.search.FullText;
 import greenladder.web.Words;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -42,7 +41,7 @@ public class FilterLines {
                 new Lens(
                         snapshot,
                         products,
-                        LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC),
+                        LocalDate.now(clock),
                         reader.handle(),
                         looks.look(reader, products.getFirst().code()));
         return new Narrowed(

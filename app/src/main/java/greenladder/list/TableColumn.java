@@ -16,8 +16,6 @@ import greenladder.item.ChangeWords;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;
 import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -280,8 +278,7 @@ public record TableColumn(
                 110,
                 false,
                 item -> null,
-                (snapshot, node) ->
-                        Words.day(LocalDate.ofInstant(time.apply(node.item()), ZoneOffset.UTC)),
+                (snapshot, node) -> Words.day(snapshot.workspace().dayOf(time.apply(node.item()))),
                 null);
     }
 

@@ -48,7 +48,6 @@ class History {
      * @param before what stands before each change
      */
     private List<HistoryEntry> entries(Snapshot snapshot, ItemKey key, String before) {
-        var now = clock.instant();
         Map<Long, List<Logged>> byOperation = new LinkedHashMap<>();
         log.history(key, null, MOST_CHANGES)
                 .forEach(logged ->
@@ -62,7 +61,7 @@ class History {
                     return new HistoryEntry(
                             first.point().operation(),
                             first.at(),
-                            Words.since(first.at(), now),
+                            Words.since(first.at(), clock),
                             ChangeWords.nameOf(snapshot, first.actor()),
                             ChangeWords.of(
                                             snapshot,

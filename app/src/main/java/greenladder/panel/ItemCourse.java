@@ -9,7 +9,6 @@ import greenladder.item.Rights;
 import greenladder.people.SignedIn;
 import greenladder.web.Words;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.List;
 
 /**
@@ -51,9 +50,7 @@ public record ItemCourse(
                         .map(note ->
                                 "%s: %s%s (%s)"
                                         .formatted(
-                                                Words.day(
-                                                        LocalDate.ofInstant(
-                                                                note.at(), ZoneOffset.UTC)),
+                                                Words.day(snapshot.workspace().dayOf(note.at())),
                                                 note.state().word(),
                                                 note.words().isEmpty() ? "" : ", " + note.words(),
                                                 snapshot.findPerson(note.who())

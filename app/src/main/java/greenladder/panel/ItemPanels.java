@@ -30,7 +30,6 @@ import greenladder.web.Words;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -94,7 +93,7 @@ public class ItemPanels {
                 item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
                 item.title(),
                 may(reader, item, Field.TITLE),
-                Words.since(item.updatedAt(), clock.instant()),
+                Words.since(item.updatedAt(), clock),
                 snapshot.ancestors(item).reversed().stream()
                         .map(above -> new Link(above.item().title(), links.to(above.item())))
                         .toList(),
@@ -133,7 +132,7 @@ public class ItemPanels {
     }
 
     private LocalDate today() {
-        return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        return LocalDate.now(clock);
     }
 
     /** What was said and what was changed, in the order in which it was. */
@@ -171,7 +170,7 @@ public class ItemPanels {
                 comment.id(),
                 who,
                 new Person(comment.author(), who).initials(),
-                Words.since(comment.at(), clock.instant())
+                Words.since(comment.at(), clock)
                         + (comment.editedAt() == null ? "" : ", changed since"),
                 comments.toHtml(comment),
                 comment.author().equals(reader.handle()));

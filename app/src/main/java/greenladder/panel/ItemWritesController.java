@@ -140,7 +140,7 @@ class ItemWritesController {
                 new Conflict(
                         last.map(logged -> ChangeWords.nameOf(snapshot, logged.actor()))
                                 .orElse("Somebody"),
-                        last.map(logged -> Words.since(logged.at(), clock.instant())).orElse(""),
+                        last.map(logged -> Words.since(logged.at(), clock)).orElse(""),
                         failure.now(),
                         shown(snapshot, key, field, failure.now()),
                         shown(snapshot, key, field, mine));

@@ -346,7 +346,7 @@ class WhyPages {
         return "Last changed by %s, %s: %s (%s)."
                 .formatted(
                         ChangeWords.nameOf(snapshot, logged.actor()),
-                        Words.since(logged.at(), clock.instant()),
+                        Words.since(logged.at(), clock),
                         what.isEmpty() ? "changed it" : what.getFirst(),
                         Objects.requireNonNull(logged.change().item()));
     }

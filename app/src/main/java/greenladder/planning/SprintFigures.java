@@ -11,8 +11,6 @@ import greenladder.item.SprintEntries;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneId;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
@@ -20,9 +18,6 @@ import org.springframework.stereotype.Component;
 /** The figures of a sprint that come from its past. */
 @Component
 public class SprintFigures {
-    /** In which days end. */
-    private static final ZoneId ZONE = ZoneOffset.UTC;
-
     private static final List<Field> OF_LOAD =
             List.of(Field.STATE, Field.ASSIGNEE, Field.SPRINT, Field.HOURS_REMAINING);
 
@@ -43,7 +38,7 @@ public class SprintFigures {
     }
 
     public LocalDate today() {
-        return LocalDate.ofInstant(clock.instant(), ZONE);
+        return LocalDate.now(clock);
     }
 
     /**
@@ -61,7 +56,7 @@ public class SprintFigures {
                                                         .findProduct(entry.item().product())
                                                         .isPresent())
                         .toList();
-        return SprintReport.of(sprint, calendar, seen, ZONE, clock.instant());
+        return SprintReport.of(sprint, calendar, seen, clock.getZone(), clock.instant());
     }
 
     /** Who is how busy in a sprint; of a closed one, who was so on its last day. */
@@ -82,7 +77,7 @@ public class SprintFigures {
                                                 .map(child -> child.item().key())))
                         .toList();
         var then = pastItems.at(snapshot, closedAt).with(items, OF_LOAD);
-        var day = LocalDate.ofInstant(closedAt, ZONE);
+        var day = LocalDate.ofInstant(closedAt, clock.getZone());
         return Load.of(then, sprint, day.isAfter(sprint.finish()) ? sprint.finish() : day);
     }
 }

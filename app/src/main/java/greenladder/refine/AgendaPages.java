@@ -25,7 +25,6 @@ import greenladder.web.SizeWords;
 import greenladder.web.Words;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
@@ -56,9 +55,9 @@ class AgendaPages {
     }
 
     AgendaPage page(Snapshot snapshot, Product product, @Nullable ItemKey asked, SignedIn reader) {
-        var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        var today = LocalDate.now(clock);
         var through =
-                log.emptiedSince(today.atStartOfDay().toInstant(ZoneOffset.UTC), Field.AGENDA);
+                log.emptiedSince(today.atStartOfDay(clock.getZone()).toInstant(), Field.AGENDA);
         var nodes = onAgenda(snapshot, product, through);
         var grouped = grouped(snapshot, product, nodes, today, reader);
         var order = grouped.stream().flatMap(group -> group.nodes().stream()).toList();

@@ -106,7 +106,7 @@ class SourcesPages {
                                         "%s, %s"
                                                 .formatted(
                                                         ChangeWords.nameOf(snapshot, entry.askedBy),
-                                                        Words.since(entry.at, clock.instant()))))
+                                                        Words.since(entry.at, clock))))
                         .toList());
     }
 }

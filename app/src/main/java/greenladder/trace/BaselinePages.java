@@ -16,8 +16,6 @@ import greenladder.planning.Moments;
 import greenladder.trace.ImpactPages.Text;
 import greenladder.web.Words;
 import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -98,7 +96,7 @@ class BaselinePages {
                                         one.name(),
                                         "%s, %s%s"
                                                 .formatted(
-                                                        day(one.at()),
+                                                        day(snapshot, one.at()),
                                                         ChangeWords.nameOf(snapshot, one.by()),
                                                         one.under() == null
                                                                 ? ""
@@ -289,7 +287,7 @@ class BaselinePages {
                                 "%s, %s"
                                         .formatted(
                                                 ChangeWords.nameOf(seen, one.actor()),
-                                                day(one.at())))
+                                                day(seen, one.at())))
                         .orElse(""),
                 seen.findItem(key).isPresent(),
                 field.equals(Field.TITLE) ? texts(then, now) : List.of());
@@ -329,7 +327,7 @@ class BaselinePages {
         return texts;
     }
 
-    static String day(Instant at) {
-        return Words.day(LocalDate.ofInstant(at, ZoneOffset.UTC));
+    static String day(Snapshot snapshot, Instant at) {
+        return Words.day(snapshot.workspace().dayOf(at));
     }
 }

@@ -133,7 +133,7 @@ class DocumentPages {
                                 new Said(
                                         one.number(),
                                         ChangeWords.nameOf(snapshot, one.who()),
-                                        BaselinePages.day(one.at()),
+                                        BaselinePages.day(snapshot, one.at()),
                                         one.text(),
                                         one.settled()))
                         .toList();
@@ -169,7 +169,7 @@ class DocumentPages {
                                     "%s, %s"
                                             .formatted(
                                                     ChangeWords.nameOf(snapshot, row.actor()),
-                                                    BaselinePages.day(row.at())),
+                                                    BaselinePages.day(snapshot, row.at())),
                                     difference));
                 }
             }

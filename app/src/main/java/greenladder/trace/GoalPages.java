@@ -29,7 +29,6 @@ import greenladder.web.Words;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -60,7 +59,7 @@ class GoalPages {
     }
 
     LocalDate today() {
-        return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        return LocalDate.now(clock);
     }
 
     GoalPage page(Look look, @Nullable ItemKey at) {
@@ -291,7 +290,7 @@ class GoalPages {
                 capital(note.state().word()),
                 note.state().word().replace(' ', '-'),
                 note.words(),
-                "%s, %s".formatted(name(snapshot, note), Words.day(day(note))),
+                "%s, %s".formatted(name(snapshot, note), Words.day(day(snapshot, note))),
                 days > OLD_DAYS && !item.isDone()
                         ? "Said %d days ago. %s".formatted(days, suggested).strip()
                         : "",
@@ -306,14 +305,14 @@ class GoalPages {
         return snapshot.findPerson(note.who()).map(Person::name).orElse(note.who());
     }
 
-    private static LocalDate day(HealthNote note) {
-        return LocalDate.ofInstant(note.at(), ZoneOffset.UTC);
+    private static LocalDate day(Snapshot snapshot, HealthNote note) {
+        return snapshot.workspace().dayOf(note.at());
     }
 
     private static String inWords(Snapshot snapshot, HealthNote note) {
         return "%s: %s%s (%s)"
                 .formatted(
-                        Words.day(day(note)),
+                        Words.day(day(snapshot, note)),
                         note.state().word(),
                         note.words().isEmpty() ? "" : ", " + note.words(),
                         name(snapshot, note));

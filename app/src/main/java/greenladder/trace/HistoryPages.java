@@ -18,7 +18,6 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -131,8 +130,8 @@ class HistoryPages {
                 asked.field().isEmpty() ? null : asked.field());
     }
 
-    private static Instant start(LocalDate day) {
-        return day.atStartOfDay(ZoneOffset.UTC).toInstant();
+    private Instant start(LocalDate day) {
+        return day.atStartOfDay(clock.getZone()).toInstant();
     }
 
     static @Nullable Point point(String text) {
@@ -148,7 +147,7 @@ class HistoryPages {
     private Line line(Snapshot snapshot, Row row) {
         var item = row.item().flatMap(snapshot::findItem);
         return new Line(
-                Words.since(row.at(), clock.instant()),
+                Words.since(row.at(), clock),
                 ChangeWords.nameOf(snapshot, row.actor()),
                 item.map(it -> it.key() + " " + it.title()).orElseGet(() -> subject(snapshot, row)),
                 item.map(it -> "/items/" + it.key()).orElse(""),

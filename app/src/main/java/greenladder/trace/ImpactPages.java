@@ -16,8 +16,6 @@ import greenladder.people.Permission;
 import greenladder.planning.PastItems;
 import greenladder.web.Stem;
 import greenladder.web.Words;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -191,9 +189,7 @@ class ImpactPages {
                                 suspicion.words(),
                                 suspicion.to(),
                                 snapshot.findItem(suspicion.to()).map(Item::title).orElse(""),
-                                Words.day(
-                                        LocalDate.ofInstant(
-                                                suspicion.confirmedAt(), ZoneOffset.UTC))),
+                                Words.day(snapshot.workspace().dayOf(suspicion.confirmedAt()))),
                 texts);
     }
 

@@ -138,10 +138,11 @@ class ReviewPages {
                 "%s sent it on %s%s%s"
                         .formatted(
                                 ChangeWords.nameOf(snapshot, it.by()),
-                                BaselinePages.day(it.at()),
+                                BaselinePages.day(snapshot, it.at()),
                                 it.asOf().equals(it.at())
                                         ? ""
-                                        : ", as it stood on " + BaselinePages.day(it.asOf()),
+                                        : ", as it stood on "
+                                                + BaselinePages.day(snapshot, it.asOf()),
                                 it.words().isEmpty() ? "." : ": " + it.words()),
                 waiting(snapshot, it),
                 it.closedAt() != null,
@@ -182,7 +183,7 @@ class ReviewPages {
                 one.name(),
                 asked
                         ? "waits for you"
-                        : one.closedAt() != null ? "closed" : BaselinePages.day(one.at()),
+                        : one.closedAt() != null ? "closed" : BaselinePages.day(snapshot, one.at()),
                 url(code, one.key()),
                 chosen.filter(one::equals).isPresent());
     }
@@ -234,7 +235,7 @@ class ReviewPages {
                                     : new Answered(
                                             answer.agrees() ? "agrees" : "objects",
                                             answer.words(),
-                                            BaselinePages.day(answer.at()),
+                                            BaselinePages.day(snapshot, answer.at()),
                                             !answer.seen().equals(now));
                         })
                         .toList(),

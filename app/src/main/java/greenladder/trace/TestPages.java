@@ -231,7 +231,7 @@ class TestPages {
                             round.name(),
                             "%s, %d of %d done%s"
                                     .formatted(
-                                            BaselinePages.day(round.startedAt()),
+                                            BaselinePages.day(snapshot, round.startedAt()),
                                             round.results().size(),
                                             round.checks().size(),
                                             round.closedAt() == null ? "" : ", closed"),
@@ -262,7 +262,7 @@ class TestPages {
                         : "%s, %s"
                                 .formatted(
                                         ChangeWords.nameOf(snapshot, result.who()),
-                                        BaselinePages.day(result.at())),
+                                        BaselinePages.day(snapshot, result.at())),
                 result == null ? "" : result.words(),
                 one.bug() == null || snapshot.findItem(one.bug()).isEmpty()
                         ? ""

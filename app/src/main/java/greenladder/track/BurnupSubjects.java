@@ -8,7 +8,6 @@ import greenladder.core.item.Release;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -100,7 +99,7 @@ final class BurnupSubjects {
                             key,
                             item.level().name() + " " + item.title(),
                             key,
-                            LocalDate.ofInstant(item.createdAt(), ZoneOffset.UTC),
+                            snapshot.workspace().dayOf(item.createdAt()),
                             item.finish(),
                             (past, day) -> past.standing(item.key(), day),
                             change ->

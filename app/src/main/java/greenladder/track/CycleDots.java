@@ -10,7 +10,6 @@ import greenladder.track.FlowPage.Line;
 import greenladder.track.FlowPage.Row;
 import greenladder.web.Words;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.Comparator;
@@ -67,7 +66,7 @@ final class CycleDots {
         int grain = finished.size() > MOST_DOTS ? GRAIN : 1;
         var places = new LinkedHashMap<Long, List<Flow.Passage>>();
         for (var one : finished) {
-            long x = across.at(place(one, first)) / grain;
+            long x = across.at(place(snapshot, one, first)) / grain;
             long y = up.at(Objects.requireNonNull(one.cycleDays())) / grain;
             places.computeIfAbsent((x << Integer.SIZE) + y, any -> new ArrayList<>()).add(one);
         }
@@ -76,7 +75,7 @@ final class CycleDots {
                     var one = those.getFirst();
                     return new Dot(
                             one.item().toString(),
-                            across.at(place(one, first)),
+                            across.at(place(snapshot, one, first)),
                             up.at(Objects.requireNonNull(one.cycleDays())),
                             "%s, %s: %s%s"
                                     .formatted(
@@ -91,11 +90,8 @@ final class CycleDots {
                 .toList();
     }
 
-    private static double place(Flow.Passage one, LocalDate first) {
-        return Objects.requireNonNull(one.finished())
-                        .atZone(ZoneOffset.UTC)
-                        .toLocalDate()
-                        .toEpochDay()
+    private static double place(Snapshot snapshot, Flow.Passage one, LocalDate first) {
+        return snapshot.workspace().dayOf(Objects.requireNonNull(one.finished())).toEpochDay()
                 - first.toEpochDay()
                 + HALF;
     }
@@ -119,9 +115,7 @@ final class CycleDots {
         return new Row(
                 one.item().toString(),
                 title(snapshot, one.item()),
-                Words.day(
-                        LocalDate.ofInstant(
-                                Objects.requireNonNull(one.finished()), ZoneOffset.UTC)),
+                Words.day(snapshot.workspace().dayOf(Objects.requireNonNull(one.finished()))),
                 FlowPages.days(Objects.requireNonNull(one.cycleDays())),
                 one.leadDays() == null ? "" : FlowPages.days(one.leadDays()),
                 one.reopened() == 0 ? "" : Words.count(one.reopened(), "time"));

@@ -18,7 +18,6 @@ import greenladder.track.TrackTable.Cell;
 import greenladder.web.Words;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -161,7 +160,7 @@ class FlowPages {
 
     /** How work flowed there. */
     Flow flow(Place place) {
-        var today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        var today = LocalDate.now(clock);
         return flow(place, today.minusDays((long) place.weeks() * DAYS_OF_WEEK - 1), today);
     }
 

@@ -7,6 +7,7 @@ import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
@@ -16,8 +17,6 @@ import greenladder.track.TrackTable.Line;
 import greenladder.web.Words;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -240,19 +239,18 @@ class SpendingPages {
                                                                 node.item().times().finishedAt()))
                                                 .reversed())
                                 .limit(MOST)
-                                .map(SpendingPages::line)
+                                .map(node -> line(snapshot, node))
                                 .toList()));
     }
 
-    private static Line line(Node node) {
+    private static Line line(Snapshot snapshot, Node node) {
         var item = node.item();
         return TrackTable.line(
                 Cell.item(item.key().toString(), item.title()),
                 Cell.text(
                         Words.day(
-                                LocalDate.ofInstant(
-                                        Objects.requireNonNull(item.times().finishedAt()),
-                                        ZoneOffset.UTC))),
+                                snapshot.workspace()
+                                        .dayOf(Objects.requireNonNull(item.times().finishedAt())))),
                 Cell.figure(Words.of(node.rollUp().effective())),
                 Cell.figure(Words.of(node.rollUp().hoursInvested())));
     }

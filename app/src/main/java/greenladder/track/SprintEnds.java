@@ -17,8 +17,6 @@ import greenladder.track.ReportPage.NoteList;
 import greenladder.track.ReportPage.Notes;
 import greenladder.web.Words;
 import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
@@ -63,9 +61,10 @@ class SprintEnds {
         }
         return new Closing(
                 Words.day(
-                        LocalDate.ofInstant(
-                                Objects.requireNonNullElse(sprint.closedAt(), Instant.EPOCH),
-                                ZoneOffset.UTC)),
+                        snapshot.workspace()
+                                .dayOf(
+                                        Objects.requireNonNullElse(
+                                                sprint.closedAt(), Instant.EPOCH))),
                 columns,
                 above.entrySet().stream()
                         .map(group -> column(snapshot, group.getKey(), group.getValue()))

@@ -3,6 +3,7 @@ package greenladder.web;
 import jakarta.validation.constraints.Max;
 import jakarta.validation.constraints.Min;
 import jakarta.validation.constraints.NotBlank;
+import java.time.ZoneId;
 import org.springframework.boot.context.properties.ConfigurationProperties;
 import org.springframework.validation.annotation.Validated;
 
@@ -21,6 +22,7 @@ import org.springframework.validation.annotation.Validated;
  * @param trustedProxies addresses of proxies that may say who the client is, with commas between
  * @param leastSpace megabytes that stay free on the disk: writes are refused below
  * @param quota megabytes that attached files may take together
+ * @param zone the time zone of the workspace, in which days begin and end, such as Europe/Oslo
  * @param threadItems how many items a thread draws under the one it is about
  */
 @Validated
@@ -35,4 +37,5 @@ public record GreenLadderProperties(
         @Min(0) int leastSpace,
         @Min(1) int quota,
         @Min(20) @Max(1000) int cardsAtOnce,
+        ZoneId zone,
         @Min(10) @Max(2000) int threadItems) {}

@@ -3,10 +3,10 @@ package greenladder.web;
 import greenladder.core.item.Amount;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
@@ -60,8 +60,8 @@ public final class Words {
         return day == null ? "–" : DAY.format(day).replace("Sept", "Sep");
     }
 
-    public static String since(Instant then, Instant now) {
-        var ago = Duration.between(then, now);
+    public static String since(Instant then, Clock clock) {
+        var ago = Duration.between(then, clock.instant());
         if (ago.toMinutes() < 1) {
             return "just now";
         }
@@ -71,7 +71,7 @@ public final class Words {
         if (ago.toDays() < 1) {
             return count(ago.toHours(), "hour") + " ago";
         }
-        var day = then.atZone(ZoneOffset.UTC).toLocalDate();
+        var day = LocalDate.ofInstant(then, clock.getZone());
         if (ago.toDays() < 2) {
             return "yesterday";
         }

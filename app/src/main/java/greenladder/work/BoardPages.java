@@ -37,7 +37,6 @@ import greenladder.work.BoardPlace.Lanes;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -90,7 +89,7 @@ class BoardPages {
     }
 
     LocalDate today() {
-        return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        return LocalDate.now(clock);
     }
 
     BoardPage page(Look look, BoardPlace place) {
@@ -129,7 +128,7 @@ class BoardPages {
         for (int i = 0; i < 14 && !team.calendar().isWorkingDay(day); i++) {
             day = day.minusDays(1);
         }
-        return day.atTime(9, 0).toInstant(ZoneOffset.UTC);
+        return day.atTime(9, 0).atZone(clock.getZone()).toInstant();
     }
 
     /** One page on its way. */

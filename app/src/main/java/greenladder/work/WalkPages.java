@@ -54,9 +54,7 @@ class WalkPages {
                                                                 ChangeWords.nameOf(
                                                                         snapshot, one.actor()),
                                                                 words,
-                                                                Words.since(
-                                                                        one.at(),
-                                                                        clock.instant()))))
+                                                                Words.since(one.at(), clock))))
                         .distinct()
                         .limit(MOST_TOLD)
                         .toList();

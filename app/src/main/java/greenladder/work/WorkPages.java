@@ -34,7 +34,6 @@ import greenladder.work.WorkPage.Wait;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Collectors;
@@ -62,7 +61,7 @@ class WorkPages {
     }
 
     LocalDate today() {
-        return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        return LocalDate.now(clock);
     }
 
     WorkPage page(Look look, @Nullable ItemKey at) {
@@ -279,6 +278,6 @@ class WorkPages {
                 notice.id(),
                 "%s: %s".formatted(ChangeWords.nameOf(snapshot, notice.actor()), notice.words()),
                 notice.item().toString(),
-                Words.since(notice.at(), clock.instant()));
+                Words.since(notice.at(), clock));
     }
 }

@@ -22,6 +22,7 @@ import greenladder.people.People;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import greenladder.web.Failure;
+import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -67,7 +68,10 @@ public class PlansIntegrationTests extends RunningDemo {
     public void whatWasPlannedShouldBeKeptAsItStandsInMemory() {
         var team = team("Ferns", api().newProduct());
         door.submit(person("edda.quill"), KeepSprints.of(sprint(team, "ferns-1")));
-        var loaded = new SnapshotKeeper(store, log, ledgers, products, people).whole().workspace();
+        var loaded =
+                new SnapshotKeeper(store, log, ledgers, products, people, Clock.systemUTC())
+                        .whole()
+                        .workspace();
         assertThat(loaded.findTeam(team.key())).contains(team);
         assertThat(loaded.findSprint("ferns-1")).contains(sprint(team, "ferns-1"));
     }

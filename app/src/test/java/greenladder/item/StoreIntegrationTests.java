@@ -8,6 +8,7 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog;
 import greenladder.people.People;
 import greenladder.product.Products;
+import java.time.Clock;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.Test;
 
@@ -29,7 +30,9 @@ public class StoreIntegrationTests extends RunningDemo {
                         "{'start':'2026-05-01','blocked':{'reason':'a reason'},'value':1.125}");
         api().post("/items/MSF10/move", "{'to':'first'}");
         var kept = keeper.current();
-        var loaded = new SnapshotKeeper(store, log, ledgers, products, people).current();
+        var loaded =
+                new SnapshotKeeper(store, log, ledgers, products, people, Clock.systemUTC())
+                        .current();
         assertThat(loaded.order().slots()).isEqualTo(kept.order().slots());
         assertThat(loaded.lastNumber("MSF")).isEqualTo(kept.lastNumber("MSF"));
         kept.order()

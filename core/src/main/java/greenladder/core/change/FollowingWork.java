@@ -61,7 +61,7 @@ final class FollowingWork {
         if (fields.containsKey(Field.HOURS_INVESTED)
                 && fields.keySet().stream().noneMatch(Field::isWorked)) {
             var was = before.findItem(item.key()).orElse(null);
-            HourLog.ofFigure(was, item, at)
+            HourLog.ofFigure(before.workspace(), was, item, at)
                     .forEach(entry -> set(item, entry.field(), entry.text()));
         }
         followWaiting(item, fields);

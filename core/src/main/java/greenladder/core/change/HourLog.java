@@ -3,9 +3,8 @@ package greenladder.core.change;
 import greenladder.core.item.Amount;
 import greenladder.core.item.HourEntry;
 import greenladder.core.item.Item;
+import greenladder.core.item.Workspace;
 import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -21,36 +20,37 @@ public final class HourLog {
      *
      * @param was the item before; null where it has just been made
      */
-    static List<HourEntry> ofFigure(@Nullable Item was, Item item, Instant at) {
+    static List<HourEntry> ofFigure(
+            Workspace workspace, @Nullable Item was, Item item, Instant at) {
         var entries = new ArrayList<HourEntry>();
         int number = item.details().doing().nextNumber();
         if (was != null) {
-            entries.addAll(opening(was));
+            entries.addAll(opening(workspace, was));
             number += entries.size();
         }
         var before = was == null ? Amount.ZERO : invested(was);
         var more = invested(item).minus(before);
         if (more.thousandths() != 0) {
-            entries.add(new HourEntry(number, item.assignee(), dayOf(at), more, ""));
+            entries.add(new HourEntry(number, item.assignee(), workspace.dayOf(at), more, ""));
         }
         return entries;
     }
 
     /** The entry for hours that were invested before there were entries; none where there are. */
-    public static List<HourEntry> opening(Item item) {
+    public static List<HourEntry> opening(Workspace workspace, Item item) {
         var invested = invested(item);
         return !item.details().doing().worked().isEmpty() || invested.thousandths() == 0
                 ? List.of()
                 : List.of(
                         new HourEntry(
-                                1, item.assignee(), dayOf(item.updatedAt()), invested, "before"));
+                                1,
+                                item.assignee(),
+                                workspace.dayOf(item.updatedAt()),
+                                invested,
+                                "before"));
     }
 
     public static Amount invested(Item item) {
         return Objects.requireNonNullElse(item.hours().invested(), Amount.ZERO);
-    }
-
-    public static LocalDate dayOf(Instant at) {
-        return LocalDate.ofInstant(at, ZoneOffset.UTC);
     }
 }

@@ -8,7 +8,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
-import java.time.ZoneOffset;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -24,7 +24,7 @@ final class Settling {
         var item = snapshot.requireNode(command.item()).item();
         var changes = new ArrayList<Change>();
         if (!command.words().isBlank() || !command.through()) {
-            note(item, command, at, found).ifPresent(changes::add);
+            note(item, command, snapshot.workspace().dayOf(at), found).ifPresent(changes::add);
         }
         var agenda = item.details().refinement().agenda();
         if (command.through() && agenda != null) {
@@ -34,7 +34,7 @@ final class Settling {
     }
 
     private static Optional<Change> note(
-            Item item, Command.Settle command, Instant at, Found found) {
+            Item item, Command.Settle command, LocalDate today, Found found) {
         return switch (DetailReader.line(command.words())) {
             case Reading.Wrong(var message) -> {
                 found.add(Problem.SINGLE, "words", message);
@@ -49,7 +49,6 @@ final class Settling {
                             "%d decisions are noted on it already; no more fit."
                                     .formatted(MOST_NOTES));
                 }
-                var today = at.atZone(ZoneOffset.UTC).toLocalDate();
                 notes.add(new DecisionNote(today, command.by(), String.valueOf(words)));
                 yield Optional.of(
                         new Change(

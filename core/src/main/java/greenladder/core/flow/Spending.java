@@ -7,7 +7,6 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -57,12 +56,13 @@ public final class Spending {
     public static List<Node> finished(
             Snapshot snapshot, Product product, LocalDate from, LocalDate to) {
         var nodes = new ArrayList<Node>();
-        for (var day = from;
-                day.isBefore(to.plusDays(DAYS_OF_WEEK));
+        // Marks go by weeks of a clock of their own: a day of the workspace may begin in another.
+        for (var day = from.minusDays(1);
+                day.isBefore(to.plusDays(DAYS_OF_WEEK + 1));
                 day = day.plusDays(DAYS_OF_WEEK)) {
             for (var node : snapshot.marked(Mark.DONE_IN, Mark.finished(product.code(), day))) {
                 var at = Objects.requireNonNull(node.item().times().finishedAt());
-                var on = LocalDate.ofInstant(at, ZoneOffset.UTC);
+                var on = snapshot.workspace().dayOf(at);
                 if (!node.rollUp().hasPointChildren() && !on.isBefore(from) && !on.isAfter(to)) {
                     nodes.add(node);
                 }

@@ -1,5 +1,9 @@
 package greenladder.core.item;
 
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashSet;
@@ -13,8 +17,11 @@ import org.pcollections.TreePMap;
 /**
  * What items refer to: products with their levels, people, teams, sprints and releases, each by its
  * key and in the order of the keys; and the papers beside them. Immutable.
+ *
+ * @param zone in which days begin and end
  */
 public record Workspace(
+        ZoneId zone,
         PMap<String, Product> productsByCode,
         PMap<String, Person> peopleByHandle,
         PMap<String, Team> teamsByKey,
@@ -23,6 +30,7 @@ public record Workspace(
         Papers papers) {
     public static final Workspace EMPTY =
             new Workspace(
+                    ZoneOffset.UTC,
                     TreePMap.empty(),
                     TreePMap.empty(),
                     TreePMap.empty(),
@@ -30,8 +38,26 @@ public record Workspace(
                     TreePMap.empty(),
                     Papers.NONE);
 
+    /** This workspace with days that begin and end in a time zone. */
+    public Workspace in(ZoneId other) {
+        return new Workspace(
+                other,
+                productsByCode,
+                peopleByHandle,
+                teamsByKey,
+                sprintsByKey,
+                releasesByKey,
+                papers);
+    }
+
+    /** The day of a moment. */
+    public LocalDate dayOf(Instant at) {
+        return LocalDate.ofInstant(at, zone);
+    }
+
     public Workspace with(Product product) {
         return new Workspace(
+                zone,
                 productsByCode.plus(product.code(), product),
                 peopleByHandle,
                 teamsByKey,
@@ -42,6 +68,7 @@ public record Workspace(
 
     public Workspace with(Person person) {
         return new Workspace(
+                zone,
                 productsByCode,
                 peopleByHandle.plus(person.handle(), person),
                 teamsByKey,
@@ -52,6 +79,7 @@ public record Workspace(
 
     public Workspace with(Team team) {
         return new Workspace(
+                zone,
                 productsByCode,
                 peopleByHandle,
                 teamsByKey.plus(team.key(), team),
@@ -62,6 +90,7 @@ public record Workspace(
 
     public Workspace withoutTeam(String key) {
         return new Workspace(
+                zone,
                 productsByCode,
                 peopleByHandle,
                 teamsByKey.minus(key),
@@ -72,6 +101,7 @@ public record Workspace(
 
     public Workspace withoutSprint(String key) {
         return new Workspace(
+                zone,
                 productsByCode,
                 peopleByHandle,
                 teamsByKey,
@@ -82,6 +112,7 @@ public record Workspace(
 
     public Workspace withoutRelease(String key) {
         return new Workspace(
+                zone,
                 productsByCode,
                 peopleByHandle,
                 teamsByKey,
@@ -119,6 +150,7 @@ public record Workspace(
             }
         }
         return new Workspace(
+                zone,
                 productsByCode.minusAll(codes),
                 peopleByHandle,
                 teams,
@@ -141,6 +173,7 @@ public record Workspace(
             }
         }
         return new Workspace(
+                zone,
                 productsByCode,
                 peopleByHandle,
                 teamsByKey,
@@ -151,6 +184,7 @@ public record Workspace(
 
     public Workspace with(Sprint sprint) {
         return new Workspace(
+                zone,
                 productsByCode,
                 peopleByHandle,
                 teamsByKey,
@@ -161,6 +195,7 @@ public record Workspace(
 
     public Workspace with(Release release) {
         return new Workspace(
+                zone,
                 productsByCode,
                 peopleByHandle,
                 teamsByKey,
@@ -179,7 +214,13 @@ public record Workspace(
 
     private Workspace withPapers(Papers next) {
         return new Workspace(
-                productsByCode, peopleByHandle, teamsByKey, sprintsByKey, releasesByKey, next);
+                zone,
+                productsByCode,
+                peopleByHandle,
+                teamsByKey,
+                sprintsByKey,
+                releasesByKey,
+                next);
     }
 
     public Collection<Product> products() {

@@ -9,6 +9,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.Locale;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -88,6 +89,18 @@ public enum Mark {
     /** What a team, or a product, finished in the week of a day. */
     public static String finished(String of, LocalDate day) {
         return of + "/" + Math.floorDiv(day.toEpochDay(), 7);
+    }
+
+    /**
+     * What was finished in the week of a day and some before it. A day of the workspace may have
+     * begun in the next week of the marks, which go by UTC.
+     */
+    public static Stream<String> finishedWeeks(String of, LocalDate day, int weeks) {
+        return Stream.concat(
+                        Stream.of(day.plusDays(1)),
+                        IntStream.range(0, weeks).mapToObj(week -> day.minusWeeks(week)))
+                .map(one -> finished(of, one))
+                .distinct();
     }
 
     public static String worked(String person, LocalDate day) {

@@ -10,6 +10,7 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.List;
@@ -22,7 +23,7 @@ interface CourseCommand extends Command {
     ItemKey item();
 
     /** The fact, with what it is to be; null for nothing, empty where something is wrong. */
-    Optional<Fact> fact(Item item, Instant at, Found found);
+    Optional<Fact> fact(Item item, Workspace workspace, Instant at, Found found);
 
     /** A field and its text. */
     record Fact(Field field, @Nullable String text) {}
@@ -45,7 +46,7 @@ interface CourseCommand extends Command {
     @Override
     default Drawn draw(Snapshot snapshot, Instant at, Found found) {
         var it = snapshot.requireNode(item()).item();
-        var fact = fact(it, at, found);
+        var fact = fact(it, snapshot.workspace(), at, found);
         if (fact.isEmpty()) {
             return new Drawn(List.of(), List.of());
         }

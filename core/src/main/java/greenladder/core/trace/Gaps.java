@@ -12,7 +12,6 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Gap.Kind;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.time.temporal.ChronoUnit;
 import java.util.List;
 import java.util.function.Function;
@@ -163,7 +162,7 @@ public record Gaps(
     }
 
     private LocalDate day() {
-        return LocalDate.ofInstant(now, ZoneOffset.UTC);
+        return snapshot.workspace().dayOf(now);
     }
 
     private List<Gap> asked(List<Gap> gaps) {

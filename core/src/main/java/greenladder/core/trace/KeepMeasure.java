@@ -6,6 +6,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Measure;
+import greenladder.core.item.Workspace;
 import java.time.Instant;
 import java.util.Optional;
 
@@ -20,7 +21,7 @@ public record KeepMeasure(ItemKey item, String from, String target, String unit)
     private static final int LONGEST_UNIT = 40;
 
     @Override
-    public Optional<Fact> fact(Item its, Instant at, Found found) {
+    public Optional<Fact> fact(Item its, Workspace workspace, Instant at, Found found) {
         if (target.isBlank()) {
             return Optional.of(new Fact(Field.MEASURE, null));
         }

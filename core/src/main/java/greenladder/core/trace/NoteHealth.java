@@ -6,6 +6,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.HealthNote;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Workspace;
 import java.time.Instant;
 import java.util.Optional;
 
@@ -21,7 +22,7 @@ public record NoteHealth(ItemKey item, String who, String state, String words)
     private static final int MOST = 500;
 
     @Override
-    public Optional<Fact> fact(Item its, Instant at, Found found) {
+    public Optional<Fact> fact(Item its, Workspace workspace, Instant at, Found found) {
         var known = HealthNote.State.find(state);
         if (known.isEmpty()) {
             found.add(Problem.SINGLE, "state", "There are: on course, in doubt, off course.");

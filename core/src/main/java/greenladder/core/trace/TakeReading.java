@@ -6,10 +6,10 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.Optional;
 
 /**
@@ -27,7 +27,7 @@ public record TakeReading(ItemKey item, LocalDate day, String value) implements 
     }
 
     @Override
-    public Optional<Fact> fact(Item its, Instant at, Found found) {
+    public Optional<Fact> fact(Item its, Workspace workspace, Instant at, Found found) {
         if (value.isBlank()) {
             return Optional.of(new Fact(Field.reading(day), null));
         }
@@ -35,7 +35,7 @@ public record TakeReading(ItemKey item, LocalDate day, String value) implements 
         if (course.measure() == null) {
             found.add(Problem.SINGLE, "value", "Say first what is measured.");
         }
-        if (day.isAfter(LocalDate.ofInstant(at, ZoneOffset.UTC))) {
+        if (day.isAfter(workspace.dayOf(at))) {
             found.add(Problem.SINGLE, "day", "This day is still to come.");
         } else if (day.getYear() < FIRST_YEAR) {
             found.add(Problem.SINGLE, "day", "Readings go back to %d.".formatted(FIRST_YEAR));

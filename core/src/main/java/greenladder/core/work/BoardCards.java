@@ -26,8 +26,6 @@ public record BoardCards(
     /** How many weeks, this one among them, what was finished without a sprint stays. */
     private static final int WEEKS_DONE = 2;
 
-    private static final int DAYS_OF_WEEK = 7;
-
     /**
      * @param sprint null for what is in none
      * @param most how many of the queue are shown
@@ -61,12 +59,10 @@ public record BoardCards(
         var nodes = new ArrayList<Node>();
         nodes.addAll(queue.subList(0, Math.min(most, queue.size())));
         nodes.addAll(leaves(snapshot.marked(Mark.RUNNING, team.key())));
-        for (int week = 0; week < WEEKS_DONE; week++) {
-            var day = today.minusDays((long) week * DAYS_OF_WEEK);
-            leaves(snapshot.marked(Mark.FINISHED, Mark.finished(team.key(), day))).stream()
-                    .filter(node -> node.item().sprint() == null)
-                    .forEach(nodes::add);
-        }
+        Mark.finishedWeeks(team.key(), today, WEEKS_DONE)
+                .flatMap(week -> leaves(snapshot.marked(Mark.FINISHED, week)).stream())
+                .filter(node -> node.item().sprint() == null)
+                .forEach(nodes::add);
         return nodes;
     }
 

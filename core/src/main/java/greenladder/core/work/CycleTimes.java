@@ -8,7 +8,6 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.stream.IntStream;
 
 /**
  * How long a team's work has taken from its start to its finish, in days.
@@ -17,7 +16,6 @@ import java.util.stream.IntStream;
  */
 public record CycleTimes(List<Double> sorted) {
     private static final int WEEKS = 13;
-    private static final int DAYS_OF_WEEK = 7;
 
     public CycleTimes {
         sorted = sorted.stream().sorted().toList();
@@ -26,12 +24,8 @@ public record CycleTimes(List<Double> sorted) {
     /** Of what a team finished in the last thirteen weeks. Time O(n log n) in those items. */
     public static CycleTimes of(Snapshot snapshot, Team team, LocalDate today) {
         return new CycleTimes(
-                IntStream.range(0, WEEKS)
-                        .mapToObj(week -> today.minusDays((long) week * DAYS_OF_WEEK))
-                        .flatMap(day ->
-                                snapshot
-                                        .marked(Mark.FINISHED, Mark.finished(team.key(), day))
-                                        .stream())
+                Mark.finishedWeeks(team.key(), today, WEEKS)
+                        .flatMap(week -> snapshot.marked(Mark.FINISHED, week).stream())
                         .filter(node -> !node.rollUp().hasPointChildren())
                         .map(Node::item)
                         .map(item -> item.times().cycleDays())

@@ -62,7 +62,7 @@ public record LogHours(
         if (!found.isEmpty()) {
             return new Drawn(List.of(), List.of());
         }
-        var opening = HourLog.opening(it);
+        var opening = HourLog.opening(snapshot.workspace(), it);
         int number = it.details().doing().nextNumber() + opening.size();
         var entries = new ArrayList<>(opening);
         entries.add(
@@ -125,7 +125,7 @@ public record LogHours(
                     "With the %s entered already this comes to more than 24 hours on %s."
                             .formatted(already(snapshot), day));
         }
-        if (day.isAfter(HourLog.dayOf(at))) {
+        if (day.isAfter(snapshot.workspace().dayOf(at))) {
             wrong(
                     found,
                     "day",

@@ -5,7 +5,6 @@ import static greenladder.core.work.Crew.key;
 import static greenladder.core.work.Crew.keys;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.core.change.HourLog;
 import greenladder.core.item.Board;
 import greenladder.core.item.Board.Column;
 import greenladder.core.item.Board.Place;
@@ -53,7 +52,7 @@ public class BoardTests {
                         crew.snapshot,
                         crew.snapshot.workspace().findTeam("lantern").orElseThrow(),
                         null,
-                        HourLog.dayOf(crew.now),
+                        crew.snapshot.workspace().dayOf(crew.now),
                         20);
         return cards.columns().get(column).stream()
                 .map(Node::item)
