@@ -2,6 +2,7 @@ package greenladder.core.trace;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
+import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.item.Round;
@@ -17,6 +18,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import org.pcollections.HashTreePMap;
+import org.pcollections.PMap;
 
 /**
  * What stands where two ways of looking at work cross: items of a level by release, team or state.
@@ -24,6 +27,8 @@ import java.util.Set;
  * @param columns in the order in which they are shown; an empty one is for what has no value
  */
 public record Coverage(List<String> columns, List<Row> rows) {
+    /** The column of what has the release of its row, whichever that is: no key reads so. */
+    private static final String INHERITED = "(inherited)";
 
     /** By what the columns can be. */
     public enum By {
@@ -53,6 +58,14 @@ public record Coverage(List<String> columns, List<Row> rows) {
                     inProgress + (category == Category.IN_PROGRESS ? 1 : 0),
                     size == null ? points : points.plus(size));
         }
+
+        Cell plus(Cell other) {
+            return new Cell(
+                    items + other.items,
+                    done + other.done,
+                    inProgress + other.inProgress,
+                    points.plus(other.points));
+        }
     }
 
     /** The cells of an item, by column; those that are not there hold nothing. */
@@ -79,16 +92,22 @@ public record Coverage(List<String> columns, List<Row> rows) {
         }
     }
 
-    /** Time O(what stands below the rows). */
+    /**
+     * Time O(rows + what stands below those that changed since somebody looked); by reach, O(what
+     * stands below the rows).
+     */
     public static Coverage of(Snapshot snapshot, Product product, Level level, By by) {
         if (by == By.REACH) {
             return reach(snapshot, product, level);
         }
+        var kept = kept(snapshot, product, level, by);
         var rows = new ArrayList<Row>();
         Set<String> seen = new LinkedHashSet<>();
         for (var node : snapshot.inOrder(product, level).live()) {
-            var cells = new LinkedHashMap<String, Cell>();
-            add(node, inForce(snapshot, node, by), by, cells);
+            var cells =
+                    settled(
+                            kept.getOrDefault(node.item().key(), Map.of()),
+                            inForce(snapshot, node, by));
             rows.add(new Row(node, cells));
             seen.addAll(cells.keySet());
         }
@@ -98,6 +117,50 @@ public record Coverage(List<String> columns, List<Row> rows) {
                 .forEach(columns::add);
         seen.stream().filter(key -> !columns.contains(key)).forEach(columns::add);
         return new Coverage(columns, rows);
+    }
+
+    private record What(String product, String level, By by) {}
+
+    /** The cells of each row, where what inherits the row's own release is still told apart. */
+    private static PMap<ItemKey, Map<String, Cell>> kept(
+            Snapshot snapshot, Product product, Level level, By by) {
+        return snapshot.<PMap<ItemKey, Map<String, Cell>>>kept(
+                new What(product.code(), level.key(), by),
+                List.of(product.levels()),
+                () -> {
+                    PMap<ItemKey, Map<String, Cell>> all = HashTreePMap.empty();
+                    for (var node : snapshot.inOrder(product, level).all()) {
+                        all = all.plus(node.item().key(), cells(node, by));
+                    }
+                    return all;
+                },
+                (before, since) -> {
+                    var all = before;
+                    for (var key : since.touched()) {
+                        var node =
+                                snapshot.findNode(key)
+                                        .filter(one -> one.item().level().equals(level))
+                                        .filter(one -> key.product().equals(product.code()));
+                        all =
+                                node.isPresent()
+                                        ? all.plus(key, cells(node.get(), by))
+                                        : all.minus(key);
+                    }
+                    return all;
+                });
+    }
+
+    private static Map<String, Cell> cells(Node node, By by) {
+        var cells = new LinkedHashMap<String, Cell>();
+        add(node, INHERITED, by, cells);
+        return cells;
+    }
+
+    private static Map<String, Cell> settled(Map<String, Cell> cells, String release) {
+        var settled = new LinkedHashMap<String, Cell>();
+        cells.forEach((column, cell) ->
+                settled.merge(column.equals(INHERITED) ? release : column, cell, Cell::plus));
+        return settled;
     }
 
     private static Coverage reach(Snapshot snapshot, Product product, Level level) {

@@ -21,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -57,6 +58,9 @@ public class GapsPropertyTests {
             if (random.nextInt(3) > 0) {
                 var kept = found(snapshot, now);
                 assertThat(kept).as("after %s", command).isEqualTo(found(anew(snapshot), now));
+                assertThat(covered(snapshot))
+                        .as("after %s", command)
+                        .isEqualTo(covered(anew(snapshot)));
                 kept.forEach((kind, gaps) -> seen.merge(kind, gaps.size(), Integer::sum));
             }
         }
@@ -95,6 +99,17 @@ public class GapsPropertyTests {
             found.put(kind, List.copyOf(gaps.of(kind)));
         }
         return found;
+    }
+
+    private static List<Map<String, Coverage.Cell>> covered(Snapshot snapshot) {
+        var product = snapshot.requireProduct("MSF");
+        return Stream.of(Coverage.By.RELEASE, Coverage.By.TEAM, Coverage.By.STATE)
+                .flatMap(by ->
+                        Coverage.of(snapshot, product, product.levels().all().get(1), by)
+                                .rows()
+                                .stream())
+                .map(Coverage.Row::cells)
+                .toList();
     }
 
     private static Snapshot anew(Snapshot snapshot) {
