@@ -263,7 +263,7 @@ final class KeptGaps {
     }
 
     private static Stream<Item> before(ItemKey item, Since since) {
-        return Stream.ofNullable(since.before().get(item)).flatMap(Optional::stream);
+        return since.before().getOrDefault(item, Optional.empty()).stream();
     }
 
     /** What stands below items that went into another sprint or release, and so went along. */
