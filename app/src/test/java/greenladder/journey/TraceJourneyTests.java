@@ -89,6 +89,49 @@ public class TraceJourneyTests extends BrowserTest {
     }
 
     @Test
+    public void eachKindOfGapShouldBeMendedFromItsRow() {
+        var code = api().newProduct();
+        api().post(
+                        "/products/" + code + "/items",
+                        """
+                        {'items':[{'level':'goal','title':'Dry ramps'},\
+                        {'level':'epic','title':'Mats','ref':'e','finish':'2026-06-01'},\
+                        {'level':'feature','title':'Laid','parentRef':'e','ref':'f'},\
+                        {'level':'story','title':'Mat','parentRef':'f','size':3,'finish':'2026-07-01'},\
+                        {'level':'feature','title':'Over','parentRef':'e','ref':'o'},\
+                        {'level':'story','title':'Rolled','parentRef':'o','size':2,'state':'done'},\
+                        {'level':'feature','title':'Bare','parentRef':'e'}]}\
+                        """);
+        api().patch("/items/" + code + "3", "{'state':'done'}");
+        api().post(
+                        "/products/" + code + "/tests",
+                        "{'title':'Any','covers':['%s6']}".formatted(code));
+        var page = signedIn("Ines Rowe");
+        mended(page, code, "done-with-open", 3, "Set it right", "");
+        mended(page, code, "all-done-open", 5, "Set it right", "");
+        mended(page, code, "no-work", 1, "Add it", "Mats again");
+        mended(page, code, "no-children", 7, "Add it", "First mat");
+        mended(page, code, "no-goal", 2, "Put it there", code + "1");
+        mended(page, code, "after-parent", 4, "Move it", "2026-05-30");
+        mended(page, code, "no-test", 4, "Write the test", "Mat stays");
+        api().patch("/items/" + code + "2", "{'parent':null}");
+        mended(page, code, "loose", 2, "Put it there", code + "1");
+        api().patch("/items/" + code + "2", "{'title':'Mats that stay'}");
+        mended(page, code, "suspect", 3, "It still holds", "");
+    }
+
+    private void mended(Page page, String code, String kind, int number, String by, String with) {
+        page.navigate("/" + code + "/gaps?kind=" + kind);
+        var row = page.locator("#gap-" + code + number);
+        assertThat(row).isVisible();
+        if (!with.isEmpty()) {
+            row.locator("input:not([type=hidden])").fill(with);
+        }
+        row.getByText(by).click();
+        assertThat(row).hasCount(0);
+    }
+
+    @Test
     public void keyInADescriptionShouldLink() {
         var code = tree();
         var page = signedIn("Ines Rowe");

@@ -20,6 +20,7 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import org.testng.annotations.DataProvider;
@@ -61,6 +62,9 @@ public class GapsPropertyTests {
                 assertThat(covered(snapshot))
                         .as("after %s", command)
                         .isEqualTo(covered(anew(snapshot)));
+                if (step % 4 == 0) {
+                    requireSlow(snapshot, now, kept);
+                }
                 kept.forEach((kind, gaps) -> seen.merge(kind, gaps.size(), Integer::sum));
             }
         }
@@ -99,6 +103,22 @@ public class GapsPropertyTests {
             found.put(kind, List.copyOf(gaps.of(kind)));
         }
         return found;
+    }
+
+    /** The same by their words alone, over all items. */
+    private static void requireSlow(
+            Snapshot snapshot, Instant now, Map<Gap.Kind, List<Gap>> found) {
+        var slow = new SlowGaps(snapshot);
+        for (var kind : SlowGaps.KINDS) {
+            assertThat(found.get(kind).stream().map(Gap::item).collect(Collectors.toSet()))
+                    .as("%s at %s", kind, now)
+                    .isEqualTo(slow.of(kind));
+        }
+        var product = snapshot.requireProduct("MSF");
+        var level = product.levels().all().get(1);
+        for (var row : Coverage.of(snapshot, product, level, Coverage.By.STATE).rows()) {
+            assertThat(row.cells()).isEqualTo(slow.byState(row.node().item()));
+        }
     }
 
     private static List<Map<String, Coverage.Cell>> covered(Snapshot snapshot) {
