@@ -65,7 +65,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
                     "/GRO/reviews",
                     "/GRO/pages",
                     "/GRO/history",
-                    "/GRO/gaps",
+                    "/GRO/gaps?kind=no-criteria",
                     "/GRO/levels/story/why",
                     "/api/v1/products/GRO/rollup");
 

@@ -103,6 +103,7 @@ public class TraceJourneyTests extends BrowserTest {
                         {'level':'feature','title':'Bare','parentRef':'e'}]}\
                         """);
         api().patch("/items/" + code + "3", "{'state':'done'}");
+        api().patch("/items/" + code + "5", "{'state':'to-do'}");
         api().post(
                         "/products/" + code + "/tests",
                         "{'title':'Any','covers':['%s6']}".formatted(code));
@@ -112,7 +113,7 @@ public class TraceJourneyTests extends BrowserTest {
         mended(page, code, "no-work", 1, "Add it", "Mats again");
         mended(page, code, "no-children", 7, "Add it", "First mat");
         mended(page, code, "no-goal", 2, "Put it there", code + "1");
-        mended(page, code, "after-parent", 4, "Move it", "2026-05-30");
+        mended(page, code, "after-parent", 3, "Move it", "2026-05-30");
         mended(page, code, "no-test", 4, "Write the test", "Mat stays");
         api().patch("/items/" + code + "2", "{'parent':null}");
         mended(page, code, "loose", 2, "Put it there", code + "1");

@@ -232,11 +232,20 @@ public record Gaps(
             @Nullable Level level,
             Looked looked) {
         private List<List<Node>> on(List<Level> levels, Predicate<Node> lets) {
+            return stretches(
+                    levels,
+                    nodes ->
+                            nodes.stream()
+                                    .filter(node -> isAsked(node.item()) && lets.test(node))
+                                    .toList());
+        }
+
+        /** What is found in the stretches of levels, those with nothing left out. */
+        private <T> List<List<T>> stretches(
+                List<Level> levels, Function<List<Node>, List<T>> found) {
             return levels.stream()
-                    .filter(one -> level == null || one.equals(level))
-                    .<List<Node>>map(one ->
-                            snapshot.inOrder(product, one)
-                                    .found(looked, node -> isAsked(node.item()) && lets.test(node)))
+                    .flatMap(one -> snapshot.inOrder(product, one).gathered(looked, found).stream())
+                    .filter(part -> !part.isEmpty())
                     .toList();
         }
 
@@ -246,16 +255,7 @@ public record Gaps(
 
         /** Seen from the parents, whose children are at hand. */
         private List<Gap> afterParents(List<Level> levels) {
-            var each =
-                    levels.stream()
-                            .flatMap(level ->
-                                    snapshot
-                                            .inOrder(product, level)
-                                            .gathered(looked, this::late)
-                                            .stream())
-                            .filter(gaps -> !gaps.isEmpty())
-                            .toList();
-            return new Joined<>(each, Function.identity());
+            return new Joined<>(stretches(levels, this::late), Function.identity());
         }
 
         private List<Gap> late(List<Node> nodes) {
