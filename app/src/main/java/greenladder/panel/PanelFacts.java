@@ -16,7 +16,9 @@ import greenladder.people.SignedIn;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -100,11 +102,7 @@ record PanelFacts(Rights rights, Snapshot snapshot, Node node, SignedIn reader) 
                         "Release",
                         shown(Field.RELEASE),
                         release.map(one -> Words.day(one.date())).orElse("")),
-                fact(
-                        Field.START,
-                        "Start",
-                        Words.day(item.start()),
-                        rolled(item, item.start(), figures.dates().start())),
+                fact(Field.START, "Start", Words.day(item.start()), startNote(item, figures)),
                 fact(Field.FINISH, "Finish", Words.day(item.finish()), finishNote(item, figures)));
     }
 
@@ -162,6 +160,23 @@ record PanelFacts(Rights rights, Snapshot snapshot, Node node, SignedIn reader) 
                 ? "%s of %s below done"
                         .formatted(Words.of(figures.valueDone()), Words.of(figures.value()))
                 : "";
+    }
+
+    private String startNote(Item item, RollUp figures) {
+        var own = item.start();
+        if (own == null) {
+            return rolled(item, null, figures.dates().start());
+        }
+        var below =
+                node.children().stream()
+                        .filter(child -> !child.item().isDropped())
+                        .flatMap(child -> Stream.ofNullable(child.rollUp().dates().start()))
+                        .min(Comparator.naturalOrder())
+                        .orElse(null);
+        var told = rolled(item, own, below);
+        return below != null && below.isBefore(own)
+                ? told + ", " + Words.count(ChronoUnit.DAYS.between(below, own), "day") + " early"
+                : told;
     }
 
     private String finishNote(Item item, RollUp figures) {

@@ -69,6 +69,17 @@ public class ItemPagesIntegrationTests extends RunningDemo {
     }
 
     @Test
+    public void datesBelowThatDisagreeShouldBeTold() {
+        var code = tree();
+        api().patch("/items/" + code + "1", "{'start':'2026-06-01','finish':'2026-06-30'}");
+        api().patch("/items/" + code + "2", "{'start':'2026-05-28','finish':'2026-06-10'}");
+        api().patch("/items/" + code + "3", "{'start':'2026-06-05','finish':'2026-07-01'}");
+        assertThat(get("/items/" + code + "1"))
+                .bodyText()
+                .contains("28 May 2026 below, 4 days early", "1 Jul 2026 below, 1 day late");
+    }
+
+    @Test
     public void listShouldBeChangedStepByStep() {
         var code = tree();
         var url = "/items/" + code + "2/lists/checklist";
