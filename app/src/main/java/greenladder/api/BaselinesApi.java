@@ -138,9 +138,7 @@ class BaselinesApi {
         var baseline = new Baseline("", code, name, under, at, me.handle());
         var saved =
                 door.submit(
-                        me,
-                        new KeepPaper(
-                                baseline, under == null ? List.of() : List.of(under), List.of()));
+                        me, new KeepPaper(baseline, under == null ? List.of() : List.of(under)));
         var kept =
                 (Baseline)
                         saved.accepted()

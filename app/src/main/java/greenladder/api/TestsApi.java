@@ -195,7 +195,7 @@ class TestsApi {
             @AuthenticationPrincipal SignedIn me) {
         Asked.product(keeper.current(), code);
         var test = read(new TestCase("", code, "", List.of(), Set.of(), List.of()), body);
-        var saved = door.submit(me, new KeepPaper(test, test.covers(), List.of()));
+        var saved = door.submit(me, new KeepPaper(test, test.covers()));
         var kept = (TestCase) kept(saved);
         return ItemsApi.written(saved, HttpStatus.CREATED)
                 .location(URI.create("/api/v1/tests/" + kept.key()))

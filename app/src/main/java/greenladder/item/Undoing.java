@@ -151,6 +151,11 @@ public class Undoing {
         return units;
     }
 
+    /** What a reversal did to plans where it touched no item; empty otherwise. */
+    public String planWordsOf(Saved saved) {
+        return saved.items().isEmpty() ? PlanWords.of(saved) : "";
+    }
+
     /** What a reversal took back, in words to follow a verb; empty where that is many things. */
     public String wordsOf(Saved saved) {
         var undone = log.findOperation(saved.operation()).map(Operation::undoes).orElse(null);

@@ -43,22 +43,28 @@ public final class Answers {
     }
 
     public static ResponseEntity<String> done(String verb, Saved saved) {
-        return answer(
-                saved.operation(),
-                saved.operation() == 0
-                        ? unchanged(saved)
-                        : verb + " " + what(saved) + totals(saved) + followed(saved),
-                LastTask.offer(saved));
+        return saved.operation() == 0
+                ? idle(unchanged(saved))
+                : answer(
+                        saved.operation(),
+                        verb + " " + what(saved) + totals(saved) + followed(saved),
+                        LastTask.offer(saved));
     }
 
     /** Something done to the plan, in words of its own. */
     public static ResponseEntity<String> noted(String words, Saved saved) {
-        return answer(
-                saved.operation(), saved.operation() == 0 ? "Nothing changed" : words, Map.of());
+        return saved.operation() == 0
+                ? idle("Nothing changed")
+                : answer(saved.operation(), words, Map.of());
     }
 
     public static ResponseEntity<String> said(String words) {
         return answer(0, words, Map.of());
+    }
+
+    /** Nothing was done, so that the undo key still means what was done before. */
+    private static ResponseEntity<String> idle(String words) {
+        return told(Map.of("said", Map.of("words", words, "operation", 0, "idle", true)));
     }
 
     /**

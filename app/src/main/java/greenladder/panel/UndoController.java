@@ -50,7 +50,10 @@ class UndoController {
 
     private ResponseEntity<String> answer(Saved saved) {
         var verb = undoing.isUndo(saved.operation()) ? "Undone" : "Redone";
-        return Answers.done(verb + undoing.wordsOf(saved) + " on", saved);
+        var plans = undoing.planWordsOf(saved);
+        return plans.isEmpty()
+                ? Answers.done(verb + undoing.wordsOf(saved) + " on", saved)
+                : Answers.noted(verb + ": " + plans, saved);
     }
 
     /** A refusal names the operation, so that its parts can be undone, or it can be skipped. */

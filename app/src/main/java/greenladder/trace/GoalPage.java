@@ -9,7 +9,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * Every goal: what is measured, what serves it, and how it stands.
  *
- * @param words how the shares add up
+ * @param words how much is done in all
+ * @param elsewhere what the goals of other products take, so that the shares add up to the whole
  * @param without what serves no goal
  */
 record GoalPage(
@@ -20,6 +21,7 @@ record GoalPage(
         boolean mayShape,
         String level,
         List<Goal> goals,
+        List<Elsewhere> elsewhere,
         @Nullable Work without,
         @Nullable ItemPanel panel) {
 
@@ -40,6 +42,8 @@ record GoalPage(
             Form form) {}
 
     record Item(String key, String title) {}
+
+    record Elsewhere(String code, String name, Work work) {}
 
     /**
      * @param share of all effort, in percent

@@ -10,6 +10,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.Measure;
 import greenladder.core.item.Person;
+import greenladder.core.item.Product;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Links.Linked;
@@ -19,6 +20,7 @@ import greenladder.core.trace.GoalEffort;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
 import greenladder.people.Permission;
+import greenladder.trace.GoalPage.Elsewhere;
 import greenladder.trace.GoalPage.Form;
 import greenladder.trace.GoalPage.Goal;
 import greenladder.trace.GoalPage.Health;
@@ -73,15 +75,17 @@ class GoalPages {
                 product.code(),
                 isThere ? url + "?at=" + at : url,
                 look.operation(),
-                "The shares add up to the whole: %s of %s points done."
+                "%s of %s points done%s"
                         .formatted(
                                 Words.score(effort.total().done()),
-                                Words.score(effort.total().effort())),
+                                Words.score(effort.total().effort()),
+                                snapshot.products().size() > 1 ? " in all products" : ""),
                 look.reader().mayIn(product.code(), Permission.SHAPE),
                 top.key(),
                 snapshot.inOrder(product, top).live().stream()
                         .map(node -> goal(snapshot, node, effort))
                         .toList(),
+                elsewhere(snapshot, product, effort),
                 without(effort),
                 isThere
                         ? panels.of(
@@ -94,6 +98,19 @@ class GoalPages {
     /** The node of a goal that stands on a page. */
     Node node(Look look, Goal goal) {
         return look.snapshot().requireNode(ItemKey.parse(goal.key()).orElseThrow());
+    }
+
+    private static List<Elsewhere> elsewhere(
+            Snapshot snapshot, Product product, GoalEffort effort) {
+        return snapshot.products().stream()
+                .filter(other -> !other.equals(product))
+                .filter(other -> effort.ofProduct(other.code()).points() > 0)
+                .map(other ->
+                        new Elsewhere(
+                                other.code(),
+                                other.name(),
+                                work(effort.ofProduct(other.code()), effort.total(), null)))
+                .toList();
     }
 
     private static @Nullable Work without(GoalEffort effort) {

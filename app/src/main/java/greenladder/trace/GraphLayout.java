@@ -8,6 +8,7 @@ import java.util.Map;
 import org.eclipse.elk.alg.layered.options.CrossingMinimizationStrategy;
 import org.eclipse.elk.alg.layered.options.LayeredMetaDataProvider;
 import org.eclipse.elk.alg.layered.options.LayeredOptions;
+import org.eclipse.elk.alg.layered.options.LayeringStrategy;
 import org.eclipse.elk.alg.layered.options.NodePlacementStrategy;
 import org.eclipse.elk.alg.layered.options.OrderingStrategy;
 import org.eclipse.elk.core.RecursiveGraphLayoutEngine;
@@ -80,7 +81,8 @@ class GraphLayout {
         var root = ElkGraphUtil.createGraph();
         root.setProperty(CoreOptions.ALGORITHM, LayeredOptions.ALGORITHM_ID);
         root.setProperty(CoreOptions.DIRECTION, graph.down() ? Direction.DOWN : Direction.RIGHT);
-        root.setProperty(CoreOptions.PARTITIONING_ACTIVATE, true);
+        // By where a box stands now: partitions would be held by lines between all boxes of two.
+        root.setProperty(LayeredOptions.LAYERING_STRATEGY, LayeringStrategy.INTERACTIVE);
         root.setProperty(CoreOptions.EDGE_ROUTING, EdgeRouting.POLYLINE);
         root.setProperty(CoreOptions.SEPARATE_CONNECTED_COMPONENTS, false);
         root.setProperty(LayeredOptions.SPACING_NODE_NODE, (double) BETWEEN_BOXES);
@@ -96,7 +98,8 @@ class GraphLayout {
         for (var box : graph.boxes()) {
             var node = ElkGraphUtil.createNode(root);
             node.setDimensions(graph.width(), graph.height());
-            node.setProperty(CoreOptions.PARTITIONING_PARTITION, box.level());
+            double at = (double) box.level() * step(graph);
+            node.setLocation(graph.down() ? 0 : at, graph.down() ? at : 0);
             nodes.put(box.id(), node);
         }
         for (var line : graph.lines()) {
@@ -108,13 +111,17 @@ class GraphLayout {
         return aligned(graph, places, graph.down() ? root.getWidth() : root.getHeight());
     }
 
+    private static int step(Graph graph) {
+        return BETWEEN_LEVELS + (graph.down() ? graph.height() : graph.width());
+    }
+
     /**
      * The boxes of a level stand in one line, and levels as far apart as curves between them need.
      *
      * @param across how long the lines are
      */
     private static Laid aligned(Graph graph, Map<String, Point> places, double across) {
-        int step = BETWEEN_LEVELS + (graph.down() ? graph.height() : graph.width());
+        int step = step(graph);
         var levels = graph.boxes().stream().map(Box::level).distinct().sorted().toList();
         var aligned = new HashMap<String, Point>();
         for (var box : graph.boxes()) {

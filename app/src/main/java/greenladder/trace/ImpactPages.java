@@ -17,6 +17,7 @@ import greenladder.planning.PastItems;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
@@ -45,6 +46,7 @@ class ImpactPages {
 
     /**
      * @param why the goal that it serves, in words
+     * @param suspects all links to be looked at again
      * @param lists what hangs on it, by what it is to it
      */
     record ImpactPage(
@@ -58,7 +60,8 @@ class ImpactPages {
             @Nullable Stem stem,
             List<Group> lists,
             List<PaperEntry> tests,
-            List<Suspect> suspects,
+            List<Reworded> reworded,
+            List<String> suspects,
             boolean mayConfirm,
             @Nullable ItemPanel panel) {}
 
@@ -70,10 +73,17 @@ class ImpactPages {
     record Entry(String key, String level, String title, String state, String person) {}
 
     /**
-     * @param from the item that has the link
-     * @param texts that read otherwise than when it was confirmed
+     * What reads otherwise, once for all that rests on it.
+     *
+     * @param title key and title of what it is about
+     * @param texts that read otherwise than when the links were confirmed
      */
-    record Suspect(String link, String from, String words, List<Text> texts) {}
+    record Reworded(String key, String title, List<Text> texts, List<Suspect> suspects) {}
+
+    /**
+     * @param from the item that has the link
+     */
+    record Suspect(String link, String from, String title, String words) {}
 
     record Text(String label, WordDifference difference) {}
 
@@ -118,7 +128,8 @@ class ImpactPages {
                         .filter(group -> !group.entries().isEmpty())
                         .toList(),
                 tests(snapshot, impact),
-                impact.suspect().stream().limit(MOST).map(one -> suspect(snapshot, one)).toList(),
+                reworded(snapshot, impact.suspect()),
+                impact.suspect().stream().limit(MOST).map(Suspicion::id).toList(),
                 look.reader().mayIn(product.code(), Permission.WORK),
                 isThere
                         ? panels.of(
@@ -164,7 +175,45 @@ class ImpactPages {
                 keys.size() > MOST ? "and %,d more".formatted(keys.size() - MOST) : "");
     }
 
-    private Suspect suspect(Snapshot snapshot, Suspicion suspicion) {
+    private List<Reworded> reworded(Snapshot snapshot, List<Suspicion> suspicions) {
+        var together = new LinkedHashMap<Resting, List<Suspect>>();
+        suspicions.stream()
+                .limit(MOST)
+                .forEach(one ->
+                        together.computeIfAbsent(
+                                        new Resting(one.to(), texts(snapshot, one)),
+                                        _ -> new ArrayList<>())
+                                .add(suspect(snapshot, one)));
+        return together.entrySet().stream()
+                .map(one ->
+                        new Reworded(
+                                one.getKey().to().toString(),
+                                title(snapshot, one.getKey().to()),
+                                one.getKey().texts(),
+                                one.getValue()))
+                .toList();
+    }
+
+    /** What links rest on that are told together. */
+    private record Resting(ItemKey to, List<Text> texts) {}
+
+    private static Suspect suspect(Snapshot snapshot, Suspicion suspicion) {
+        return new Suspect(
+                suspicion.id(),
+                suspicion.from().toString(),
+                title(snapshot, suspicion.from()),
+                "%s %s; last found to fit on %s"
+                        .formatted(
+                                suspicion.words(),
+                                suspicion.to(),
+                                Words.day(snapshot.workspace().dayOf(suspicion.confirmedAt()))));
+    }
+
+    private static String title(Snapshot snapshot, ItemKey key) {
+        return snapshot.findItem(key).map(Item::title).orElse("");
+    }
+
+    private List<Text> texts(Snapshot snapshot, Suspicion suspicion) {
         var past = pasts.at(snapshot, suspicion.confirmedAt());
         var texts = new ArrayList<Text>();
         for (var item : ends(snapshot, suspicion)) {
@@ -180,17 +229,7 @@ class ImpactPages {
                 }
             }
         }
-        return new Suspect(
-                suspicion.id(),
-                suspicion.from().toString(),
-                "%s %s %s %s; last found to fit on %s"
-                        .formatted(
-                                suspicion.from(),
-                                suspicion.words(),
-                                suspicion.to(),
-                                snapshot.findItem(suspicion.to()).map(Item::title).orElse(""),
-                                Words.day(snapshot.workspace().dayOf(suspicion.confirmedAt()))),
-                texts);
+        return texts;
     }
 
     /** The ends whose texts the link rests on. */

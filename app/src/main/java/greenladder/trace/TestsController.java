@@ -75,8 +75,7 @@ class TestsController {
     ResponseEntity<String> write(Look look, TestForm form) {
         var test = read("", look.product().code(), form);
         return Answers.noted(
-                "Written",
-                door.submit(look.reader(), new KeepPaper(test, test.covers(), List.of())));
+                "Written", door.submit(look.reader(), new KeepPaper(test, test.covers())));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/tests/{test}")

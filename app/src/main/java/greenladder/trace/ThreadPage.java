@@ -10,6 +10,8 @@ import org.jspecify.annotations.Nullable;
  *
  * @param marks of each level, from the top
  * @param types the links that can be shown
+ * @param kept the folded branches, where they are not as at first
+ * @param branches ways to open or fold them all
  * @param ways levels as columns or as rows
  * @param goals the other threads that one may want to see
  * @param mayLink whether the reader may link items
@@ -27,6 +29,7 @@ record ThreadPage(
         List<Line> lines,
         List<TypeChoice> types,
         List<Fold> kept,
+        List<Way> branches,
         List<Way> ways,
         List<GoalLink> goals,
         List<String> linkTypes,

@@ -31,9 +31,12 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /** Draws a thread: a column, or a row, for each level that it touches. */
@@ -41,6 +44,9 @@ import org.springframework.stereotype.Component;
 class ThreadPages {
     static final int BOX_WIDTH = 184;
     static final int BOX_HEIGHT = 68;
+
+    /** What stays readable without walking about in it. */
+    private static final int AT_A_GLANCE = 40;
 
     private static final int HEAD = 26;
     private static final int HEAD_WIDTH = 90;
@@ -57,10 +63,10 @@ class ThreadPages {
     /**
      * What is looked at, and how.
      *
-     * @param folded branches that are folded
+     * @param folded branches that are folded; null for those that are so at first
      * @param down whether levels are rows
      */
-    record Place(ItemKey item, Set<LinkType> types, Set<ItemKey> folded, boolean down) {
+    record Place(ItemKey item, Set<LinkType> types, @Nullable Set<ItemKey> folded, boolean down) {
         String url(String product) {
             var url = new StringBuilder("/%s/threads?item=%s".formatted(product, item));
             if (!types.equals(Set.of(LinkType.values()))) {
@@ -71,7 +77,7 @@ class ThreadPages {
                                         .map(LinkType::slug)
                                         .collect(Collectors.joining(",")));
             }
-            if (!folded.isEmpty()) {
+            if (folded != null) {
                 url.append("&fold=")
                         .append(
                                 folded.stream()
@@ -83,19 +89,24 @@ class ThreadPages {
         }
 
         Place at(ItemKey other) {
-            return new Place(other, types, Set.of(), down);
+            return new Place(other, types, null, down);
         }
 
         Place turned(boolean rows) {
             return new Place(item, types, folded, rows);
         }
 
-        Place folding(ItemKey key) {
-            var other = new LinkedHashSet<>(folded);
+        Place folding(@Nullable Set<ItemKey> others) {
+            return new Place(item, types, others, down);
+        }
+
+        /** With one branch more, or one less. */
+        Place turning(Set<ItemKey> now, ItemKey key) {
+            var other = new LinkedHashSet<>(now);
             if (!other.remove(key)) {
                 other.add(key);
             }
-            return new Place(item, types, other, down);
+            return folding(other);
         }
     }
 
@@ -104,11 +115,11 @@ class ThreadPages {
         var product = snapshot.requireProduct(place.item().product());
         var code = look.product().code();
         var item = snapshot.requireNode(place.item()).item();
+        var atFirst = ItemThread.foldedAtFirst(snapshot, place.item(), AT_A_GLANCE);
+        var folded = Objects.requireNonNullElse(place.folded(), atFirst);
         var thread =
                 ItemThread.of(
-                        snapshot,
-                        place.item(),
-                        new ItemThread.Asked(place.types(), place.folded(), most));
+                        snapshot, place.item(), new ItemThread.Asked(place.types(), folded, most));
         var laid = layout.lay(graph(thread, place.down()));
         var linked = inWords(thread);
         return new ThreadPage(
@@ -123,7 +134,7 @@ class ThreadPages {
                         .toList(),
                 heads(product, thread, laid, place.down()),
                 thread.strands().stream()
-                        .map(strand -> knot(snapshot, strand, place, code, laid, linked))
+                        .map(strand -> knot(snapshot, strand, place, folded, code, laid, linked))
                         .toList(),
                 new ThreadLines(thread, laid, place.down(), HEAD).all(),
                 Arrays.stream(LinkType.values())
@@ -131,13 +142,37 @@ class ThreadPages {
                                 new TypeChoice(
                                         type.slug(), type.label(), place.types().contains(type)))
                         .toList(),
-                place.folded().stream().map(key -> new Fold(key.toString())).toList(),
+                kept(place),
+                branches(place, folded, atFirst, code),
                 List.of(
                         new Way(place.turned(false).url(code), "Levels as columns", !place.down()),
-                        new Way(place.turned(true).url(code), "Levels as rows", place.down())),
+                        new Way(place.turned(true).url(code), "as rows", place.down())),
                 goals(snapshot, look.product(), item, place),
                 Arrays.stream(LinkType.values()).map(LinkType::label).toList(),
                 look.reader().mayIn(place.item().product(), Permission.WORK));
+    }
+
+    /** None where they are as at first; else at least one, so that they are told from that. */
+    private static List<Fold> kept(Place place) {
+        return place.folded() == null
+                ? List.of()
+                : Stream.concat(Stream.of(""), place.folded().stream().map(ItemKey::toString))
+                        .map(Fold::new)
+                        .toList();
+    }
+
+    /** All branches at once. */
+    private static List<Way> branches(
+            Place place, Set<ItemKey> folded, Set<ItemKey> atFirst, String code) {
+        return Stream.of(
+                        folded.isEmpty()
+                                ? null
+                                : new Way(place.folding(Set.of()).url(code), "Open all", false),
+                        folded.equals(atFirst)
+                                ? null
+                                : new Way(place.folding(null).url(code), "Fold again", false))
+                .filter(Objects::nonNull)
+                .toList();
     }
 
     private static GraphLayout.Graph graph(ItemThread thread, boolean down) {
@@ -218,6 +253,7 @@ class ThreadPages {
             Snapshot snapshot,
             Strand strand,
             Place place,
+            Set<ItemKey> folds,
             String code,
             Laid laid,
             Map<ItemKey, String> linked) {
@@ -226,8 +262,8 @@ class ThreadPages {
         var key = item.key();
         var figures = node.rollUp();
         var at = laid.boxes().getOrDefault(key.toString(), new Point(0, 0));
-        boolean folded = place.folded().contains(key);
-        boolean folds =
+        boolean folded = folds.contains(key);
+        boolean mayFold =
                 !node.children().isEmpty() && !strand.linked() && (folded || !strand.onWay());
         return new Knot(
                 key.toString(),
@@ -251,7 +287,7 @@ class ThreadPages {
                 place.at(key).url(code),
                 "/" + key.product() + "/ladder?at=" + key + "&panel=1",
                 strand.hidden() == 0 ? "" : "%d below".formatted(strand.hidden()),
-                folds ? place.folding(key).url(code) : "",
+                mayFold ? place.turning(folds, key).url(code) : "",
                 folded ? "+" : "−");
     }
 

@@ -40,7 +40,7 @@ class ThreadsController {
             Look look,
             @RequestParam(required = false) @Nullable String item,
             @RequestParam(required = false) @Nullable List<String> links,
-            @RequestParam(defaultValue = "") List<String> fold,
+            @RequestParam(required = false) @Nullable List<String> fold,
             @RequestParam(defaultValue = "") String as,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
@@ -54,7 +54,10 @@ class ThreadsController {
                                 pages.page(
                                         look,
                                         new ThreadPages.Place(
-                                                key, types(links), keys(fold), as.equals("rows"))))
+                                                key,
+                                                types(links),
+                                                fold == null ? null : keys(fold),
+                                                as.equals("rows"))))
                         .orElse(null));
         return fragment ? "trace/threads :: view" : "trace/threads";
     }

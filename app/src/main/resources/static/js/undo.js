@@ -7,7 +7,7 @@ import * as deeds from "./deeds.js";
 /** Tells what was done, and offers to undo it. */
 export function done(said) {
   if (!said) return;
-  deeds.note(said);
+  if (!said.idle) deeds.note(said);
   tellDone(said, { words: "Undo", run: () => undo(said) });
 }
 

@@ -261,8 +261,8 @@ public class TrackJourneyTests extends BrowserTest {
         var page = signedIn("Ines Rowe");
         page.navigate("/" + code + "/gaps?kind=suspect");
         page.locator("table a", new Page.LocatorOptions().setHasText("Read both")).click();
-        assertThat(page.locator(".suspect")).containsText("Warm hands in the wind");
-        assertThat(page.locator(".suspect .as-written").first()).hasText("Warm hands");
+        assertThat(page.locator(".reworded h3")).containsText("Warm hands in the wind");
+        assertThat(page.locator(".reworded .as-written").first()).hasText("Warm hands");
         page.locator(".suspect button").click();
         assertThat(page.locator(".suspect")).hasCount(0);
     }

@@ -46,6 +46,16 @@ public record WordDifference(List<Piece> pieces) {
         return new WordDifference(pieces(List.of(then), List.of(now)));
     }
 
+    /** Whether the earlier text had no words at all. */
+    public boolean wasEmpty() {
+        return pieces.stream().allMatch(piece -> piece.fate() == Fate.ADDED);
+    }
+
+    /** Whether the later text has none. */
+    public boolean isEmptyNow() {
+        return pieces.stream().allMatch(piece -> piece.fate() == Fate.REMOVED);
+    }
+
     private static List<String> parts(Pattern by, String text) {
         return by.matcher(text).results().limit(MOST_WORDS + 1L).map(part -> part.group()).toList();
     }

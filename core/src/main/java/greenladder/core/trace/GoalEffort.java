@@ -163,6 +163,14 @@ public record GoalEffort(Map<ItemKey, Sum> byGoal, Sum withoutGoal, Sum total) {
                 .findFirst();
     }
 
+    /** What the goals of a product take together. */
+    public Sum ofProduct(String code) {
+        return byGoal.entrySet().stream()
+                .filter(one -> one.getKey().product().equals(code))
+                .map(Map.Entry::getValue)
+                .reduce(Sum.NONE, (all, sum) -> all.plus(sum, 1));
+    }
+
     public @Nullable Sum find(ItemKey goal) {
         return byGoal.get(goal);
     }

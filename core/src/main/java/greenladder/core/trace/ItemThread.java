@@ -57,6 +57,18 @@ public record ItemThread(List<Strand> strands, List<Tie> ties) {
         }
     }
 
+    /**
+     * What is folded at first, so that what is drawn under an item can be taken in at a glance: the
+     * lowest branches that do not fit any more.
+     *
+     * @param most items under it
+     */
+    public static Set<ItemKey> foldedAtFirst(Snapshot snapshot, ItemKey key, int most) {
+        var hidden = new HashMap<ItemKey, Integer>();
+        below(snapshot.requireNode(key), new Asked(Set.of(), Set.of(), most), hidden);
+        return Set.copyOf(hidden.keySet());
+    }
+
     /** Time O(items on the thread + their links). */
     public static ItemThread of(Snapshot snapshot, ItemKey key, Asked asked) {
         var start = snapshot.requireNode(key);

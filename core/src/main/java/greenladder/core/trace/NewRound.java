@@ -2,10 +2,6 @@ package greenladder.core.trace;
 
 import static greenladder.core.trace.PaperCommand.wrong;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Need;
-import greenladder.core.change.OperationKind;
-import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Papers;
 import greenladder.core.item.PlanKey;
@@ -14,7 +10,7 @@ import greenladder.core.item.TestCase;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.List;
-import java.util.Set;
+import java.util.Optional;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 import org.pcollections.TreePMap;
@@ -33,26 +29,15 @@ public record NewRound(
         List<String> groups,
         @Nullable String from,
         String who)
-        implements Command {
+        implements NewPaper {
     @Override
-    public OperationKind kind() {
-        return OperationKind.PLAN;
+    public PlanKey.Kind paperKind() {
+        return PlanKey.Kind.ROUND;
     }
 
     @Override
-    public Set<String> inProducts() {
-        return Set.of(product);
-    }
-
-    @Override
-    public Need need(Snapshot snapshot) {
-        return Need.WORK;
-    }
-
-    @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
-        var workspace = snapshot.workspace();
-        var papers = workspace.papers();
+    public Optional<Round> made(Snapshot snapshot, Instant at, Found found) {
+        var papers = snapshot.workspace().papers();
         var checks = new TreeMap<String, String>();
         for (var test : papers.of(product, TestCase.class)) {
             if (isWanted(papers, test)) {
@@ -69,9 +54,9 @@ public record NewRound(
         if (from != null && papers.findRound(from).isEmpty()) {
             wrong(found, "from", "There is no such round.");
         }
-        var round =
+        return Optional.of(
                 new Round(
-                        papers.nextKey(PlanKey.Kind.ROUND, product),
+                        "",
                         product,
                         PaperCommand.line(name),
                         at,
@@ -79,11 +64,7 @@ public record NewRound(
                         checks,
                         TreePMap.empty(),
                         TreePMap.empty(),
-                        null);
-        return new Drawn(
-                List.of(),
-                List.of(),
-                PlanChange.between(workspace, workspace.with(round), Set.of(round.planKey())));
+                        null));
     }
 
     private boolean isWanted(Papers papers, TestCase test) {

@@ -2,10 +2,6 @@ package greenladder.core.trace;
 
 import static greenladder.core.trace.PaperCommand.wrong;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Need;
-import greenladder.core.change.OperationKind;
-import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
@@ -15,6 +11,7 @@ import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
@@ -37,7 +34,7 @@ public record SendReview(
         @Nullable Past past,
         Set<String> readers,
         String who)
-        implements Command {
+        implements NewPaper {
     private static final int MOST_ITEMS = 2_000;
 
     /**
@@ -47,30 +44,19 @@ public record SendReview(
     public record Past(Instant at, Map<ItemKey, String> seen) {}
 
     @Override
-    public OperationKind kind() {
-        return OperationKind.PLAN;
+    public PlanKey.Kind paperKind() {
+        return PlanKey.Kind.REVIEW;
     }
 
     @Override
-    public Set<String> inProducts() {
-        return Set.of(product);
-    }
-
-    @Override
-    public Need need(Snapshot snapshot) {
-        return Need.WORK;
-    }
-
-    @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
-        var workspace = snapshot.workspace();
+    public Optional<Review> made(Snapshot snapshot, Instant at, Found found) {
         PaperCommand.requireThere(snapshot, about, product, found);
         PaperCommand.requireHere(snapshot, readers, found);
         if (readers.isEmpty()) {
             wrong(found, "readers", "Say who is to read it.");
         }
         if (!found.isEmpty()) {
-            return new Drawn(List.of(), List.of());
+            return Optional.empty();
         }
         var seen = past == null ? asTheyStand(snapshot) : asTheyStood(snapshot, past);
         if (seen.isEmpty()) {
@@ -78,12 +64,9 @@ public record SendReview(
         } else if (seen.size() > MOST_ITEMS) {
             wrong(found, "items", "At most %,d items are read in one review.", MOST_ITEMS);
         }
-        if (!found.isEmpty()) {
-            return new Drawn(List.of(), List.of());
-        }
-        var review =
+        return Optional.of(
                 new Review(
-                        workspace.papers().nextKey(PlanKey.Kind.REVIEW, product),
+                        "",
                         product,
                         PaperCommand.line(name),
                         PaperCommand.line(words),
@@ -93,11 +76,7 @@ public record SendReview(
                         seen,
                         readers,
                         Map.of(),
-                        null);
-        return new Drawn(
-                List.of(),
-                List.of(),
-                PlanChange.between(workspace, workspace.with(review), Set.of(review.planKey())));
+                        null));
     }
 
     private SortedMap<ItemKey, String> asTheyStand(Snapshot snapshot) {

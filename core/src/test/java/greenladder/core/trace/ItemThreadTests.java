@@ -50,6 +50,16 @@ public class ItemThreadTests {
     }
 
     @Test
+    public void lowestBranchesShouldBeFoldedAtFirst() {
+        assertThat(ItemThread.foldedAtFirst(snapshot(), key(1), 4)).isEmpty();
+        assertThat(ItemThread.foldedAtFirst(snapshot(), key(1), 3)).containsExactly(key(3));
+        assertThat(ItemThread.foldedAtFirst(snapshot(), key(1), 2)).containsExactly(key(2));
+        var first = new Asked(ALL, ItemThread.foldedAtFirst(snapshot(), key(1), 3), 100);
+        assertThat(told(ItemThread.of(snapshot(), key(1), first)))
+                .containsExactly("G", "E", "S+1", "R", "F*+1", "Q*");
+    }
+
+    @Test
     public void onlyChosenLinksShouldBeFollowed() {
         var asked = new Asked(Set.of(LinkType.DEPENDS_ON), Set.of(), 100);
         assertThat(told(ItemThread.of(snapshot(), key(3), asked)))

@@ -56,6 +56,16 @@ public class PapersTests {
     }
 
     @Test
+    public void oneTestShouldNotBeWrittenTwice() {
+        var snapshot = after(snapshot(), new KeepPaper(test("One", 2, "A")));
+        assertThat(problems(snapshot, new KeepPaper(test("One", 2, "A"))).inWords())
+                .contains("There is a test of this name for it already.");
+        for (var other : List.of(test("Two", 2, "A"), test("One", 3, "A"), test("One", 2, "B"))) {
+            assertThat(after(snapshot, new KeepPaper(other)).workspace().papers().all()).hasSize(2);
+        }
+    }
+
+    @Test
     public void coverThatWasNotSeenShouldStayWhenATestIsChanged() {
         var both = new TestCase("", "MSF", "Both", List.of(), Set.of(key(2), key(3)), List.of());
         var snapshot = after(snapshot(), new KeepPaper(both));

@@ -1,0 +1,53 @@
+package greenladder.core.trace;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.Need;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.PlanChange;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Paper;
+import greenladder.core.item.PlanKey;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** A command that makes a paper in a product, under the next key of its kind. */
+public interface NewPaper extends Command {
+    String product();
+
+    PlanKey.Kind paperKind();
+
+    /** The paper, under no key; empty where something is wrong with the command. */
+    Optional<? extends Paper> made(Snapshot snapshot, Instant at, Found found);
+
+    @Override
+    default OperationKind kind() {
+        return OperationKind.PLAN;
+    }
+
+    @Override
+    default Set<String> inProducts() {
+        return Set.of(product());
+    }
+
+    @Override
+    default Need need(Snapshot snapshot) {
+        return paperKind().isWork() ? Need.WORK : Need.PLAN;
+    }
+
+    @Override
+    default Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var workspace = snapshot.workspace();
+        return made(snapshot, at, found)
+                .map(paper -> paper.keyed(workspace.papers().nextKey(paperKind(), product())))
+                .map(paper ->
+                        new Drawn(
+                                List.of(),
+                                List.of(),
+                                PlanChange.between(
+                                        workspace, workspace.with(paper), Set.of(paper.planKey()))))
+                .orElseGet(() -> new Drawn(List.of(), List.of()));
+    }
+}
