@@ -218,7 +218,8 @@ class FlowApi {
                         level(product, level).key(),
                         team.isEmpty() ? null : team,
                         by.equals("points"),
-                        figures.now());
+                        figures.now(),
+                        null);
         return json(pasts.read(past -> Flow.of(past, query)), by.equals("state"));
     }
 

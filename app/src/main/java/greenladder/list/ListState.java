@@ -132,6 +132,11 @@ public record ListState(
                 columns(asked.getFirst("columns")));
     }
 
+    /** The same on a view that has a parameter of its own under the name of a facet. */
+    public static ListState beside(MultiValueMap<String, String> asked, String own) {
+        return read(asked).without(own);
+    }
+
     private static String columns(@Nullable String asked) {
         return asked == null || asked.length() > LONGEST_COLUMNS ? "" : asked.strip();
     }

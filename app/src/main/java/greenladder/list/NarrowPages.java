@@ -29,6 +29,24 @@ import org.springframework.util.MultiValueMap;
 @Component
 class NarrowPages {
     private static final int MOST_VALUES = 40;
+    private static final String RANK = "rank";
+    private static final Shape TREE = new Shape("", false, List.of("from", "to", "under"));
+    private static final Map<String, Shape> SHAPES =
+            Map.of(
+                    RANK,
+                    new Shape("level", true, List.of("queue")),
+                    "progress",
+                    new Shape("level", false, List.of("level", "by", "of")),
+                    "flow",
+                    new Shape("level", true, List.of("weeks", "level", "by", "of")),
+                    "open",
+                    new Shape("level", true, List.of("by", "level", "of")),
+                    "spending",
+                    new Shape("", false, List.of("by", "then")),
+                    "rework",
+                    new Shape("", false, List.of("by")),
+                    "tables",
+                    new Shape("of", true, List.of("of", "by")));
 
     private final FilterLines lines;
     private final SavedViews views;
@@ -41,16 +59,26 @@ class NarrowPages {
     }
 
     /**
+     * How a view's URL is made up beside what narrows it down.
+     *
+     * @param level the parameter with its level; empty where it has none
+     * @param isAlone whether the items of that level are all that is looked through
+     * @param own those that a saved view keeps
+     */
+    private record Shape(String level, boolean isAlone, List<String> own) {}
+
+    /**
      * @param asked the parameters of the list's URL, and as {@code view} the path of the list
      */
     NarrowPage page(
             Snapshot snapshot, Product product, MultiValueMap<String, String> asked, SignedIn me) {
-        var view = Optional.ofNullable(asked.getFirst("view")).orElse("rank");
+        var view = Optional.ofNullable(asked.getFirst("view")).orElse(RANK);
+        var shape = SHAPES.getOrDefault(view, TREE);
         var queue = snapshot.workspace().findTeam(asked.getFirst("queue")).orElse(null);
-        var narrowed =
-                lines.narrowed(
-                        snapshot, productsOf(snapshot, product, queue), ListState.read(asked), me);
-        var nodes = nodes(narrowed, view.equals("rank"), queue);
+        var state =
+                view.equals(RANK) ? ListState.read(asked) : ListState.beside(asked, shape.level());
+        var narrowed = lines.narrowed(snapshot, productsOf(snapshot, product, queue), state, me);
+        var nodes = nodes(narrowed, shape.isAlone() ? asked.getFirst(shape.level()) : null, queue);
         return page(narrowed, nodes, product, view, asked, me);
     }
 
@@ -62,7 +90,8 @@ class NarrowPages {
             MultiValueMap<String, String> asked,
             SignedIn me) {
         var state = narrowed.state();
-        boolean ranked = view.equals("rank");
+        boolean ranked = view.equals(RANK);
+        var shape = SHAPES.getOrDefault(view, TREE);
         var hidden = new ArrayList<Hidden>();
         asked.forEach((name, values) -> {
             boolean shown =
@@ -71,14 +100,14 @@ class NarrowPages {
                             || name.equals("sort")
                             || name.equals("group")
                             || name.equals("mark")
-                            || ListState.isFacet(name) && !(ranked && name.equals("level"));
+                            || ListState.isFacet(name) && !name.equals(shape.level());
             if (!shown) {
                 values.forEach(value -> hidden.add(new Hidden(name, value)));
             }
         });
         var facets =
                 narrowed.facets().all().stream()
-                        .filter(facet -> !(ranked && facet.id().equals("level")))
+                        .filter(facet -> !facet.id().equals("level") || shape.level().isEmpty())
                         .filter(facet -> !facet.id().equals("parent"))
                         .toList();
         var counts = narrowed.filter().counts(facets, nodes);
@@ -102,15 +131,15 @@ class NarrowPages {
                 NarrowPage.marks(narrowed),
                 NarrowPage.markable(narrowed, counts),
                 state.withColumns(preferences.find(me, view + "." + product.code()).orElse(""))
-                        .query(ofView(asked, ranked)),
+                        .query(ofView(asked, shape)),
                 views.of(me, product.code()),
                 shares(narrowed.lens().snapshot(), product));
     }
 
     /** The parameters that make a view up, without what is only open at the moment. */
-    private static Map<String, String> ofView(MultiValueMap<String, String> asked, boolean ranked) {
+    private static Map<String, String> ofView(MultiValueMap<String, String> asked, Shape shape) {
         var kept = new LinkedHashMap<String, String>();
-        for (var name : ranked ? List.of("queue") : List.of("from", "to", "under")) {
+        for (var name : shape.own()) {
             var value = asked.getFirst(name);
             if (value != null) {
                 kept.put(name, value);
@@ -120,13 +149,13 @@ class NarrowPages {
     }
 
     /** Everything that the list could show: a level's items, those of a queue's team, or all. */
-    private static List<Node> nodes(Narrowed narrowed, boolean ranked, @Nullable Team queue) {
+    private static List<Node> nodes(
+            Narrowed narrowed, @Nullable String level, @Nullable Team queue) {
         var lens = narrowed.lens();
-        var level = narrowed.state().picks().getOrDefault("level", List.of());
-        if (ranked && level.size() == 1) {
+        if (level != null) {
             return lens.products().stream()
                     .flatMap(product ->
-                            product.levels().find(level.getFirst()).stream()
+                            product.levels().find(level).stream()
                                     .flatMap(one -> lens.snapshot().level(product, one).stream()))
                     .filter(node -> queue == null || queue.key().equals(node.item().team()))
                     .toList();

@@ -28,7 +28,18 @@ public class SavedViews {
     private static final int LONGEST_QUERY = 4_000;
     private static final int MOST_OF_ONE = 100;
     private static final Set<String> PATHS =
-            Set.of("ladder", "outline", "rank", "bench", "board", "tables");
+            Set.of(
+                    "ladder",
+                    "outline",
+                    "rank",
+                    "bench",
+                    "board",
+                    "progress",
+                    "flow",
+                    "open",
+                    "spending",
+                    "rework",
+                    "tables");
 
     private final EntityManager entities;
     private final SnapshotKeeper keeper;

@@ -4,6 +4,7 @@ import greenladder.chart.Axis;
 import greenladder.core.flow.Standing;
 import greenladder.core.item.Amount;
 import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
@@ -96,13 +97,22 @@ class BurnupPages {
                 it.key(),
                 words(standings),
                 chart(it, span, standings, down, url),
-                DayStory.of(snapshot, pasts, code, day, it.holds()),
+                story(snapshot, code, it, day),
                 isThere
                         ? panels.of(
                                 Objects.requireNonNull(at),
                                 look.reader(),
                                 one -> url + "&at=" + one.key())
                         : null);
+    }
+
+    private @Nullable DayStory story(
+            Snapshot snapshot, String code, Subject it, Optional<LocalDate> day) {
+        var story = DayStory.of(snapshot, pasts, code, day, it.holds());
+        return story == null
+                ? null
+                : story.with(
+                        snapshot, pasts.read(past -> it.stood().apply(past, day.orElseThrow())));
     }
 
     private static String url(String code, String of, boolean down) {

@@ -2,22 +2,31 @@ package greenladder.track;
 
 import greenladder.core.flow.DayChange;
 import greenladder.core.flow.PastFold;
+import greenladder.core.flow.Progress;
+import greenladder.core.flow.Progress.Part;
 import greenladder.core.flow.Standing;
+import greenladder.core.flow.Stood;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
 import greenladder.core.item.Release;
+import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.BiFunction;
 import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /** What a burnup can be about: releases, and items of the levels above stories. */
 final class BurnupSubjects {
+    private static final LocalDate FAR = LocalDate.of(9999, 12, 31);
     private static final int MOST_ITEMS = 80;
     private static final String RELEASE = "release:";
 
@@ -29,6 +38,7 @@ final class BurnupSubjects {
      * @param first day; null where nothing says one
      * @param target the day by which it should be done; null for none
      * @param holds whether a change of an item is one of it
+     * @param stood what it was made of at the end of a day
      */
     record Subject(
             String value,
@@ -37,7 +47,8 @@ final class BurnupSubjects {
             @Nullable LocalDate first,
             @Nullable LocalDate target,
             BiFunction<PastFold, LocalDate, Standing> standing,
-            Predicate<DayChange> holds) {}
+            Predicate<DayChange> holds,
+            BiFunction<PastFold, LocalDate, List<Stood>> stood) {}
 
     /** Releases first, then what stands at the top, then what stands right below it. */
     static List<Subject> of(Look look) {
@@ -45,7 +56,7 @@ final class BurnupSubjects {
         var subjects = new ArrayList<Subject>();
         snapshot.workspace()
                 .releasesOf(look.product().code())
-                .forEach(release -> subjects.add(ofRelease(snapshot, release)));
+                .forEach(release -> subjects.add(ofRelease(snapshot, look.product(), release)));
         var levels = ProgressPlace.levels(look.product());
         for (var level : levels) {
             snapshot.inOrder(look.product(), level).live().stream()
@@ -60,7 +71,7 @@ final class BurnupSubjects {
         return subjects;
     }
 
-    private static Subject ofRelease(Snapshot snapshot, Release release) {
+    private static Subject ofRelease(Snapshot snapshot, Product product, Release release) {
         return new Subject(
                 RELEASE + release.key(),
                 "Release " + release.name(),
@@ -72,7 +83,27 @@ final class BurnupSubjects {
                         release.key().equals(change.after().release())
                                 || change.before() != null
                                         && release.key().equals(change.before().release())
-                                || isUnderRelease(snapshot, change, release.key()));
+                                || isUnderRelease(snapshot, change, release.key()),
+                (past, day) ->
+                        Stood.in(
+                                past,
+                                product,
+                                release.key(),
+                                day,
+                                candidates(
+                                        past,
+                                        product,
+                                        day,
+                                        Progress.in(snapshot, Part.RELEASE, release.key()))));
+    }
+
+    /** What belongs to something now, and what changed since a day. */
+    private static Set<ItemKey> candidates(
+            PastFold past, Product product, LocalDate day, Collection<Node> now) {
+        var keys = new LinkedHashSet<ItemKey>();
+        now.forEach(node -> keys.add(node.item().key()));
+        keys.addAll(past.changed(product.code(), day.plusDays(1), FAR));
+        return keys;
     }
 
     private static boolean isUnderRelease(Snapshot snapshot, DayChange change, String release) {
@@ -88,6 +119,12 @@ final class BurnupSubjects {
                 .isPresent();
     }
 
+    private static List<Node> all(Node top) {
+        var all = new ArrayList<Node>();
+        top.walk(all::add);
+        return all;
+    }
+
     static Optional<Subject> ofItem(Snapshot snapshot, String code, String key) {
         return ItemKey.parse(key)
                 .filter(one -> one.product().equals(code))
@@ -95,6 +132,7 @@ final class BurnupSubjects {
                 .filter(node -> node.item().level().carriesPoints())
                 .map(node -> {
                     var item = node.item();
+                    var product = snapshot.requireProduct(code);
                     return new Subject(
                             key,
                             item.level().name() + " " + item.title(),
@@ -109,7 +147,14 @@ final class BurnupSubjects {
                                                             one.level().carriesPoints()
                                                                     && snapshot.isUnder(
                                                                             one, item.key()))
-                                                    .isPresent());
+                                                    .isPresent(),
+                            (past, day) ->
+                                    Stood.under(
+                                            past,
+                                            product,
+                                            item.key(),
+                                            day,
+                                            candidates(past, product, day, all(node))));
                 });
     }
 }

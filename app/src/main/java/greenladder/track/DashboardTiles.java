@@ -70,11 +70,13 @@ class DashboardTiles {
             case FLOW, AGES -> flow(look, tile);
             case BURNUP -> burnup(look, tile);
             case OPEN -> {
-                var page = open.page(look, tile.of(), "", "", Optional.empty());
+                var page = open.page(look, tile.of(), "", "", Optional.empty(), ListState.NONE);
                 yield table(tile, "Open work", page.url(), page.words(), page.table());
             }
             case SPENDING -> {
-                var page = spending.page(look, "", "", tile.of(), "", null, null, null);
+                var page =
+                        spending.page(
+                                look, "", "", tile.of(), "", null, null, ListState.NONE, null);
                 yield table(tile, "Spending", page.url(), page.words(), page.table());
             }
             case BLOCKED -> blocked(look, tile);
@@ -117,7 +119,9 @@ class DashboardTiles {
     }
 
     private Tile progress(Look look, DashboardTile tile) {
-        var place = ProgressPlace.of(look.snapshot(), look.product(), "", "", tile.of(), 0);
+        var place =
+                ProgressPlace.of(
+                        look.snapshot(), look.product(), "", "", tile.of(), 0, ListState.NONE);
         place = place.on(place.level(), false);
         var page = progress.page(look, place, null);
         return table(
@@ -201,8 +205,8 @@ class DashboardTiles {
     }
 
     private Tile flow(Look look, DashboardTile tile) {
-        var place = flows.place(look, tile.of(), "", WEEKS, "");
-        var flow = flows.flow(place);
+        var place = flows.place(look, tile.of(), "", WEEKS, "", ListState.NONE);
+        var flow = flows.flow(place, null);
         var of = place.team() == null ? "" : " with " + place.team().name();
         if (tile.kind() == DashboardTile.Kind.AGES) {
             return table(

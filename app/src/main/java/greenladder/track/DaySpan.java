@@ -2,7 +2,9 @@ package greenladder.track;
 
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
+import java.util.Collections;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 
 /**
@@ -13,11 +15,15 @@ import java.util.Map;
  * @param problem what was wrong with the days asked for; empty for nothing
  */
 record DaySpan(
-        LocalDate from, LocalDate to, String action, Map<String, String> fields, String problem) {
+        LocalDate from,
+        LocalDate to,
+        String action,
+        Map<String, List<String>> fields,
+        String problem) {
     private static final int MOST_DAYS = 3_700;
 
     DaySpan {
-        fields = Map.copyOf(fields);
+        fields = Collections.unmodifiableMap(new LinkedHashMap<>(fields));
     }
 
     /** The days asked for, or the last so many where nothing, or nothing that can be, was asked. */
@@ -42,11 +48,21 @@ record DaySpan(
     }
 
     DaySpan with(String name, String value) {
+        return value.isEmpty() ? this : with(Map.of(name, List.of(value)));
+    }
+
+    DaySpan with(Map<String, List<String>> more) {
         var all = new LinkedHashMap<>(fields);
-        if (!value.isEmpty()) {
-            all.put(name, value);
-        }
+        all.putAll(more);
         return new DaySpan(from, to, action, all, problem);
+    }
+
+    /** The parameters that a view has for its days. */
+    Map<String, String> own() {
+        var own = new LinkedHashMap<String, String>();
+        own.put("from", from.toString());
+        own.put("to", to.toString());
+        return own;
     }
 
     String query() {

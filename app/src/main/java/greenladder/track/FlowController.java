@@ -4,8 +4,10 @@ import greenladder.core.item.ItemKey;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
 import greenladder.item.Look;
+import greenladder.list.ListState;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -33,10 +35,11 @@ class FlowController {
             @RequestParam(defaultValue = "") String by,
             @RequestParam(defaultValue = "") String day,
             @RequestParam(defaultValue = "") String at,
+            @RequestParam MultiValueMap<String, String> all,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
         int span = weeks.matches("\\d{1,3}") ? Integer.parseInt(weeks) : 0;
-        var place = pages.place(look, of, level, span, by);
+        var place = pages.place(look, of, level, span, by, ListState.beside(all, "level"));
         model.addAttribute(
                 "page", pages.page(look, place, DayStory.day(day), ItemKey.parse(at).orElse(null)));
         model.addAttribute("frame", frames.of(look, View.FLOW));

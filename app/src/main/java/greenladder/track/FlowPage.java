@@ -1,6 +1,7 @@
 package greenladder.track;
 
 import greenladder.chart.Axis.Tick;
+import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -16,6 +17,7 @@ record FlowPage(
         String product,
         String url,
         long operation,
+        FilterLine line,
         List<Choice> teams,
         List<Choice> levels,
         List<Choice> spans,

@@ -10,6 +10,8 @@ import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
+import greenladder.list.FilterLines;
+import greenladder.list.ListState;
 import greenladder.panel.ItemPanels;
 import greenladder.track.FlowPage.Age;
 import greenladder.track.FlowPage.Cumulative;
@@ -19,10 +21,13 @@ import greenladder.web.Words;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.IntToDoubleFunction;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -39,11 +44,13 @@ class FlowPages {
     private static final int PERCENT = 100;
 
     private final ItemPasts pasts;
+    private final FilterLines lines;
     private final ItemPanels panels;
     private final Clock clock;
 
-    FlowPages(ItemPasts pasts, ItemPanels panels, Clock clock) {
+    FlowPages(ItemPasts pasts, FilterLines lines, ItemPanels panels, Clock clock) {
         this.pasts = pasts;
+        this.lines = lines;
         this.panels = panels;
         this.clock = clock;
     }
@@ -53,35 +60,47 @@ class FlowPages {
      *
      * @param team null for all
      */
-    record Place(String product, @Nullable Team team, Level level, int weeks, boolean points) {
+    record Place(
+            String product,
+            @Nullable Team team,
+            Level level,
+            int weeks,
+            boolean points,
+            ListState state) {
+        /** The parameters that are the view's own. */
+        Map<String, String> own() {
+            var own = new LinkedHashMap<String, String>();
+            own.put("weeks", Integer.toString(weeks));
+            own.put("level", level.key());
+            own.put("by", points ? "points" : "count");
+            if (team != null) {
+                own.put("of", team.key());
+            }
+            return own;
+        }
+
         String url() {
-            return "/%s/flow?weeks=%d&level=%s&by=%s%s"
-                    .formatted(
-                            product,
-                            weeks,
-                            level.key(),
-                            points ? "points" : "count",
-                            team == null ? "" : "&of=" + team.key());
+            return "/%s/flow?%s".formatted(product, state.query(own()));
         }
 
         Place of(@Nullable Team other) {
-            return new Place(product, other, level, weeks, points);
+            return new Place(product, other, level, weeks, points, state);
         }
 
         Place of(Level other) {
-            return new Place(product, team, other, weeks, points);
+            return new Place(product, team, other, weeks, points, state);
         }
 
         Place over(int other) {
-            return new Place(product, team, level, other, points);
+            return new Place(product, team, level, other, points, state);
         }
 
         Place by(boolean other) {
-            return new Place(product, team, level, weeks, other);
+            return new Place(product, team, level, weeks, other, state);
         }
     }
 
-    Place place(Look look, String team, String level, int weeks, String by) {
+    Place place(Look look, String team, String level, int weeks, String by, ListState state) {
         var product = look.product();
         return new Place(
                 product.code(),
@@ -94,7 +113,8 @@ class FlowPages {
                         .filter(Level::carriesPoints)
                         .orElseGet(() -> StoryMap.stories(product)),
                 WEEKS.contains(weeks) ? weeks : USUAL_WEEKS,
-                !by.equals("count"));
+                !by.equals("count"),
+                state);
     }
 
     /**
@@ -102,12 +122,15 @@ class FlowPages {
      */
     FlowPage page(Look look, Place place, Optional<LocalDate> day, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
-        var flow = flow(place);
+        var sieve = new Sieve(lines, look, place.state());
+        var only = sieve.keys(place.level());
+        var flow = flow(place, only);
         boolean isThere = at != null && snapshot.findNode(at).isPresent();
         return new FlowPage(
                 place.product(),
                 isThere ? place.url() + "&at=" + at : place.url(),
                 look.operation(),
+                sieve.line("flow", place.own(), place.level()),
                 teams(snapshot, place),
                 look.product().levels().all().stream()
                         .filter(Level::carriesPoints)
@@ -133,7 +156,7 @@ class FlowPages {
                 CycleDots.of(snapshot, flow),
                 weeks(flow),
                 ages(snapshot, flow),
-                story(snapshot, place, day),
+                story(snapshot, place, only, day),
                 isThere
                         ? panels.of(
                                 Objects.requireNonNull(at),
@@ -142,7 +165,8 @@ class FlowPages {
                         : null);
     }
 
-    private @Nullable DayStory story(Snapshot snapshot, Place place, Optional<LocalDate> day) {
+    private @Nullable DayStory story(
+            Snapshot snapshot, Place place, @Nullable Set<ItemKey> only, Optional<LocalDate> day) {
         var story =
                 DayStory.of(
                         snapshot,
@@ -151,20 +175,26 @@ class FlowPages {
                         day,
                         one ->
                                 one.after().level().equals(place.level().key())
+                                        && (only == null || only.contains(one.item()))
                                         && (place.team() == null
                                                 || place.team().key().equals(one.after().team())));
         return story == null
                 ? null
-                : story.with(snapshot, flow(place, day.orElseThrow(), day.orElseThrow()).ages());
+                : story.withAges(
+                        snapshot, flow(place, only, day.orElseThrow(), day.orElseThrow()).ages());
     }
 
-    /** How work flowed there. */
-    Flow flow(Place place) {
+    /**
+     * How work flowed there.
+     *
+     * @param only the items that count; null for all
+     */
+    Flow flow(Place place, @Nullable Set<ItemKey> only) {
         var today = LocalDate.now(clock);
-        return flow(place, today.minusDays((long) place.weeks() * DAYS_OF_WEEK - 1), today);
+        return flow(place, only, today.minusDays((long) place.weeks() * DAYS_OF_WEEK - 1), today);
     }
 
-    private Flow flow(Place place, LocalDate from, LocalDate to) {
+    private Flow flow(Place place, @Nullable Set<ItemKey> only, LocalDate from, LocalDate to) {
         var query =
                 new Flow.Query(
                         place.product(),
@@ -173,7 +203,8 @@ class FlowPages {
                         place.level().key(),
                         place.team() == null ? null : place.team().key(),
                         place.points(),
-                        clock.instant());
+                        clock.instant(),
+                        only);
         return pasts.read(past -> Flow.of(past, query));
     }
 

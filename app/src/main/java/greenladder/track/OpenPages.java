@@ -7,13 +7,18 @@ import greenladder.core.item.Team;
 import greenladder.core.plan.StoryMap;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
+import greenladder.list.FilterLine;
+import greenladder.list.FilterLines;
+import greenladder.list.ListState;
 import greenladder.panel.ItemPanel;
 import greenladder.planning.SprintFigures;
 import greenladder.track.TrackTable.Cell;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -25,34 +30,43 @@ class OpenPages {
             List.of("kind", "assignee", "age", "state", "team", "sprint", "release");
 
     private final ItemPasts pasts;
+    private final FilterLines lines;
     private final SprintFigures figures;
 
-    OpenPages(ItemPasts pasts, SprintFigures figures) {
+    OpenPages(ItemPasts pasts, FilterLines lines, SprintFigures figures) {
         this.pasts = pasts;
+        this.lines = lines;
         this.figures = figures;
     }
 
     /**
      * @param day on which it was so
-     * @param action where the form of the day leads, with the address of what is shown
+     * @param fields what stays as it is when another day is asked for
      */
     record OpenPage(
             String product,
             String url,
             long operation,
+            FilterLine line,
             List<Choice> attributes,
             List<Choice> levels,
             List<Choice> teams,
             String day,
             String today,
-            String by,
-            String level,
-            String of,
+            List<Field> fields,
             String words,
             TrackTable table,
             @Nullable ItemPanel panel) {}
 
-    OpenPage page(Look look, String by, String level, String of, Optional<LocalDate> asked) {
+    record Field(String name, String value) {}
+
+    OpenPage page(
+            Look look,
+            String by,
+            String level,
+            String of,
+            Optional<LocalDate> asked,
+            ListState state) {
         var snapshot = look.snapshot();
         var product = look.product();
         var attribute = OpenWork.isAttribute(by) ? by : BY.getFirst();
@@ -68,7 +82,8 @@ class OpenPages {
                         .orElse(null);
         var today = figures.today();
         var day = asked.filter(one -> !one.isAfter(today)).orElse(today);
-        var place = new Place(product.code(), attribute, its, team, day, day.equals(today));
+        var place = new Place(product.code(), attribute, its, team, day, day.equals(today), state);
+        var sieve = new Sieve(lines, look, state);
         var rows =
                 pasts.read(past ->
                         past.open(
@@ -76,7 +91,8 @@ class OpenPages {
                                 its.key(),
                                 team == null ? null : team.key(),
                                 attribute,
-                                day));
+                                day,
+                                sieve.keys(its)));
         int items = rows.stream().mapToInt(OpenWork::items).sum();
         var points = rows.stream().map(OpenWork::points).reduce(Amount.ZERO, Amount::plus);
         var teams = new ArrayList<Choice>();
@@ -89,6 +105,7 @@ class OpenPages {
                 product.code(),
                 place.url(),
                 look.operation(),
+                sieve.line("open", place.own(), its),
                 Named.choices(product, BY, attribute, "By ", one -> place.by(one).url()),
                 product.levels().all().stream()
                         .filter(Level::carriesPoints)
@@ -97,9 +114,7 @@ class OpenPages {
                 teams,
                 day.toString(),
                 today.toString(),
-                attribute,
-                its.key(),
-                team == null ? "" : team.key(),
+                place.fields(),
                 "%s open %s, %s points."
                         .formatted(
                                 items + " " + Words.lower(items == 1 ? its.name() : its.plural()),
@@ -116,27 +131,50 @@ class OpenPages {
             Level level,
             @Nullable Team team,
             LocalDate day,
-            boolean isNow) {
+            boolean isNow,
+            ListState state) {
+        /** The parameters that are the view's own. */
+        Map<String, String> own() {
+            var own = new LinkedHashMap<String, String>();
+            own.put("by", by);
+            own.put("level", level.key());
+            if (team != null) {
+                own.put("of", team.key());
+            }
+            if (!isNow) {
+                own.put("day", day.toString());
+            }
+            return own;
+        }
+
+        /** Everything but the day. */
+        List<Field> fields() {
+            var fields = new ArrayList<Field>();
+            own().forEach((name, value) -> {
+                if (!name.equals("day")) {
+                    fields.add(new Field(name, value));
+                }
+            });
+            state.parameters()
+                    .forEach((name, values) ->
+                            values.forEach(value -> fields.add(new Field(name, value))));
+            return fields;
+        }
+
         String url() {
-            return "/%s/open?by=%s&level=%s%s%s"
-                    .formatted(
-                            product,
-                            by,
-                            level.key(),
-                            team == null ? "" : "&of=" + team.key(),
-                            isNow ? "" : "&day=" + day);
+            return "/%s/open?%s".formatted(product, state.query(own()));
         }
 
         Place by(String other) {
-            return new Place(product, other, level, team, day, isNow);
+            return new Place(product, other, level, team, day, isNow, state);
         }
 
         Place on(Level other) {
-            return new Place(product, by, other, team, day, isNow);
+            return new Place(product, by, other, team, day, isNow, state);
         }
 
         Place with(@Nullable Team other) {
-            return new Place(product, by, level, other, day, isNow);
+            return new Place(product, by, level, other, day, isNow, state);
         }
     }
 
@@ -168,17 +206,22 @@ class OpenPages {
             return Cell.text(age(Integer.parseInt(row.value())));
         }
         var name = Named.value(look.snapshot(), look.product(), place.by(), row.value());
-        return place.isNow()
-                ? Cell.link(
-                        name,
-                        "/%s/rank?level=%s&category=to%%20do&category=in%%20progress&%s=%s%s"
-                                .formatted(
-                                        place.product(),
-                                        place.level().key(),
-                                        place.by(),
-                                        row.value(),
-                                        place.team() == null ? "" : "&team=" + place.team().key()))
-                : Cell.text(name);
+        if (!place.isNow()) {
+            return Cell.text(name);
+        }
+        var state = place.state().with(place.by(), List.of(row.value()));
+        if (!state.picks().containsKey("category")) {
+            state = state.with("category", List.of("to do", "in progress"));
+        }
+        if (place.team() != null) {
+            state = state.with("team", List.of(place.team().key()));
+        }
+        return Cell.link(
+                name,
+                "/%s/rank?%s"
+                        .formatted(
+                                place.product(),
+                                state.query(Map.of("level", place.level().key()))));
     }
 
     private static String age(int span) {

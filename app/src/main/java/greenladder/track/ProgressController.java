@@ -4,8 +4,10 @@ import greenladder.core.item.ItemKey;
 import greenladder.frame.Frames;
 import greenladder.frame.View;
 import greenladder.item.Look;
+import greenladder.list.ListState;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -29,10 +31,19 @@ class ProgressController {
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String most,
             @RequestParam(defaultValue = "") String at,
+            @RequestParam MultiValueMap<String, String> all,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
         int rows = most.matches("\\d{1,5}") ? Integer.parseInt(most) : 0;
-        var place = ProgressPlace.of(look.snapshot(), look.product(), level, by, of, rows);
+        var place =
+                ProgressPlace.of(
+                        look.snapshot(),
+                        look.product(),
+                        level,
+                        by,
+                        of,
+                        rows,
+                        ListState.beside(all, "level"));
         model.addAttribute("page", pages.page(look, place, ItemKey.parse(at).orElse(null)));
         model.addAttribute("frame", frames.of(look, View.PROGRESS));
         return fragment ? "track/progress :: view" : "track/progress";

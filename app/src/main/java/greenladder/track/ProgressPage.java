@@ -1,5 +1,6 @@
 package greenladder.track;
 
+import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
 import greenladder.web.Stem;
 import java.util.List;
@@ -17,6 +18,7 @@ record ProgressPage(
         String product,
         String url,
         long operation,
+        FilterLine line,
         List<Choice> levels,
         List<Choice> measures,
         List<Choice> parts,

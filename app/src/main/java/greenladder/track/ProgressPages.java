@@ -5,6 +5,7 @@ import greenladder.core.flow.Progress;
 import greenladder.core.flow.Progress.Bar;
 import greenladder.core.flow.Progress.Figures;
 import greenladder.core.flow.Progress.Measure;
+import greenladder.core.flow.Progress.Selection;
 import greenladder.core.flow.Progress.Since;
 import greenladder.core.item.Amount;
 import greenladder.core.item.CustomField;
@@ -15,6 +16,7 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
+import greenladder.list.FilterLines;
 import greenladder.panel.ItemPanels;
 import greenladder.planning.SprintFigures;
 import greenladder.track.ProgressPage.Counted;
@@ -38,11 +40,13 @@ class ProgressPages {
     private static final int STEM = 150;
 
     private final ItemPasts pasts;
+    private final FilterLines lines;
     private final ItemPanels panels;
     private final SprintFigures figures;
 
-    ProgressPages(ItemPasts pasts, ItemPanels panels, SprintFigures figures) {
+    ProgressPages(ItemPasts pasts, FilterLines lines, ItemPanels panels, SprintFigures figures) {
         this.pasts = pasts;
+        this.lines = lines;
         this.panels = panels;
         this.figures = figures;
     }
@@ -59,8 +63,10 @@ class ProgressPages {
 
     ProgressPage page(Look look, ProgressPlace place, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
-        var told = told(snapshot, place);
-        var listed = listed(snapshot, place, told);
+        var sieve = new Sieve(lines, look, place.state());
+        var told = told(snapshot, place, sieve);
+        boolean isWhole = place.part() == null && !sieve.isNarrow();
+        var listed = listed(snapshot, place, isWhole, told);
         var shown = listed.stream().limit(place.most()).toList();
         boolean isThere = at != null && snapshot.findNode(at).isPresent();
         var total =
@@ -72,6 +78,11 @@ class ProgressPages {
                 place.product().code(),
                 isThere ? place.url() + "&at=" + at : place.url(),
                 look.operation(),
+                sieve.line(
+                        "progress",
+                        place.own(),
+                        shown.stream().map(Listed::node).toList(),
+                        first(snapshot, place)),
                 levels(place),
                 Arrays.stream(Measure.values())
                         .map(measure ->
@@ -88,10 +99,10 @@ class ProgressPages {
                                         part.value().equals(place.of())))
                         .toList(),
                 words(listed, total, place),
-                isWhole(place)
+                isWhole
                         ? place.product().totals().stream().map(CustomField::name).toList()
                         : List.of(),
-                shown.stream().map(one -> row(one, told, place)).toList(),
+                shown.stream().map(one -> row(one, isWhole, told, place)).toList(),
                 listed.isEmpty() ? null : total(total, place),
                 shown.size() < listed.size() ? place.longer().url() : "",
                 isThere
@@ -125,10 +136,10 @@ class ProgressPages {
         return choices;
     }
 
-    private Told told(Snapshot snapshot, ProgressPlace place) {
+    private Told told(Snapshot snapshot, ProgressPlace place, Sieve sieve) {
         var day = figures.today().minusDays(DAYS);
         var part = place.part();
-        if (part == null) {
+        if (part == null && !sieve.isNarrow()) {
             return new Told() {
                 @Override
                 public Figures now(Node node) {
@@ -151,6 +162,16 @@ class ProgressPages {
                                     moments.put(key, past.of(key).flatMap(one -> one.at(end))));
                     return moments;
                 });
+        var found = sieve.isNarrow() ? sieve.withBelow() : null;
+        var nodes =
+                part == null
+                        ? Objects.requireNonNull(found).values()
+                        : Progress.in(snapshot, part, place.partKey()).stream()
+                                .filter(node ->
+                                        found == null || found.containsKey(node.item().key()))
+                                .toList();
+        var every = part == null ? Selection.ALL : Selection.of(part, place.partKey());
+        var selection = found == null ? every : every.among(found.keySet());
         Map<Level, Map<Optional<ItemKey>, Figures>> sums = new HashMap<>();
         Map<Level, Map<Optional<ItemKey>, Since>> sinces = new HashMap<>();
         return new Told() {
@@ -159,13 +180,7 @@ class ProgressPages {
                 var item = node.item();
                 return sums.computeIfAbsent(
                                 item.level(),
-                                level ->
-                                        Progress.of(
-                                                snapshot,
-                                                part,
-                                                place.partKey(),
-                                                level,
-                                                place.measure()))
+                                level -> Progress.of(snapshot, nodes, level, place.measure()))
                         .getOrDefault(Optional.of(item.key()), Figures.NONE);
             }
 
@@ -178,8 +193,7 @@ class ProgressPages {
                                         Progress.since(
                                                 snapshot,
                                                 changed,
-                                                part,
-                                                place.partKey(),
+                                                selection,
                                                 level,
                                                 place.measure()))
                         .getOrDefault(Optional.of(item.key()), new Since(0, 0));
@@ -188,25 +202,26 @@ class ProgressPages {
     }
 
     /** In rank order; what is narrowed to a part is left out where nothing of it stands below. */
-    private static List<Listed> listed(Snapshot snapshot, ProgressPlace place, Told told) {
+    private static List<Listed> listed(
+            Snapshot snapshot, ProgressPlace place, boolean isWhole, Told told) {
         var listed = new ArrayList<Listed>();
         var next = place.below() ? place.nextLevel() : null;
         for (var node : first(snapshot, place)) {
-            if (node.item().isDropped() || isEmpty(place, told, node)) {
+            if (node.item().isDropped() || !isWhole && isEmpty(told, node)) {
                 continue;
             }
             listed.add(new Listed(node, 0));
             if (next != null) {
                 below(node, next).stream()
-                        .filter(one -> !isEmpty(place, told, one))
+                        .filter(one -> isWhole || !isEmpty(told, one))
                         .forEach(one -> listed.add(new Listed(one, 1)));
             }
         }
         return listed;
     }
 
-    private static boolean isEmpty(ProgressPlace place, Told told, Node node) {
-        return place.part() != null && told.now(node).equals(Figures.NONE);
+    private static boolean isEmpty(Told told, Node node) {
+        return told.now(node).equals(Figures.NONE);
     }
 
     private static List<Node> first(Snapshot snapshot, ProgressPlace place) {
@@ -235,11 +250,13 @@ class ProgressPages {
         return found;
     }
 
-    private Row row(Listed listed, Told told, ProgressPlace place) {
+    /**
+     * @param isWhole whether all of each item is told, rather than a selection of what is below it
+     */
+    private Row row(Listed listed, boolean isWhole, Told told, ProgressPlace place) {
         var node = listed.node();
         var item = node.item();
         var now = told.now(node);
-        boolean isWhole = isWhole(place);
         var drift = isWhole ? node.rollUp().drift(item) : Optional.<Amount>empty();
         var slip = isWhole ? node.rollUp().slipDays(item) : Optional.<Long>empty();
         var list =
@@ -293,11 +310,6 @@ class ProgressPages {
                 "",
                 "",
                 List.of());
-    }
-
-    /** Whether all of each item is told, rather than what belongs to a team, sprint or release. */
-    private static boolean isWhole(ProgressPlace place) {
-        return place.part() == null;
     }
 
     private static Stem stem(Figures figures) {

@@ -10,9 +10,12 @@ import greenladder.core.item.Team;
 import greenladder.core.plan.Sprints;
 import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.list.ListState;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -22,15 +25,28 @@ import org.jspecify.annotations.Nullable;
  * @param of what it is narrowed to, such as {@code team:lantern} or {@code item:MSF1}; empty for
  *     all
  * @param most so many rows at most
+ * @param state what its rows are narrowed down to
  */
 record ProgressPlace(
-        Product product, Level level, boolean below, Measure measure, String of, int most) {
+        Product product,
+        Level level,
+        boolean below,
+        Measure measure,
+        String of,
+        int most,
+        ListState state) {
     static final int USUAL = 120;
     private static final int LIMIT = 2_000;
     private static final String ITEM = "item:";
 
     static ProgressPlace of(
-            Snapshot snapshot, Product product, String level, String by, String of, int most) {
+            Snapshot snapshot,
+            Product product,
+            String level,
+            String by,
+            String of,
+            int most,
+            ListState state) {
         var levels = levels(product);
         var name = level.replaceFirst("\\+$", "");
         var usual = usual(product, levels);
@@ -40,7 +56,8 @@ record ProgressPlace(
                 level.isEmpty() || level.endsWith("+"),
                 Measure.find(by).orElse(Measure.POINTS),
                 isThere(snapshot, product, of) ? of : "",
-                Math.clamp(most, USUAL, LIMIT));
+                Math.clamp(most, USUAL, LIMIT),
+                state);
     }
 
     private static boolean isThere(Snapshot snapshot, Product product, String of) {
@@ -113,30 +130,37 @@ record ProgressPlace(
         return of.startsWith(ITEM) ? ItemKey.parse(partKey()).orElse(null) : null;
     }
 
+    /** The parameters that are the view's own. */
+    Map<String, String> own() {
+        var own = new LinkedHashMap<String, String>();
+        own.put("level", level.key() + (below ? "+" : ""));
+        own.put("by", measure.word());
+        if (!of.isEmpty()) {
+            own.put("of", of);
+        }
+        if (most != USUAL) {
+            own.put("most", Integer.toString(most));
+        }
+        return own;
+    }
+
     String url() {
-        return "/%s/progress?level=%s%s&by=%s%s%s"
-                .formatted(
-                        product.code(),
-                        level.key(),
-                        below ? "%2B" : "",
-                        measure.word(),
-                        of.isEmpty() ? "" : "&of=" + of,
-                        most == USUAL ? "" : "&most=" + most);
+        return "/%s/progress?%s".formatted(product.code(), state.query(own()));
     }
 
     ProgressPlace on(Level other, boolean withBelow) {
-        return new ProgressPlace(product, other, withBelow, measure, of, USUAL);
+        return new ProgressPlace(product, other, withBelow, measure, of, USUAL, state);
     }
 
     ProgressPlace by(Measure other) {
-        return new ProgressPlace(product, level, below, other, of, most);
+        return new ProgressPlace(product, level, below, other, of, most, state);
     }
 
     ProgressPlace only(String other) {
-        return new ProgressPlace(product, level, below, measure, other, USUAL);
+        return new ProgressPlace(product, level, below, measure, other, USUAL, state);
     }
 
     ProgressPlace longer() {
-        return new ProgressPlace(product, level, below, measure, of, most + USUAL);
+        return new ProgressPlace(product, level, below, measure, of, most + USUAL, state);
     }
 }

@@ -7,6 +7,9 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
+import greenladder.list.FilterLine;
+import greenladder.list.FilterLines;
+import greenladder.list.ListState;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
 import greenladder.planning.SprintFigures;
@@ -15,7 +18,9 @@ import greenladder.track.TrackTable.Line;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -25,11 +30,13 @@ class ReworkPages {
     private static final int USUAL_DAYS = 91;
 
     private final ItemPasts pasts;
+    private final FilterLines lines;
     private final ItemPanels panels;
     private final SprintFigures figures;
 
-    ReworkPages(ItemPasts pasts, ItemPanels panels, SprintFigures figures) {
+    ReworkPages(ItemPasts pasts, FilterLines lines, ItemPanels panels, SprintFigures figures) {
         this.pasts = pasts;
+        this.lines = lines;
         this.panels = panels;
         this.figures = figures;
     }
@@ -42,6 +49,7 @@ class ReworkPages {
             String product,
             String url,
             long operation,
+            FilterLine line,
             List<Choice> attributes,
             DaySpan span,
             List<String> words,
@@ -49,7 +57,8 @@ class ReworkPages {
             TrackTable reopened,
             @Nullable ItemPanel panel) {}
 
-    ReworkPage page(Look look, String from, String to, String by, @Nullable ItemKey at) {
+    ReworkPage page(
+            Look look, String from, String to, String by, ListState state, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var product = look.product();
         var attribute = Rework.ATTRIBUTES.contains(by) ? by : "item";
@@ -60,8 +69,11 @@ class ReworkPages {
                                 USUAL_DAYS,
                                 figures.today(),
                                 "/%s/rework".formatted(product.code()))
-                        .with("by", attribute);
-        var finished = Spending.finished(snapshot, product, span.from(), span.to());
+                        .with("by", attribute)
+                        .with(state.parameters());
+        var sieve = new Sieve(lines, look, state);
+        var all = Spending.finished(snapshot, product, span.from(), span.to());
+        var finished = sieve.of(all);
         var rework = Rework.among(snapshot, finished);
         var reopened =
                 pasts
@@ -71,15 +83,17 @@ class ReworkPages {
                         .filter(one ->
                                 snapshot.findNode(one.item())
                                         .filter(node -> !node.rollUp().hasPointChildren())
+                                        .filter(sieve::lets)
                                         .isPresent())
                         .toList();
-        var url = "/%s/rework?%s&by=".formatted(product.code(), span.query());
+        UnaryOperator<String> url = one -> sieve.url("rework", own(span, one));
         boolean isThere = at != null && snapshot.findNode(at).isPresent();
         return new ReworkPage(
                 product.code(),
-                url + attribute + (isThere ? "&at=" + at : ""),
+                url.apply(attribute) + (isThere ? "&at=" + at : ""),
                 look.operation(),
-                Named.choices(product, Rework.ATTRIBUTES, attribute, "By ", one -> url + one),
+                sieve.line("rework", own(span, attribute), finished, all),
+                Named.choices(product, Rework.ATTRIBUTES, attribute, "By ", url),
                 span,
                 words(Spending.sum(finished), rework, reopened),
                 mended(look, rework, attribute),
@@ -88,8 +102,14 @@ class ReworkPages {
                         ? panels.of(
                                 Objects.requireNonNull(at),
                                 look.reader(),
-                                one -> url + attribute + "&at=" + one.key())
+                                one -> url.apply(attribute) + "&at=" + one.key())
                         : null);
+    }
+
+    private static Map<String, String> own(DaySpan span, String attribute) {
+        var own = span.own();
+        own.put("by", attribute);
+        return own;
     }
 
     private static List<String> words(

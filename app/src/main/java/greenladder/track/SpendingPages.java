@@ -9,6 +9,9 @@ import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
+import greenladder.list.FilterLine;
+import greenladder.list.FilterLines;
+import greenladder.list.ListState;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
 import greenladder.planning.SprintFigures;
@@ -20,6 +23,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -31,10 +35,12 @@ class SpendingPages {
     private static final int USUAL_DAYS = 91;
     private static final int MOST = 500;
 
+    private final FilterLines lines;
     private final ItemPanels panels;
     private final SprintFigures figures;
 
-    SpendingPages(ItemPanels panels, SprintFigures figures) {
+    SpendingPages(FilterLines lines, ItemPanels panels, SprintFigures figures) {
+        this.lines = lines;
         this.panels = panels;
         this.figures = figures;
     }
@@ -46,6 +52,7 @@ class SpendingPages {
             String product,
             String url,
             long operation,
+            FilterLine line,
             List<Choice> first,
             List<Choice> second,
             DaySpan span,
@@ -62,6 +69,7 @@ class SpendingPages {
             String then,
             @Nullable String value,
             @Nullable String part,
+            ListState state,
             @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var product = look.product();
@@ -75,19 +83,23 @@ class SpendingPages {
                                 figures.today(),
                                 "/%s/spending".formatted(product.code()))
                         .with("by", first)
-                        .with("then", second);
-        var nodes = Spending.finished(snapshot, product, span.from(), span.to());
+                        .with("then", second)
+                        .with(state.parameters());
+        var sieve = new Sieve(lines, look, state);
+        var all = Spending.finished(snapshot, product, span.from(), span.to());
+        var nodes = sieve.of(all);
         var rows = Spending.by(snapshot, product, nodes, first, second.isEmpty() ? null : second);
-        var place = new Place(product.code(), span, first, second);
+        var place = new Place(product.code(), span, first, second, state);
         boolean isThere = at != null && snapshot.findNode(at).isPresent();
         var opened =
                 place.url()
-                        + (value == null ? "" : "&value=" + encoded(value))
+                        + (value == null ? "" : "&of=" + encoded(value))
                         + (part == null ? "" : "&part=" + encoded(part));
         return new SpendingPage(
                 product.code(),
                 isThere ? opened + "&at=" + at : opened,
                 look.operation(),
+                sieve.line("spending", place.own(), nodes, all),
                 Named.choices(
                         product, attributes(product), first, "By ", one -> place.by(one).url()),
                 Named.choices(
@@ -114,18 +126,27 @@ class SpendingPages {
         return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 
-    private record Place(String product, DaySpan span, String by, String then) {
+    private record Place(String product, DaySpan span, String by, String then, ListState state) {
+        /** The parameters that are the view's own. */
+        Map<String, String> own() {
+            var own = span.own();
+            own.put("by", by);
+            if (!then.isEmpty()) {
+                own.put("then", then);
+            }
+            return own;
+        }
+
         String url() {
-            return "/%s/spending?%s&by=%s%s"
-                    .formatted(product, span.query(), by, then.isEmpty() ? "" : "&then=" + then);
+            return "/%s/spending?%s".formatted(product, state.query(own()));
         }
 
         Place by(String other) {
-            return new Place(product, span, other, then.equals(other) ? "" : then);
+            return new Place(product, span, other, then.equals(other) ? "" : then, state);
         }
 
         Place then(String other) {
-            return new Place(product, span, by, other);
+            return new Place(product, span, by, other, state);
         }
     }
 
@@ -162,7 +183,7 @@ class SpendingPages {
                                     look,
                                     row,
                                     place.by(),
-                                    place.url() + "&value=" + encoded(row.value()),
+                                    place.url() + "&of=" + encoded(row.value()),
                                     most,
                                     all),
                             false));
@@ -173,7 +194,7 @@ class SpendingPages {
                                         look,
                                         part,
                                         place.then(),
-                                        "%s&value=%s&part=%s"
+                                        "%s&of=%s&part=%s"
                                                 .formatted(
                                                         place.url(),
                                                         encoded(row.value()),

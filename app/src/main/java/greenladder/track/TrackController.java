@@ -91,12 +91,13 @@ class TrackController {
             @RequestParam(defaultValue = "") String level,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String day,
+            @RequestParam MultiValueMap<String, String> all,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
         return shown(
                 look,
                 View.OPEN,
-                open.page(look, by, level, of, DayStory.day(day)),
+                open.page(look, by, level, of, DayStory.day(day), ListState.beside(all, "level")),
                 fragment,
                 model);
     }
@@ -117,6 +118,10 @@ class TrackController {
         return shown(look, View.TABLES, page, fragment, model);
     }
 
+    /**
+     * @param of a value whose items are shown
+     * @param part a value of the second attribute among these
+     */
     @GetMapping("/spending")
     String spending(
             Look look,
@@ -124,14 +129,23 @@ class TrackController {
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String by,
             @RequestParam(defaultValue = "") String then,
-            @RequestParam(required = false) @Nullable String value,
+            @RequestParam(required = false) @Nullable String of,
             @RequestParam(required = false) @Nullable String part,
             @RequestParam(defaultValue = "") String at,
+            @RequestParam MultiValueMap<String, String> all,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
         var page =
                 spending.page(
-                        look, from, to, by, then, value, part, ItemKey.parse(at).orElse(null));
+                        look,
+                        from,
+                        to,
+                        by,
+                        then,
+                        of,
+                        part,
+                        ListState.read(all),
+                        ItemKey.parse(at).orElse(null));
         return shown(look, View.SPENDING, page, fragment, model);
     }
 
@@ -142,9 +156,12 @@ class TrackController {
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String by,
             @RequestParam(defaultValue = "") String at,
+            @RequestParam MultiValueMap<String, String> all,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             Model model) {
-        var page = rework.page(look, from, to, by, ItemKey.parse(at).orElse(null));
+        var page =
+                rework.page(
+                        look, from, to, by, ListState.read(all), ItemKey.parse(at).orElse(null));
         return shown(look, View.REWORK, page, fragment, model);
     }
 }

@@ -2,3 +2,4 @@
 import "./chart-download.js";
 import "./chart-walk.js";
 import "./going.js";
+import "./narrowing.js";

@@ -81,8 +81,8 @@ public class PleasantJourneyTests extends BrowserTest {
         page.keyboard().press("Shift+Enter");
         page.keyboard().type("task typed ahead");
         page.keyboard().press("Enter");
-        page.unroute("**/items/add");
         page.waitForCondition(() -> !held.isEmpty());
+        page.unroute("**/items/add");
         held.forEach(Route::resume);
         assertThat(card(page, "task typed ahead")).isVisible();
         assertThat(card(page, "Story ahead")).isVisible();

@@ -42,7 +42,7 @@ public class TrackJourneyTests extends BrowserTest {
             var more =
                     switch (view) {
                         case "report" -> "?id=lantern-6";
-                        case "spending" -> "?by=kind&then=team&value=bug";
+                        case "spending" -> "?by=kind&then=team&of=bug";
                         case "coverage" -> "?rows=epic";
                         case "tests" -> "?round=msf-r2";
                         default -> "";
@@ -119,6 +119,7 @@ public class TrackJourneyTests extends BrowserTest {
         page.keyboard().press("Enter");
         assertThat(page.locator("#opened")).containsText("Wick");
         assertThat(page.locator("#opened")).containsText("came to be done");
+        assertThat(page.locator("[data-table=stood]")).containsText("Wick");
     }
 
     @Test
@@ -180,6 +181,48 @@ public class TrackJourneyTests extends BrowserTest {
         page.navigate("/MSF/velocity?of=gannet");
         assertThat(page.locator("table[data-table=sprints]"))
                 .containsText("Try tickets in the rain first");
+    }
+
+    @Test
+    public void figuresShouldBeNarrowedDownAndKeptAsAView() {
+        var code = api().newProduct();
+        api().post(
+                        "/products/" + code + "/items",
+                        """
+                        {'items':[{'level':'epic','title':'Lamps','ref':'e'},
+                        {'level':'story','title':'Wicks','size':5,'parentRef':'e'},
+                        {'level':'story','title':'Soot','size':3,'kind':'bug','state':'done',
+                        'parentRef':'e'}]}
+                        """);
+        var page = signedIn("Ines Rowe");
+        var words = page.locator(".track-words").first();
+        page.navigate("/" + code + "/progress");
+        assertThat(words).containsText("3 of 8 points done");
+        page.locator("#narrow-choice summary").click();
+        page.locator("#facet-kind summary").click();
+        page.locator("[id='pick-kind-bug']").check();
+        assertThat(words).containsText("3 of 3 points done");
+        page.navigate("/" + code + "/flow?kind=bug");
+        assertThat(words).containsText("1 story finished");
+        page.navigate("/" + code + "/flow?kind=story");
+        assertThat(words).containsText("Nothing was finished");
+        page.navigate("/" + code + "/open?kind=bug");
+        assertThat(words).containsText("0 stories open");
+        page.navigate("/" + code + "/spending?kind=bug&by=team");
+        assertThat(words).containsText("3 points");
+        page.navigate("/" + code + "/rework?kind=bug");
+        assertThat(page.locator(".filter-part")).containsText("bug");
+
+        page.navigate("/" + code + "/tables?of=story&by=kind,state&kind=bug");
+        page.locator("#narrow-choice summary").click();
+        page.locator("[data-view-form] [name=name]").fill("Soot by state");
+        page.locator("[data-view-form] button").click();
+        assertThat(page.locator(".narrow-views li a")).hasText("Soot by state");
+        page.navigate("/" + code + "/tables");
+        page.locator("#narrow-choice summary").click();
+        page.locator(".narrow-views li a").click();
+        assertThat(words).containsText("1 of 1 story done");
+        assertThat(page.locator("tr.deep-1")).containsText("Done");
     }
 
     @Test

@@ -16,6 +16,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
@@ -44,6 +45,7 @@ public record Flow(
      * @param level whose items count
      * @param team null for all
      * @param points whether sizes are summed up rather than items counted
+     * @param only the items that count; null for all
      */
     public record Query(
             String product,
@@ -52,9 +54,16 @@ public record Flow(
             String level,
             @Nullable String team,
             boolean points,
-            Instant now) {
-        boolean isOf(String itsLevel, @Nullable String itsTeam) {
-            return itsLevel.equals(level) && (team == null || team.equals(itsTeam));
+            Instant now,
+            @Nullable Set<ItemKey> only) {
+        boolean isOf(ItemKey item, String itsLevel, @Nullable String itsTeam) {
+            return itsLevel.equals(level)
+                    && (team == null || team.equals(itsTeam))
+                    && (only == null || only.contains(item));
+        }
+
+        boolean isOf(Passage passage) {
+            return isOf(passage.item(), passage.level(), passage.team());
         }
 
         /** The end of a day, or now where that is earlier. */
@@ -107,8 +116,7 @@ public record Flow(
         var passages = new ArrayList<Passage>();
         for (var day : fold.finished(query.product(), query.from(), query.to())) {
             for (var passage : day.values()) {
-                if (query.isOf(passage.level(), passage.team())
-                        && !later.contains(passage.item())) {
+                if (query.isOf(passage) && !later.contains(passage.item())) {
                     passages.add(passage);
                 }
             }
@@ -116,7 +124,7 @@ public record Flow(
         var since = query.from().atStartOfDay(fold.zone()).toInstant();
         var ages = new ArrayList<Age>();
         for (var passage : fold.underWay(query.product(), query.level())) {
-            if (query.isOf(passage.level(), passage.team()) && !later.contains(passage.item())) {
+            if (query.isOf(passage) && !later.contains(passage.item())) {
                 addUnderWay(passage, until, passages, ages);
             }
         }
@@ -148,7 +156,7 @@ public record Flow(
             List<Age> ages) {
         var past = fold.of(key).orElseThrow();
         var last = past.at(until).filter(Moment::counts);
-        if (last.isEmpty() || !query.isOf(last.get().level(), last.get().team())) {
+        if (last.isEmpty() || !query.isOf(key, last.get().level(), last.get().team())) {
             return;
         }
         var passage = passage(past, last.get(), until);
@@ -201,7 +209,7 @@ public record Flow(
         int count = Math.max(0, (int) (last.toEpochDay() - query.from().toEpochDay()) + 1);
         var sums = new long[Category.values().length][count];
         var states = new TreeMap<String, long[]>();
-        fold.counts()
+        fold.counts(query.only())
                 .of(query.product(), Attribute.STATE, query.level(), query.team())
                 .forEach((key, series) -> {
                     var ofCategory = sums[key.category().ordinal()];

@@ -11,8 +11,9 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
-import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -164,27 +165,33 @@ public final class Progress {
     }
 
     /**
-     * What a part of the work comes to, by the item above it on a level (or itself), the rest under
-     * no key. An item without a release of its own goes by the one above it. Time O(m × depth) in
-     * the items of the part.
+     * The items of a part of the work. An item without a release of its own goes by the one above
+     * it. Time O(m × depth) in the items of the part.
      *
      * @param key of the team, sprint or release
      */
-    public static Map<Optional<ItemKey>, Figures> of(
-            Snapshot snapshot, Part part, String key, Level level, Measure measure) {
-        var sums = new HashMap<Optional<ItemKey>, Figures>();
-        Set<ItemKey> seen = new HashSet<>();
+    public static List<Node> in(Snapshot snapshot, Part part, String key) {
+        var found = new LinkedHashMap<ItemKey, Node>();
         for (var marked : snapshot.marked(part.mark, key)) {
             if (marked.item().isDropped()
                     || snapshot.ancestors(marked.item()).stream()
                             .anyMatch(one -> one.item().isDropped())) {
                 continue;
             }
-            for (var node : reached(marked, part, key)) {
-                if (seen.add(node.item().key())) {
-                    sums.merge(above(snapshot, node, level), own(node, measure), Figures::plus);
-                }
-            }
+            reached(marked, part, key).forEach(node -> found.put(node.item().key(), node));
+        }
+        return List.copyOf(found.values());
+    }
+
+    /**
+     * What some items come to, each with its own part alone, by the item above it on a level (or
+     * itself), the rest under no key. Time O(items × depth).
+     */
+    public static Map<Optional<ItemKey>, Figures> of(
+            Snapshot snapshot, Collection<Node> nodes, Level level, Measure measure) {
+        var sums = new HashMap<Optional<ItemKey>, Figures>();
+        for (var node : nodes) {
+            sums.merge(above(snapshot, node, level), own(node, measure), Figures::plus);
         }
         return sums;
     }
@@ -250,8 +257,60 @@ public final class Progress {
         };
     }
 
+    /** What belongs to a selection of the work, and what did. */
+    public interface Selection {
+        boolean has(Snapshot snapshot, Item item);
+
+        boolean had(Snapshot snapshot, ItemKey item, Moment then);
+
+        /** What belongs to a team, a sprint or a release. */
+        static Selection of(Part part, String key) {
+            return new Selection() {
+                @Override
+                public boolean has(Snapshot snapshot, Item item) {
+                    return key.equals(named(snapshot, item, part));
+                }
+
+                @Override
+                public boolean had(Snapshot snapshot, ItemKey item, Moment then) {
+                    return key.equals(named(snapshot, then, part));
+                }
+            };
+        }
+
+        /** Those of a selection that are among some items. */
+        default Selection among(Set<ItemKey> only) {
+            var whole = this;
+            return new Selection() {
+                @Override
+                public boolean has(Snapshot snapshot, Item item) {
+                    return only.contains(item.key()) && whole.has(snapshot, item);
+                }
+
+                @Override
+                public boolean had(Snapshot snapshot, ItemKey item, Moment then) {
+                    return only.contains(item) && whole.had(snapshot, item, then);
+                }
+            };
+        }
+
+        /** Everything. */
+        Selection ALL =
+                new Selection() {
+                    @Override
+                    public boolean has(Snapshot snapshot, Item item) {
+                        return true;
+                    }
+
+                    @Override
+                    public boolean had(Snapshot snapshot, ItemKey item, Moment then) {
+                        return true;
+                    }
+                };
+    }
+
     /**
-     * The same of a part of the work, by the item above on a level: from the point leaves that
+     * The same of a selection of the work, by the item above on a level: from the point leaves that
      * changed since. An item is told under what it stands under now.
      *
      * @param then what each was, empty where it was not there
@@ -259,8 +318,7 @@ public final class Progress {
     public static Map<Optional<ItemKey>, Since> since(
             Snapshot snapshot,
             Map<ItemKey, Optional<Moment>> then,
-            Part part,
-            String key,
+            Selection selection,
             Level level,
             Measure measure) {
         var sums = new HashMap<Optional<ItemKey>, Since>();
@@ -273,10 +331,10 @@ public final class Progress {
             if (!now.level().carriesPoints()) {
                 return;
             }
-            boolean isIn = !now.isDropped() && key.equals(named(snapshot, now, part));
+            boolean isIn = !now.isDropped() && selection.has(snapshot, now);
             var bar = isIn ? own(node.get(), measure).bar() : Bar.NONE;
             var was =
-                    moment.filter(one -> one.counts() && key.equals(named(snapshot, one, part)))
+                    moment.filter(one -> one.counts() && selection.had(snapshot, item, one))
                             .map(one -> PastTree.ofLeaf(one, 0, 0))
                             .orElse(Standing.NOTHING);
             boolean byPoints = measure == Measure.POINTS;

@@ -19,6 +19,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -56,6 +59,10 @@ public class FlowTests {
     }
 
     private Flow flow(int from, int to, boolean points) {
+        return flow(from, to, points, null);
+    }
+
+    private Flow flow(int from, int to, boolean points, Set<ItemKey> only) {
         return Flow.of(
                 fold,
                 new Flow.Query(
@@ -65,7 +72,8 @@ public class FlowTests {
                         "story",
                         null,
                         points,
-                        at(to, 23)));
+                        at(to, 23),
+                        only));
     }
 
     private void begin() {
@@ -166,6 +174,7 @@ public class FlowTests {
                         .isEqualTo(slow(ends.get(day), category));
             }
         }
+        requireHalves(flow, days);
         var done = new ArrayList<ItemKey>();
         snapshot.order()
                 .slots()
@@ -188,6 +197,30 @@ public class FlowTests {
                                                 .item()
                                                 .times()
                                                 .finishedAt()));
+    }
+
+    /** Those with even and those with odd numbers come to all together. */
+    private void requireHalves(Flow whole, int days) {
+        var halves =
+                IntStream.of(0, 1)
+                        .mapToObj(odd ->
+                                snapshot.order().slots().stream()
+                                        .map(slot -> slot.key())
+                                        .filter(key -> key.number() % 2 == odd)
+                                        .collect(Collectors.toSet()))
+                        .map(only -> flow(0, days - 1, true, only))
+                        .toList();
+        var even = halves.getFirst();
+        var odd = halves.getLast();
+        for (int day = 0; day < days; day++) {
+            var both = even.days().get(day).done().plus(odd.days().get(day).done());
+            assertThat(both).isEqualTo(whole.days().get(day).done());
+            var scope = even.days().get(day).scope().plus(odd.days().get(day).scope());
+            assertThat(scope).isEqualTo(whole.days().get(day).scope());
+        }
+        assertThat(even.passages()).allMatch(one -> one.item().number() % 2 == 0).isNotEmpty();
+        assertThat(even.passages().size() + odd.passages().size())
+                .isEqualTo(whole.passages().size());
     }
 
     private static Amount sum(Flow.Day day, Category category) {

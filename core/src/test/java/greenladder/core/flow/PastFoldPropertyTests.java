@@ -20,9 +20,13 @@ import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Random;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -93,21 +97,74 @@ public class PastFoldPropertyTests {
     }
 
     private void requireDay(LocalDate day, Snapshot snapshot) {
+        requireOpen(day, snapshot, null);
+        if (day.getDayOfMonth() == 1) {
+            requireOpen(
+                    day,
+                    snapshot,
+                    ends.getLast().order().slots().stream()
+                            .map(slot -> slot.key())
+                            .filter(key -> key.number() % 3 == 0)
+                            .collect(Collectors.toSet()));
+        }
+        for (var slot : snapshot.order().slots()) {
+            requireStanding(day, snapshot.requireNode(slot.key()));
+        }
+        if (day.getDayOfMonth() == 1) {
+            requireStood(day, snapshot);
+        }
+        requireReleases(day, snapshot);
+    }
+
+    /** What stood under an item is the leaves that its snapshot had there. */
+    private void requireStood(LocalDate day, Snapshot snapshot) {
+        var those = new HashSet<>(fold.changed("MSF", day.plusDays(1), FIRST.plusDays(DAYS)));
+        snapshot.order().slots().forEach(slot -> those.add(slot.key()));
+        var product = snapshot.requireProduct("MSF");
+        for (var slot : snapshot.order().slots()) {
+            var top = snapshot.requireNode(slot.key());
+            if (top.item().isDropped() || !isUnderNothingDropped(snapshot, top)) {
+                continue;
+            }
+            var leaves = new HashSet<ItemKey>();
+            top.walk(node -> {
+                if (node.item().level().carriesPoints()
+                        && !node.item().isDropped()
+                        && isUnderNothingDropped(snapshot, node)
+                        && !node.rollUp().hasPointChildren()) {
+                    leaves.add(node.item().key());
+                }
+            });
+            assertThat(Stood.under(fold, product, slot.key(), day, those))
+                    .as("%s on %s", slot.key(), day)
+                    .extracting(Stood::item)
+                    .containsExactlyInAnyOrderElementsOf(leaves);
+        }
+    }
+
+    private static boolean isUnderNothingDropped(Snapshot snapshot, Node node) {
+        return snapshot.ancestors(node.item()).stream().noneMatch(one -> one.item().isDropped());
+    }
+
+    /**
+     * @param only the items that count; null for all
+     */
+    private void requireOpen(LocalDate day, Snapshot snapshot, @Nullable Set<ItemKey> only) {
         var open = new HashMap<String, Integer>();
         for (var slot : snapshot.order().slots()) {
-            var node = snapshot.requireNode(slot.key());
-            requireStanding(day, node);
-            var item = node.item();
-            boolean isOpen = !item.isDone() && !item.isDropped();
+            var item = snapshot.requireNode(slot.key()).item();
+            boolean isOpen =
+                    !item.isDone()
+                            && !item.isDropped()
+                            && (only == null || only.contains(item.key()));
             if (isOpen && item.level().key().equals("story")) {
                 open.merge(item.kind(), 1, Integer::sum);
             }
         }
         var told = new HashMap<String, Integer>();
-        fold.open("MSF", "story", null, "kind", day)
+        fold.open("MSF", "story", null, "kind", day, only)
                 .forEach(row -> told.put(row.value(), row.items()));
         assertThat(told).isEqualTo(open);
-        requireReleases(day, snapshot);
     }
 
     private void requireStanding(LocalDate day, Node node) {

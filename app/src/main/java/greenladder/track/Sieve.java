@@ -1,0 +1,94 @@
+package greenladder.track;
+
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
+import greenladder.core.snapshot.Node;
+import greenladder.item.Look;
+import greenladder.list.FilterLine;
+import greenladder.list.FilterLines;
+import greenladder.list.ListState;
+import greenladder.list.Narrowed;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+
+/** What a view of Track is narrowed down to by the line over it. Belongs to one request. */
+final class Sieve {
+    private final FilterLines lines;
+    private final Look look;
+    private final Narrowed narrowed;
+
+    Sieve(FilterLines lines, Look look, ListState state) {
+        this.lines = lines;
+        this.look = look;
+        this.narrowed =
+                lines.narrowed(look.snapshot(), List.of(look.product()), state, look.reader());
+    }
+
+    boolean isNarrow() {
+        return narrowed.isNarrow();
+    }
+
+    boolean lets(Node node) {
+        return !isNarrow() || narrowed.finds(node);
+    }
+
+    List<Node> of(Collection<Node> nodes) {
+        return isNarrow() ? nodes.stream().filter(narrowed::finds).toList() : List.copyOf(nodes);
+    }
+
+    /** Those of a level that are found as they are now; null where nothing is narrowed down. */
+    @Nullable Set<ItemKey> keys(Level level) {
+        return isNarrow()
+                ? of(look.snapshot().level(look.product(), level)).stream()
+                        .map(node -> node.item().key())
+                        .collect(Collectors.toSet())
+                : null;
+    }
+
+    /** What is found, and all that stands below it, as far as it carries points. */
+    Map<ItemKey, Node> withBelow() {
+        var found = new LinkedHashMap<ItemKey, Node>();
+        look.snapshot().roots(look.product().code()).forEach(root -> take(root, false, found));
+        return found;
+    }
+
+    private void take(Node node, boolean isBelow, Map<ItemKey, Node> found) {
+        if (node.item().isDropped() || !node.item().level().carriesPoints()) {
+            return;
+        }
+        boolean isIn = isBelow || lets(node);
+        if (isIn) {
+            found.put(node.item().key(), node);
+        }
+        node.children().forEach(child -> take(child, isIn, found));
+    }
+
+    /**
+     * @param path of the view
+     * @param own the view's own parameters
+     */
+    String url(String path, Map<String, String> own) {
+        return "/%s/%s?%s".formatted(look.product().code(), path, narrowed.state().query(own));
+    }
+
+    /** What narrows it, as a URL has it, to go on with elsewhere; empty for nothing. */
+    String query() {
+        return narrowed.state().query(Map.of());
+    }
+
+    FilterLine line(
+            String path, Map<String, String> own, Collection<Node> found, Collection<Node> all) {
+        return lines.line(narrowed, path, own, look.reader(), found, all);
+    }
+
+    /** The line over what tells of the items of a level. */
+    FilterLine line(String path, Map<String, String> own, Level level) {
+        var all = look.snapshot().level(look.product(), level);
+        return line(path, own, isNarrow() ? of(all) : all, all);
+    }
+}
