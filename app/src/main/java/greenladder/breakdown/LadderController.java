@@ -1,7 +1,7 @@
 package greenladder.breakdown;
 
 import greenladder.breakdown.PlaceReader.PlaceForm;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Look;
@@ -16,7 +16,6 @@ import org.springframework.ui.Model;
 import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -25,12 +24,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 class LadderController {
     private final SnapshotKeeper keeper;
     private final LadderPages pages;
-    private final Frames frames;
 
-    LadderController(SnapshotKeeper keeper, LadderPages pages, Frames frames) {
+    LadderController(SnapshotKeeper keeper, LadderPages pages) {
         this.keeper = keeper;
         this.pages = pages;
-        this.frames = frames;
     }
 
     @GetMapping
@@ -38,10 +35,9 @@ class LadderController {
             Look look,
             PlaceForm form,
             @RequestParam MultiValueMap<String, String> asked,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             HttpServletRequest request,
             HttpServletResponse response,
-            Model model) {
+            Screen screen) {
         var snapshot = look.snapshot();
         var product = look.product();
         if (form.isEmpty() && !ListState.read(asked).isNarrow()) {
@@ -52,9 +48,7 @@ class LadderController {
         var place = PlaceReader.read(snapshot, product, form, ListState.read(asked));
         var page = pages.page(snapshot, product, place, look.reader());
         LastPlace.keep(response, product.code(), page.url());
-        model.addAttribute("page", page);
-        model.addAttribute("frame", frames.of(look, View.LADDER));
-        return fragment ? "breakdown/ladder :: view" : "breakdown/ladder";
+        return screen.of(View.LADDER, look, page);
     }
 
     @GetMapping("/more")

@@ -9,7 +9,7 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.text.Outline;
 import greenladder.core.text.OutlineReader;
 import greenladder.core.text.OutlineWriter;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -35,7 +35,6 @@ import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
@@ -48,7 +47,6 @@ class OutlineController {
 
     private final SnapshotKeeper keeper;
     private final OutlinePages pages;
-    private final Frames frames;
     private final Preferences preferences;
     private final Door door;
 
@@ -61,14 +59,9 @@ class OutlineController {
     record ListForm(@Nullable String text, @Nullable String under, @Nullable String level) {}
 
     OutlineController(
-            SnapshotKeeper keeper,
-            OutlinePages pages,
-            Frames frames,
-            Preferences preferences,
-            Door door) {
+            SnapshotKeeper keeper, OutlinePages pages, Preferences preferences, Door door) {
         this.keeper = keeper;
         this.pages = pages;
-        this.frames = frames;
         this.preferences = preferences;
         this.door = door;
     }
@@ -79,21 +72,19 @@ class OutlineController {
             OutlinePlace.Form form,
             @RequestParam MultiValueMap<String, String> asked,
             @RequestParam(defaultValue = "") String kept,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            Screen screen) {
         var snapshot = look.snapshot();
         var product = look.product();
         var place = OutlinePlace.read(snapshot, product, form, ListState.read(asked));
-        model.addAttribute(
-                "page",
+        return screen.of(
+                View.OUTLINE,
+                look,
                 pages.page(
                         snapshot,
                         product,
                         place,
                         look.reader(),
                         List.of(kept.split(",")).contains("panel")));
-        model.addAttribute("frame", frames.of(look, View.OUTLINE));
-        return fragment ? "breakdown/outline :: view" : "breakdown/outline";
     }
 
     /** Keeps which columns somebody wants to see, in which order and width. */

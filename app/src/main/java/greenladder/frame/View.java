@@ -2,6 +2,7 @@ package greenladder.frame;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * The registry of views, by stage: what each is called, where it is, and what its pages load. A new
@@ -67,6 +68,11 @@ public enum View {
     /** The script that a page of it loads beside that of every page. */
     String script() {
         return "view-" + path;
+    }
+
+    /** Its template, which stands with those of its stage. */
+    String template() {
+        return stage.folder() + "/" + name().toLowerCase(Locale.ROOT);
     }
 
     public Stage stage() {

@@ -3,7 +3,7 @@ package greenladder.plan;
 import greenladder.core.item.ItemKey;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.Sprints;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Look;
@@ -15,7 +15,6 @@ import org.springframework.ui.Model;
 import org.springframework.util.LinkedMultiValueMap;
 import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -24,28 +23,20 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/{product:[A-Z]{2,5}}/bench")
 class BenchController {
     private final BenchPages pages;
-    private final Frames frames;
     private final SprintFigures figures;
 
     /** A place that work can be planned into. */
     record Place(String kind, String key, String name, String words) {}
 
-    BenchController(BenchPages pages, Frames frames, SprintFigures figures) {
+    BenchController(BenchPages pages, SprintFigures figures) {
         this.pages = pages;
-        this.frames = frames;
         this.figures = figures;
     }
 
     @GetMapping
-    String bench(
-            Look look,
-            @RequestParam MultiValueMap<String, String> asked,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+    String bench(Look look, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
         var place = BenchPlace.read(look.snapshot(), look.product(), figures.today(), asked);
-        model.addAttribute("page", pages.page(look, place));
-        model.addAttribute("frame", frames.of(look, View.BENCH));
-        return fragment ? "plan/bench :: view" : "plan/bench";
+        return screen.of(View.BENCH, look, pages.page(look, place));
     }
 
     /** The open sprints and releases, as a strip below a list. */

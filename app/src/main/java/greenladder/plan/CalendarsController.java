@@ -4,7 +4,7 @@ import greenladder.core.item.Calendar;
 import greenladder.core.item.Calendar.Member;
 import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Look;
 import greenladder.item.Rights;
@@ -18,9 +18,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -28,7 +26,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}/calendars")
 class CalendarsController {
-    private final Frames frames;
     private final Rights rights;
 
     record CalendarPage(
@@ -59,17 +56,12 @@ class CalendarsController {
             String skills,
             String off) {}
 
-    CalendarsController(Frames frames, Rights rights) {
-        this.frames = frames;
+    CalendarsController(Rights rights) {
         this.rights = rights;
     }
 
     @GetMapping
-    String calendars(
-            Look look,
-            @RequestParam(defaultValue = "") String team,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+    String calendars(Look look, @RequestParam(defaultValue = "") String team, Screen screen) {
         var product = look.product();
         var teams = look.snapshot().workspace().teamsOf(product.code());
         var chosen =
@@ -77,8 +69,9 @@ class CalendarsController {
                         .filter(one -> one.key().equals(team))
                         .findFirst()
                         .or(() -> teams.stream().findFirst());
-        model.addAttribute(
-                "page",
+        return screen.of(
+                View.CALENDARS,
+                look,
                 new CalendarPage(
                         product.code(),
                         url(product.code(), chosen.map(Team::key).orElse("")),
@@ -91,8 +84,6 @@ class CalendarsController {
                                                 one.equals(chosen.orElse(null))))
                                 .toList(),
                         chosen.map(one -> calendar(look, one)).orElse(null)));
-        model.addAttribute("frame", frames.of(look, View.CALENDARS));
-        return fragment ? "plan/calendars :: view" : "plan/calendars";
     }
 
     private static String url(String product, String team) {

@@ -2,7 +2,7 @@ package greenladder.plan;
 
 import greenladder.core.item.ItemKey;
 import greenladder.core.plan.PlaceTask;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -13,11 +13,9 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -26,12 +24,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/{product:[A-Z]{2,5}}/load")
 class LoadController {
     private final LoadPages pages;
-    private final Frames frames;
     private final Door door;
 
-    LoadController(LoadPages pages, Frames frames, Door door) {
+    LoadController(LoadPages pages, Door door) {
         this.pages = pages;
-        this.frames = frames;
         this.door = door;
     }
 
@@ -40,11 +36,8 @@ class LoadController {
             Look look,
             @RequestParam(defaultValue = "") String id,
             @RequestParam(defaultValue = "") String at,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        model.addAttribute("page", pages.page(look, id, ItemKey.parse(at).orElse(null)));
-        model.addAttribute("frame", frames.of(look, View.LOAD));
-        return fragment ? "plan/load :: view" : "plan/load";
+            Screen screen) {
+        return screen.of(View.LOAD, look, pages.page(look, id, ItemKey.parse(at).orElse(null)));
     }
 
     /**

@@ -7,7 +7,7 @@ import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Target;
 import greenladder.core.plan.PlaceOnMap;
 import greenladder.core.plan.StoryMap;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -20,11 +20,9 @@ import java.util.List;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -33,25 +31,19 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/{product:[A-Z]{2,5}}/map")
 class MapController {
     private final MapPages pages;
-    private final Frames frames;
     private final Door door;
 
-    MapController(MapPages pages, Frames frames, Door door) {
+    MapController(MapPages pages, Door door) {
         this.pages = pages;
-        this.frames = frames;
         this.door = door;
     }
 
     @GetMapping
-    String map(
-            Look look,
-            @RequestParam MultiValueMap<String, String> asked,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        model.addAttribute(
-                "page", pages.page(look, MapPlace.read(look.snapshot(), look.product(), asked)));
-        model.addAttribute("frame", frames.of(look, View.MAP));
-        return fragment ? "plan/map :: view" : "plan/map";
+    String map(Look look, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
+        return screen.of(
+                View.MAP,
+                look,
+                pages.page(look, MapPlace.read(look.snapshot(), look.product(), asked)));
     }
 
     /**

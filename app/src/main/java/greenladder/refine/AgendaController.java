@@ -4,7 +4,7 @@ import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -19,11 +19,9 @@ import java.util.Map;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -33,7 +31,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 class AgendaController {
     private final SnapshotKeeper keeper;
     private final AgendaPages pages;
-    private final Frames frames;
     private final Door door;
     private final AgendaRoom room;
     private final NoticeDesk notices;
@@ -41,31 +38,24 @@ class AgendaController {
     AgendaController(
             SnapshotKeeper keeper,
             AgendaPages pages,
-            Frames frames,
             Door door,
             AgendaRoom room,
             NoticeDesk notices) {
         this.keeper = keeper;
         this.pages = pages;
-        this.frames = frames;
         this.door = door;
         this.room = room;
         this.notices = notices;
     }
 
     @GetMapping
-    String agenda(
-            Look look,
-            @RequestParam(defaultValue = "") String at,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+    String agenda(Look look, @RequestParam(defaultValue = "") String at, Screen screen) {
         var snapshot = look.snapshot();
-        model.addAttribute(
-                "page",
+        return screen.of(
+                View.AGENDA,
+                look,
                 pages.page(
                         snapshot, look.product(), ItemKey.parse(at).orElse(null), look.reader()));
-        model.addAttribute("frame", frames.of(look, View.AGENDA));
-        return fragment ? "refine/agenda :: view" : "refine/agenda";
     }
 
     /** Takes an item off the agenda, with what was decided noted on it, if anything. */

@@ -2,7 +2,7 @@ package greenladder.refine;
 
 import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Look;
@@ -14,11 +14,9 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -29,26 +27,19 @@ class EstimateController {
     private final SnapshotKeeper keeper;
     private final EstimatePages pages;
     private final SizingRounds rounds;
-    private final Frames frames;
 
-    EstimateController(
-            SnapshotKeeper keeper, EstimatePages pages, SizingRounds rounds, Frames frames) {
+    EstimateController(SnapshotKeeper keeper, EstimatePages pages, SizingRounds rounds) {
         this.keeper = keeper;
         this.pages = pages;
         this.rounds = rounds;
-        this.frames = frames;
     }
 
     @GetMapping
     String estimate(
-            Look look,
-            @RequestParam(required = false) @Nullable Long round,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            Look look, @RequestParam(required = false) @Nullable Long round, Screen screen) {
         var snapshot = look.snapshot();
-        model.addAttribute("page", pages.page(snapshot, look.product(), round, look.reader()));
-        model.addAttribute("frame", frames.of(look, View.ESTIMATE));
-        return fragment ? "refine/estimate :: view" : "refine/estimate";
+        return screen.of(
+                View.ESTIMATE, look, pages.page(snapshot, look.product(), round, look.reader()));
     }
 
     @PostMapping("/rounds")

@@ -3,7 +3,7 @@ package greenladder.refine;
 import greenladder.core.change.Problems;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.ItemKey;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Look;
@@ -17,12 +17,10 @@ import java.util.List;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -34,7 +32,6 @@ class RankController {
     private final RankPages pages;
     private final RankMoves moves;
     private final IntakeLists intakes;
-    private final Frames frames;
     private final Preferences preferences;
 
     RankController(
@@ -42,13 +39,11 @@ class RankController {
             RankPages pages,
             RankMoves moves,
             IntakeLists intakes,
-            Frames frames,
             Preferences preferences) {
         this.keeper = keeper;
         this.pages = pages;
         this.moves = moves;
         this.intakes = intakes;
-        this.frames = frames;
         this.preferences = preferences;
     }
 
@@ -57,20 +52,18 @@ class RankController {
             Look look,
             @RequestParam MultiValueMap<String, String> asked,
             @RequestParam(defaultValue = "") String kept,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            Screen screen) {
         var snapshot = look.snapshot();
         var place = RankPlace.read(snapshot, look.product(), asked);
-        model.addAttribute(
-                "page",
+        return screen.of(
+                View.RANK,
+                look,
                 pages.page(
                         snapshot,
                         place,
                         look.reader(),
                         look.operation(),
                         List.of(kept.split(",")).contains("panel")));
-        model.addAttribute("frame", frames.of(look, View.RANK));
-        return fragment ? "refine/rank :: view" : "refine/rank";
     }
 
     @PostMapping("/columns")

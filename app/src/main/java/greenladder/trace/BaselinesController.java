@@ -7,7 +7,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
 import greenladder.core.trace.KeepPaper;
 import greenladder.core.trace.RemovePaper;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -21,11 +21,9 @@ import java.time.Clock;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** Baselines: taken, compared, and single items brought back from them. */
@@ -34,21 +32,14 @@ class BaselinesController {
     private final BaselinePages pages;
     private final Moments moments;
     private final SnapshotKeeper keeper;
-    private final Frames frames;
     private final Door door;
     private final Clock clock;
 
     BaselinesController(
-            BaselinePages pages,
-            Moments moments,
-            SnapshotKeeper keeper,
-            Frames frames,
-            Door door,
-            Clock clock) {
+            BaselinePages pages, Moments moments, SnapshotKeeper keeper, Door door, Clock clock) {
         this.pages = pages;
         this.moments = moments;
         this.keeper = keeper;
-        this.frames = frames;
         this.door = door;
         this.clock = clock;
     }
@@ -58,11 +49,8 @@ class BaselinesController {
             Look look,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String to,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        model.addAttribute("page", pages.page(look, of, to));
-        model.addAttribute("frame", frames.of(look, View.BASELINES));
-        return fragment ? "trace/baselines :: view" : "trace/baselines";
+            Screen screen) {
+        return screen.of(View.BASELINES, look, pages.page(look, of, to));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/baselines")

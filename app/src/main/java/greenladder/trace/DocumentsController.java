@@ -7,7 +7,7 @@ import greenladder.core.trace.KeepPaper;
 import greenladder.core.trace.RemarkOn;
 import greenladder.core.trace.RemovePaper;
 import greenladder.core.trace.WritePassage;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -20,11 +20,9 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** Documents beside items: passages that several people write, remark on and make into items. */
@@ -32,13 +30,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 class DocumentsController {
     private final DocumentPages pages;
     private final SnapshotKeeper keeper;
-    private final Frames frames;
     private final Door door;
 
-    DocumentsController(DocumentPages pages, SnapshotKeeper keeper, Frames frames, Door door) {
+    DocumentsController(DocumentPages pages, SnapshotKeeper keeper, Door door) {
         this.pages = pages;
         this.keeper = keeper;
-        this.frames = frames;
         this.door = door;
     }
 
@@ -47,11 +43,8 @@ class DocumentsController {
             Look look,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "false") boolean versions,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        model.addAttribute("page", pages.page(look, of, versions));
-        model.addAttribute("frame", frames.of(look, View.PAGES));
-        return fragment ? "trace/pages :: view" : "trace/pages";
+            Screen screen) {
+        return screen.of(View.PAGES, look, pages.page(look, of, versions));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/pages")

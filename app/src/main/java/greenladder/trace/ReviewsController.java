@@ -9,7 +9,7 @@ import greenladder.core.trace.AnswerReview;
 import greenladder.core.trace.CloseReview;
 import greenladder.core.trace.RemovePaper;
 import greenladder.core.trace.SendReview;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -25,11 +25,9 @@ import java.util.Set;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** Reviews: sent to people, and answered by each. */
@@ -37,32 +35,19 @@ import org.springframework.web.bind.annotation.RequestParam;
 class ReviewsController {
     private final ReviewPages pages;
     private final SnapshotKeeper keeper;
-    private final Frames frames;
     private final ReviewOfPast pastOf;
     private final Door door;
 
-    ReviewsController(
-            ReviewPages pages,
-            SnapshotKeeper keeper,
-            Frames frames,
-            ReviewOfPast pastOf,
-            Door door) {
+    ReviewsController(ReviewPages pages, SnapshotKeeper keeper, ReviewOfPast pastOf, Door door) {
         this.pastOf = pastOf;
         this.pages = pages;
         this.keeper = keeper;
-        this.frames = frames;
         this.door = door;
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/reviews")
-    String reviews(
-            Look look,
-            @RequestParam(defaultValue = "") String of,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        model.addAttribute("page", pages.page(look, of));
-        model.addAttribute("frame", frames.of(look, View.REVIEWS));
-        return fragment ? "trace/reviews :: view" : "trace/reviews";
+    String reviews(Look look, @RequestParam(defaultValue = "") String of, Screen screen) {
+        return screen.of(View.REVIEWS, look, pages.page(look, of));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/reviews")

@@ -11,7 +11,7 @@ import greenladder.core.trace.KeepPaper;
 import greenladder.core.trace.NewRound;
 import greenladder.core.trace.NoteResult;
 import greenladder.core.trace.RemovePaper;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -28,11 +28,9 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** Tests, and rounds of them that several people go through. */
@@ -42,13 +40,11 @@ class TestsController {
 
     private final TestPages pages;
     private final SnapshotKeeper keeper;
-    private final Frames frames;
     private final Door door;
 
-    TestsController(TestPages pages, SnapshotKeeper keeper, Frames frames, Door door) {
+    TestsController(TestPages pages, SnapshotKeeper keeper, Door door) {
         this.pages = pages;
         this.keeper = keeper;
-        this.frames = frames;
         this.door = door;
     }
 
@@ -64,11 +60,8 @@ class TestsController {
             Look look,
             @RequestParam(defaultValue = "") String round,
             @RequestParam(defaultValue = "") String in,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        model.addAttribute("page", pages.page(look, round, in));
-        model.addAttribute("frame", frames.of(look, View.TESTS));
-        return fragment ? "trace/tests :: view" : "trace/tests";
+            Screen screen) {
+        return screen.of(View.TESTS, look, pages.page(look, round, in));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/tests")

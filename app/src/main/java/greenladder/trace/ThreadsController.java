@@ -4,7 +4,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.Product;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
@@ -16,9 +16,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 
 @Controller
@@ -27,12 +25,10 @@ class ThreadsController {
 
     private final SnapshotKeeper keeper;
     private final ThreadPages pages;
-    private final Frames frames;
 
-    ThreadsController(SnapshotKeeper keeper, ThreadPages pages, Frames frames) {
+    ThreadsController(SnapshotKeeper keeper, ThreadPages pages) {
         this.keeper = keeper;
         this.pages = pages;
-        this.frames = frames;
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/threads")
@@ -42,13 +38,12 @@ class ThreadsController {
             @RequestParam(required = false) @Nullable List<String> links,
             @RequestParam(required = false) @Nullable List<String> fold,
             @RequestParam(defaultValue = "") String as,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            Screen screen) {
         var product = look.product();
-        model.addAttribute("frame", frames.of(look, View.THREADS));
         var snapshot = look.snapshot();
-        model.addAttribute(
-                "page",
+        return screen.of(
+                View.THREADS,
+                look,
                 chosen(snapshot, product, item)
                         .map(key ->
                                 pages.page(
@@ -59,7 +54,6 @@ class ThreadsController {
                                                 fold == null ? null : keys(fold),
                                                 as.equals("rows"))))
                         .orElse(null));
-        return fragment ? "trace/threads :: view" : "trace/threads";
     }
 
     /** The links asked for; all of them where nothing is said. */

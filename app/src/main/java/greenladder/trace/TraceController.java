@@ -4,7 +4,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.trace.KeepMeasure;
 import greenladder.core.trace.NoteHealth;
 import greenladder.core.trace.TakeReading;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -12,15 +12,12 @@ import greenladder.item.Look;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
-import java.util.Locale;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** Goals, gaps and coverage, and what people say of goals. */
@@ -31,7 +28,6 @@ class TraceController {
     private final GapPages gaps;
     private final CoveragePages coverage;
     private final ImpactPages impacts;
-    private final Frames frames;
     private final Door door;
 
     TraceController(
@@ -40,43 +36,25 @@ class TraceController {
             GapPages gaps,
             CoveragePages coverage,
             ImpactPages impacts,
-            Frames frames,
             Door door) {
         this.goals = goals;
         this.reports = reports;
         this.gaps = gaps;
         this.coverage = coverage;
         this.impacts = impacts;
-        this.frames = frames;
         this.door = door;
     }
 
-    private String shown(Look look, View view, Object page, boolean fragment, Model model) {
-        model.addAttribute("page", page);
-        model.addAttribute("frame", frames.of(look, view));
-        var template = "trace/" + view.name().toLowerCase(Locale.ROOT);
-        return fragment ? template + " :: view" : template;
-    }
-
     @GetMapping("/{product:[A-Z]{2,5}}/goals")
-    String goals(
-            Look look,
-            @RequestParam(defaultValue = "") String at,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+    String goals(Look look, @RequestParam(defaultValue = "") String at, Screen screen) {
         var page = goals.page(look, ItemKey.parse(at).orElse(null));
-        return shown(look, View.GOALS, page, fragment, model);
+        return screen.of(View.GOALS, look, page);
     }
 
     /** For those who read only. */
     @GetMapping("/{product:[A-Z]{2,5}}/goals/report")
-    String goalReport(
-            Look look,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        model.addAttribute("page", reports.report(look));
-        model.addAttribute("frame", frames.of(look, View.GOALS));
-        return fragment ? "trace/goal-report :: view" : "trace/goal-report";
+    String goalReport(Look look, Screen screen) {
+        return screen.of(View.GOALS, "trace/goal-report", look, reports.report(look));
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/gaps")
@@ -86,10 +64,9 @@ class TraceController {
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String on,
             @RequestParam(defaultValue = "") String at,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            Screen screen) {
         var page = gaps.page(look, kind, of, on, ItemKey.parse(at).orElse(null));
-        return shown(look, View.GAPS, page, fragment, model);
+        return screen.of(View.GAPS, look, page);
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/coverage")
@@ -97,9 +74,8 @@ class TraceController {
             Look look,
             @RequestParam(defaultValue = "") String rows,
             @RequestParam(defaultValue = "") String columns,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        return shown(look, View.COVERAGE, coverage.page(look, rows, columns), fragment, model);
+            Screen screen) {
+        return screen.of(View.COVERAGE, look, coverage.page(look, rows, columns));
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/impact")
@@ -107,12 +83,9 @@ class TraceController {
             Look look,
             @RequestParam(defaultValue = "") String item,
             @RequestParam(defaultValue = "") String at,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            Screen screen) {
         var page = impacts.page(look, item, ItemKey.parse(at).orElse(null));
-        model.addAttribute("page", page);
-        model.addAttribute("frame", frames.of(look, View.IMPACT));
-        return fragment ? "trace/impact :: view" : "trace/impact";
+        return screen.of(View.IMPACT, look, page);
     }
 
     @PostMapping("/items/{key}/measure")

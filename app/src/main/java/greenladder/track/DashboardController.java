@@ -1,7 +1,7 @@
 package greenladder.track;
 
 import greenladder.core.item.ItemKey;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Look;
 import greenladder.panel.Answers;
@@ -10,11 +10,9 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -24,12 +22,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 class DashboardController {
     private final DashboardPages pages;
     private final Dashboards dashboards;
-    private final Frames frames;
 
-    DashboardController(DashboardPages pages, Dashboards dashboards, Frames frames) {
+    DashboardController(DashboardPages pages, Dashboards dashboards) {
         this.pages = pages;
         this.dashboards = dashboards;
-        this.frames = frames;
     }
 
     /**
@@ -40,14 +36,12 @@ class DashboardController {
             Look look,
             @RequestParam(defaultValue = "") String id,
             @RequestParam(defaultValue = "") String at,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            Screen screen) {
         long number = id.matches("\\d{1,18}") ? Long.parseLong(id) : 0;
-        model.addAttribute(
-                "page",
+        return screen.of(
+                View.DASHBOARD,
+                look,
                 pages.page(look, number, id.equals("usual"), ItemKey.parse(at).orElse(null)));
-        model.addAttribute("frame", frames.of(look, View.DASHBOARD));
-        return fragment ? "track/dashboard :: view" : "track/dashboard";
     }
 
     /**

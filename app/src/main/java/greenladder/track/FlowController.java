@@ -1,26 +1,22 @@
 package greenladder.track;
 
 import greenladder.core.item.ItemKey;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Look;
 import greenladder.list.ListState;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** Shows how work of a product flowed. */
 @Controller
 class FlowController {
     private final FlowPages pages;
-    private final Frames frames;
 
-    FlowController(FlowPages pages, Frames frames) {
+    FlowController(FlowPages pages) {
         this.pages = pages;
-        this.frames = frames;
     }
 
     /**
@@ -36,13 +32,12 @@ class FlowController {
             @RequestParam(defaultValue = "") String day,
             @RequestParam(defaultValue = "") String at,
             @RequestParam MultiValueMap<String, String> all,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            Screen screen) {
         int span = weeks.matches("\\d{1,3}") ? Integer.parseInt(weeks) : 0;
         var place = pages.place(look, of, level, span, by, ListState.beside(all, "level"));
-        model.addAttribute(
-                "page", pages.page(look, place, DayStory.day(day), ItemKey.parse(at).orElse(null)));
-        model.addAttribute("frame", frames.of(look, View.FLOW));
-        return fragment ? "track/flow :: view" : "track/flow";
+        return screen.of(
+                View.FLOW,
+                look,
+                pages.page(look, place, DayStory.day(day), ItemKey.parse(at).orElse(null)));
     }
 }

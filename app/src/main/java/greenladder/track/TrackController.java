@@ -1,18 +1,15 @@
 package greenladder.track;
 
 import greenladder.core.item.ItemKey;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Look;
 import greenladder.list.ListState;
 import java.util.List;
-import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -26,7 +23,6 @@ class TrackController {
     private final SpendingPages spending;
     private final ReworkPages rework;
     private final TablePages tables;
-    private final Frames frames;
 
     TrackController(
             BurnupPages burnups,
@@ -34,22 +30,13 @@ class TrackController {
             OpenPages open,
             SpendingPages spending,
             ReworkPages rework,
-            TablePages tables,
-            Frames frames) {
+            TablePages tables) {
         this.burnups = burnups;
         this.velocities = velocities;
         this.open = open;
         this.spending = spending;
         this.rework = rework;
         this.tables = tables;
-        this.frames = frames;
-    }
-
-    private String shown(Look look, View view, Object page, boolean fragment, Model model) {
-        model.addAttribute("page", page);
-        model.addAttribute("frame", frames.of(look, view));
-        var template = "track/" + view.name().toLowerCase(Locale.ROOT);
-        return fragment ? template + " :: view" : template;
     }
 
     @GetMapping("/burnup")
@@ -61,8 +48,7 @@ class TrackController {
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String day,
             @RequestParam(defaultValue = "") String at,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            Screen screen) {
         var page =
                 burnups.page(
                         look,
@@ -72,16 +58,12 @@ class TrackController {
                         to,
                         DayStory.day(day),
                         ItemKey.parse(at).orElse(null));
-        return shown(look, View.BURNUP, page, fragment, model);
+        return screen.of(View.BURNUP, look, page);
     }
 
     @GetMapping("/velocity")
-    String velocity(
-            Look look,
-            @RequestParam(defaultValue = "") String of,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        return shown(look, View.VELOCITY, velocities.page(look, of), fragment, model);
+    String velocity(Look look, @RequestParam(defaultValue = "") String of, Screen screen) {
+        return screen.of(View.VELOCITY, look, velocities.page(look, of));
     }
 
     @GetMapping("/open")
@@ -92,14 +74,11 @@ class TrackController {
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String day,
             @RequestParam MultiValueMap<String, String> all,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        return shown(
-                look,
+            Screen screen) {
+        return screen.of(
                 View.OPEN,
-                open.page(look, by, level, of, DayStory.day(day), ListState.beside(all, "level")),
-                fragment,
-                model);
+                look,
+                open.page(look, by, level, of, DayStory.day(day), ListState.beside(all, "level")));
     }
 
     /**
@@ -112,10 +91,9 @@ class TrackController {
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "assignee,state") String by,
             @RequestParam MultiValueMap<String, String> all,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            Screen screen) {
         var page = tables.page(look, ListState.read(all), List.of(by.split(",")), of);
-        return shown(look, View.TABLES, page, fragment, model);
+        return screen.of(View.TABLES, look, page);
     }
 
     /**
@@ -133,8 +111,7 @@ class TrackController {
             @RequestParam(required = false) @Nullable String part,
             @RequestParam(defaultValue = "") String at,
             @RequestParam MultiValueMap<String, String> all,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            Screen screen) {
         var page =
                 spending.page(
                         look,
@@ -146,7 +123,7 @@ class TrackController {
                         part,
                         ListState.read(all),
                         ItemKey.parse(at).orElse(null));
-        return shown(look, View.SPENDING, page, fragment, model);
+        return screen.of(View.SPENDING, look, page);
     }
 
     @GetMapping("/rework")
@@ -157,11 +134,10 @@ class TrackController {
             @RequestParam(defaultValue = "") String by,
             @RequestParam(defaultValue = "") String at,
             @RequestParam MultiValueMap<String, String> all,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            Screen screen) {
         var page =
                 rework.page(
                         look, from, to, by, ListState.read(all), ItemKey.parse(at).orElse(null));
-        return shown(look, View.REWORK, page, fragment, model);
+        return screen.of(View.REWORK, look, page);
     }
 }

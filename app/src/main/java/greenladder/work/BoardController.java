@@ -9,7 +9,7 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.work.Accept;
 import greenladder.core.work.Boards;
 import greenladder.core.work.MoveCard;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -34,7 +34,6 @@ import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
@@ -46,33 +45,23 @@ class BoardController {
 
     private final BoardPages pages;
     private final WalkPages walks;
-    private final Frames frames;
     private final Door door;
     private final ApplicationEventPublisher events;
 
     BoardController(
-            BoardPages pages,
-            WalkPages walks,
-            Frames frames,
-            Door door,
-            ApplicationEventPublisher events) {
+            BoardPages pages, WalkPages walks, Door door, ApplicationEventPublisher events) {
         this.pages = pages;
         this.walks = walks;
-        this.frames = frames;
         this.door = door;
         this.events = events;
     }
 
     @GetMapping
-    String board(
-            Look look,
-            @RequestParam MultiValueMap<String, String> asked,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        model.addAttribute(
-                "page", pages.page(look, BoardPlace.read(look.snapshot(), look.product(), asked)));
-        model.addAttribute("frame", frames.of(look, View.BOARD));
-        return fragment ? "work/board :: view" : "work/board";
+    String board(Look look, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
+        return screen.of(
+                View.BOARD,
+                look,
+                pages.page(look, BoardPlace.read(look.snapshot(), look.product(), asked)));
     }
 
     /**

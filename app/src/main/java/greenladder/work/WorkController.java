@@ -7,7 +7,7 @@ import greenladder.core.item.StandardFields;
 import greenladder.core.work.LogHours;
 import greenladder.core.work.ReportWork;
 import greenladder.core.work.TakeOutHours;
-import greenladder.frame.Frames;
+import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -22,11 +22,9 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
-import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** One's own work, what is blocked, and telling in one step what became of an item. */
@@ -34,39 +32,24 @@ import org.springframework.web.bind.annotation.RequestParam;
 class WorkController {
     private final WorkPages pages;
     private final BlockedPages blocked;
-    private final Frames frames;
     private final Door door;
     private final Comments comments;
 
-    WorkController(
-            WorkPages pages, BlockedPages blocked, Frames frames, Door door, Comments comments) {
+    WorkController(WorkPages pages, BlockedPages blocked, Door door, Comments comments) {
         this.pages = pages;
         this.blocked = blocked;
-        this.frames = frames;
         this.door = door;
         this.comments = comments;
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/work")
-    String work(
-            Look look,
-            @RequestParam(defaultValue = "") String at,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        model.addAttribute("page", pages.page(look, ItemKey.parse(at).orElse(null)));
-        model.addAttribute("frame", frames.of(look, View.WORK));
-        return fragment ? "work/work :: view" : "work/work";
+    String work(Look look, @RequestParam(defaultValue = "") String at, Screen screen) {
+        return screen.of(View.WORK, look, pages.page(look, ItemKey.parse(at).orElse(null)));
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/blocked")
-    String blocked(
-            Look look,
-            @RequestParam(defaultValue = "") String at,
-            @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
-        model.addAttribute("page", blocked.page(look, ItemKey.parse(at).orElse(null)));
-        model.addAttribute("frame", frames.of(look, View.BLOCKED));
-        return fragment ? "work/blocked :: view" : "work/blocked";
+    String blocked(Look look, @RequestParam(defaultValue = "") String at, Screen screen) {
+        return screen.of(View.BLOCKED, look, blocked.page(look, ItemKey.parse(at).orElse(null)));
     }
 
     /**

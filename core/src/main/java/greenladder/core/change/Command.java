@@ -257,20 +257,10 @@ public interface Command {
      * @param words nothing is noted where they are blank and the item is talked through
      * @param through whether the item goes off the agenda
      */
-    record Settle(ItemKey item, String by, String words, boolean through) implements Command {
+    record Settle(ItemKey item, String by, String words, boolean through) implements ItemCommand {
         @Override
         public OperationKind kind() {
             return OperationKind.SETTLE;
-        }
-
-        @Override
-        public List<ItemKey> items() {
-            return List.of(item);
-        }
-
-        @Override
-        public Need need(Snapshot snapshot) {
-            return Need.WORK;
         }
 
         @Override
@@ -280,20 +270,10 @@ public interface Command {
     }
 
     /** Changes one line of one of an item's lists: checklist, acceptance, definition of done. */
-    record EditList(ItemKey item, Field list, ListStep step) implements Command {
+    record EditList(ItemKey item, Field list, ListStep step) implements ItemCommand {
         @Override
         public OperationKind kind() {
             return OperationKind.EDIT;
-        }
-
-        @Override
-        public List<ItemKey> items() {
-            return List.of(item);
-        }
-
-        @Override
-        public Need need(Snapshot snapshot) {
-            return Need.WORK;
         }
 
         @Override
@@ -305,15 +285,10 @@ public interface Command {
     /**
      * Makes a line of an item's checklist a child of its own, which ticks the line when it is done.
      */
-    record Promote(ItemKey item, int at, String line, String level) implements Command {
+    record Promote(ItemKey item, int at, String line, String level) implements ItemCommand {
         @Override
         public OperationKind kind() {
             return OperationKind.PROMOTE;
-        }
-
-        @Override
-        public List<ItemKey> items() {
-            return List.of(item);
         }
 
         @Override
@@ -328,20 +303,10 @@ public interface Command {
     }
 
     /** Hangs a file on an item. */
-    record Attach(ItemKey item, Attachment file) implements Command {
+    record Attach(ItemKey item, Attachment file) implements ItemCommand {
         @Override
         public OperationKind kind() {
             return OperationKind.ATTACH;
-        }
-
-        @Override
-        public List<ItemKey> items() {
-            return List.of(item);
-        }
-
-        @Override
-        public Need need(Snapshot snapshot) {
-            return Need.WORK;
         }
 
         @Override
@@ -351,20 +316,10 @@ public interface Command {
     }
 
     /** Takes a file from an item. */
-    record Detach(ItemKey item, String file) implements Command {
+    record Detach(ItemKey item, String file) implements ItemCommand {
         @Override
         public OperationKind kind() {
             return OperationKind.DETACH;
-        }
-
-        @Override
-        public List<ItemKey> items() {
-            return List.of(item);
-        }
-
-        @Override
-        public Need need(Snapshot snapshot) {
-            return Need.WORK;
         }
 
         @Override

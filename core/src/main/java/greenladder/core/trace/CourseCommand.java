@@ -1,7 +1,7 @@
 package greenladder.core.trace;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command;
+import greenladder.core.change.ItemCommand;
 import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
@@ -9,7 +9,6 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -19,9 +18,7 @@ import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
 /** A command on one fact of how an item goes. */
-interface CourseCommand extends Command {
-    ItemKey item();
-
+interface CourseCommand extends ItemCommand {
     /** The fact, with what it is to be; null for nothing, empty where something is wrong. */
     Optional<Fact> fact(Item item, Workspace workspace, Instant at, Found found);
 
@@ -31,11 +28,6 @@ interface CourseCommand extends Command {
     @Override
     default OperationKind kind() {
         return OperationKind.EDIT;
-    }
-
-    @Override
-    default List<ItemKey> items() {
-        return List.of(item());
     }
 
     @Override

@@ -1,9 +1,8 @@
 package greenladder.core.work;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command;
 import greenladder.core.change.HourLog;
-import greenladder.core.change.Need;
+import greenladder.core.change.ItemCommand;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
@@ -35,7 +34,7 @@ public record LogHours(
         Amount hours,
         String note,
         @Nullable String remaining)
-        implements Command {
+        implements ItemCommand {
     private static final int LONGEST_NOTE = 500;
     private static final int FIRST_YEAR = 1990;
     private static final Amount DAY = Amount.of(24);
@@ -43,16 +42,6 @@ public record LogHours(
     @Override
     public OperationKind kind() {
         return OperationKind.EDIT;
-    }
-
-    @Override
-    public List<ItemKey> items() {
-        return List.of(item);
-    }
-
-    @Override
-    public Need need(Snapshot snapshot) {
-        return Need.WORK;
     }
 
     @Override

@@ -1,8 +1,7 @@
 package greenladder.core.work;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command;
-import greenladder.core.change.Need;
+import greenladder.core.change.ItemCommand;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.ItemKey;
@@ -19,7 +18,7 @@ import org.jspecify.annotations.Nullable;
  * @param hours null where none are entered
  */
 public record ReportWork(ItemKey item, Map<String, String> fields, @Nullable LogHours hours)
-        implements Command {
+        implements ItemCommand {
     public ReportWork {
         fields = Map.copyOf(fields);
     }
@@ -27,16 +26,6 @@ public record ReportWork(ItemKey item, Map<String, String> fields, @Nullable Log
     @Override
     public OperationKind kind() {
         return OperationKind.EDIT;
-    }
-
-    @Override
-    public List<ItemKey> items() {
-        return List.of(item);
-    }
-
-    @Override
-    public Need need(Snapshot snapshot) {
-        return Need.WORK;
     }
 
     @Override

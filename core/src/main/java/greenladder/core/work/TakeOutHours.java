@@ -1,9 +1,8 @@
 package greenladder.core.work;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command;
 import greenladder.core.change.HourLog;
-import greenladder.core.change.Need;
+import greenladder.core.change.ItemCommand;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
@@ -14,21 +13,11 @@ import java.util.ArrayList;
 import java.util.List;
 
 /** Takes an entry of hours out of an item; the hours invested shrink by it. */
-public record TakeOutHours(ItemKey item, int number) implements Command {
+public record TakeOutHours(ItemKey item, int number) implements ItemCommand {
 
     @Override
     public OperationKind kind() {
         return OperationKind.EDIT;
-    }
-
-    @Override
-    public List<ItemKey> items() {
-        return List.of(item);
-    }
-
-    @Override
-    public Need need(Snapshot snapshot) {
-        return Need.WORK;
     }
 
     @Override

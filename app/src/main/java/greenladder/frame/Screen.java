@@ -1,0 +1,37 @@
+package greenladder.frame;
+
+import greenladder.item.Look;
+import org.jspecify.annotations.Nullable;
+import org.springframework.ui.ModelMap;
+
+/**
+ * The answer to a request for a view: its whole page, or the view alone where a script on the page
+ * asks for it. Belongs to one request.
+ */
+public final class Screen {
+    private final Frames frames;
+    private final ModelMap model;
+    private final boolean isViewAlone;
+
+    Screen(Frames frames, ModelMap model, boolean isViewAlone) {
+        this.frames = frames;
+        this.model = model;
+        this.isViewAlone = isViewAlone;
+    }
+
+    /**
+     * The template of a view, with its page and its frame.
+     *
+     * @param page null where there is nothing to show yet
+     */
+    public String of(View view, Look look, @Nullable Object page) {
+        return of(view, view.template(), look, page);
+    }
+
+    /** The same of a further page of a view, with a template of its own. */
+    public String of(View view, String template, Look look, @Nullable Object page) {
+        model.addAttribute("page", page);
+        model.addAttribute("frame", frames.of(look, view));
+        return isViewAlone ? template + " :: view" : template;
+    }
+}

@@ -1,0 +1,20 @@
+package greenladder.core.change;
+
+import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Snapshot;
+import java.util.List;
+
+/** A command about one item, for whoever works in its product unless it says otherwise. */
+public interface ItemCommand extends Command {
+    ItemKey item();
+
+    @Override
+    default List<ItemKey> items() {
+        return List.of(item());
+    }
+
+    @Override
+    default Need need(Snapshot snapshot) {
+        return Need.WORK;
+    }
+}
