@@ -43,6 +43,7 @@ class NoticesController {
 
     /**
      * @param title empty where the item is deleted
+     * @param words empty where the reason says it all
      * @param saying what was said, rather than what was done
      */
     record Row(
@@ -100,6 +101,9 @@ class NoticesController {
     String open(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         var notice = notices.read(me, id, true);
         var key = notice.item();
+        if (notice.kind() == Notice.Kind.REVIEW) {
+            return "redirect:" + View.REVIEWS.url(key.product()) + "?of=" + notice.target();
+        }
         return keeper.current().findItem(key).isEmpty()
                 ? "redirect:/notices"
                 : "redirect:"
@@ -133,11 +137,19 @@ class NoticesController {
                 notice.read(),
                 ChangeWords.nameOf(snapshot, notice.actor()),
                 reason(notice.kind()),
-                notice.words(),
+                words(notice),
                 notice.kind() == Notice.Kind.MENTIONED || notice.kind() == Notice.Kind.COMMENTED,
                 notice.item().toString(),
                 snapshot.findItem(notice.item()).map(item -> item.title()).orElse(""),
                 Words.since(notice.at(), clock));
+    }
+
+    /** Those that say more than the reason does. */
+    private static String words(Notice notice) {
+        return switch (notice.kind()) {
+            case MENTIONED, COMMENTED, CHANGED, REVIEW -> notice.words();
+            case GIVEN, ROUND, AGENDA -> "";
+        };
     }
 
     private static String reason(Notice.Kind kind) {
@@ -148,6 +160,7 @@ class NoticesController {
             case CHANGED -> "changed";
             case ROUND -> "sizes";
             case AGENDA -> "walks the agenda, with";
+            case REVIEW -> "asks you to read";
         };
     }
 }

@@ -34,6 +34,8 @@ public record Notice(
         /** A sizing round on an item that they watch. */
         ROUND,
         /** The agenda is walked, with an item on it that they watch. */
-        AGENDA
+        AGENDA,
+        /** They are asked to read items. */
+        REVIEW
     }
 }

@@ -4,6 +4,7 @@ import greenladder.core.change.Change;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
+import greenladder.core.item.Review;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.SnapshotKeeper;
@@ -238,6 +239,41 @@ public class NoticeDesk {
                                     told));
         }
         publish(told);
+    }
+
+    /** A review was sent: for those who are asked to read it, of the first item that they see. */
+    @Transactional
+    void reviewSent(String review, long operation, String actor, Instant at) {
+        var whole = keeper.whole();
+        var told = new TreeSet<String>();
+        whole.workspace()
+                .papers()
+                .findReview(review)
+                .ifPresent(sent ->
+                        sent.readers()
+                                .forEach(handle ->
+                                        firstSeen(whole, sent, handle)
+                                                .ifPresent(item ->
+                                                        tell(
+                                                                handle,
+                                                                about(Kind.REVIEW, item, review),
+                                                                actor,
+                                                                sent.name(),
+                                                                at,
+                                                                told))));
+        entities.merge(new FollowerRow(FOLLOWER, operation));
+        publish(told);
+    }
+
+    private Optional<ItemKey> firstSeen(Snapshot whole, Review review, String handle) {
+        return people.findByHandle(handle)
+                .map(person -> SnapshotKeeper.sightOf(person, whole))
+                .flatMap(sight ->
+                        review.seen().keySet().stream()
+                                .filter(item ->
+                                        whole.findItem(item).isPresent()
+                                                && !sight.hides(whole, item))
+                                .findFirst());
     }
 
     private void tell(

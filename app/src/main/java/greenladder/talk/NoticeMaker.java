@@ -1,5 +1,8 @@
 package greenladder.talk;
 
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.PlanChange;
+import greenladder.core.item.PlanKey;
 import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Entry;
 import greenladder.log.LogFollower;
@@ -51,12 +54,34 @@ class NoticeMaker implements DisposableBean {
         for (var entry : entries) {
             unnoted = (unnoted + 1) % LogFollower.STEP;
             boolean note = unnoted == 0;
+            entry.plans().stream()
+                    .map(PlanChange::subject)
+                    .filter(part -> part.kind() == PlanKey.Kind.REVIEW)
+                    .distinct()
+                    .filter(part -> isNew(entry, part))
+                    .forEach(part ->
+                            desk.reviewSent(
+                                    part.key(),
+                                    entry.operation().id(),
+                                    entry.operation().actor(),
+                                    entry.operation().at()));
             if (note || desk.concernsAnybody(entry.changes())) {
                 var operation = entry.operation();
                 desk.operated(
                         operation.id(), operation.actor(), operation.at(), entry.changes(), note);
             }
         }
+    }
+
+    /** Whether an operation made a part of the plan, rather than changing or bringing it back. */
+    private static boolean isNew(Entry entry, PlanKey part) {
+        return entry.operation().kind() == OperationKind.PLAN
+                && entry.plans().stream()
+                        .filter(change -> change.subject().equals(part))
+                        .allMatch(change -> change.before() == null)
+                && entry.plans().stream()
+                        .anyMatch(change ->
+                                change.subject().equals(part) && change.fact().equals("name"));
     }
 
     @Override

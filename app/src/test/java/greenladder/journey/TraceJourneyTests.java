@@ -250,6 +250,17 @@ public class TraceJourneyTests extends BrowserTest {
         assertThat(ines.locator("#view"))
                 .containsText("Not answered to everything yet: Saga Lind.");
         var saga = signedIn("Saga Lind");
+        var notice =
+                saga.locator(
+                        ".notice",
+                        new Page.LocatorOptions().setHasText("asks you to read " + code + "4"));
+        saga.waitForCondition(() -> {
+            saga.navigate("/notices");
+            return notice.count() == 1;
+        });
+        assertThat(notice).containsText("Before we begin");
+        notice.locator(".notice-open").click();
+        assertThat(saga.locator("#review-" + code + "4")).isVisible();
         saga.navigate("/" + code + "/work");
         saga.getByText("Before we begin").click();
         button(saga.locator("#review-" + code + "4"), "Agree to " + code + "4").click();

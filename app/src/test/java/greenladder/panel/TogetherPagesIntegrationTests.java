@@ -141,6 +141,35 @@ public class TogetherPagesIntegrationTests extends RunningDemo {
     }
 
     @Test
+    public void whatBecameOfAPaperShouldBeTold() {
+        var code = api().newProduct();
+        var written =
+                api().post("/products/" + code + "/tests", "{'title':'Rain','steps':[]}")
+                        .header("Operation-Id");
+        var gone = told("/operations/" + written + "/undo");
+        assertThat(gone).contains("Undone: the test").contains("Rain").contains("is gone");
+        var operation = gone.replaceFirst(".*\"operation\":(\\d+).*", "$1");
+        assertThat(told("/operations/" + operation + "/undo"))
+                .contains("Redone: the test")
+                .contains("is there again");
+    }
+
+    @Test
+    public void whatChangedNothingShouldNotBeForTheUndoKey() {
+        var key = story();
+        assertThat(told("/items/edit", "keys", key, "field", "title", "value", "As it was"))
+                .contains("Nothing changed")
+                .contains("\"idle\":true");
+        assertThat(told("/items/edit", "keys", key, "field", "title", "value", "Other"))
+                .doesNotContain("idle");
+    }
+
+    /** What a deed of the product owner's tells the page. */
+    private String told(String url, String... form) {
+        return String.valueOf(post("ines.rowe", url, form).getResponse().getHeader("HX-Trigger"));
+    }
+
+    @Test
     public void whoDidNothingShouldHaveNothingToTakeBack() {
         people.addSamples(
                 Map.of(new Person("did.nothing", "Did Nothing"), Role.STAKEHOLDER),
