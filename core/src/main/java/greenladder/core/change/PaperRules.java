@@ -23,7 +23,7 @@ record PaperRules(Snapshot after, Found found) {
     private static final int MOST_STEPS = 100;
     private static final int MOST_COVERED = 200;
     private static final int MOST_CHECKS = 5_000;
-    private static final int MOST_ITEMS = 500;
+    private static final int MOST_ITEMS = 2_000;
     private static final int MOST_READERS = 50;
     private static final int MOST_PASSAGES = 500;
     private static final int MOST_REMARKS = 1_000;

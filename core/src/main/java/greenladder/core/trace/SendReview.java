@@ -35,8 +35,6 @@ public record SendReview(
         Set<String> readers,
         String who)
         implements NewPaper {
-    private static final int MOST_ITEMS = 2_000;
-
     /**
      * @param at a moment of the past
      * @param seen a digest of the text that each item had then
@@ -61,8 +59,6 @@ public record SendReview(
         var seen = past == null ? asTheyStand(snapshot) : asTheyStood(snapshot, past);
         if (seen.isEmpty()) {
             wrong(found, "items", "Say what is to be read.");
-        } else if (seen.size() > MOST_ITEMS) {
-            wrong(found, "items", "At most %,d items are read in one review.", MOST_ITEMS);
         }
         return Optional.of(
                 new Review(
