@@ -3,6 +3,7 @@ package greenladder.api;
 import greenladder.core.change.Problem;
 import greenladder.core.item.Amount;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Shortened;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
@@ -251,6 +252,6 @@ final class BodyReader {
     }
 
     private static String shortened(String text) {
-        return text.length() <= 60 ? text : text.substring(0, 60) + "…";
+        return Shortened.to(60, text);
     }
 }

@@ -7,6 +7,7 @@ import greenladder.core.filter.Filter.Part;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
+import greenladder.core.item.Shortened;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.list.FilterLines;
@@ -181,8 +182,7 @@ final class ItemQuery {
     }
 
     private void unknown(String name, String value) {
-        var shown = value.length() > 60 ? value.substring(0, 60) + "…" : value;
-        problem(name, "“%s” is no %s that there is.".formatted(shown, name));
+        problem(name, "“%s” is no %s that there is.".formatted(Shortened.to(60, value), name));
     }
 
     private void problem(String field, String message) {

@@ -1,6 +1,7 @@
 package greenladder.planning;
 
 import greenladder.core.change.Problems;
+import greenladder.core.item.Shortened;
 import greenladder.web.Failure;
 import java.io.IOException;
 import java.io.StringReader;
@@ -84,7 +85,7 @@ public final class CalendarReader {
         }
         var summary = event.getSummary() == null ? "" : event.getSummary().getValue().strip();
         var name = summary.isEmpty() ? "Holiday" : summary;
-        var shown = name.length() <= LONGEST_NAME ? name : name.substring(0, LONGEST_NAME);
+        var shown = Shortened.to(LONGEST_NAME, name);
         var span = new Period<>(start(from), start(to.plusDays(1)));
         for (var period : event.calculateRecurrenceSet(span)) {
             var first = LocalDate.from(period.getStart());

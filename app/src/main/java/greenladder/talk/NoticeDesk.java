@@ -5,6 +5,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
 import greenladder.core.item.Review;
+import greenladder.core.item.Shortened;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.SnapshotKeeper;
@@ -305,9 +306,6 @@ public class NoticeDesk {
     }
 
     private static String shortened(String words) {
-        var line = words.replaceAll("\\s+", " ");
-        return line.length() <= LONGEST_WORDS
-                ? line
-                : line.substring(0, line.offsetByCodePoints(0, LONGEST_WORDS / 2)) + "…";
+        return Shortened.to(LONGEST_WORDS, words.replaceAll("\\s+", " "));
     }
 }

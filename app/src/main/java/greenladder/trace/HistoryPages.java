@@ -3,6 +3,7 @@ package greenladder.trace;
 import greenladder.core.item.Field;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.Shortened;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.LogReading;
@@ -174,7 +175,6 @@ class HistoryPages {
                                         .map(field ->
                                                 ChangeWords.value(snapshot, key, field, text)))
                         .orElse(text);
-        var flat = words.replaceAll("\\s+", " ");
-        return flat.length() <= LONGEST ? flat : flat.substring(0, LONGEST) + "…";
+        return Shortened.to(LONGEST, words.replaceAll("\\s+", " "));
     }
 }

@@ -1,5 +1,6 @@
 package greenladder.trace;
 
+import greenladder.core.item.Shortened;
 import java.util.ArrayList;
 import java.util.List;
 
@@ -31,6 +32,6 @@ final class TitleLines {
     }
 
     private static String cut(String line) {
-        return line.length() <= LONGEST + 2 ? line : line.substring(0, LONGEST) + "…";
+        return Shortened.to(LONGEST + 2, line);
     }
 }

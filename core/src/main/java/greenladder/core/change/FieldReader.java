@@ -9,6 +9,7 @@ import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.item.ReadyCheck;
 import greenladder.core.item.Refinement;
+import greenladder.core.item.Shortened;
 import greenladder.core.item.State;
 import greenladder.core.item.States;
 import greenladder.core.snapshot.Snapshot;
@@ -428,6 +429,6 @@ final class FieldReader {
     }
 
     static String shortened(String text) {
-        return text.length() <= 60 ? text : text.substring(0, 60) + "…";
+        return Shortened.to(60, text);
     }
 }

@@ -69,8 +69,7 @@ public record SprintPicture(List<String> columns, List<Card> cards) {
         }
 
         private static String cut(String text) {
-            var flat = text.replace('\t', ' ');
-            return flat.length() <= LONGEST ? flat : flat.substring(0, LONGEST) + "…";
+            return Shortened.to(LONGEST, text.replace('\t', ' '));
         }
 
         private static Optional<Card> parse(String key, String text) {

@@ -8,6 +8,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Refinement;
+import greenladder.core.item.Shortened;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Mark;
@@ -147,6 +148,6 @@ public record CloseSprint(
     }
 
     private static String shortened(String text) {
-        return text.length() <= 60 ? text : text.substring(0, 60) + "…";
+        return Shortened.to(60, text);
     }
 }

@@ -8,6 +8,7 @@ import greenladder.core.change.Need;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.Shortened;
 import greenladder.core.item.SprintNote;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
@@ -72,12 +73,7 @@ public record MakeOfNote(String sprint, int number, String product) implements P
                                                         "level",
                                                         StoryMap.stories(its.orElseThrow()).key(),
                                                         "title",
-                                                        text.length() <= LONGEST_TITLE
-                                                                ? text
-                                                                : text.substring(
-                                                                                0,
-                                                                                LONGEST_TITLE - 1)
-                                                                        + "…",
+                                                        Shortened.to(LONGEST_TITLE, text),
                                                         "team",
                                                         it.team()))))
                         .draw(snapshot, at, found);

@@ -2,6 +2,7 @@ package greenladder.core.text;
 
 import greenladder.core.item.Level;
 import greenladder.core.item.Levels;
+import greenladder.core.item.Shortened;
 import greenladder.core.text.Outline.Line;
 import greenladder.core.text.Outline.Skipped;
 import java.util.ArrayDeque;
@@ -116,7 +117,7 @@ public final class OutlineReader {
     private void take(int number, String line, boolean numbered) {
         var raw = raw(line, numbered);
         if (!MEANT.matcher(raw.text()).find()) {
-            skipped.add(new Skipped(number, shortened(line.strip())));
+            skipped.add(new Skipped(number, Shortened.to(SHOWN, line.strip())));
         } else if (!raw.marked() && isDescription(raw)) {
             describe(raw.text());
         } else {
@@ -232,7 +233,7 @@ public final class OutlineReader {
                 line.depth(),
                 line.level(),
                 line.kind(),
-                line.title().substring(0, LONGEST_TITLE - 1) + "…",
+                Shortened.to(LONGEST_TITLE, line.title()),
                 line.title(),
                 line.done(),
                 line.parent(),
@@ -255,10 +256,8 @@ public final class OutlineReader {
     }
 
     private String nameOf(@Nullable Integer index) {
-        return index == null ? "none" : "“%s”".formatted(shortened(lines.get(index).title()));
-    }
-
-    private static String shortened(String text) {
-        return text.length() <= SHOWN ? text : text.substring(0, SHOWN) + "…";
+        return index == null
+                ? "none"
+                : "“%s”".formatted(Shortened.to(SHOWN, lines.get(index).title()));
     }
 }

@@ -15,6 +15,7 @@ import greenladder.core.item.LinkType;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Product;
 import greenladder.core.item.Round;
+import greenladder.core.item.Shortened;
 import greenladder.core.item.TestCase;
 import greenladder.core.item.TraceLink;
 import greenladder.core.plan.StoryMap;
@@ -114,12 +115,9 @@ public record BugOfCheck(String round, String test) implements Command {
         if (level.kinds().contains(BUG)) {
             fields.put("kind", BUG);
         }
-        var title = "Failed: " + it.checks().getOrDefault(test, test);
         fields.put(
                 "title",
-                title.length() <= LONGEST_TITLE
-                        ? title
-                        : title.substring(0, LONGEST_TITLE - 1) + "…");
+                Shortened.to(LONGEST_TITLE, "Failed: " + it.checks().getOrDefault(test, test)));
         fields.put("description", description(it, result, snapshot));
         covered.ifPresent(item -> {
             if (item.team() != null) {

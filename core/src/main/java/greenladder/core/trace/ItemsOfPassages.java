@@ -15,6 +15,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.Shortened;
 import greenladder.core.item.TraceLink;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -118,11 +119,7 @@ public record ItemsOfPassages(String document, List<Integer> passages, String le
         var first = PaperCommand.line(text.lines().findFirst().orElse(""));
         var fields = new HashMap<String, String>();
         fields.put("level", level);
-        fields.put(
-                "title",
-                first.length() <= LONGEST_TITLE
-                        ? first
-                        : first.substring(0, LONGEST_TITLE - 1) + "…");
+        fields.put("title", Shortened.to(LONGEST_TITLE, first));
         fields.put(
                 "description",
                 "From “%s” of %s.%s"

@@ -10,6 +10,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Paper;
 import greenladder.core.item.Person;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.Shortened;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.Collection;
@@ -79,10 +80,6 @@ public interface PaperCommand extends Command {
                 .filter(who -> snapshot.findPerson(who).filter(Person::isHere).isEmpty())
                 .findFirst()
                 .ifPresent(who ->
-                        wrong(
-                                found,
-                                "readers",
-                                "“%s” is nobody here.",
-                                who.length() > 60 ? who.substring(0, 60) + "…" : who));
+                        wrong(found, "readers", "“%s” is nobody here.", Shortened.to(60, who)));
     }
 }

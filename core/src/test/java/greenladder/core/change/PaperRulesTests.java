@@ -76,9 +76,7 @@ public class PaperRulesTests {
 
     @Test(dataProvider = "refused")
     public void paperThatDoesNotFitShouldBeRefused(Command command, String field) {
-        assertThat(problems(snapshot(1), command).all())
-                .extracting(Problem::field)
-                .contains(field);
+        assertThat(problems(snapshot(1), command).all()).extracting(Problem::field).contains(field);
     }
 
     @DataProvider

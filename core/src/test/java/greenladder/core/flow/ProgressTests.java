@@ -98,14 +98,14 @@ public class ProgressTests {
         var snapshot = snapshot();
         var all = List.of(3, 4, 6, 7, 8, 9, 10).stream().map(one -> node(snapshot, one)).toList();
         var byEpic = Progress.of(snapshot, all, level(snapshot, "epic"), Measure.POINTS);
-        assertThat(byEpic.get(Optional.of(key(1))))
-                .isEqualTo(new Figures(bar(5, 3, 2, 0), 1, 1));
+        assertThat(byEpic.get(Optional.of(key(1)))).isEqualTo(new Figures(bar(5, 3, 2, 0), 1, 1));
         assertThat(byEpic.get(Optional.of(key(7))).bar()).isEqualTo(bar(20, 0, 0, 12));
         assertThat(byEpic.get(Optional.<ItemKey>empty()).bar()).isEqualTo(bar(1, 1, 0, 0));
         var byFeature = Progress.of(snapshot, all, level(snapshot, "feature"), Measure.COUNT);
         assertThat(byFeature.get(Optional.of(key(8))).bar()).isEqualTo(bar(1, 0, 0, 0));
-        assertThat(byFeature).containsOnlyKeys(
-                Optional.of(key(2)), Optional.of(key(8)), Optional.<ItemKey>empty());
+        assertThat(byFeature)
+                .containsOnlyKeys(
+                        Optional.of(key(2)), Optional.of(key(8)), Optional.<ItemKey>empty());
     }
 
     @Test
@@ -152,8 +152,7 @@ public class ProgressTests {
                 begun.workspace());
         // A was there without a size; what else there is came since.
         var then = new HashMap<ItemKey, Optional<Moment>>();
-        List.of(3, 4, 9)
-                .forEach(one -> then.put(key(one), Optional.empty()));
+        List.of(3, 4, 9).forEach(one -> then.put(key(one), Optional.empty()));
         then.put(key(3), fold.of(key(1)).flatMap(past -> past.at(fold.endOf(DAY))));
         var epic = level(begun, "epic");
         var all = Progress.since(begun, then, Selection.ALL, epic, Measure.POINTS);

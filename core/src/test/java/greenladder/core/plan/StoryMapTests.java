@@ -44,7 +44,10 @@ public class StoryMapTests {
                                 .with(new Release("summer", "MSF", "Summer", MONDAY.plusDays(90)))
                                 .with(
                                         new Team(
-                                                "gannet", "Gannet", List.of(), List.of("MSF"),
+                                                "gannet",
+                                                "Gannet",
+                                                List.of(),
+                                                List.of("MSF"),
                                                 Map.of())));
         return journal;
     }
@@ -61,8 +64,7 @@ public class StoryMapTests {
     private static Map<String, String> cells(StoryMap map, Journal journal) {
         return map.cells(node(journal.snapshot, 2)).entrySet().stream()
                 .collect(
-                        Collectors.toMap(
-                                Map.Entry::getKey, cell -> Trees.titles(cell.getValue())));
+                        Collectors.toMap(Map.Entry::getKey, cell -> Trees.titles(cell.getValue())));
     }
 
     @Test
@@ -96,8 +98,7 @@ public class StoryMapTests {
 
     @Test
     public void storiesShouldStandInTheSliceOfTheirSprint() {
-        var journal =
-                journal().does(new PlanIntoSprint(List.of(key(3)), "lantern-2", false));
+        var journal = journal().does(new PlanIntoSprint(List.of(key(3)), "lantern-2", false));
         assertThat(cells(map(journal, true), journal)).isEqualTo(Map.of("lantern-2", "A", "", "D"));
         assertThat(map(journal, true).sprints()).hasSize(2);
         assertThat(map(journal, true).releases()).isEmpty();
