@@ -76,11 +76,6 @@ final class Sieve {
         return "/%s/%s?%s".formatted(look.product().code(), path, narrowed.state().query(own));
     }
 
-    /** What narrows it, as a URL has it, to go on with elsewhere; empty for nothing. */
-    String query() {
-        return narrowed.state().query(Map.of());
-    }
-
     FilterLine line(
             String path, Map<String, String> own, Collection<Node> found, Collection<Node> all) {
         return lines.line(narrowed, path, own, look.reader(), found, all);

@@ -14,6 +14,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -59,14 +60,20 @@ public record ItemThread(List<Strand> strands, List<Tie> ties) {
 
     /**
      * What is folded at first, so that what is drawn under an item can be taken in at a glance: the
-     * lowest branches that do not fit any more.
+     * lowest branches that do not fit any more. What stands right under the item is always drawn.
      *
      * @param most items under it
      */
     public static Set<ItemKey> foldedAtFirst(Snapshot snapshot, ItemKey key, int most) {
         var hidden = new HashMap<ItemKey, Integer>();
-        below(snapshot.requireNode(key), new Asked(Set.of(), Set.of(), most), hidden);
-        return Set.copyOf(hidden.keySet());
+        var start = snapshot.requireNode(key);
+        below(start, new Asked(Set.of(), Set.of(), most), hidden);
+        return hidden.containsKey(key)
+                ? start.children().stream()
+                        .filter(child -> !child.children().isEmpty())
+                        .map(child -> child.item().key())
+                        .collect(Collectors.toUnmodifiableSet())
+                : Set.copyOf(hidden.keySet());
     }
 
     /** Time O(items on the thread + their links). */

@@ -54,6 +54,7 @@ public class ItemThreadTests {
         assertThat(ItemThread.foldedAtFirst(snapshot(), key(1), 4)).isEmpty();
         assertThat(ItemThread.foldedAtFirst(snapshot(), key(1), 3)).containsExactly(key(3));
         assertThat(ItemThread.foldedAtFirst(snapshot(), key(1), 2)).containsExactly(key(2));
+        assertThat(ItemThread.foldedAtFirst(snapshot(), key(2), 1)).containsExactly(key(3));
         var first = new Asked(ALL, ItemThread.foldedAtFirst(snapshot(), key(1), 3), 100);
         assertThat(told(ItemThread.of(snapshot(), key(1), first)))
                 .containsExactly("G", "E", "S+1", "R", "F*+1", "Q*");
