@@ -32,6 +32,6 @@ final class TitleLines {
     }
 
     private static String cut(String line) {
-        return Shortened.to(LONGEST + 2, line);
+        return line.length() <= LONGEST + 2 ? line : Shortened.to(LONGEST + 1, line);
     }
 }
