@@ -1,9 +1,7 @@
 package greenladder.api;
 
 import greenladder.core.flow.Flow;
-import greenladder.core.flow.Reopened;
-import greenladder.core.flow.Rework;
-import greenladder.core.flow.Spending;
+import greenladder.core.flow.OpenWork;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
@@ -12,7 +10,9 @@ import greenladder.core.work.CycleTimes;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
+import greenladder.list.FilterLines;
 import greenladder.panel.FormValues;
+import greenladder.people.SignedIn;
 import greenladder.planning.SprintFigures;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
@@ -25,29 +25,33 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 
-/** How work flowed, and what it was spent on, for programs. */
+/** How work flowed, and what was open, for programs. */
 @RestController
 @RequestMapping("/api/v1/products/{code}")
 @Tag(name = "Tracking")
 class FlowApi {
-    private static final int USUAL_DAYS = 90;
-    private static final int MOST_DAYS = 4_000;
+    private static final Set<String> OWN = Set.of("from", "to", "team", "level", "by");
+    private static final Set<String> OWN_OF_OPEN = Set.of("by", "day", "team", "level");
     private static final Set<String> MEASURES = Set.of("points", "count", "state");
 
     private final SnapshotKeeper keeper;
     private final ItemPasts pasts;
     private final SprintFigures figures;
+    private final FilterLines lines;
 
-    FlowApi(SnapshotKeeper keeper, ItemPasts pasts, SprintFigures figures) {
+    FlowApi(SnapshotKeeper keeper, ItemPasts pasts, SprintFigures figures, FilterLines lines) {
         this.keeper = keeper;
         this.pasts = pasts;
         this.figures = figures;
+        this.lines = lines;
     }
 
     /**
@@ -110,116 +114,44 @@ class FlowApi {
         }
     }
 
-    record RowJson(
-            String value, int items, BigDecimal points, BigDecimal hours, List<RowJson> parts) {
-        static RowJson of(Spending.Row row) {
-            return new RowJson(
-                    row.value(),
-                    row.items(),
-                    row.points().toDecimal(),
-                    row.hours().toDecimal(),
-                    row.parts().stream().map(RowJson::of).toList());
-        }
-    }
-
-    record RowsJson(List<RowJson> items) implements Tabular {
-        @Override
-        public List<String> heads() {
-            return List.of("value", "part", "items", "points", "hours");
-        }
-
-        /** Each value, then its parts. */
-        @Override
-        public Stream<List<String>> lines() {
-            return items.stream().flatMap(RowsJson::lines);
-        }
-
-        private static Stream<List<String>> lines(RowJson row) {
-            return Stream.concat(
-                    Stream.of(
-                            Tabular.line(row.value(), "", row.items(), row.points(), row.hours())),
-                    row.parts().stream()
-                            .map(part ->
-                                    Tabular.line(
-                                            row.value(),
-                                            part.value(),
-                                            part.items(),
-                                            part.points(),
-                                            part.hours())));
-        }
-    }
-
-    /**
-     * @param afterDays how long it had been done, the last time
-     */
-    record ReopenedJson(String key, int times, double afterDays) {}
-
-    /**
-     * @param items bugs that mend work that had been called done, by that work
-     * @param reopened what left being done
-     */
-    record ReworkJson(List<RowJson> items, List<ReopenedJson> reopened) implements Tabular {
-        @Override
-        public List<String> heads() {
-            return new RowsJson(items).heads();
-        }
-
-        @Override
-        public Stream<List<String>> lines() {
-            return new RowsJson(items).lines();
-        }
-    }
-
-    /** The days that are asked about. */
-    private record Span(LocalDate from, LocalDate to) {}
-
-    private Span span(String from, String to) {
-        var last = to.isEmpty() ? figures.today() : FormValues.date("to", to);
-        var first =
-                from.isEmpty() ? last.minusDays(USUAL_DAYS - 1L) : FormValues.date("from", from);
-        if (first.isAfter(last)) {
-            throw StructureApi.invalid(
-                    "from", "The first day %s is after the last, %s.".formatted(first, last));
-        }
-        if (last.toEpochDay() - first.toEpochDay() > MOST_DAYS) {
-            throw StructureApi.invalid("from", "At most %,d days at once.".formatted(MOST_DAYS));
-        }
-        return new Span(first, last);
-    }
-
     @GetMapping("/flow")
     @Operation(
             summary =
                     "How work flowed between two days: cumulative flow, lead and cycle times, ages",
             description =
                     "from, to (the last 90 days); team; level (the lowest that carries points); by:"
-                            + " points, count or state")
+                            + " points, count or state; and "
+                            + ItemFilter.WORDS)
     FlowJson flow(
             @PathVariable String code,
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String team,
             @RequestParam(defaultValue = "") String level,
-            @RequestParam(defaultValue = "points") String by) {
+            @RequestParam(defaultValue = "points") String by,
+            @RequestParam MultiValueMap<String, String> asked,
+            @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.current();
         var product = Asked.product(snapshot, code);
-        var span = span(from, to);
+        var filter = new ItemFilter(snapshot, product, asked, OWN, lines, me).orRefused();
+        var span = AskedDays.of(from, to, figures.today());
         if (!MEASURES.contains(by)) {
             throw StructureApi.invalid("by", "There are: points, count, state.");
         }
         if (!team.isEmpty()) {
             Asked.team(snapshot, team);
         }
+        var its = level(product, level);
         var query =
                 new Flow.Query(
                         product.code(),
                         span.from(),
                         span.to(),
-                        level(product, level).key(),
+                        its.key(),
                         team.isEmpty() ? null : team,
                         by.equals("points"),
                         figures.now(),
-                        null);
+                        filter.isNarrow() ? filter.keys(snapshot.level(product, its)) : null);
         return json(pasts.read(past -> Flow.of(past, query)), by.equals("state"));
     }
 
@@ -266,89 +198,80 @@ class FlowApi {
                         .toList());
     }
 
-    /** The work that was mended, with each bug as a part. */
-    private static RowJson json(Rework.Row row) {
-        var bugs = row.mended().stream().map(Rework::bug).distinct().toList();
-        return new RowJson(
-                row.value(),
-                bugs.size(),
-                row.points().toDecimal(),
-                row.hours().toDecimal(),
-                bugs.stream()
-                        .map(bug -> {
-                            var sum = Spending.sum(List.of(bug));
-                            return new RowJson(
-                                    bug.item().key().toString(),
-                                    1,
-                                    sum.points().toDecimal(),
-                                    sum.hours().toDecimal(),
-                                    List.of());
-                        })
-                        .toList());
-    }
-
     private static Map<String, BigDecimal> decimals(Map<String, Amount> amounts) {
         var decimals = new TreeMap<String, BigDecimal>();
         amounts.forEach((key, amount) -> decimals.put(key, amount.toDecimal()));
         return decimals;
     }
 
-    @GetMapping("/spending")
-    @Operation(
-            summary = "What was finished between two days, by an attribute and by a second one",
-            description =
-                    "by, then: kind, label, team, assignee, sprint, release, band, risk, item, or"
-                            + " the key of a level such as epic")
-    RowsJson spending(
-            @PathVariable String code,
-            @RequestParam(defaultValue = "") String from,
-            @RequestParam(defaultValue = "") String to,
-            @RequestParam(defaultValue = "kind") String by,
-            @RequestParam(defaultValue = "") String then) {
-        var snapshot = keeper.current();
-        var product = Asked.product(snapshot, code);
-        var span = span(from, to);
-        for (var attribute : then.isEmpty() ? List.of(by) : List.of(by, then)) {
-            if (!Spending.isAttribute(product, attribute)) {
-                throw StructureApi.invalid(
-                        attribute.equals(by) ? "by" : "then",
-                        "There are: %s, or a level."
-                                .formatted(String.join(", ", Spending.ATTRIBUTES)));
-            }
+    record OpenRowJson(String value, int items, int inProgress, BigDecimal points) {}
+
+    record OpenJson(LocalDate day, List<OpenRowJson> items) implements Tabular {
+        @Override
+        public List<String> heads() {
+            return List.of("value", "items", "inProgress", "points");
         }
-        var nodes = Spending.finished(snapshot, product, span.from(), span.to());
-        return new RowsJson(
-                Spending.by(snapshot, product, nodes, by, then.isEmpty() ? null : then).stream()
-                        .map(RowJson::of)
-                        .toList());
+
+        @Override
+        public Stream<List<String>> lines() {
+            return items.stream()
+                    .map(row ->
+                            Tabular.line(row.value(), row.items(), row.inProgress(), row.points()));
+        }
     }
 
-    @GetMapping("/rework")
+    @GetMapping("/open")
     @Operation(
-            summary = "Finished work that mends what had been called done, and what was reopened")
-    ReworkJson rework(
+            summary = "How much was open at the end of a day, by an attribute",
+            description =
+                    "by: kind (usual), assignee, age (the days from which on a span begins), state,"
+                            + " team, sprint or release; day (today); team; level (the lowest that"
+                            + " carries points); and "
+                            + ItemFilter.WORDS)
+    OpenJson open(
             @PathVariable String code,
-            @RequestParam(defaultValue = "") String from,
-            @RequestParam(defaultValue = "") String to) {
+            @RequestParam(defaultValue = "kind") String by,
+            @RequestParam(defaultValue = "") String day,
+            @RequestParam(defaultValue = "") String team,
+            @RequestParam(defaultValue = "") String level,
+            @RequestParam MultiValueMap<String, String> asked,
+            @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.current();
         var product = Asked.product(snapshot, code);
-        var span = span(from, to);
-        var nodes = Spending.finished(snapshot, product, span.from(), span.to());
-        return new ReworkJson(
-                Rework.by(snapshot, product, Rework.among(snapshot, nodes), "item").stream()
-                        .map(FlowApi::json)
-                        .toList(),
-                pasts
-                        .read(past ->
-                                Reopened.between(past, product.code(), span.from(), span.to()))
-                        .stream()
-                        .filter(one ->
-                                snapshot.findNode(one.item())
-                                        .filter(node -> !node.rollUp().hasPointChildren())
-                                        .isPresent())
-                        .map(one ->
-                                new ReopenedJson(
-                                        one.item().toString(), one.times(), one.afterDays()))
+        var filter = new ItemFilter(snapshot, product, asked, OWN_OF_OPEN, lines, me).orRefused();
+        if (!OpenWork.isAttribute(by)) {
+            throw StructureApi.invalid(
+                    "by", "There are: kind, assignee, age, state, team, sprint, release.");
+        }
+        var its = level(product, level);
+        var today = figures.today();
+        var then = day.isEmpty() ? today : FormValues.date("day", day);
+        if (then.isAfter(today)) {
+            throw StructureApi.invalid("day", "%s is still to come.".formatted(then));
+        }
+        var only = filter.isNarrow() ? filter.keys(snapshot.level(product, its)) : null;
+        var rows =
+                pasts.read(past ->
+                        past.open(
+                                product.code(),
+                                its.key(),
+                                team.isEmpty() ? null : Asked.team(snapshot, team).key(),
+                                by,
+                                then,
+                                only));
+        return new OpenJson(
+                then,
+                rows.stream()
+                        .map(row ->
+                                new OpenRowJson(
+                                        by.equals(OpenWork.AGE)
+                                                ? Integer.toString(
+                                                        OpenWork.SPANS.get(
+                                                                Integer.parseInt(row.value())))
+                                                : row.value(),
+                                        row.items(),
+                                        row.inProgress(),
+                                        row.points().toDecimal()))
                         .toList());
     }
 }

@@ -187,6 +187,7 @@ final class PlanJson {
             @Nullable BigDecimal scope,
             @Nullable BigDecimal done,
             @Nullable BigDecimal remainingHours,
+            BigDecimal idealHours,
             List<ScopeChangeJson> changes) {}
 
     record ReportJson(
@@ -224,6 +225,7 @@ final class PlanJson {
                 number(day.scope()),
                 number(day.done()),
                 number(day.remainingHours()),
+                Objects.requireNonNull(number(day.idealHours())),
                 day.changes().stream()
                         .map(one ->
                                 new ScopeChangeJson(

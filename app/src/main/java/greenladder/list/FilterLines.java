@@ -23,6 +23,9 @@ import org.springframework.stereotype.Component;
 /** Narrows lists down, and makes the line over them. */
 @Component
 public class FilterLines {
+    /** The views that a saved view of another one narrows down, rather than to be left for it. */
+    private static final Set<String> STAYING = Set.of("bench", "board", "dashboard");
+
     private final FullText search;
     private final LastLook looks;
     private final SavedViews views;
@@ -74,7 +77,7 @@ public class FilterLines {
                                         part.words(),
                                         base + state.without(part.id()).query(ofView)))
                         .toList(),
-                pinned(reader, product, path, state),
+                pinned(reader, product, path, ofView, state),
                 found.isEmpty() && narrowed.isNarrow() && !all.isEmpty()
                         ? blames(narrowed, base, ofView, all)
                         : List.of());
@@ -85,21 +88,39 @@ public class FilterLines {
         return path.equals("rank") ? state.wide().with("level", level) : state.wide();
     }
 
-    private List<ViewLink> pinned(SignedIn reader, String product, String path, ListState state) {
+    private List<ViewLink> pinned(
+            SignedIn reader,
+            String product,
+            String path,
+            Map<String, String> ofView,
+            ListState state) {
         return views.of(reader, product).stream()
                 .filter(SavedViews.SavedView::pinned)
-                .map(view -> pinned(view, product, path, state.query(Map.of())))
+                .map(view -> pinned(view, product, path, ofView, state.query(Map.of())))
                 .toList();
     }
 
-    /** On the bench a view of any list says what waits beside it, on a board what is shown. */
+    /**
+     * On the bench a view of any list says what waits beside it, on a board what is shown, on a
+     * dashboard what a figure tells of.
+     */
     private static ViewLink pinned(
-            SavedViews.SavedView view, String product, String path, String narrowed) {
-        boolean stays = path.equals("bench") || path.equals("board");
+            SavedViews.SavedView view,
+            String product,
+            String path,
+            Map<String, String> ofView,
+            String narrowed) {
+        boolean stays = STAYING.contains(path);
         boolean isOfHere = view.path().equals(path) || stays && !narrowed.isEmpty();
         return new ViewLink(
                 view.name(),
-                stays ? "/%s/%s?%s".formatted(product, path, view.query()) : view.url(),
+                stays
+                        ? "/%s/%s?%s"
+                                .formatted(
+                                        product,
+                                        path,
+                                        ListState.read(ListState.parse(view.query())).query(ofView))
+                        : view.url(),
                 isOfHere && view.query().endsWith(narrowed));
     }
 

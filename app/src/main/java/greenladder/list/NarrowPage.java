@@ -12,7 +12,9 @@ import java.util.stream.Stream;
  *
  * @param path of the list
  * @param hidden the parameters of its URL that stay as they are
+ * @param marks rows in a tint, where the list has them
  * @param query what makes the list up, to be kept under a name
+ * @param canBeSaved whether it can be kept as a view
  */
 public record NarrowPage(
         String product,
@@ -30,6 +32,7 @@ public record NarrowPage(
         List<Choice> markable,
         String query,
         List<SavedView> views,
+        boolean canBeSaved,
         List<Choice> shares) {
 
     public record Hidden(String name, String value) {}

@@ -20,6 +20,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -30,6 +31,7 @@ import org.springframework.util.MultiValueMap;
 class NarrowPages {
     private static final int MOST_VALUES = 40;
     private static final String RANK = "rank";
+    private static final Set<String> TINTED = Set.of(RANK, "outline");
     private static final Shape TREE = new Shape("", false, List.of("from", "to", "under"));
     private static final Map<String, Shape> SHAPES =
             Map.of(
@@ -45,6 +47,8 @@ class NarrowPages {
                     new Shape("", false, List.of("by", "then")),
                     "rework",
                     new Shape("", false, List.of("by")),
+                    "dashboard",
+                    new Shape("level", false, List.of("id", "narrowing")),
                     "tables",
                     new Shape("of", true, List.of("of", "by")));
 
@@ -128,11 +132,12 @@ class NarrowPages {
                 ranked ? sortings(narrowed) : List.of(),
                 ranked ? groups(narrowed, state, 0) : List.of(),
                 ranked ? groups(narrowed, state, 1) : List.of(),
-                NarrowPage.marks(narrowed),
-                NarrowPage.markable(narrowed, counts),
+                TINTED.contains(view) ? NarrowPage.marks(narrowed) : List.of(),
+                TINTED.contains(view) ? NarrowPage.markable(narrowed, counts) : List.of(),
                 state.withColumns(preferences.find(me, view + "." + product.code()).orElse(""))
                         .query(ofView(asked, shape)),
                 views.of(me, product.code()),
+                SavedViews.keeps(view),
                 shares(narrowed.lens().snapshot(), product));
     }
 

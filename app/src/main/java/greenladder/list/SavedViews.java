@@ -79,6 +79,11 @@ public class SavedViews {
         this.keeper = keeper;
     }
 
+    /** Whether a view of that path can be saved. */
+    static boolean keeps(String path) {
+        return PATHS.contains(path);
+    }
+
     /** The views that a reader sees in a product: pinned ones first, then by name. */
     @Transactional(readOnly = true)
     public List<SavedView> of(SignedIn reader, String product) {
@@ -108,7 +113,7 @@ public class SavedViews {
         var problems = new ArrayList<Problem>();
         var name = entered.name().strip();
         checkName(me, product, name, 0, problems);
-        if (!PATHS.contains(entered.path()) || entered.query().length() > LONGEST_QUERY) {
+        if (!keeps(entered.path()) || entered.query().length() > LONGEST_QUERY) {
             problems.add(new Problem("name", "This cannot be saved as a view."));
         }
         var row = new SavedViewRow();
@@ -170,7 +175,7 @@ public class SavedViews {
 
     /** Keeps the list as it stands now under a view that is there already. */
     void update(SignedIn me, long id, String path, String query) {
-        if (!PATHS.contains(path) || query.length() > LONGEST_QUERY) {
+        if (!keeps(path) || query.length() > LONGEST_QUERY) {
             throw new Failure.Invalid(Problems.of("name", "This cannot be saved as a view."));
         }
         var row = requireOwn(me, id);

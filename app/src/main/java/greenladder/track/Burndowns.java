@@ -11,6 +11,7 @@ import greenladder.track.ReportPage.Label;
 import greenladder.track.ReportPage.Row;
 import greenladder.track.ReportPage.Span;
 import greenladder.web.Words;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
@@ -46,7 +47,7 @@ record Burndowns(SprintReport report, LocalDate today) {
                 "points",
                 up,
                 SprintReport.Day::remaining,
-                path(days, up, day -> day.ideal().doubleValue()),
+                SprintReport.Day::ideal,
                 path(days, up, day -> day.scope() == null ? null : number(day.scope())));
     }
 
@@ -54,12 +55,17 @@ record Burndowns(SprintReport report, LocalDate today) {
     @Nullable Burndown hours() {
         double most =
                 report.days().stream()
-                        .mapToDouble(day -> number(day.remainingHours()))
+                        .mapToDouble(day ->
+                                Math.max(
+                                        day.idealHours().doubleValue(),
+                                        number(day.remainingHours())))
                         .max()
                         .orElse(0);
         if (most == 0) {
             return null;
         }
+        // Hours that came after the start only are held against nothing.
+        boolean isPlanned = report.days().getFirst().idealHours().signum() > 0;
         var up = Axis.linear(0, most, FlowPage.BOTTOM, FlowPage.TOP);
         return drawn(
                 "hours",
@@ -67,7 +73,7 @@ record Burndowns(SprintReport report, LocalDate today) {
                 "hours",
                 up,
                 SprintReport.Day::remainingHours,
-                "",
+                isPlanned ? SprintReport.Day::idealHours : null,
                 "");
     }
 
@@ -77,7 +83,7 @@ record Burndowns(SprintReport report, LocalDate today) {
             String unit,
             Axis up,
             Function<SprintReport.Day, @Nullable Amount> left,
-            String ideal,
+            @Nullable Function<SprintReport.Day, BigDecimal> ideal,
             String scope) {
         var days = report.days();
         return new Burndown(
@@ -92,10 +98,10 @@ record Burndowns(SprintReport report, LocalDate today) {
                 up.ticks(Words::score),
                 off(),
                 path(days, up, day -> left.apply(day) == null ? null : number(left.apply(day))),
-                ideal,
+                ideal == null ? "" : path(days, up, day -> ideal.apply(day).doubleValue()),
                 scope,
                 scope.isEmpty() ? List.of() : flags(up),
-                labels(up, left, !ideal.isEmpty()),
+                labels(up, left, ideal, !scope.isEmpty()),
                 days.stream()
                         .filter(day -> day.date().equals(today))
                         .map(day -> x(days.indexOf(day)))
@@ -106,7 +112,7 @@ record Burndowns(SprintReport report, LocalDate today) {
                                 new Row(
                                         Words.day(day.date()),
                                         left.apply(day) == null ? "" : Words.of(left.apply(day)),
-                                        ideal.isEmpty() ? "" : Words.score(day.ideal()),
+                                        ideal == null ? "" : Words.score(ideal.apply(day)),
                                         scope.isEmpty() || day.scope() == null
                                                 ? ""
                                                 : Words.of(day.scope()),
@@ -119,7 +125,10 @@ record Burndowns(SprintReport report, LocalDate today) {
     }
 
     private List<Label> labels(
-            Axis up, Function<SprintReport.Day, @Nullable Amount> left, boolean more) {
+            Axis up,
+            Function<SprintReport.Day, @Nullable Amount> left,
+            @Nullable Function<SprintReport.Day, BigDecimal> ideal,
+            boolean withScope) {
         var days = report.days();
         var labels = new ArrayList<Label>();
         for (int i = days.size() - 1; i >= 0; i--) {
@@ -127,18 +136,18 @@ record Burndowns(SprintReport report, LocalDate today) {
             if (now != null) {
                 var scope = days.get(i).scope();
                 labels.add(new Label(x(i) + 5, up.at(number(now)) + 13, "left"));
-                if (more && scope != null && !scope.equals(now)) {
+                if (withScope && scope != null && !scope.equals(now)) {
                     labels.add(new Label(x(i) + 5, up.at(number(scope)) + 4, "in all"));
                 }
                 break;
             }
         }
-        if (more) {
+        if (ideal != null) {
             var last = days.getLast();
             labels.add(
                     new Label(
                             x(days.size() - 1) + 5,
-                            up.at(last.ideal().doubleValue()) - 2,
+                            up.at(ideal.apply(last).doubleValue()) - 2,
                             "ideal"));
         }
         return labels;

@@ -4,12 +4,14 @@ import greenladder.core.item.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Look;
+import greenladder.list.ListState;
 import greenladder.panel.Answers;
 import greenladder.track.DashboardTile.Kind;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
+import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -30,18 +32,28 @@ class DashboardController {
 
     /**
      * @param id {@code usual} for the one that everybody has; empty for the reader's first one
+     * @param narrowing the number of the tile for which a filter is chosen, which is the one asked
+     *     for; 0 for none
      */
     @GetMapping("/dashboard")
     String dashboard(
             Look look,
             @RequestParam(defaultValue = "") String id,
+            @RequestParam(defaultValue = "0") int narrowing,
             @RequestParam(defaultValue = "") String at,
+            @RequestParam MultiValueMap<String, String> asked,
             Screen screen) {
         long number = id.matches("\\d{1,18}") ? Long.parseLong(id) : 0;
         return screen.of(
                 View.DASHBOARD,
                 look,
-                pages.page(look, number, id.equals("usual"), ItemKey.parse(at).orElse(null)));
+                pages.page(
+                        look,
+                        number,
+                        id.equals("usual"),
+                        narrowing,
+                        ListState.beside(asked, "level"),
+                        ItemKey.parse(at).orElse(null)));
     }
 
     /**
@@ -89,7 +101,7 @@ class DashboardController {
                 id,
                 tiles -> {
                     int next = tiles.stream().mapToInt(DashboardTile::id).max().orElse(0) + 1;
-                    new DashboardTile(next, Kind.PROGRESS, false, "")
+                    new DashboardTile(next, Kind.PROGRESS, false, "", "")
                             .showing(what)
                             .ifPresent(tiles::add);
                     return tiles;
@@ -119,6 +131,29 @@ class DashboardController {
                 id,
                 tiles -> arranged(tiles, tile, what, wide, before));
         return Answers.said("Kept");
+    }
+
+    /**
+     * Narrows a tile down, and leads back to the dashboard.
+     *
+     * @param filter the parameters of a filter line; empty for all items
+     */
+    @PostMapping("/dashboards/{id}/tiles/{tile}/filter")
+    ResponseEntity<String> narrow(
+            Look look,
+            @PathVariable long id,
+            @PathVariable int tile,
+            @RequestParam(defaultValue = "") String filter) {
+        var code = look.product().code();
+        dashboards.arrange(
+                look.reader(),
+                code,
+                id,
+                tiles -> {
+                    tiles.replaceAll(one -> one.id() == tile ? one.narrowed(filter) : one);
+                    return tiles;
+                });
+        return Answers.leadTo(DashboardPages.url(code, id));
     }
 
     private static List<DashboardTile> arranged(

@@ -1,5 +1,6 @@
 package greenladder.track;
 
+import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -11,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param whose in words
  * @param teams whose it can be
  * @param adding what can be added, by kind; none for who may not change it
+ * @param narrowing what is being narrowed down; null for nothing
  */
 record DashboardPage(
         String product,
@@ -24,6 +26,7 @@ record DashboardPage(
         boolean mayKeep,
         List<Option> teams,
         List<OptionGroup> adding,
+        @Nullable Narrowing narrowing,
         List<Tile> tiles,
         @Nullable ItemPanel panel) {
 
@@ -32,9 +35,19 @@ record DashboardPage(
     record OptionGroup(String label, List<Option> options) {}
 
     /**
+     * A figure for which a filter is chosen.
+     *
+     * @param filter what has been chosen, to be kept
+     * @param backUrl the dashboard with the figure as it was
+     */
+    record Narrowing(int tile, FilterLine line, String filter, String backUrl) {}
+
+    /**
      * @param what it shows, see {@link DashboardTile#what}
      * @param url the view that tells more; empty for none
      * @param words what it says in a sentence
+     * @param only what it is narrowed down to, in words
+     * @param narrowUrl where a filter is chosen for it; empty where there is none
      * @param missing why there is nothing to show; empty where there is
      */
     record Tile(
@@ -44,10 +57,29 @@ record DashboardPage(
             String title,
             String url,
             String words,
+            List<String> only,
+            String narrowUrl,
             String missing,
             @Nullable Picture picture,
             @Nullable TrackTable table,
-            boolean tableIsTwin) {}
+            boolean tableIsTwin) {
+
+        Tile narrowed(List<String> only, String narrowUrl) {
+            return new Tile(
+                    id,
+                    what,
+                    wide,
+                    title,
+                    url,
+                    words,
+                    only,
+                    narrowUrl,
+                    missing,
+                    picture,
+                    table,
+                    tableIsTwin);
+        }
+    }
 
     /** One of the charts that there are; the others are null. */
     record Picture(

@@ -6,16 +6,24 @@ import greenladder.core.item.Person;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
 import greenladder.core.plan.Sprints;
+import greenladder.core.plan.StoryMap;
 import greenladder.item.Look;
+import greenladder.list.FilterLine;
+import greenladder.list.FilterLines;
+import greenladder.list.ListState;
 import greenladder.list.SavedViews;
 import greenladder.panel.ItemPanels;
 import greenladder.people.Permission;
+import greenladder.track.DashboardPage.Narrowing;
 import greenladder.track.DashboardPage.Option;
 import greenladder.track.DashboardPage.OptionGroup;
+import greenladder.track.DashboardPage.Tile;
 import greenladder.track.DashboardTile.Kind;
 import greenladder.track.Dashboards.Dashboard;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -29,20 +37,34 @@ class DashboardPages {
     private final Dashboards dashboards;
     private final DashboardTiles tiles;
     private final SavedViews views;
+    private final FilterLines lines;
     private final ItemPanels panels;
 
     DashboardPages(
-            Dashboards dashboards, DashboardTiles tiles, SavedViews views, ItemPanels panels) {
+            Dashboards dashboards,
+            DashboardTiles tiles,
+            SavedViews views,
+            FilterLines lines,
+            ItemPanels panels) {
         this.dashboards = dashboards;
         this.tiles = tiles;
         this.views = views;
+        this.lines = lines;
         this.panels = panels;
     }
 
     /**
      * @param id 0 for the reader's first one, else the one that everybody has
+     * @param narrowing the number of the tile for which a filter is chosen, alone; 0 for none
+     * @param chosen what has been chosen for it
      */
-    DashboardPage page(Look look, long id, boolean usual, @Nullable ItemKey at) {
+    DashboardPage page(
+            Look look,
+            long id,
+            boolean usual,
+            int narrowing,
+            ListState chosen,
+            @Nullable ItemKey at) {
         var product = look.product();
         var all = dashboards.of(look.reader(), product.code());
         var it =
@@ -54,7 +76,18 @@ class DashboardPages {
                                         .filter(one -> one.owner().equals(look.reader().handle()))
                                         .findFirst()
                                         .orElseGet(() -> usual(look));
-        var url = url(product.code(), it.id());
+        var narrowed =
+                it.tiles().stream()
+                        .filter(tile -> tile.id() == narrowing && tile.kind().hasFilter())
+                        .filter(tile -> it.mayChange())
+                        .findFirst()
+                        .map(tile -> tile.narrowed(chosen.query(Map.of())))
+                        .orElse(null);
+        var drawn =
+                (narrowed == null ? it.tiles() : List.of(narrowed))
+                        .stream().map(tile -> tile(look, it, tile)).toList();
+        var back = url(product.code(), it.id());
+        var url = narrowed == null ? back : narrowUrl(back, narrowed);
         boolean isThere = at != null && look.snapshot().findNode(at).isPresent();
         return new DashboardPage(
                 product.code(),
@@ -68,13 +101,40 @@ class DashboardPages {
                 look.reader().mayIn(product.code(), Permission.READ),
                 teams(look, it),
                 it.mayChange() ? adding(look) : List.of(),
-                it.tiles().stream().map(tile -> tiles.draw(look, tile)).toList(),
+                narrowed == null
+                        ? null
+                        : new Narrowing(
+                                narrowed.id(), line(look, it, narrowed), narrowed.filter(), back),
+                drawn,
                 isThere
                         ? panels.of(
                                 Objects.requireNonNull(at),
                                 look.reader(),
                                 one -> url + "&at=" + one.key())
                         : null);
+    }
+
+    private Tile tile(Look look, Dashboard it, DashboardTile tile) {
+        var drawn = tiles.draw(look, tile);
+        return it.mayChange() && tile.kind().hasFilter()
+                ? drawn.narrowed(drawn.only(), narrowUrl(url(look.product().code(), it.id()), tile))
+                : drawn;
+    }
+
+    /** Where a filter is chosen for a tile. */
+    private static String narrowUrl(String dashboard, DashboardTile tile) {
+        return dashboard
+                + "&narrowing="
+                + tile.id()
+                + (tile.filter().isEmpty() ? "" : "&" + tile.filter());
+    }
+
+    private FilterLine line(Look look, Dashboard it, DashboardTile tile) {
+        var own = new LinkedHashMap<String, String>();
+        own.put("id", Long.toString(it.id()));
+        own.put("narrowing", Integer.toString(tile.id()));
+        return new Sieve(lines, look, tile.state())
+                .line("dashboard", own, StoryMap.stories(look.product()));
     }
 
     static String url(String product, long id) {
@@ -254,6 +314,6 @@ class DashboardPages {
     }
 
     private static void add(List<DashboardTile> tiles, Kind kind, boolean wide, String of) {
-        tiles.add(new DashboardTile(tiles.size() + 1, kind, wide, of));
+        tiles.add(new DashboardTile(tiles.size() + 1, kind, wide, of, ""));
     }
 }

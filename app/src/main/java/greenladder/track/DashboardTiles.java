@@ -1,5 +1,6 @@
 package greenladder.track;
 
+import greenladder.core.filter.Filter;
 import greenladder.core.flow.Flow;
 import greenladder.core.item.Item;
 import greenladder.core.item.Person;
@@ -62,7 +63,27 @@ class DashboardTiles {
         this.lines = lines;
     }
 
+    /** A tile with what it is narrowed down to. */
     Tile draw(Look look, DashboardTile tile) {
+        var drawn = figure(look, tile);
+        return tile.state().isNarrow()
+                ? drawn.narrowed(
+                        lines
+                                .narrowed(
+                                        look.snapshot(),
+                                        List.of(look.product()),
+                                        tile.state(),
+                                        look.reader())
+                                .filter()
+                                .parts()
+                                .stream()
+                                .map(Filter.Part::words)
+                                .toList(),
+                        "")
+                : drawn;
+    }
+
+    private Tile figure(Look look, DashboardTile tile) {
         return switch (tile.kind()) {
             case PROGRESS -> progress(look, tile);
             case BURNDOWN -> burndown(look, tile);
@@ -70,13 +91,12 @@ class DashboardTiles {
             case FLOW, AGES -> flow(look, tile);
             case BURNUP -> burnup(look, tile);
             case OPEN -> {
-                var page = open.page(look, tile.of(), "", "", Optional.empty(), ListState.NONE);
+                var page = open.page(look, tile.of(), "", "", Optional.empty(), tile.state());
                 yield table(tile, "Open work", page.url(), page.words(), page.table());
             }
             case SPENDING -> {
                 var page =
-                        spending.page(
-                                look, "", "", tile.of(), "", null, null, ListState.NONE, null);
+                        spending.page(look, "", "", tile.of(), "", null, null, tile.state(), null);
                 yield table(tile, "Spending", page.url(), page.words(), page.table());
             }
             case BLOCKED -> blocked(look, tile);
@@ -93,6 +113,8 @@ class DashboardTiles {
                 title,
                 url,
                 words,
+                List.of(),
+                "",
                 table.lines().isEmpty() ? "There is nothing." : "",
                 null,
                 new TrackTable(
@@ -104,7 +126,19 @@ class DashboardTiles {
     }
 
     private static Tile missing(DashboardTile tile, String title, String why) {
-        return new Tile(tile.id(), tile.what(), tile.wide(), title, "", "", why, null, null, false);
+        return new Tile(
+                tile.id(),
+                tile.what(),
+                tile.wide(),
+                title,
+                "",
+                "",
+                List.of(),
+                "",
+                why,
+                null,
+                null,
+                false);
     }
 
     private static Tile picture(
@@ -115,13 +149,24 @@ class DashboardTiles {
             Picture picture,
             @Nullable TrackTable twin) {
         return new Tile(
-                tile.id(), tile.what(), tile.wide(), title, url, words, "", picture, twin, true);
+                tile.id(),
+                tile.what(),
+                tile.wide(),
+                title,
+                url,
+                words,
+                List.of(),
+                "",
+                "",
+                picture,
+                twin,
+                true);
     }
 
     private Tile progress(Look look, DashboardTile tile) {
         var place =
                 ProgressPlace.of(
-                        look.snapshot(), look.product(), "", "", tile.of(), 0, ListState.NONE);
+                        look.snapshot(), look.product(), "", "", tile.of(), 0, tile.state());
         place = place.on(place.level(), false);
         var page = progress.page(look, place, null);
         return table(
@@ -205,8 +250,9 @@ class DashboardTiles {
     }
 
     private Tile flow(Look look, DashboardTile tile) {
-        var place = flows.place(look, tile.of(), "", WEEKS, "", ListState.NONE);
-        var flow = flows.flow(place, null);
+        var place = flows.place(look, tile.of(), "", WEEKS, "", tile.state());
+        var sieve = new Sieve(lines, look, tile.state());
+        var flow = flows.flow(place, sieve.keys(place.level()));
         var of = place.team() == null ? "" : " with " + place.team().name();
         if (tile.kind() == DashboardTile.Kind.AGES) {
             return table(
@@ -255,9 +301,10 @@ class DashboardTiles {
                         page.chart().table());
     }
 
-    private static Tile blocked(Look look, DashboardTile tile) {
+    private Tile blocked(Look look, DashboardTile tile) {
+        var sieve = new Sieve(lines, look, tile.state());
         var nodes =
-                look.snapshot().marked(Mark.BLOCKED, look.product().code()).stream()
+                sieve.of(look.snapshot().marked(Mark.BLOCKED, look.product().code())).stream()
                         .filter(node -> tile.of().isEmpty() || tile.of().equals(node.item().team()))
                         .sorted(Comparator.comparing((Node node) -> since(node.item())))
                         .toList();

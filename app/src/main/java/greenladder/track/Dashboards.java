@@ -32,6 +32,7 @@ class Dashboards {
     static final int MOST_TILES = 24;
     private static final int LONGEST_NAME = 80;
     private static final int LONGEST_OF = 200;
+    private static final int LONGEST_FILTER = 2_000;
     private static final int MOST_OF_ONE = 50;
 
     private final EntityManager entities;
@@ -54,7 +55,7 @@ class Dashboards {
         @Nullable String team;
         String name = "";
 
-        @Column(length = 8_000)
+        @Column(length = 64_000)
         String tiles = "";
     }
 
@@ -139,6 +140,9 @@ class Dashboards {
         }
         if (tiles.stream().anyMatch(tile -> tile.of().length() > LONGEST_OF)) {
             throw invalid("what", "This cannot be shown.");
+        }
+        if (tiles.stream().anyMatch(tile -> tile.filter().length() > LONGEST_FILTER)) {
+            throw invalid("filter", "Fewer values, please: this filter is too long to be kept.");
         }
         row.tiles = DashboardTile.text(tiles);
     }

@@ -87,7 +87,7 @@ class ReportPages {
                         Asked.team(snapshot, sprint.team()).name(),
                         "%s to %s%s"
                                 .formatted(
-                                        Words.day(sprint.start()),
+                                        Plots.shortDay(sprint.start()),
                                         Words.day(sprint.finish()),
                                         sprint.isRunning()
                                                 ? ", running"

@@ -106,7 +106,7 @@ class VelocityPages {
         var heads = new ArrayList<Head>();
         heads.add(new Head("What became of it", false));
         sprints.forEach(one ->
-                heads.add(new Head(one.name() + (one.isRunning() ? ", running" : ""), true)));
+                heads.add(new Head(one.name() + (one.isRunning() ? ", running" : ""), false)));
         var lines = new ArrayList<Line>();
         lines.add(
                 line(
@@ -124,11 +124,8 @@ class VelocityPages {
         share(lines, "Completed", reports, SprintReport::completed);
         share(lines, "Carried over", reports, SprintReport::carriedOver);
         lines.add(
-                line(
-                        "Re-sized",
-                        reports,
-                        one -> Cell.figure(Words.signed(one.resized().points()))));
-        lines.add(line("Kept of what was committed", reports, one -> Cell.figure(kept(one))));
+                line("Re-sized", reports, one -> Cell.text(Words.signed(one.resized().points()))));
+        lines.add(line("Kept of what was committed", reports, one -> Cell.text(kept(one))));
         for (var kind : SprintNote.Kind.values()) {
             lines.add(line(kind.label(), sprints, one -> Cell.text(notes(one, kind))));
         }
@@ -153,7 +150,7 @@ class VelocityPages {
                         reports,
                         one -> {
                             var its = share.apply(one);
-                            return Cell.figure(
+                            return Cell.text(
                                     its == null
                                             ? ""
                                             : "%s points, %s"

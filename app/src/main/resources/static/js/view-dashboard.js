@@ -2,4 +2,5 @@
 import "./chart-download.js";
 import "./chart-walk.js";
 import "./going.js";
+import "./narrowing.js";
 import "./tiles.js";

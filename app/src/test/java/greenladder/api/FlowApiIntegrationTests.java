@@ -57,6 +57,37 @@ public class FlowApiIntegrationTests extends RunningDemo {
     }
 
     @Test
+    public void figuresShouldBeOfWhatTheFilterFinds() {
+        var code = made();
+        var products = "/products/" + code;
+        var flow = api().get(products + "/flow?kind=bug").body();
+        assertThat(flow.path("days").get(flow.path("days").size() - 1).path("scope").asInt())
+                .isEqualTo(2);
+        assertThat(flow.path("items").size()).isOne();
+        assertThat(api().get(products + "/spending?kind=bug").body().path("items").size()).isOne();
+        var rework = api().get(products + "/rework?kind=story").body();
+        assertThat(rework.path("items").size()).isZero();
+        assertThat(rework.path("reopened").size()).isOne();
+        assertThat(api().get(products + "/rework?kind=bug").body().path("reopened").size())
+                .isZero();
+    }
+
+    @Test
+    public void openWorkShouldBeToldByAnAttributeOnADay() {
+        var code = made();
+        var products = "/products/" + code;
+        var open = api().get(products + "/open?by=state").body();
+        assertThat(open.path("items").size()).isOne();
+        assertThat(open.path("items").get(0).path("value").asString()).isEqualTo("under-way");
+        assertThat(open.path("items").get(0).path("points").asInt()).isEqualTo(3);
+        assertThat(api().get(products + "/open?by=age").body().path("items").get(0).path("value"))
+                .hasToString("\"0\"");
+        assertThat(api().get(products + "/open?kind=bug").body().path("items").size()).isZero();
+        assertThat(api().get(products + "/open?day=2026-05-05").body().path("items").size())
+                .isZero();
+    }
+
+    @Test
     public void itemsShouldSayWhoRaisedThem() {
         var code = made();
         var item = api().get("/items/" + code + "1").body();
@@ -88,6 +119,14 @@ public class FlowApiIntegrationTests extends RunningDemo {
             {"/flow?by=colour"},
             {"/spending?by=colour"},
             {"/spending?by=kind&then=colour"},
+            {"/spending?colour=red"},
+            {"/spending?state=floating"},
+            {"/flow?under=MSF999999"},
+            {"/rework?blocked=perhaps"},
+            {"/open?by=colour"},
+            {"/open?day=2026-05-07"},
+            {"/open?day=someday"},
+            {"/open?level=floor"},
         };
     }
 

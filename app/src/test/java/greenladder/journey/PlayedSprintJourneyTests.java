@@ -31,6 +31,8 @@ public class PlayedSprintJourneyTests extends BrowserTest {
         one.navigate("/MSF/report?id=gannet-7");
         other.navigate("/MSF/board?board=gannet");
         one.locator("[data-demo-clock] > summary").click();
+        var menu = one.locator("[data-demo-clock] .choice-list").boundingBox();
+        Assertions.assertThat(menu.x + menu.width).isLessThan(one.viewportSize().width);
         int days = 0;
         while (!report().path("state").asString().equals("closed")) {
             Assertions.assertThat(++days).isLessThan(MOST_DAYS);

@@ -158,6 +158,44 @@ public class TrackJourneyTests extends BrowserTest {
     }
 
     @Test
+    public void figureShouldHaveAFilterOfItsOwn() {
+        var code = api().newProduct();
+        for (var kind : List.of("story", "bug")) {
+            api().post(
+                            "/products/" + code + "/items",
+                            "{'level':'story','kind':'%1$s','title':'A %1$s','size':3}"
+                                    .formatted(kind));
+        }
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/dashboard");
+        page.locator("#dashboard-own > summary").click();
+        page.locator("#dashboard-copy [name=name]").fill("Bugs");
+        page.locator("#dashboard-copy button").click();
+        page.locator("[data-send]").selectOption("OPEN:state");
+        assertThat(page.locator("[data-tile]")).hasCount(5);
+        var tile = page.locator("[data-tile]").last();
+        assertThat(tile).containsText("2 stories open now");
+
+        tile.getByText("Narrow down").click();
+        assertThat(page.locator("[data-tile]")).hasCount(1);
+        page.locator("#narrow-choice > summary").click();
+        page.locator("#facet-kind > summary").click();
+        page.locator("#pick-kind-bug").check();
+        assertThat(tile).containsText("1 story open now");
+        page.locator("#narrow-choice > summary").click();
+        page.getByText("Keep this filter").click();
+        assertThat(page.locator("[data-tile]")).hasCount(5);
+        assertThat(tile).containsText("1 story open now");
+        assertThat(tile).containsText("Kind: bug");
+        requireAccessible(page, "dashboard with a filter");
+
+        // Its title leads to the view with the same filter.
+        tile.locator("h2 a").click();
+        assertThat(page.locator(".filter-part")).containsText("Kind: bug");
+        assertThat(page.locator(".track-main")).containsText("1 story open now");
+    }
+
+    @Test
     public void notesShouldBeKeptAndOneBecomeAStory() {
         var page = signedIn("Petra Nye");
         page.navigate("/MSF/report?id=gannet-4");

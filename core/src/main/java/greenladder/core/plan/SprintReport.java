@@ -57,6 +57,7 @@ public record SprintReport(
      * @param ideal what would be left if as much was done each working day
      * @param scope all points of the sprint
      * @param remainingHours of the tasks
+     * @param idealHours the same as the ideal, from the hours that remained at the start
      */
     public record Day(
             LocalDate date,
@@ -65,6 +66,7 @@ public record SprintReport(
             BigDecimal ideal,
             @Nullable Amount scope,
             @Nullable Amount remainingHours,
+            BigDecimal idealHours,
             List<ScopeChange> changes) {
         public @Nullable Amount done() {
             return scope == null || remaining == null ? null : scope.minus(remaining);
@@ -127,6 +129,7 @@ public record SprintReport(
         private @Nullable Map<ItemKey, Standing> atStart;
         private @Nullable Map<ItemKey, Standing> atEnd;
         private Map<ItemKey, Standing> tasksAtEnd = Map.of();
+        private BigDecimal hoursAtStart = BigDecimal.ZERO;
 
         /** The size at which an item came last into the started sprint, and at which it left. */
         private final Map<ItemKey, Amount> cameAt = new HashMap<>();
@@ -212,6 +215,7 @@ public record SprintReport(
             switch (entry.kind()) {
                 case START -> {
                     atStart = new HashMap<>(parts);
+                    hoursAtStart = figures().hours().toDecimal();
                     day = dayOf(entry.at());
                 }
                 case UNSTART -> {
@@ -324,16 +328,16 @@ public record SprintReport(
                                 ideal(committed, worked, working),
                                 known == null ? null : known.scope(),
                                 known == null ? null : known.hours(),
+                                ideal(hoursAtStart, worked, working),
                                 changes.getOrDefault(date, List.of())));
             }
             return days;
         }
 
-        private static BigDecimal ideal(BigDecimal committed, int worked, int working) {
+        private static BigDecimal ideal(BigDecimal atStart, int worked, int working) {
             return working == 0
                     ? BigDecimal.ZERO
-                    : committed
-                            .multiply(BigDecimal.valueOf((long) working - worked))
+                    : atStart.multiply(BigDecimal.valueOf((long) working - worked))
                             .divide(BigDecimal.valueOf(working), MathContext.DECIMAL64);
         }
 

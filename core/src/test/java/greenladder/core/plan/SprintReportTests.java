@@ -88,6 +88,9 @@ public class SprintReportTests {
         var days = journal.on(MONDAY.plusDays(2), 12).report(1).days();
         assertThat(days.get(0).remainingHours()).isEqualTo(Amount.of(6));
         assertThat(days.get(1).remainingHours()).isEqualTo(Amount.of(2));
+        // Ten working days, from the six hours of the start.
+        assertThat(days.get(0).idealHours()).isEqualByComparingTo("5.4");
+        assertThat(days.getLast().idealHours()).isEqualByComparingTo("0");
     }
 
     @Test
@@ -237,6 +240,7 @@ public class SprintReportTests {
         journal.on(MONDAY.plusDays(13), 9).does(new StartSprint("lantern-1"));
         assertThat(journal.report(1).days())
                 .isNotEmpty()
-                .allSatisfy(day -> assertThat(day.ideal()).isEqualTo(BigDecimal.ZERO));
+                .allSatisfy(day -> assertThat(day.ideal()).isEqualTo(BigDecimal.ZERO))
+                .allSatisfy(day -> assertThat(day.idealHours()).isEqualTo(BigDecimal.ZERO));
     }
 }
