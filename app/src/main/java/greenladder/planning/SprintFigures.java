@@ -46,9 +46,21 @@ public class SprintFigures {
      * there.
      */
     public SprintReport report(Workspace workspace, Sprint sprint) {
+        return report(workspace, sprint, clock.instant());
+    }
+
+    /** The same as it was at the end of a day. */
+    public SprintReport report(Workspace workspace, Sprint sprint, LocalDate day) {
+        var end = day.plusDays(1).atStartOfDay(clock.getZone()).toInstant().minusNanos(1);
+        var now = clock.instant();
+        return report(workspace, sprint, end.isBefore(now) ? end : now);
+    }
+
+    private SprintReport report(Workspace workspace, Sprint sprint, Instant until) {
         var calendar = workspace.findTeam(sprint.team()).orElseThrow().calendar();
         var seen =
                 entries.of(sprint.key()).stream()
+                        .filter(entry -> !entry.at().isAfter(until))
                         .filter(entry ->
                                 entry.item() == null
                                         || !keeper.hides(entry.item())
@@ -56,7 +68,7 @@ public class SprintFigures {
                                                         .findProduct(entry.item().product())
                                                         .isPresent())
                         .toList();
-        return SprintReport.of(sprint, calendar, seen, clock.getZone(), clock.instant());
+        return SprintReport.of(sprint, calendar, seen, clock.getZone(), until);
     }
 
     /** Who is how busy in a sprint; of a closed one, who was so on its last day. */

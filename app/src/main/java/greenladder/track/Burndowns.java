@@ -20,8 +20,12 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
-/** Draws how the work of a sprint went down day by day. */
-record Burndowns(SprintReport report, LocalDate today) {
+/**
+ * Draws how the work of a sprint went down day by day.
+ *
+ * @param url of the report, which a day of the picture opens
+ */
+record Burndowns(SprintReport report, LocalDate today, String url) {
     private static final int WIDTH = FlowPage.WIDTH;
     private static final int HEIGHT = FlowPage.HEIGHT;
     private static final int LEFT = FlowPage.LEFT;
@@ -107,6 +111,7 @@ record Burndowns(SprintReport report, LocalDate today) {
                         .map(day -> x(days.indexOf(day)))
                         .findFirst()
                         .orElse(0),
+                points(left, unit),
                 days.stream()
                         .map(day ->
                                 new Row(
@@ -122,6 +127,30 @@ record Burndowns(SprintReport report, LocalDate today) {
                                                         .map(Burndowns::words)
                                                         .collect(Collectors.joining("; "))))
                         .toList());
+    }
+
+    /** The days that have figures, to be pointed at. */
+    private String points(Function<SprintReport.Day, @Nullable Amount> left, String unit) {
+        var told = report.days().stream().filter(day -> left.apply(day) != null).toList();
+        var across = Axis.linear(-1, Math.max(0, report.days().size() - 1), LEFT, RIGHT);
+        return Plots.points(
+                told.size(),
+                across,
+                new Plots.PointAt() {
+                    @Override
+                    public String url(int day) {
+                        return url + "&day=" + told.get(day).date();
+                    }
+
+                    @Override
+                    public String words(int day) {
+                        return "%s: %s %s left"
+                                .formatted(
+                                        Words.day(told.get(day).date()),
+                                        Words.of(left.apply(told.get(day))),
+                                        unit);
+                    }
+                });
     }
 
     private List<Label> labels(

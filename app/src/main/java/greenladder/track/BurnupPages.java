@@ -84,9 +84,10 @@ class BurnupPages {
         var url = url(code, it.value(), down) + (from.isEmpty() ? "" : "&" + span.query());
         boolean isThere = at != null && snapshot.findNode(at).isPresent();
         var standings = standings(it, span);
+        var here = url + day.map(one -> "&day=" + one).orElse("");
         return new BurnupPage(
                 code,
-                isThere ? url + "&at=" + at : url,
+                isThere ? here + "&at=" + at : here,
                 look.operation(),
                 choices(subjects, it, code, down),
                 List.of(
@@ -102,7 +103,7 @@ class BurnupPages {
                         ? panels.of(
                                 Objects.requireNonNull(at),
                                 look.reader(),
-                                one -> url + "&at=" + one.key())
+                                one -> here + "&at=" + one.key())
                         : null);
     }
 

@@ -218,7 +218,9 @@ class DashboardTiles {
         }
         var burndowns =
                 new Burndowns(
-                        figures.report(look.snapshot().workspace(), sprint.get()), figures.today());
+                        figures.report(look.snapshot().workspace(), sprint.get()),
+                        figures.today(),
+                        ReportPages.url(look.product(), sprint.get()));
         var points = burndowns.points();
         return points == null
                 ? missing(tile, sprint.get().name(), "It has no day yet.")

@@ -30,6 +30,7 @@ class FlowController {
             @RequestParam(defaultValue = "") String weeks,
             @RequestParam(defaultValue = "") String by,
             @RequestParam(defaultValue = "") String day,
+            @RequestParam(defaultValue = "") String week,
             @RequestParam(defaultValue = "") String at,
             @RequestParam MultiValueMap<String, String> all,
             Screen screen) {
@@ -38,6 +39,10 @@ class FlowController {
         return screen.of(
                 View.FLOW,
                 look,
-                pages.page(look, place, DayStory.day(day), ItemKey.parse(at).orElse(null)));
+                pages.page(
+                        look,
+                        place,
+                        new FlowPages.Opened(DayStory.day(day), DayStory.day(week)),
+                        ItemKey.parse(at).orElse(null)));
     }
 }

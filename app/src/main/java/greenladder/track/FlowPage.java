@@ -91,7 +91,7 @@ record FlowPage(
     /**
      * @param bar its length, in percent
      */
-    record Week(String monday, String items, String points, int bar) {}
+    record Week(String monday, String url, String items, String points, int bar) {}
 
     /**
      * @param old whether it takes longer than most did

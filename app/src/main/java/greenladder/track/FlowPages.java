@@ -100,6 +100,14 @@ class FlowPages {
         }
     }
 
+    /** A point of a chart: a day, or a week by its first one; at most one of them. */
+    record Opened(Optional<LocalDate> day, Optional<LocalDate> week) {
+        String query() {
+            return week.map(one -> "&week=" + one)
+                    .orElseGet(() -> day.map(one -> "&day=" + one).orElse(""));
+        }
+    }
+
     Place place(Look look, String team, String level, int weeks, String by, ListState state) {
         var product = look.product();
         return new Place(
@@ -118,17 +126,18 @@ class FlowPages {
     }
 
     /**
-     * @param day the day of which everything is told; empty for none
+     * @param opened the point of a chart of which everything is told
      */
-    FlowPage page(Look look, Place place, Optional<LocalDate> day, @Nullable ItemKey at) {
+    FlowPage page(Look look, Place place, Opened opened, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var sieve = new Sieve(lines, look, place.state());
         var only = sieve.keys(place.level());
         var flow = flow(place, only);
+        var url = place.url() + opened.query();
         boolean isThere = at != null && snapshot.findNode(at).isPresent();
         return new FlowPage(
                 place.product(),
-                isThere ? place.url() + "&at=" + at : place.url(),
+                isThere ? url + "&at=" + at : url,
                 look.operation(),
                 sieve.line("flow", place.own(), place.level()),
                 teams(snapshot, place),
@@ -154,15 +163,60 @@ class FlowPages {
                 words(flow, place),
                 cumulative(flow, place),
                 CycleDots.of(snapshot, flow),
-                weeks(flow),
+                weeks(flow, place),
                 ages(snapshot, flow),
-                story(snapshot, place, only, day),
+                opened.week().isPresent()
+                        ? finished(snapshot, flow, opened.week().get())
+                        : story(snapshot, place, only, opened.day()),
                 isThere
                         ? panels.of(
                                 Objects.requireNonNull(at),
                                 look.reader(),
-                                one -> place.url() + "&at=" + one.key())
+                                one -> url + "&at=" + one.key())
                         : null);
+    }
+
+    /** What was finished in the week that begins with a day. */
+    private DayStory finished(Snapshot snapshot, Flow flow, LocalDate monday) {
+        var those =
+                flow.passages().stream()
+                        .filter(one -> one.finished() != null)
+                        .filter(one -> snapshot.findNode(one.item()).isPresent())
+                        .filter(one -> {
+                            var day = LocalDate.ofInstant(one.finished(), clock.getZone());
+                            return !day.isBefore(monday)
+                                    && day.isBefore(monday.plusDays(DAYS_OF_WEEK));
+                        })
+                        .toList();
+        return new DayStory(
+                "In the week from %s: %s finished"
+                        .formatted(Words.day(monday), Words.count(those.size(), "item")),
+                new TrackTable(
+                        "week",
+                        "What was finished in that week",
+                        TrackTable.heads("Item", "Finished", ":From its start", ":Points"),
+                        those.stream()
+                                .map(one ->
+                                        TrackTable.line(
+                                                Cell.item(
+                                                        one.item().toString(),
+                                                        snapshot.requireNode(one.item())
+                                                                .item()
+                                                                .title()),
+                                                Cell.text(
+                                                        Words.day(
+                                                                LocalDate.ofInstant(
+                                                                        one.finished(),
+                                                                        clock.getZone()))),
+                                                Cell.figure(
+                                                        one.cycleDays() == null
+                                                                ? ""
+                                                                : days(one.cycleDays())),
+                                                Cell.figure(
+                                                        one.size() == null
+                                                                ? ""
+                                                                : Words.of(one.size()))))
+                                .toList()));
     }
 
     private @Nullable DayStory story(
@@ -322,12 +376,13 @@ class FlowPages {
         return new Plots.Label(up.at((from.applyAsDouble(day) + to.applyAsDouble(day)) / 2), text);
     }
 
-    private static List<Week> weeks(Flow flow) {
+    private static List<Week> weeks(Flow flow, Place place) {
         int most = flow.weeks().stream().mapToInt(Flow.Week::items).max().orElse(0);
         return flow.weeks().reversed().stream()
                 .map(week ->
                         new Week(
                                 "from " + Words.day(week.monday()),
+                                place.url() + "&week=" + week.monday(),
                                 Integer.toString(week.items()),
                                 Words.of(week.points()),
                                 most == 0 ? 0 : week.items() * PERCENT / most))

@@ -17,12 +17,19 @@ class ReportController {
         this.pages = pages;
     }
 
+    /**
+     * @param day of the burndown that is told of; empty for none
+     */
     @GetMapping("/{product:[A-Z]{2,5}}/report")
     String report(
             Look look,
             @RequestParam(defaultValue = "") String id,
+            @RequestParam(defaultValue = "") String day,
             @RequestParam(defaultValue = "") String at,
             Screen screen) {
-        return screen.of(View.REPORT, look, pages.page(look, id, ItemKey.parse(at).orElse(null)));
+        return screen.of(
+                View.REPORT,
+                look,
+                pages.page(look, id, DayStory.day(day), ItemKey.parse(at).orElse(null)));
     }
 }

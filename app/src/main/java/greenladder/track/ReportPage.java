@@ -12,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param words what the burndown means, in a sentence
  * @param points null before the start
  * @param hours null where no task has hours
+ * @param opened what is told of a day of the burndown; null for none
  * @param velocity null where no sprint of the team is closed
  * @param closing how the board stood at the close; null before it
  * @param notes what was noted; null before the start
@@ -26,6 +27,7 @@ record ReportPage(
         List<Figure> figures,
         @Nullable Burndown points,
         @Nullable Burndown hours,
+        @Nullable DayStory opened,
         @Nullable Velocities velocity,
         @Nullable Closing closing,
         @Nullable Notes notes,
@@ -70,6 +72,7 @@ record ReportPage(
      * @param flags changes of what it holds
      * @param labels what each line is
      * @param today where today is; 0 for outside
+     * @param points its days, see {@link Plots#points}
      */
     record Burndown(
             String id,
@@ -88,6 +91,7 @@ record ReportPage(
             List<Flag> flags,
             List<Label> labels,
             int today,
+            String points,
             List<Row> rows) {}
 
     /** What a line is, at its end. */

@@ -16,6 +16,7 @@ import greenladder.track.ReportPage.Figure;
 import greenladder.track.ReportPage.Head;
 import greenladder.track.ReportPage.Item;
 import greenladder.web.Words;
+import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -43,8 +44,9 @@ class ReportPages {
 
     /**
      * @param id key of the sprint; the one that runs, or the last that did, where it is empty
+     * @param day the one of the burndown that is told of; empty for none
      */
-    ReportPage page(Look look, String id, @Nullable ItemKey at) {
+    ReportPage page(Look look, String id, Optional<LocalDate> day, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var product = look.product();
         var all =
@@ -70,12 +72,16 @@ class ReportPages {
                     null,
                     null,
                     null,
+                    null,
                     null);
         }
         var sprint = chosen.get();
         var report = figures.report(snapshot.workspace(), sprint);
-        var burndowns = new Burndowns(report, figures.today());
-        var url = url(product, sprint);
+        var burndowns = new Burndowns(report, figures.today(), url(product, sprint));
+        var opened =
+                day.filter(one -> report.days().stream().anyMatch(its -> its.date().equals(one)))
+                        .filter(one -> !one.isAfter(figures.today()));
+        var url = url(product, sprint) + opened.map(one -> "&day=" + one).orElse("");
         boolean isThere = at != null && snapshot.findNode(at).isPresent();
         return new ReportPage(
                 product.code(),
@@ -98,6 +104,7 @@ class ReportPages {
                 figuresOf(snapshot, sprint, report),
                 burndowns.points(),
                 burndowns.hours(),
+                opened.map(one -> story(snapshot, sprint, one)).orElse(null),
                 VelocityPages.velocities(snapshot, product, sprint.team()),
                 SprintEnds.closing(snapshot, sprint),
                 sprint.startedAt() == null ? null : ends.notes(look, sprint),
@@ -107,6 +114,16 @@ class ReportPages {
                                 look.reader(),
                                 one -> url + "&at=" + one.key())
                         : null);
+    }
+
+    private DayStory story(Snapshot snapshot, Sprint sprint, LocalDate day) {
+        var workspace = snapshot.workspace();
+        return new SprintDay(
+                        snapshot,
+                        day,
+                        figures.report(workspace, sprint, day.minusDays(1)),
+                        figures.report(workspace, sprint, day))
+                .story();
     }
 
     private static Optional<Sprint> usual(List<Sprint> all) {

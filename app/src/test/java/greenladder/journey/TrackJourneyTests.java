@@ -157,6 +157,35 @@ public class TrackJourneyTests extends BrowserTest {
         assertThat(reader.locator("[data-grip]")).hasCount(0);
     }
 
+    /** An item is read beside what was opened, which stays where it was. */
+    @Test
+    public void pointsOfChartsShouldOpenWhatStandsBehindThem() {
+        var page = signedIn("Ines Rowe");
+        page.navigate("/MSF/report?id=gannet-4");
+        page.locator("[data-chart=burndown-points] .chart-point").nth(2).click();
+        var opened = page.locator("#opened");
+        assertThat(opened).isInViewport();
+        assertThat(opened).containsText("2 items changed");
+        assertThat(opened).containsText("added");
+        assertThat(page.locator(".track-main"))
+                .containsText("7 items in the sprint at the end of the day");
+        opened.locator("a[data-key]").first().click();
+        assertThat(page.locator("#side-panel")).isVisible();
+        assertThat(opened).containsText("2 items changed");
+
+        page.navigate("/MSF/flow?weeks=13");
+        var week =
+                page.locator("tr")
+                        .filter(new Locator.FilterOptions().setHas(page.locator("a[data-opens]")))
+                        .nth(2);
+        var items = week.locator(".is-figure").first().innerText();
+        week.locator("a[data-opens]").click();
+        assertThat(opened.locator("tbody tr")).hasCount(Integer.parseInt(items));
+        opened.locator("a[data-key]").first().click();
+        assertThat(page.locator("#side-panel")).isVisible();
+        assertThat(opened.locator("tbody tr")).hasCount(Integer.parseInt(items));
+    }
+
     @Test
     public void figureShouldHaveAFilterOfItsOwn() {
         var code = api().newProduct();

@@ -18,8 +18,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -39,14 +39,22 @@ public record SprintReport(
         Share carriedOver,
         List<Day> days) {
 
-    /** Some of the items of a sprint and what they come to. */
-    public record Share(Tally tally, Set<ItemKey> items) {
+    /**
+     * Some of the items of a sprint and what they come to.
+     *
+     * @param sizes by item, nothing for what is not sized
+     */
+    public record Share(Tally tally, SortedMap<ItemKey, Amount> sizes) {
+        public Set<ItemKey> items() {
+            return sizes.keySet();
+        }
+
         static Share of(Map<ItemKey, Amount> sizes) {
             var sum = Tally.NONE;
             for (var size : sizes.values()) {
                 sum = sum.plus(size);
             }
-            return new Share(sum, new TreeSet<>(sizes.keySet()));
+            return new Share(sum, new TreeMap<>(sizes));
         }
     }
 
