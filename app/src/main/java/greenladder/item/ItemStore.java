@@ -15,6 +15,8 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Map;
+import java.util.Set;
 import org.hibernate.Session;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
@@ -65,6 +67,7 @@ public class ItemStore {
         var keys = new LinkedHashSet<ItemKey>();
         operations.forEach(one -> one.changes().forEach(change -> keys.add(change.item())));
         writeItems(session, keys, before, after);
+        GoneReadersRow.write(session, keys, before, after);
         DetailRow.write(
                 session, operations.stream().flatMap(one -> one.changes().stream()).toList());
         PlanFactRow.write(
@@ -120,6 +123,11 @@ public class ItemStore {
     /** A workspace with the plan in it, for the start. */
     Workspace loadPlans(Workspace workspace) {
         return sessions.fromStatelessSession(session -> PlanFactRow.load(session, workspace));
+    }
+
+    /** Who alone had seen what is gone, for the start. */
+    Map<ItemKey, Set<String>> loadGoneReaders() {
+        return sessions.fromStatelessSession(GoneReadersRow::load);
     }
 
     /** All items, for the start. */

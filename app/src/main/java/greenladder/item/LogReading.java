@@ -82,7 +82,7 @@ public class LogReading {
     private boolean isSeen(Snapshot seen, ItemKey item) {
         return seen.findProduct(item.product()).isPresent()
                 && (seen.findItem(item).isPresent()
-                        || keeper.whole().findItem(item).isEmpty() && !log.wasReserved(item));
+                        || keeper.whole().findItem(item).isEmpty() && !keeper.hides(item));
     }
 
     /** What is gone can be told to those alone from whom nothing is hidden. */

@@ -91,7 +91,8 @@ public class SnapshotKeeper {
         for (var number : products.lastNumbers().entrySet()) {
             snapshot = snapshot.withLastNumber(number.getKey(), number.getValue());
         }
-        return snapshot.withItems(store.loadItems(workspace));
+        return snapshot.withItems(store.loadItems(workspace))
+                .withGoneReaders(store.loadGoneReaders());
     }
 
     /** Everything there is, as whoever asks may see it; the application itself sees all of it. */
@@ -148,7 +149,7 @@ public class SnapshotKeeper {
                 : new Sight(Set.of(), Set.of());
     }
 
-    /** Whether an item that is there is hidden from whoever asks. */
+    /** Whether an item that is there, or was, is hidden from whoever asks. */
     public boolean hides(ItemKey item) {
         return sight().hides(whole(), item);
     }

@@ -3,7 +3,6 @@ package greenladder.log;
 import greenladder.core.change.OperationKind;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.core.item.StandardFields;
 import greenladder.log.ChangeLog.Point;
 import greenladder.log.LogRows.ChangeRow;
 import greenladder.log.LogRows.OperationRow;
@@ -228,16 +227,6 @@ public class LogSearch {
                 values.put(name, value);
             }
         }
-    }
-
-    /** Whether an item that is gone had been for named readers only when it went. */
-    public boolean wasReserved(ItemKey item) {
-        return !ofSubject(
-                        new Search(null, null, null, item.toString(), null, StandardFields.READERS),
-                        null,
-                        1)
-                .rows()
-                .isEmpty();
     }
 
     private static Row row(ChangeRow row, OperationRow operation) {

@@ -59,16 +59,11 @@ public class Moments {
         var before = log.before(at, product);
         var former = new HashMap<ItemKey, Optional<Item>>();
         before.forEach((key, fields) -> {
-            if (now.findItem(key).isPresent() || isToBeTold(key)) {
+            if (now.findItem(key).isPresent() || !keeper.hides(key)) {
                 former(now, key, fields, at).ifPresent(item -> former.put(key, item));
             }
         });
         return new Moment(now.with(former), former.keySet());
-    }
-
-    /** Of what is gone, nobody is told who may not have seen it. */
-    private boolean isToBeTold(ItemKey key) {
-        return !keeper.hides(key) && !log.wasReserved(key);
     }
 
     /** Empty where it stays as it is; in it, empty where it was not there. */

@@ -117,4 +117,42 @@ public class DatabaseTests {
                             "team:lantern state.story.007=in-test\tIN_PROGRESS\tIn test");
         }
     }
+
+    /** Kept: what went for named readers and is still gone. */
+    @Test
+    public void readersOfWhatIsGoneShouldBeTakenFromTheLog() throws SQLException {
+        var source = new JdbcDataSource();
+        source.setUrl("jdbc:h2:mem:gone;DB_CLOSE_DELAY=-1");
+        var flyway = Flyway.configure().dataSource(source).locations("classpath:db/migration");
+        flyway.target("11").load().migrate();
+        try (var connection = source.getConnection();
+                var statement = connection.createStatement()) {
+            statement.execute(
+                    """
+                    insert into operation (id, at_time, actor, what)
+                    select x, timestamp with time zone '2026-05-04 11:30:15+02:00', 'ines.rowe', 'DELETE'
+                    from system_range(1, 4);
+                    insert into change_log (operation_id, place, subject, field, before_text, after_text)
+                    values
+                    (1, 0, 'MSF1', 'readers', 'ama.teal, oona.marsh', null),
+                    (1, 1, 'MSF1', 'exists', 'then', null),
+                    (1, 2, 'MSF2', 'readers', null, 'ama.teal'),
+                    (1, 3, 'MSF2', 'readers', 'ama.teal', null),
+                    (1, 4, 'MSF2', 'exists', 'then', null),
+                    (1, 5, 'MSF3', 'readers', 'ama.teal', null),
+                    (1, 6, 'MSF3', 'exists', 'then', null),
+                    (2, 0, 'MSF3', 'exists', null, 'then'),
+                    (3, 0, 'MSF3', 'exists', 'then', null),
+                    (4, 0, 'MSF4', 'readers', 'ama.teal', null)\
+                    """);
+            flyway.target("latest").load().migrate();
+            var gone = new ArrayList<String>();
+            try (var rows = statement.executeQuery("select * from gone_readers order by 1")) {
+                while (rows.next()) {
+                    gone.add(rows.getString(1) + " " + rows.getString(2));
+                }
+            }
+            assertThat(gone).containsExactly("MSF1 ama.teal, oona.marsh", "MSF2 ama.teal");
+        }
+    }
 }

@@ -14,8 +14,8 @@ import java.util.stream.Stream;
  * What is hidden from somebody.
  *
  * @param products the codes of products of which they see nothing
- * @param roots items that are for named readers only, they not among them; what is below is hidden
- *     with them
+ * @param roots items that are for named readers only, they not among them, and those that were when
+ *     they went; what is below is hidden with them
  */
 public record Sight(Set<String> products, Set<ItemKey> roots) {
 
@@ -26,6 +26,12 @@ public record Sight(Set<String> products, Set<ItemKey> roots) {
                 roots.add(node.item().key());
             }
         }
+        whole.goneReaders()
+                .forEach((key, readers) -> {
+                    if (!readers.contains(reader)) {
+                        roots.add(key);
+                    }
+                });
         return new Sight(products, Set.copyOf(roots));
     }
 
@@ -38,7 +44,7 @@ public record Sight(Set<String> products, Set<ItemKey> roots) {
         return products.isEmpty() && roots.isEmpty();
     }
 
-    /** Whether an item that is there is hidden. */
+    /** Whether an item that is there, or was, is hidden. */
     public boolean hides(Snapshot whole, ItemKey key) {
         if (products.contains(key.product())) {
             return true;
@@ -55,7 +61,7 @@ public record Sight(Set<String> products, Set<ItemKey> roots) {
 
     /** All items that are hidden for their own sake or for what is above them. */
     public Set<ItemKey> hidden(Snapshot whole) {
-        var hidden = new HashSet<ItemKey>();
+        var hidden = new HashSet<>(roots);
         roots.forEach(root ->
                 whole.findNode(root)
                         .ifPresent(node -> node.walk(one -> hidden.add(one.item().key()))));

@@ -34,6 +34,10 @@ import org.pcollections.TreePMap;
 public final class Snapshot {
     private final Workspace workspace;
     private final PMap<String, Integer> lastNumbers;
+
+    /** Of what is gone, who alone had seen it; what everybody had seen is not in here. */
+    private final PMap<ItemKey, Set<String>> goneReaders;
+
     private final PMap<ItemKey, Node> nodes;
     private final Orders orders;
     private final Marks marks;
@@ -44,6 +48,7 @@ public final class Snapshot {
     private Snapshot(
             Workspace workspace,
             PMap<String, Integer> lastNumbers,
+            PMap<ItemKey, Set<String>> goneReaders,
             PMap<ItemKey, Node> nodes,
             Orders orders,
             Marks marks,
@@ -52,6 +57,7 @@ public final class Snapshot {
             Trail trail) {
         this.workspace = workspace;
         this.lastNumbers = lastNumbers;
+        this.goneReaders = goneReaders;
         this.nodes = nodes;
         this.orders = orders;
         this.marks = marks;
@@ -64,6 +70,7 @@ public final class Snapshot {
         return new Snapshot(
                 Workspace.EMPTY,
                 TreePMap.empty(),
+                HashTreePMap.empty(),
                 HashTreePMap.empty(),
                 Orders.NONE,
                 Marks.NONE,
@@ -106,7 +113,9 @@ public final class Snapshot {
     }
 
     private Snapshot inWorkspace(Workspace next) {
-        var snapshot = new Snapshot(next, lastNumbers, nodes, orders, marks, sums, levels, trail);
+        var snapshot =
+                new Snapshot(
+                        next, lastNumbers, goneReaders, nodes, orders, marks, sums, levels, trail);
         boolean sameLevels =
                 next.products().stream()
                         .allMatch(product ->
@@ -118,11 +127,13 @@ public final class Snapshot {
     }
 
     private Snapshot with(LevelOrders next) {
-        return new Snapshot(workspace, lastNumbers, nodes, orders, marks, sums, next, trail);
+        return new Snapshot(
+                workspace, lastNumbers, goneReaders, nodes, orders, marks, sums, next, trail);
     }
 
     private Snapshot with(LevelSums next) {
-        return new Snapshot(workspace, lastNumbers, nodes, orders, marks, next, levels, trail);
+        return new Snapshot(
+                workspace, lastNumbers, goneReaders, nodes, orders, marks, next, levels, trail);
     }
 
     public Snapshot with(Product product) {
@@ -145,6 +156,7 @@ public final class Snapshot {
                 : new Snapshot(
                         workspace,
                         lastNumbers.plus(product, number),
+                        goneReaders,
                         nodes,
                         orders,
                         marks,
@@ -179,6 +191,7 @@ public final class Snapshot {
                 new Snapshot(
                         workspace,
                         lastNumbers,
+                        goneReaders(changed),
                         now,
                         orders.changed(this::findItem, changed),
                         marks.changed(this::findItem, changed),
@@ -197,6 +210,47 @@ public final class Snapshot {
             next = next.withLastNumber(key.product(), key.number());
         }
         return next;
+    }
+
+    private PMap<ItemKey, Set<String>> goneReaders(Map<ItemKey, Optional<Item>> changed) {
+        if (goneReaders.isEmpty() && marks.of(Mark.RESERVED, Mark.ANYWHERE).isEmpty()) {
+            return goneReaders;
+        }
+        var next = goneReaders;
+        for (var change : changed.entrySet()) {
+            var key = change.getKey();
+            if (change.getValue().isPresent()) {
+                next = next.minus(key);
+            } else {
+                var readers = findItem(key).flatMap(item -> Sight.readersOf(this, item));
+                next = readers.isPresent() ? next.plus(key, readers.get()) : next;
+            }
+        }
+        return next;
+    }
+
+    /** Who alone had seen an item that is gone; empty for one that everybody had seen. */
+    public Optional<Set<String>> findGoneReaders(ItemKey key) {
+        return Optional.ofNullable(goneReaders.get(key));
+    }
+
+    /** What is gone and had been for named readers only, with these. */
+    Map<ItemKey, Set<String>> goneReaders() {
+        return goneReaders;
+    }
+
+    /** This snapshot with what had gone before it was made, for loading. */
+    public Snapshot withGoneReaders(Map<ItemKey, Set<String>> readers) {
+        return new Snapshot(
+                workspace,
+                lastNumbers,
+                goneReaders.plusAll(readers),
+                nodes,
+                orders,
+                marks,
+                sums,
+                levels,
+                trail);
     }
 
     /**
@@ -230,7 +284,9 @@ public final class Snapshot {
             return seen;
         }
         var gone = new HashMap<ItemKey, Optional<Item>>();
-        hidden.forEach(key -> gone.put(key, Optional.empty()));
+        hidden.stream()
+                .filter(seen.nodes::containsKey)
+                .forEach(key -> gone.put(key, Optional.empty()));
         return seen.with(gone).with(seen.workspace().withoutItems(hidden));
     }
 

@@ -1,0 +1,75 @@
+package greenladder.core.snapshot;
+
+import static greenladder.core.Trees.accepted;
+import static greenladder.core.Trees.after;
+import static greenladder.core.Trees.edit;
+import static greenladder.core.Trees.key;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.Trees;
+import greenladder.core.change.Change;
+import greenladder.core.change.Changes;
+import greenladder.core.change.Command;
+import greenladder.core.change.Command.Delete.Children;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.IntStream;
+import org.testng.annotations.Test;
+
+public class SightTests {
+    private static final String TREE =
+            """
+            goal G
+              epic E readers=oona.marsh
+                feature F
+              epic O\
+            """;
+
+    private static Sight sight(Snapshot whole, String reader) {
+        return Sight.of(whole, reader, Set.of());
+    }
+
+    @Test
+    public void itemForNamedReadersShouldBeHiddenWithWhatIsBelow() {
+        var whole = Trees.of(TREE);
+        var sight = sight(whole, "ama.teal");
+        assertThat(sight.hidden(whole)).containsExactlyInAnyOrder(key(2), key(3));
+        assertThat(sight.hides(whole, key(3))).isTrue();
+        assertThat(sight.hides(whole, key(4))).isFalse();
+        assertThat(whole.seenWith(sight).findItem(key(3))).isEmpty();
+        assertThat(sight(whole, "oona.marsh").isClear()).isTrue();
+    }
+
+    @Test
+    public void itShouldStayHiddenWhileItIsGone() {
+        var whole = Trees.of(TREE);
+        var deleted = accepted(whole, new Command.Delete(List.of(key(2)), Children.DELETE));
+        var gone = deleted.after();
+        var sight = sight(gone, "ama.teal");
+        assertThat(sight.hidden(gone)).containsExactlyInAnyOrder(key(2), key(3));
+        assertThat(sight.hides(gone, key(3))).isTrue();
+        assertThat(sight(gone, "oona.marsh").isClear()).isTrue();
+        assertThat(gone.seenWith(sight).findItem(key(4))).isPresent();
+
+        var changes = List.copyOf(deleted.changes());
+        var back =
+                Changes.apply(
+                        gone,
+                        IntStream.range(0, changes.size())
+                                .mapToObj(i -> changes.get(changes.size() - 1 - i))
+                                .map(one ->
+                                        new Change(
+                                                one.item(), one.field(), one.after(), one.before()))
+                                .toList(),
+                        Trees.NOW);
+        assertThat(back.findGoneReaders(key(2))).isEmpty();
+        assertThat(sight(back, "ama.teal").hidden(back)).containsExactlyInAnyOrder(key(2), key(3));
+    }
+
+    @Test
+    public void whatWasOpenWhenItWentShouldNotBeHidden() {
+        var open = after(Trees.of(TREE), edit(2, "readers", ""));
+        var gone = after(open, new Command.Delete(List.of(key(2)), Children.DELETE));
+        assertThat(sight(gone, "ama.teal").isClear()).isTrue();
+    }
+}
