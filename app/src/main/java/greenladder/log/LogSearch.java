@@ -9,7 +9,9 @@ import greenladder.log.LogRows.OperationRow;
 import jakarta.persistence.EntityManagerFactory;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -35,6 +37,7 @@ public class LogSearch {
     private static final Instant NEVER = Instant.parse("9999-01-01T00:00:00Z");
 
     private static final int MOST_OPERATIONS = 5_000;
+    private static final int STRETCH = 20_000;
 
     private final SessionFactory sessions;
 
@@ -242,39 +245,71 @@ public class LogSearch {
 
     /**
      * What the fields of a product's items were at a moment, of those that have changed since: of
-     * each the first value before. Time O(changes since).
+     * each the first value before; of what was not there, that alone. Time O(changes since).
      */
     public Map<ItemKey, Map<Field, Optional<String>>> before(Instant moment, String product) {
-        return sessions.fromStatelessSession(session -> {
+        var before = new LinkedHashMap<ItemKey, Map<Field, Optional<String>>>();
+        var made = new HashSet<String>();
+        sessions.inStatelessSession(session -> {
             var first =
                     session.createQuery(
                                     "select min(id) from OperationRow where at > :moment",
                                     Long.class)
                             .setParameter("moment", moment)
                             .getSingleResultOrNull();
-            var before = new LinkedHashMap<ItemKey, Map<Field, Optional<String>>>();
-            if (first == null) {
-                return before;
+            var at = first == null ? null : new Point(first, -1);
+            while (at != null) {
+                var rows = after(session, at);
+                for (var row : rows) {
+                    // Most of what is read is of what came since, of which nothing was before.
+                    if (!made.contains(row.subject())) {
+                        itemOf(row.subject(), product)
+                                .ifPresent(key -> take(row, key, before, made));
+                    }
+                }
+                at = rows.size() < STRETCH ? null : rows.getLast().point();
             }
-            try (var rows =
-                    session.createQuery(
-                                    """
-                                    select c.subject, c.field, c.before from ChangeRow c
-                                    where c.operation >= :first order by c.operation, c.place
-                                    """,
-                                    Object[].class)
-                            .setParameter("first", first)
-                            .getResultStream()) {
-                rows.forEach(row ->
-                        itemOf((String) row[0], product)
-                                .ifPresent(key ->
-                                        before.computeIfAbsent(key, any -> new HashMap<>())
-                                                .putIfAbsent(
-                                                        Field.find((String) row[1]).orElseThrow(),
-                                                        Optional.ofNullable((String) row[2]))));
-            }
-            return before;
         });
+        return before;
+    }
+
+    private static void take(
+            Before row,
+            ItemKey key,
+            Map<ItemKey, Map<Field, Optional<String>>> before,
+            Set<String> made) {
+        var fields = before.computeIfAbsent(key, any -> new HashMap<>());
+        var field = Field.find(row.field()).orElseThrow();
+        if (fields.isEmpty() && field.equals(Field.EXISTS) && row.before() == null) {
+            made.add(row.subject());
+        }
+        fields.putIfAbsent(field, Optional.ofNullable(row.before()));
+    }
+
+    private record Before(Point point, String subject, String field, @Nullable String before) {}
+
+    /** The next rows behind a point: few enough that the database keeps them in memory. */
+    private static List<Before> after(StatelessSession session, Point point) {
+        return session
+                .createQuery(
+                        """
+                        select c.operation, c.place, c.subject, c.field, c.before from ChangeRow c
+                        where c.operation >= :operation and (c.operation > :operation or c.place > :place)
+                        order by c.operation, c.place
+                        """,
+                        Object[].class)
+                .setParameter("operation", point.operation())
+                .setParameter("place", point.place())
+                .setMaxResults(STRETCH)
+                .getResultList()
+                .stream()
+                .map(row ->
+                        new Before(
+                                new Point((Long) row[0], (Integer) row[1]),
+                                (String) row[2],
+                                (String) row[3],
+                                (String) row[4]))
+                .toList();
     }
 
     /** The item, of a product; the rows of one that changed since are few beside its index. */
@@ -288,44 +323,37 @@ public class LogSearch {
     public record By(String actor, Instant at) {}
 
     /**
-     * Who changed each field of a product's items last between two moments. Time O(changes
-     * between).
+     * Who changed each field of some items last between two moments. Time O(changes of these).
      *
+     * @param items few enough to be asked for together
      * @param to null for now
      */
-    public Map<ItemKey, Map<Field, By>> lastBy(Instant from, @Nullable Instant to, String product) {
+    public Map<ItemKey, Map<Field, By>> lastBy(
+            Collection<ItemKey> items, Instant from, @Nullable Instant to) {
+        var last = new HashMap<ItemKey, Map<Field, By>>();
+        if (items.isEmpty()) {
+            return last;
+        }
         return sessions.fromStatelessSession(session -> {
-            var last = new HashMap<ItemKey, Map<Field, By>>();
-            var first =
-                    session.createQuery(
-                                    "select min(id) from OperationRow where at > :from", Long.class)
-                            .setParameter("from", from)
-                            .getSingleResultOrNull();
-            if (first == null) {
-                return last;
-            }
-            try (var rows =
-                    session.createQuery(
-                                    """
-                                    select c.subject, c.field, o.actor, o.at from ChangeRow c
-                                    join OperationRow o on o.id = c.operation
-                                    where c.operation >= :first and o.at <= :to
-                                    order by c.operation, c.place
-                                    """,
-                                    Object[].class)
-                            .setParameter("first", first)
-                            .setParameter("to", to == null ? NEVER : to)
-                            .getResultStream()) {
-                rows.forEach(row ->
-                        itemOf((String) row[0], product)
-                                .ifPresent(key ->
-                                        last.computeIfAbsent(key, any -> new HashMap<>())
-                                                .put(
-                                                        Field.find((String) row[1]).orElseThrow(),
-                                                        new By(
-                                                                (String) row[2],
-                                                                (Instant) row[3]))));
-            }
+            session.createQuery(
+                            """
+                            select c.subject, c.field, o.actor, o.at from ChangeRow c
+                            join OperationRow o on o.id = c.operation
+                            where c.subject in (:items) and o.at > :from and o.at <= :to
+                            order by c.operation, c.place
+                            """,
+                            Object[].class)
+                    .setParameter("items", items.stream().map(ItemKey::toString).toList())
+                    .setParameter("from", from)
+                    .setParameter("to", to == null ? NEVER : to)
+                    .getResultList()
+                    .forEach(row ->
+                            last.computeIfAbsent(
+                                            ItemKey.parse((String) row[0]).orElseThrow(),
+                                            any -> new HashMap<>())
+                                    .put(
+                                            Field.find((String) row[1]).orElseThrow(),
+                                            new By((String) row[2], (Instant) row[3])));
             return last;
         });
     }

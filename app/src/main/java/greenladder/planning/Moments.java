@@ -16,6 +16,7 @@ import java.time.Instant;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
@@ -95,16 +96,16 @@ public class Moments {
     private record Asked(Difference.Scope scope, Instant from, @Nullable Instant to) {}
 
     /**
-     * Who changed each field of a product's items last between two moments.
+     * Who changed each field of some items last between two moments.
      *
      * @param to null for now
      */
     public Map<ItemKey, Map<Field, By>> lastBy(
-            Snapshot now, String product, Instant from, @Nullable Instant to) {
-        return kept(now, new LastBy(product, from, to), () -> log.lastBy(from, to, product));
+            Snapshot now, List<ItemKey> items, Instant from, @Nullable Instant to) {
+        return kept(now, new LastBy(items, from, to), () -> log.lastBy(items, from, to));
     }
 
-    private record LastBy(String product, Instant from, @Nullable Instant to) {}
+    private record LastBy(List<ItemKey> items, Instant from, @Nullable Instant to) {}
 
     @SuppressWarnings("unchecked")
     private <T> T kept(Snapshot now, Object asked, Supplier<T> worked) {

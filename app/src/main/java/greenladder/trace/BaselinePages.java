@@ -22,6 +22,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.function.Function;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -121,13 +122,9 @@ class BaselinePages {
         }
         var it = chosen.get();
         var later = all.stream().filter(one -> one.key().equals(to) && one != it).findFirst();
+        var until = later.map(Baseline::at).orElse(null);
         var compared =
-                moments.between(
-                        snapshot,
-                        new Difference.Scope(code, it.under()),
-                        it.at(),
-                        later.map(Baseline::at).orElse(null));
-        var last = moments.lastBy(snapshot, code, it.at(), later.map(Baseline::at).orElse(null));
+                moments.between(snapshot, new Difference.Scope(code, it.under()), it.at(), until);
         return new BaselinePage(
                 code,
                 url(code, it.key(), later.map(Baseline::key).orElse("")),
@@ -138,7 +135,7 @@ class BaselinePages {
                 to(all, it, code, later.map(Baseline::key).orElse("")),
                 words(compared.difference().points()),
                 compared.difference().points(),
-                parts(snapshot, compared, last),
+                parts(snapshot, compared, keys -> moments.lastBy(snapshot, keys, it.at(), until)),
                 mayTake,
                 later.isEmpty() && look.reader().mayIn(code, Permission.SHAPE));
     }
@@ -175,7 +172,9 @@ class BaselinePages {
     }
 
     private List<Part> parts(
-            Snapshot seen, Moments.Compared compared, Map<ItemKey, Map<Field, By>> last) {
+            Snapshot seen,
+            Moments.Compared compared,
+            Function<List<ItemKey>, Map<ItemKey, Map<Field, By>>> last) {
         var difference = compared.difference();
         return Stream.of(
                         part(
@@ -241,22 +240,25 @@ class BaselinePages {
     private Part part(
             Snapshot seen,
             Moments.Compared compared,
-            Map<ItemKey, Map<Field, By>> last,
+            Function<List<ItemKey>, Map<ItemKey, Map<Field, By>>> last,
             String label,
             String slug,
             List<ItemKey> keys,
             Field field) {
         // Texts are compared word by word, which takes its time.
         int most = field.equals(Field.TITLE) ? MOST_TEXTS : MOST;
+        var shown =
+                keys.stream()
+                        .sorted(Comparator.comparing((ItemKey key) -> level(compared, key)))
+                        .limit(most)
+                        .toList();
+        var by = last.apply(shown);
         return new Part(
                 label,
                 slug,
                 Integer.toString(keys.size()),
-                keys.stream()
-                        .sorted(Comparator.comparing((ItemKey key) -> level(compared, key)))
-                        .limit(most)
-                        .map(key ->
-                                row(seen, compared, last.getOrDefault(key, Map.of()), key, field))
+                shown.stream()
+                        .map(key -> row(seen, compared, by.getOrDefault(key, Map.of()), key, field))
                         .toList(),
                 keys.size() > most ? "and %,d more".formatted(keys.size() - most) : "");
     }

@@ -6,7 +6,6 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.util.HashMap;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
@@ -63,7 +62,7 @@ public record Sprint(
         return new Sprint(key, team, name, start, finish, at, closedAt, plan);
     }
 
-    /** This sprint, started at a time with what it holds, by product. */
+    /** This sprint, started at a time with what it holds, see {@link SprintPlan#committed}. */
     public Sprint started(Instant at, Map<String, Tally> committed) {
         return startedAt(at).with(plan.started(committed));
     }
@@ -74,7 +73,9 @@ public record Sprint(
     }
 
     /**
-     * This sprint, closed at a time with what was done, by product, in so many hours, as it stood.
+     * This sprint, closed at a time with what was done, in so many hours, as it stood.
+     *
+     * @param completed see {@link SprintPlan#completed}
      */
     public Sprint closed(
             Instant at, Map<String, Tally> completed, BigDecimal hours, SprintPicture picture) {
@@ -128,11 +129,8 @@ public record Sprint(
 
     /** This sprint without what is kept of some items; itself where nothing is. */
     Sprint withoutItems(Set<ItemKey> hidden) {
-        var picture = plan.end().picture();
-        var seen = picture == null ? null : picture.withoutItems(hidden);
-        return picture == null || seen == picture
-                ? this
-                : with(plan.withoutItems(Objects.requireNonNull(seen), hidden));
+        var seen = plan.withoutItems(hidden);
+        return seen == plan ? this : with(seen);
     }
 
     public boolean isClosed() {
@@ -167,7 +165,7 @@ public record Sprint(
         }
         var sum = Tally.NONE;
         for (var entry : tallies.entrySet()) {
-            if (products.contains(entry.getKey())) {
+            if (products.contains(SprintPlan.product(entry.getKey()))) {
                 sum = sum.plus(entry.getValue());
             }
         }

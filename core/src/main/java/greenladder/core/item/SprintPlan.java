@@ -12,6 +12,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -25,8 +26,9 @@ import org.jspecify.annotations.Nullable;
  * @param agreed the items of which the team said that it will do them
  * @param guests people who take part though they are not in the team
  * @param away members of the team who take no part
- * @param committed at the start, by product
- * @param completed at the close, by product
+ * @param committed at the start, by item, with nothing for each product of the team; in sprints of
+ *     before, by product
+ * @param completed at the close, as committed
  * @param available hours of all who took part, as the calendar was at the close
  * @param end its picture, and what was noted
  */
@@ -192,32 +194,55 @@ public record SprintPlan(
                 new SprintEnd(end.picture(), all));
     }
 
-    /** As if the items whose cards are not in a picture any more had not been in the sprint. */
-    SprintPlan withoutItems(SprintPicture seen, Set<ItemKey> hidden) {
-        var picture = Objects.requireNonNull(end.picture());
+    /** As if some items had not been in the sprint; itself where none of them was. */
+    SprintPlan withoutItems(Set<ItemKey> hidden) {
+        var picture = end.picture();
+        var seen = picture == null ? null : picture.withoutItems(hidden);
         var started = new TreeMap<>(committed);
         var finished = new TreeMap<>(completed);
+        started.keySet().removeIf(of -> ItemKey.parse(of).filter(hidden::contains).isPresent());
+        finished.keySet().removeIf(of -> ItemKey.parse(of).filter(hidden::contains).isPresent());
+        if (seen != picture) {
+            lessen(started, Objects.requireNonNull(picture), card -> hidden.contains(card.item()));
+            lessen(finished, picture, card -> hidden.contains(card.item()) && card.done());
+        }
+        var left =
+                new SprintPlan(
+                        goal,
+                        capacity,
+                        order.stream().filter(item -> !hidden.contains(item)).toList(),
+                        agreed.stream()
+                                .filter(item -> !hidden.contains(item))
+                                .collect(Collectors.toSet()),
+                        guests,
+                        away,
+                        started,
+                        finished,
+                        available,
+                        seen == picture ? end : new SprintEnd(seen, end.notes()));
+        return left.equals(this) ? this : left;
+    }
+
+    /**
+     * Sprints of before items were noted one by one have sums by product alone: of those the cards
+     * tell nearly what to take away.
+     */
+    private static void lessen(
+            SortedMap<String, Tally> sums,
+            SprintPicture picture,
+            Predicate<SprintPicture.Card> which) {
         for (var card : picture.cards()) {
-            if (hidden.contains(card.item())) {
-                started.computeIfPresent(
-                        card.item().product(), (any, all) -> all.minus(card.size()));
-                if (card.done()) {
-                    finished.computeIfPresent(
-                            card.item().product(), (any, all) -> all.minus(card.size()));
-                }
+            if (which.test(card)) {
+                sums.computeIfPresent(
+                        card.item().product(),
+                        (any, all) -> all.items() == 0 ? all : all.minus(card.size()));
             }
         }
-        return new SprintPlan(
-                goal,
-                capacity,
-                order.stream().filter(item -> !hidden.contains(item)).toList(),
-                agreed.stream().filter(item -> !hidden.contains(item)).collect(Collectors.toSet()),
-                guests,
-                away,
-                started,
-                finished,
-                available,
-                new SprintEnd(seen, end.notes()));
+    }
+
+    /** The product of what a figure is of: an item, or a product as a whole. */
+    static String product(String of) {
+        return ItemKey.parse(of).map(ItemKey::product).orElse(of);
     }
 
     public SprintPlan withGoal(@Nullable String other) {

@@ -37,7 +37,10 @@ public record StartSprint(String sprint) implements PlanCommand {
                         at, tallies(SprintPart.inSprint(snapshot, sprint), workspace, it.team())));
     }
 
-    /** What items come to by product; for a product of the team that has none, nothing. */
+    /**
+     * What items come to, each under its key; for each product of the team nothing under its code,
+     * so that a product without items is noted too.
+     */
     static TreeMap<String, Tally> tallies(
             List<SprintPart> parts, Workspace workspace, String team) {
         var tallies = new TreeMap<String, Tally>();
@@ -46,7 +49,7 @@ public record StartSprint(String sprint) implements PlanCommand {
                 .ifPresent(
                         found -> found.products().forEach(code -> tallies.put(code, Tally.NONE)));
         for (var part : parts) {
-            tallies.merge(part.item().product(), Tally.NONE.plus(part.amount()), Tally::plus);
+            tallies.put(part.item().toString(), Tally.NONE.plus(part.amount()));
         }
         return tallies;
     }
