@@ -11,9 +11,9 @@ import java.util.Locale;
 public enum View {
     LADDER(Stage.BREAK_DOWN, "Ladder", "ladder"),
     OUTLINE(Stage.BREAK_DOWN, "Outline", "outline", "plan", "bench", "plan-strip"),
-    RANK(Stage.REFINE, "Rank", "rank", "chart", "plan", "bench", "plan-strip"),
-    AGENDA(Stage.REFINE, "Agenda", "agenda"),
-    ESTIMATE(Stage.REFINE, "Estimate", "estimate"),
+    RANK(Stage.REFINE, "Rank", "rank", "rank", "gauge", "chart", "plan", "bench", "plan-strip"),
+    AGENDA(Stage.REFINE, "Agenda", "agenda", "agenda", "gauge"),
+    ESTIMATE(Stage.REFINE, "Estimate", "estimate", "agenda", "estimate"),
     BENCH(Stage.PLAN, "Bench", "bench", "bench", "plan"),
     SPRINT(Stage.PLAN, "Sprint", "sprint", "sprint", "plan"),
     LOAD(Stage.PLAN, "Load", "load", "load", "sprint", "plan"),
