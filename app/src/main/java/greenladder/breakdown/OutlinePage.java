@@ -2,7 +2,6 @@ package greenladder.breakdown;
 
 import greenladder.list.FilterLine;
 import greenladder.list.TableHead;
-import greenladder.list.TableRow;
 import greenladder.panel.ItemPanel;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -13,6 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param url the place that is shown
  * @param from the index of the first row drawn
  * @param above the height, in pixels, of the rows before it
+ * @param rows those drawn, as HTML
  * @param below the height of those after the last
  */
 public record OutlinePage(
@@ -27,7 +27,7 @@ public record OutlinePage(
         int count,
         int above,
         int below,
-        List<Row> rows,
+        String rows,
         String countWords,
         List<String> totals,
         String droppedWords,
@@ -44,11 +44,4 @@ public record OutlinePage(
 
     /** A level down to which the rows can be unfolded. */
     public record LevelChoice(String key, String label, String url, boolean current) {}
-
-    /**
-     * @param depth from 1
-     * @param openUrl folds or unfolds it; empty where nothing stands under it
-     * @param found whether it is there for itself, not for what stands under it
-     */
-    public record Row(TableRow item, int depth, String openUrl, boolean open, boolean found) {}
 }

@@ -2,7 +2,6 @@ package greenladder.breakdown;
 
 import greenladder.breakdown.OutlinePage.Crumb;
 import greenladder.breakdown.OutlinePage.LevelChoice;
-import greenladder.breakdown.OutlinePage.Row;
 import greenladder.breakdown.OutlineRows.OpenRow;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Product;
@@ -13,6 +12,7 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
 import greenladder.list.FilterLines;
 import greenladder.list.Narrowed;
+import greenladder.list.RowFrame;
 import greenladder.list.TableColumn;
 import greenladder.list.TableColumns;
 import greenladder.list.TableHead;
@@ -103,9 +103,7 @@ class OutlinePages {
                 all.size(),
                 from * ROW_HEIGHT,
                 (all.size() - to) * ROW_HEIGHT,
-                all.subList(from, to).stream()
-                        .map(open -> row(maker, open, place, narrowed))
-                        .toList(),
+                rows(maker, all, from, to, place, narrowed),
                 narrowed.isNarrow()
                         ? Words.count(outline.found(), "item") + " found"
                         : Words.count(all.size(), "row"),
@@ -203,7 +201,22 @@ class OutlinePages {
         return sum;
     }
 
-    private static Row row(TableRows maker, OpenRow open, OutlinePlace place, Narrowed narrowed) {
+    private static String rows(
+            TableRows maker,
+            List<OpenRow> all,
+            int from,
+            int to,
+            OutlinePlace place,
+            Narrowed narrowed) {
+        var html = new StringBuilder();
+        for (int i = from; i < to; i++) {
+            html.append(row(maker, all.get(i), i + 1, place, narrowed).html());
+        }
+        return html.toString();
+    }
+
+    private static RowFrame row(
+            TableRows maker, OpenRow open, int index, OutlinePlace place, Narrowed narrowed) {
         var node = open.node();
         var key = node.item().key();
         boolean isTop = key.equals(place.under());
@@ -214,12 +227,27 @@ class OutlinePages {
                         place.panel() && key.equals(place.at()),
                         narrowed.tintOf(node),
                         "");
-        return new Row(
+        return new RowFrame(
                 maker.row(node, showing),
+                index,
                 open.depth(),
-                folds ? place.turnedAt(key).url() : "",
-                folds && open.isOpen() || isTop,
-                narrowed.finds(node));
+                narrowed.finds(node) ? "" : "is-on-the-way",
+                "title-cell depth-" + open.depth(),
+                0,
+                folds ? open.isOpen() : null,
+                folds
+                        ? turn(place.turnedAt(key).url(), open.isOpen())
+                        : "<span class=\"turn\"></span>",
+                false);
+    }
+
+    /** What folds or unfolds a row. */
+    private static String turn(String url, boolean isOpen) {
+        var html = new StringBuilder("<a tabindex=\"-1\"");
+        RowFrame.attribute(html, "class", isOpen ? "turn is-open" : "turn");
+        RowFrame.attribute(html, "href", url);
+        RowFrame.attribute(html, "aria-label", isOpen ? "Fold" : "Unfold");
+        return html.append("></a>").toString();
     }
 
     static TableColumns columns(Product product, @Nullable String chosen) {

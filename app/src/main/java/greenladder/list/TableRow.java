@@ -1,7 +1,6 @@
 package greenladder.list;
 
 import greenladder.panel.Labels.Label;
-import greenladder.web.RungMark;
 import greenladder.web.Stem;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -11,6 +10,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param parent the key of the item above; empty for none
  * @param above the title of the item above; empty for none
+ * @param rung the mark of its level, as HTML
  * @param cells those behind the title, as HTML
  * @param tint conditional colouring, such as {@code tint-3}; empty for none
  */
@@ -22,7 +22,7 @@ public record TableRow(
         boolean picked,
         boolean dropped,
         boolean loose,
-        RungMark mark,
+        String rung,
         String kind,
         String title,
         String above,

@@ -28,7 +28,7 @@ public final class TableRows {
     private final SignedIn reader;
     private final List<TableColumn> columns;
     private final Drawings drawings;
-    private final Map<Level, RungMark> marks = new HashMap<>();
+    private final Map<Level, String> rungs = new HashMap<>();
 
     /** Where a row stands, and what it shows that its item alone does not tell. */
     public record Showing(String url, boolean picked, String tint, String soFar) {}
@@ -57,7 +57,7 @@ public final class TableRows {
                 showing.picked(),
                 item.isDropped(),
                 item.isLoose(),
-                marks.computeIfAbsent(item.level(), level -> RungMark.of(product.levels(), level)),
+                rungs.computeIfAbsent(item.level(), level -> rung(product, level)),
                 item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
                 item.title(),
                 item.parent() == null
@@ -67,6 +67,11 @@ public final class TableRows {
                 rights.mayEdit(reader, item, Field.TITLE),
                 rights.mayShape(reader, item.key().product(), item.level()),
                 drawn(node, product, showing));
+    }
+
+    private String rung(Product product, Level level) {
+        var mark = RungMark.of(product.levels(), level);
+        return drawings.of(level, mark, "shared/parts", "rung", "mark", () -> mark);
     }
 
     /** The cells as HTML: drawn once for all who see the same in them. */

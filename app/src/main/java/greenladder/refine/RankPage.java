@@ -2,7 +2,6 @@ package greenladder.refine;
 
 import greenladder.list.FilterLine;
 import greenladder.list.TableHead;
-import greenladder.list.TableRow;
 import greenladder.panel.ItemPanel;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -14,6 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param from the index of the first line drawn
  * @param above the height, in pixels, of the lines before it
  * @param below the height of those after the last
+ * @param lines as HTML
  * @param marked how many items are on the agenda, of which the first are named
  * @param byRank whether the list stands in the one order, so that moving means something
  * @param sorted what it is sorted by otherwise; empty for the one order
@@ -33,7 +33,7 @@ public record RankPage(
         int count,
         int above,
         int below,
-        List<Line> lines,
+        String lines,
         boolean byRank,
         String sorted,
         boolean mayOrder,
@@ -48,18 +48,6 @@ public record RankPage(
         boolean panelKept) {
 
     public record Choice(String key, String label, String url, boolean current) {}
-
-    /**
-     * A line of the list: a head, or an item.
-     *
-     * @param index from 0 among all lines
-     */
-    public record Line(
-            int index,
-            @Nullable String head,
-            String figures,
-            int position,
-            @Nullable TableRow item) {}
 
     public record AgendaLine(String key, String title, String why, String url) {}
 }

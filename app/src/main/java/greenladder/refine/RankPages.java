@@ -9,6 +9,7 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
 import greenladder.list.FilterLines;
 import greenladder.list.Narrowed;
+import greenladder.list.RowFrame;
 import greenladder.list.TableColumns;
 import greenladder.list.TableHead;
 import greenladder.list.TableRows;
@@ -19,7 +20,6 @@ import greenladder.people.SignedIn;
 import greenladder.refine.RankList.Entry;
 import greenladder.refine.RankPage.AgendaLine;
 import greenladder.refine.RankPage.Choice;
-import greenladder.refine.RankPage.Line;
 import greenladder.refine.RankPlace.Side;
 import greenladder.refine.Scatter.Scored;
 import greenladder.web.Drawings;
@@ -105,9 +105,14 @@ class RankPages {
         int from = Math.clamp(place.from(), 0, Math.max(0, entries.size() - DRAWN));
         int to = Math.min(entries.size(), from + DRAWN);
         var maker = new TableRows(snapshot, rights, reader, columns.shown(), drawings);
-        var drawn = new ArrayList<Line>();
+        var head = TableHead.of("/%s/rank/columns".formatted(product.code()), columns);
+        var drawn = new StringBuilder();
         for (int i = from; i < to; i++) {
-            drawn.add(line(maker, entries.get(i), i, place, narrowed));
+            drawn.append(
+                    switch (entries.get(i)) {
+                        case Entry.Head of -> head(of, i + 1, head.heads().size() + 1);
+                        case Entry.Row of -> row(maker, of, i + 1, place, narrowed).html();
+                    });
         }
         boolean byRank =
                 place.filter().sorting().equals(Sorting.RANK) && place.filter().groups().isEmpty();
@@ -120,14 +125,14 @@ class RankPages {
                 place.queue() == null ? "" : place.queue().key(),
                 levels(product, place),
                 queues(snapshot, product, place),
-                TableHead.of("/%s/rank/columns".formatted(product.code()), columns),
+                head,
                 lines.line(narrowed, "rank", withLevel(place), reader, list.found(), list.all()),
                 list.inWords(),
                 from,
                 entries.size(),
                 from * ROW_HEIGHT,
                 (entries.size() - to) * ROW_HEIGHT,
-                drawn,
+                drawn.toString(),
                 byRank,
                 byRank ? "" : sortedBy(place, narrowed),
                 rights.mayShape(reader, product.code(), place.level()),
@@ -163,21 +168,45 @@ class RankPages {
         return parameters;
     }
 
-    private static Line line(
-            TableRows maker, Entry entry, int index, RankPlace place, Narrowed narrowed) {
-        return switch (entry) {
-            case Entry.Head(var words, var figures) -> new Line(index, words, figures, 0, null);
-            case Entry.Row(var node, var position, var soFar) -> {
-                var key = node.item().key();
-                var showing =
-                        new Showing(
-                                place.at(key).url(),
-                                place.side() == Side.ITEM && key.equals(place.at()),
-                                narrowed.tintOf(node),
-                                Words.of(soFar));
-                yield new Line(index, null, "", position, maker.row(node, showing));
-            }
-        };
+    /**
+     * The head of a group as HTML.
+     *
+     * @param index from 1 among all rows
+     */
+    private static String head(Entry.Head of, int index, int columns) {
+        return """
+        <tr class="rank-head" id="head-%d" role="row" aria-rowindex="%d">\
+        <th role="rowheader" scope="rowgroup" colspan="%d">\
+        <span>%s</span> <span class="meta">%s</span></th></tr>\
+        """
+                .formatted(
+                        index - 1,
+                        index,
+                        columns,
+                        RowFrame.escaped(of.words()),
+                        RowFrame.escaped(of.figures()));
+    }
+
+    private static RowFrame row(
+            TableRows maker, Entry.Row of, int index, RankPlace place, Narrowed narrowed) {
+        var node = of.node();
+        var key = node.item().key();
+        var showing =
+                new Showing(
+                        place.at(key).url(),
+                        place.side() == Side.ITEM && key.equals(place.at()),
+                        narrowed.tintOf(node),
+                        Words.of(of.soFar()));
+        return new RowFrame(
+                maker.row(node, showing),
+                index,
+                1,
+                "",
+                "title-cell",
+                of.position(),
+                null,
+                "<span class=\"rank-number\">" + of.position() + "</span>",
+                true);
     }
 
     private static String sortedBy(RankPlace place, Narrowed narrowed) {

@@ -177,11 +177,14 @@ public final class Snapshot {
 
     /**
      * This snapshot with items replaced, added, or (where empty) taken out. Time O(path), and
-     * O(subtree) for what moves or is dropped.
+     * O(subtree) for what moves or is dropped; at most that of loading what is left.
      */
     public Snapshot with(Map<ItemKey, Optional<Item>> changed) {
         if (changed.isEmpty()) {
             return this;
+        }
+        if (changed.values().stream().filter(Optional::isEmpty).count() > nodes.size() / 2) {
+            return afresh(changed);
         }
         var rebuilt = new Rebuild(this::findNode, changed, workspace);
         var now = rebuilt.applyTo(nodes);
@@ -210,6 +213,22 @@ public final class Snapshot {
             next = next.withLastNumber(key.product(), key.number());
         }
         return next;
+    }
+
+    /** Where most is taken out, what is left is put together faster than it is cut out. */
+    private Snapshot afresh(Map<ItemKey, Optional<Item>> changed) {
+        var left = new ArrayList<Item>();
+        for (var node : nodes.values()) {
+            if (!changed.containsKey(node.item().key())) {
+                left.add(node.item());
+            }
+        }
+        changed.values().forEach(item -> item.ifPresent(left::add));
+        var snapshot = empty().with(workspace).withGoneReaders(goneReaders(changed));
+        for (var last : lastNumbers.entrySet()) {
+            snapshot = snapshot.withLastNumber(last.getKey(), last.getValue());
+        }
+        return snapshot.withItems(left);
     }
 
     private PMap<ItemKey, Set<String>> goneReaders(Map<ItemKey, Optional<Item>> changed) {
