@@ -8,6 +8,7 @@ import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
+import greenladder.item.Look;
 import greenladder.item.Rights;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.ItemPanel.ChildRow;
@@ -67,6 +68,20 @@ public class ItemPanels {
         this.watching = watching;
         this.markdown = markdown;
         this.clock = clock;
+    }
+
+    /**
+     * An item beside a view, in which links lead to other items in its place.
+     *
+     * @param url of the view
+     * @param at null for none; one that is not there is passed over
+     */
+    public Beside beside(Look look, String url, @Nullable ItemKey at) {
+        if (at == null || look.snapshot().findNode(at).isEmpty()) {
+            return new Beside(url, null);
+        }
+        var start = url + (url.contains("?") ? "&at=" : "?at=");
+        return new Beside(start + at, of(at, look.reader(), one -> start + one.key()));
     }
 
     /**

@@ -19,7 +19,6 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -104,7 +103,6 @@ class GapPages {
         var gaps = byKind.get(chosen.ordinal());
         var rows = rows(look, gaps.stream().limit(MOST).toList());
         var url = url(product.code(), chosen, team, level);
-        boolean isThere = at != null && snapshot.findNode(at).isPresent();
         var teams = new ArrayList<Choice>();
         teams.add(new Choice(url(product.code(), chosen, null, level), "All teams", team == null));
         snapshot.workspace()
@@ -126,9 +124,10 @@ class GapPages {
                                         url(product.code(), chosen, team, one),
                                         one.plural(),
                                         one.equals(level))));
+        var beside = panels.beside(look, url, at);
         return new GapPage(
                 product.code(),
-                isThere ? url + "&at=" + at : url,
+                beside.url(),
                 look.operation(),
                 Arrays.stream(Gap.Kind.values())
                         .map(kind ->
@@ -149,12 +148,7 @@ class GapPages {
                         .map(Row::value)
                         .toList(),
                 gaps.size() > MOST ? "The first %d of %,d.".formatted(MOST, gaps.size()) : "",
-                isThere
-                        ? panels.of(
-                                Objects.requireNonNull(at),
-                                look.reader(),
-                                one -> url + "&at=" + one.key())
-                        : null);
+                beside.panel());
     }
 
     private static String url(

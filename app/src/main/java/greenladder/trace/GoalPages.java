@@ -70,10 +70,10 @@ class GoalPages {
         var top = GoalEffort.top(product);
         var effort = GoalEffort.of(snapshot);
         var url = "/%s/goals".formatted(product.code());
-        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        var beside = panels.beside(look, url, at);
         return new GoalPage(
                 product.code(),
-                isThere ? url + "?at=" + at : url,
+                beside.url(),
                 look.operation(),
                 "%s of %s points done%s"
                         .formatted(
@@ -87,12 +87,7 @@ class GoalPages {
                         .toList(),
                 elsewhere(snapshot, product, effort),
                 without(effort),
-                isThere
-                        ? panels.of(
-                                Objects.requireNonNull(at),
-                                look.reader(),
-                                one -> url + "?at=" + one.key())
-                        : null);
+                beside.panel());
     }
 
     /** The node of a goal that stands on a page. */

@@ -19,7 +19,6 @@ import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -107,10 +106,10 @@ class ImpactPages {
         var item = node.item();
         var impact = Impact.of(snapshot, node);
         var url = "/%s/impact?item=%s".formatted(product.code(), item.key());
-        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        var beside = panels.beside(look, url, at);
         return new ImpactPage(
                 product.code(),
-                isThere ? url + "&at=" + at : url,
+                beside.url(),
                 look.operation(),
                 item.key().toString(),
                 item.title(),
@@ -131,12 +130,7 @@ class ImpactPages {
                 reworded(snapshot, impact.suspect()),
                 impact.suspect().stream().limit(MOST).map(Suspicion::id).toList(),
                 look.reader().mayIn(product.code(), Permission.WORK),
-                isThere
-                        ? panels.of(
-                                Objects.requireNonNull(at),
-                                look.reader(),
-                                one -> url + "&at=" + one.key())
-                        : null);
+                beside.panel());
     }
 
     private static List<PaperEntry> tests(Snapshot snapshot, Impact impact) {

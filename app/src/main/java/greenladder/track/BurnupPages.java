@@ -18,7 +18,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.function.IntToDoubleFunction;
 import org.jspecify.annotations.Nullable;
@@ -82,12 +81,12 @@ class BurnupPages {
         var span =
                 span(it, from, to, action).with("of", it.value()).with("way", down ? "down" : "");
         var url = url(code, it.value(), down) + (from.isEmpty() ? "" : "&" + span.query());
-        boolean isThere = at != null && snapshot.findNode(at).isPresent();
         var standings = standings(it, span);
         var here = url + day.map(one -> "&day=" + one).orElse("");
+        var beside = panels.beside(look, here, at);
         return new BurnupPage(
                 code,
-                isThere ? here + "&at=" + at : here,
+                beside.url(),
                 look.operation(),
                 choices(subjects, it, code, down),
                 List.of(
@@ -99,12 +98,7 @@ class BurnupPages {
                 words(standings),
                 chart(it, span, standings, down, url),
                 story(snapshot, code, it, day),
-                isThere
-                        ? panels.of(
-                                Objects.requireNonNull(at),
-                                look.reader(),
-                                one -> here + "&at=" + one.key())
-                        : null);
+                beside.panel());
     }
 
     private @Nullable DayStory story(

@@ -24,7 +24,6 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -88,10 +87,10 @@ class DashboardPages {
                         .stream().map(tile -> tile(look, it, tile)).toList();
         var back = url(product.code(), it.id());
         var url = narrowed == null ? back : narrowUrl(back, narrowed);
-        boolean isThere = at != null && look.snapshot().findNode(at).isPresent();
+        var beside = panels.beside(look, url, at);
         return new DashboardPage(
                 product.code(),
-                isThere ? url + "&at=" + at : url,
+                beside.url(),
                 look.operation(),
                 choices(look, all, it),
                 it.id(),
@@ -106,12 +105,7 @@ class DashboardPages {
                         : new Narrowing(
                                 narrowed.id(), line(look, it, narrowed), narrowed.filter(), back),
                 drawn,
-                isThere
-                        ? panels.of(
-                                Objects.requireNonNull(at),
-                                look.reader(),
-                                one -> url + "&at=" + one.key())
-                        : null);
+                beside.panel());
     }
 
     private Tile tile(Look look, Dashboard it, DashboardTile tile) {

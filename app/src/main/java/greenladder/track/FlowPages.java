@@ -25,7 +25,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntToDoubleFunction;
@@ -134,10 +133,10 @@ class FlowPages {
         var only = sieve.keys(place.level());
         var flow = flow(place, only);
         var url = place.url() + opened.query();
-        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        var beside = panels.beside(look, url, at);
         return new FlowPage(
                 place.product(),
-                isThere ? url + "&at=" + at : url,
+                beside.url(),
                 look.operation(),
                 sieve.line("flow", place.own(), place.level()),
                 teams(snapshot, place),
@@ -168,12 +167,7 @@ class FlowPages {
                 opened.week().isPresent()
                         ? finished(snapshot, flow, opened.week().get())
                         : story(snapshot, place, only, opened.day()),
-                isThere
-                        ? panels.of(
-                                Objects.requireNonNull(at),
-                                look.reader(),
-                                one -> url + "&at=" + one.key())
-                        : null);
+                beside.panel());
     }
 
     /** What was finished in the week that begins with a day. */

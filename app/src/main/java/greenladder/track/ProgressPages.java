@@ -68,15 +68,15 @@ class ProgressPages {
         boolean isWhole = place.part() == null && !sieve.isNarrow();
         var listed = listed(snapshot, place, isWhole, told);
         var shown = listed.stream().limit(place.most()).toList();
-        boolean isThere = at != null && snapshot.findNode(at).isPresent();
         var total =
                 listed.stream()
                         .filter(one -> one.below() == 0)
                         .map(one -> told.now(one.node()))
                         .reduce(Figures.NONE, Figures::plus);
+        var beside = panels.beside(look, place.url(), at);
         return new ProgressPage(
                 place.product().code(),
-                isThere ? place.url() + "&at=" + at : place.url(),
+                beside.url(),
                 look.operation(),
                 sieve.line(
                         "progress",
@@ -105,12 +105,7 @@ class ProgressPages {
                 shown.stream().map(one -> row(one, isWhole, told, place)).toList(),
                 listed.isEmpty() ? null : total(total, place),
                 shown.size() < listed.size() ? place.longer().url() : "",
-                isThere
-                        ? panels.of(
-                                Objects.requireNonNull(at),
-                                look.reader(),
-                                one -> place.url() + "&at=" + one.key())
-                        : null);
+                beside.panel());
     }
 
     private static List<Choice> levels(ProgressPlace place) {

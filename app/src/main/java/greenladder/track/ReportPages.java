@@ -82,10 +82,10 @@ class ReportPages {
                 day.filter(one -> report.days().stream().anyMatch(its -> its.date().equals(one)))
                         .filter(one -> !one.isAfter(figures.today()));
         var url = url(product, sprint) + opened.map(one -> "&day=" + one).orElse("");
-        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        var beside = panels.beside(look, url, at);
         return new ReportPage(
                 product.code(),
-                isThere ? url + "&at=" + at : url,
+                beside.url(),
                 look.operation(),
                 choices(product, all, sprint),
                 new Head(
@@ -108,12 +108,7 @@ class ReportPages {
                 VelocityPages.velocities(snapshot, product, sprint.team()),
                 SprintEnds.closing(snapshot, sprint),
                 sprint.startedAt() == null ? null : ends.notes(look, sprint),
-                isThere
-                        ? panels.of(
-                                Objects.requireNonNull(at),
-                                look.reader(),
-                                one -> url + "&at=" + one.key())
-                        : null);
+                beside.panel());
     }
 
     private DayStory story(Snapshot snapshot, Sprint sprint, LocalDate day) {

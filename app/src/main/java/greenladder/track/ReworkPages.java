@@ -19,7 +19,6 @@ import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -87,10 +86,10 @@ class ReworkPages {
                                         .isPresent())
                         .toList();
         UnaryOperator<String> url = one -> sieve.url("rework", own(span, one));
-        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        var beside = panels.beside(look, url.apply(attribute), at);
         return new ReworkPage(
                 product.code(),
-                url.apply(attribute) + (isThere ? "&at=" + at : ""),
+                beside.url(),
                 look.operation(),
                 sieve.line("rework", own(span, attribute), finished, all),
                 Named.choices(product, Rework.ATTRIBUTES, attribute, "By ", url),
@@ -98,12 +97,7 @@ class ReworkPages {
                 words(Spending.sum(finished), rework, reopened),
                 mended(look, rework, attribute),
                 reopened(snapshot, reopened),
-                isThere
-                        ? panels.of(
-                                Objects.requireNonNull(at),
-                                look.reader(),
-                                one -> url.apply(attribute) + "&at=" + one.key())
-                        : null);
+                beside.panel());
     }
 
     private static Map<String, String> own(DaySpan span, String attribute) {

@@ -90,14 +90,14 @@ class SpendingPages {
         var nodes = sieve.of(all);
         var rows = Spending.by(snapshot, product, nodes, first, second.isEmpty() ? null : second);
         var place = new Place(product.code(), span, first, second, state);
-        boolean isThere = at != null && snapshot.findNode(at).isPresent();
         var opened =
                 place.url()
                         + (value == null ? "" : "&of=" + encoded(value))
                         + (part == null ? "" : "&part=" + encoded(part));
+        var beside = panels.beside(look, opened, at);
         return new SpendingPage(
                 product.code(),
-                isThere ? opened + "&at=" + at : opened,
+                beside.url(),
                 look.operation(),
                 sieve.line("spending", place.own(), nodes, all),
                 Named.choices(
@@ -114,12 +114,7 @@ class SpendingPages {
                 words(nodes),
                 table(look, place, rows),
                 value == null ? null : items(look, nodes, place, value, part),
-                isThere
-                        ? panels.of(
-                                Objects.requireNonNull(at),
-                                look.reader(),
-                                one -> opened + "&at=" + one.key())
-                        : null);
+                beside.panel());
     }
 
     private static String encoded(String text) {

@@ -44,10 +44,10 @@ class BlockedPages {
         var snapshot = look.snapshot();
         var url = "/%s/blocked".formatted(look.product().code());
         var nodes = blocked(snapshot, look.product().code());
-        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        var beside = panels.beside(look, url, at);
         return new BlockedPage(
                 look.product().code(),
-                isThere ? url + "?at=" + at : url,
+                beside.url(),
                 look.operation(),
                 nodes.size() > MOST
                         ? "the %d oldest of %d".formatted(MOST, nodes.size())
@@ -65,12 +65,7 @@ class BlockedPages {
                                                 .map(team -> team.name())
                                                 .orElse("")))
                         .toList(),
-                isThere
-                        ? panels.of(
-                                Objects.requireNonNull(at),
-                                look.reader(),
-                                one -> url + "?at=" + one.key())
-                        : null);
+                beside.panel());
     }
 
     private static List<Node> blocked(Snapshot snapshot, String product) {

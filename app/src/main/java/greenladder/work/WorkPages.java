@@ -35,7 +35,6 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -70,10 +69,10 @@ class WorkPages {
         var url = "/%s/work".formatted(look.product().code());
         var own = OwnWork.of(snapshot, reader.handle());
         var hours = LogHours.hoursOn(snapshot, reader.handle(), today());
-        boolean isThere = at != null && snapshot.findNode(at).isPresent();
+        var beside = panels.beside(look, url, at);
         return new WorkPage(
                 look.product().code(),
-                isThere ? url + "?at=" + at : url,
+                beside.url(),
                 look.operation(),
                 rows(snapshot, own.underWay(), reader),
                 own.underWay().size() <= BoardPeople.AT_ONCE
@@ -96,10 +95,7 @@ class WorkPages {
                 rows(snapshot, toAccept(look), reader),
                 hours.equals(Amount.ZERO) ? "" : Words.of(hours) + " h entered for today",
                 today().toString(),
-                isThere
-                        ? panels.of(
-                                Objects.requireNonNull(at), reader, one -> url + "?at=" + one.key())
-                        : null);
+                beside.panel());
     }
 
     /** Reviews of any product that wait for somebody's answer. */
