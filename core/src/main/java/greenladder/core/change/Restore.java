@@ -3,7 +3,9 @@ package greenladder.core.change;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
+import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.StandardFields;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.LinkedHashMap;
@@ -11,7 +13,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import java.util.stream.Collectors;
 
 /**
  * Makes one item as it was at a moment. Where it is gone it comes back, without its parent if that
@@ -57,6 +58,21 @@ public record Restore(Item then) implements Command {
         return then.parent() != null && snapshot.findItem(then.parent()).isPresent();
     }
 
+    /** At the top, where what stood above it is gone; it stays for those who alone had seen it. */
+    private Item alone(Snapshot snapshot) {
+        var item = then.withoutParent();
+        if (StandardFields.readers(item).isPresent()) {
+            return item;
+        }
+        var readers = snapshot.findGoneReaders(item.key());
+        if (readers.isEmpty()) {
+            return item;
+        }
+        var draft = ItemDraft.of(item);
+        draft.set(Field.custom(StandardFields.READERS), String.join(", ", readers.get()));
+        return draft.toItem(snapshot.workspace(), item.updatedAt());
+    }
+
     private Drawn changed(Snapshot snapshot, Item now, Found found) {
         Map<String, String> fields = new LinkedHashMap<>();
         for (var field : FIELDS) {
@@ -70,10 +86,7 @@ public record Restore(Item then) implements Command {
     }
 
     private Drawn broughtBack(Snapshot snapshot, Found found) {
-        var gone =
-                Changes.ofDeletion(snapshot, then).stream()
-                        .filter(change -> change.field() != Field.PARENT || hasParent(snapshot))
-                        .collect(Collectors.toList());
+        var gone = Changes.ofDeletion(snapshot, hasParent(snapshot) ? then : alone(snapshot));
         var drawn =
                 new Reversal(
                                 snapshot,
