@@ -107,7 +107,7 @@ class HistoryPages {
                         .map(person -> new Choice(person.handle(), person.name()))
                         .toList(),
                 Field.standard().stream()
-                        .map(field -> new Choice(field.label(), field.label()))
+                        .map(field -> new Choice(field.label(), LogWords.field(field.label())))
                         .toList(),
                 page.rows().stream().map(row -> line(snapshot, row)).toList(),
                 next == null
@@ -152,8 +152,8 @@ class HistoryPages {
                 ChangeWords.nameOf(snapshot, row.actor()),
                 item.map(it -> it.key() + " " + it.title()).orElseGet(() -> subject(snapshot, row)),
                 item.map(it -> "/items/" + it.key()).orElse(""),
-                row.field(),
-                shown(snapshot, row, row.before()),
+                LogWords.field(row.field()),
+                row.field().equals(Field.RANK.label()) ? "" : shown(snapshot, row, row.before()),
                 shown(snapshot, row, row.after()));
     }
 
@@ -167,6 +167,10 @@ class HistoryPages {
     private static String shown(Snapshot snapshot, Row row, @Nullable String text) {
         if (text == null) {
             return "";
+        }
+        var own = LogWords.value(snapshot, row.field(), text);
+        if (own.isPresent()) {
+            return own.get();
         }
         var words =
                 row.item()
