@@ -6,13 +6,12 @@ import greenladder.item.ChangeWords;
 import greenladder.web.Words;
 import java.util.Optional;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 
 /** What fields are called in the log, where names are those of the interface for programs. */
 final class LogWords {
     private static final Pattern LINK = Pattern.compile("link\\.([a-z-]+)\\.(\\w+)");
     private static final Pattern OWN = Pattern.compile("(custom|factors)\\.");
-    private static final Pattern HUMP = Pattern.compile("(?<=[a-z])(?=[A-Z])");
+    private static final Pattern HUMP = Pattern.compile("([a-z])([A-Z])");
 
     private LogWords() {}
 
@@ -32,9 +31,8 @@ final class LogWords {
         if (own.lookingAt()) {
             return name.substring(own.end());
         }
-        return HUMP.splitAsStream(name.replace('.', ' '))
-                .map(Words::lower)
-                .collect(Collectors.joining(" "));
+        return HUMP.matcher(name.replace('.', ' '))
+                .replaceAll(hump -> hump.group(1) + " " + Words.lower(hump.group(2)));
     }
 
     /** What stands for a value that says nothing to people; empty for any other. */

@@ -70,6 +70,7 @@ public class RouteWalkTests extends RunningDemo {
                     "POST /{product:[A-Z]{2,5}}/dashboards/{id}/remove",
                     "POST /{product:[A-Z]{2,5}}/dashboards/{id}/tiles",
                     "POST /{product:[A-Z]{2,5}}/dashboards/{id}/tiles/{tile}",
+                    "POST /{product:[A-Z]{2,5}}/dashboards/{id}/tiles/{tile}/filter",
                     "POST /{product:[A-Z]{2,5}}/dashboards/{id}/tiles/{tile}/remove",
                     "POST /demo/clock",
                     "POST /{product:[A-Z]{2,5}}/seen",
