@@ -23,6 +23,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -112,6 +113,7 @@ final class DemoPapers {
                             "Forget a car → it is not offered again"));
 
     void write() {
+        triedOtherwise();
         baseline("Scope agreed with the harbour", 31);
         baseline("Before the spring timetable", 12);
         for (int i = 0; i < TESTS.size(); i++) {
@@ -139,6 +141,36 @@ final class DemoPapers {
         specification();
         review();
         reserved();
+    }
+
+    /** What was agreed was cut otherwise for a while, so that its baseline tells of every kind. */
+    private void triedOtherwise() {
+        var first = "First in line gets the place for ten minutes";
+        var second = "Notice when the place has gone";
+        var moved = "Crew see it in the evening list";
+        edit(40, first, () -> Map.of("size", "3"));
+        edit(40, second, () -> Map.of("size", "5"));
+        edit(
+                40,
+                moved,
+                () -> Map.of("parent", history.keyOf("Wait list moves up by itself").toString()));
+        edit(20, first, () -> Map.of("size", "5"));
+        edit(20, second, () -> Map.of("size", "3"));
+        edit(
+                18,
+                moved,
+                () ->
+                        Map.of(
+                                "parent",
+                                history.keyOf("Wheelchair place is held on the car deck")
+                                        .toString()));
+    }
+
+    private void edit(int daysAgo, String title, Supplier<Map<String, String>> fields) {
+        history.add(
+                at(daysAgo, 30),
+                "ines.rowe",
+                any -> new Command.Edit(List.of(history.keyOf(title)), fields.get()));
     }
 
     private Instant at(int daysAgo, int minute) {
