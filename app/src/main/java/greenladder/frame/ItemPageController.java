@@ -8,7 +8,7 @@ import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
+import org.springframework.ui.ModelMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestHeader;
@@ -31,7 +31,7 @@ class ItemPageController {
             @PathVariable String key,
             @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            ModelMap model) {
         var asked = Asked.key(key);
         var found = keeper.current().findItem(asked);
         if (found.isEmpty()) {
@@ -47,6 +47,6 @@ class ItemPageController {
         model.addAttribute(
                 "panel", panels.of(item.key(), me, (Item other) -> "/items/" + other.key()));
         model.addAttribute("ladderUrl", View.LADDER.url(product.code()) + "?at=" + item.key());
-        return fragment ? "frame/item-page :: view" : "frame/item-page";
+        return Screen.drawn("frame/item-page", fragment, model);
     }
 }

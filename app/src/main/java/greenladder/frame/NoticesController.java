@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
-import org.springframework.ui.Model;
+import org.springframework.ui.ModelMap;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -70,7 +70,7 @@ class NoticesController {
             @RequestParam(defaultValue = "" + Long.MAX_VALUE) long before,
             @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
-            Model model) {
+            ModelMap model) {
         var some = notices.of(me, unread, before, A_PAGE + 1);
         var shown = some.subList(0, Math.min(A_PAGE, some.size()));
         var url = "/notices" + (unread ? "?unread=true" : "?unread=false");
@@ -83,11 +83,10 @@ class NoticesController {
                         notices.unread(me),
                         shown.stream().map(this::row).toList(),
                         some.size() > A_PAGE ? url + "&before=" + shown.getLast().id() : null));
-        if (fragment) {
-            return "frame/notices :: view";
+        if (!fragment) {
+            model.addAttribute("frame", frames.of(me, null, "Notices"));
         }
-        model.addAttribute("frame", frames.of(me, null, "Notices"));
-        return "frame/notices";
+        return Screen.drawn("frame/notices", fragment, model);
     }
 
     /** The mark beside the person: how many are unread. */

@@ -9,6 +9,8 @@ import org.springframework.ui.ModelMap;
  * asks for it. Belongs to one request.
  */
 public final class Screen {
+    private static final String WHOLE_PAGE = "shared/layout";
+
     private final Frames frames;
     private final ModelMap model;
     private final boolean isViewAlone;
@@ -28,10 +30,20 @@ public final class Screen {
         return of(view, view.template(), look, page);
     }
 
+    /** What is to be drawn of a template that has a view: the view alone, or within the layout. */
+    static String drawn(String template, boolean isViewAlone, ModelMap model) {
+        if (isViewAlone) {
+            return template + " :: view";
+        }
+        // Put into the layout directly: to decorate the template with it costs as much again.
+        model.addAttribute("content", template);
+        return WHOLE_PAGE;
+    }
+
     /** The same of a further page of a view, with a template of its own. */
     public String of(View view, String template, Look look, @Nullable Object page) {
         model.addAttribute("page", page);
         model.addAttribute("frame", frames.of(look, view));
-        return isViewAlone ? template + " :: view" : template;
+        return drawn(template, isViewAlone, model);
     }
 }

@@ -23,9 +23,11 @@ import org.jspecify.annotations.Nullable;
 public final class Narrowed {
     private final Lens lens;
     private final ListState state;
-    private final Facets facets;
     private final Filter filter;
     private final Map<ListState.Mark, Filter.Part> marks = new HashMap<>();
+
+    /** Null until they are asked for: most lists are looked at as a whole. */
+    private @Nullable Facets facets;
 
     /** What is found and all above it; null until a tree asks. */
     private @Nullable Set<ItemKey> shown;
@@ -36,12 +38,11 @@ public final class Narrowed {
     public Narrowed(Lens lens, ListState state, Set<ItemKey> hits) {
         this.lens = lens;
         this.state = state;
-        this.facets = new Facets(lens);
         var parts = new ArrayList<Filter.Part>();
         state.picks()
                 .forEach((id, values) ->
                         parts.add(
-                                facets.find(id)
+                                facets().find(id)
                                         .map(facet -> Filter.part(facet, values))
                                         .orElseGet(() -> unknown(id))));
         if (!state.text().isEmpty()) {
@@ -50,7 +51,7 @@ public final class Narrowed {
         this.filter = new Filter(parts);
         state.marks()
                 .forEach(mark ->
-                        facets.find(mark.facet())
+                        facets().find(mark.facet())
                                 .ifPresent(facet ->
                                         marks.put(
                                                 mark, Filter.part(facet, List.of(mark.value())))));
@@ -70,6 +71,9 @@ public final class Narrowed {
     }
 
     public Facets facets() {
+        if (facets == null) {
+            facets = new Facets(lens);
+        }
         return facets;
     }
 
@@ -118,7 +122,10 @@ public final class Narrowed {
 
     /** The facets that the list is grouped by. */
     public List<Facet> groups() {
-        return state.groups().stream().map(facets::find).flatMap(Optional::stream).toList();
+        return state.groups().stream()
+                .map(group -> facets().find(group))
+                .flatMap(Optional::stream)
+                .toList();
     }
 
     /** The tint of the first mark that fits an item; empty for none. */

@@ -5,10 +5,12 @@ import java.time.Duration;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
+import java.util.concurrent.Executor;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.LongSupplier;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -21,6 +23,12 @@ import org.slf4j.LoggerFactory;
  */
 public final class LogFollower implements AutoCloseable {
     private static final Logger LOG = LoggerFactory.getLogger(LogFollower.class);
+
+    /**
+     * So long it waits for more, once there is something: what comes close together is read at
+     * once.
+     */
+    private static final Duration PAUSE = Duration.ofMillis(50);
 
     /** How many operations a reader is given at once. */
     public static final int STEP = 500;
@@ -42,6 +50,11 @@ public final class LogFollower implements AutoCloseable {
 
     private volatile CompletableFuture<Void> latest = CompletableFuture.completedFuture(null);
 
+    /** Whether the log has gone on, and it will be read before long. */
+    private final AtomicBoolean due = new AtomicBoolean();
+
+    private final Executor later;
+
     /**
      * @param name of its thread
      */
@@ -49,6 +62,8 @@ public final class LogFollower implements AutoCloseable {
         this.log = log;
         this.reader = reader;
         this.worker = Executors.newSingleThreadExecutor(Thread.ofVirtual().name(name).factory());
+        this.later =
+                CompletableFuture.delayedExecutor(PAUSE.toMillis(), TimeUnit.MILLISECONDS, worker);
     }
 
     /**
@@ -69,13 +84,16 @@ public final class LogFollower implements AutoCloseable {
 
     /** The log has gone on. */
     public void wake() {
-        if (started) {
-            latest = CompletableFuture.runAsync(this::readOn, worker);
+        if (started && due.compareAndSet(false, true)) {
+            latest = CompletableFuture.runAsync(this::readOn, later);
         }
     }
 
     /** Waits until all that was logged so far is read, though not longer than this. */
     public void await(Duration patience) {
+        if (due.get()) {
+            latest = CompletableFuture.runAsync(this::readOn, worker);
+        }
         try {
             latest.get(patience.toMillis(), TimeUnit.MILLISECONDS);
         } catch (TimeoutException | ExecutionException e) {
@@ -86,6 +104,7 @@ public final class LogFollower implements AutoCloseable {
     }
 
     private void readOn() {
+        due.set(false);
         for (var next = log.entriesAfter(position, STEP);
                 !next.isEmpty();
                 next = log.entriesAfter(position, STEP)) {

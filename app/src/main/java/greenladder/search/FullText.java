@@ -105,6 +105,12 @@ public class FullText {
     /** Done when the writer has seen everything that was saved so far. */
     private volatile CompletableFuture<Void> latest = CompletableFuture.completedFuture(null);
 
+    /**
+     * Whether searches see all that was written. It is shown to the next search rather than after
+     * each write: there are many more writes, and each showing makes a small piece of index.
+     */
+    private volatile boolean shown = true;
+
     FullText(
             SnapshotKeeper keeper,
             ChangeLog log,
@@ -273,7 +279,7 @@ public class FullText {
             var time = clock.instant();
             writing.run();
             long operation = known;
-            index.show();
+            shown = false;
             if (!caughtUp) {
                 return;
             }
@@ -284,6 +290,18 @@ public class FullText {
         } catch (IOException e) {
             LOG.error("The full-text index could not be written", e);
             throw new UncheckedIOException(e);
+        }
+    }
+
+    private void show() {
+        if (shown) {
+            return;
+        }
+        try {
+            index.show();
+            shown = true;
+        } catch (IOException e) {
+            LOG.error("The full-text index could not be read again", e);
         }
     }
 
@@ -301,8 +319,13 @@ public class FullText {
 
     private void waitForLatest() {
         follower.await(Duration.ofSeconds(PATIENCE_SECONDS));
+        var before = latest;
+        if (shown && before.isDone()) {
+            return;
+        }
         try {
-            latest.get(PATIENCE_SECONDS, TimeUnit.SECONDS);
+            // Behind all that is to be written, so that an index half built is not shown.
+            CompletableFuture.runAsync(this::show, writer).get(PATIENCE_SECONDS, TimeUnit.SECONDS);
         } catch (TimeoutException | ExecutionException e) {
             // While a large index is built, what is in it already is found.
             LOG.debug("searched before the index was up to date", e);

@@ -14,6 +14,7 @@ import greenladder.log.LogSearch.By;
 import greenladder.people.Permission;
 import greenladder.planning.Moments;
 import greenladder.trace.ImpactPages.Text;
+import greenladder.web.Drawings;
 import greenladder.web.Words;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -38,15 +39,18 @@ class BaselinePages {
             List.of("Title", "Description", "Acceptance criteria");
 
     private final Moments moments;
+    private final Drawings drawings;
 
-    BaselinePages(Moments moments) {
+    BaselinePages(Moments moments, Drawings drawings) {
         this.moments = moments;
+        this.drawings = drawings;
     }
 
     /**
      * @param of the baseline that is looked at; empty for none
      * @param to what it can be compared with
      * @param words the difference in a sentence
+     * @param parts one kind of change after the other, as HTML
      */
     record BaselinePage(
             String product,
@@ -58,9 +62,14 @@ class BaselinePages {
             List<GapPages.Choice> to,
             String words,
             @Nullable Points points,
-            List<Part> parts,
-            boolean mayTake,
-            boolean mayRestore) {}
+            String parts,
+            boolean mayTake) {}
+
+    /**
+     * @param of the baseline
+     * @param mayRestore whether the reader may bring an item back
+     */
+    record Parts(String product, String of, List<Part> parts, boolean mayRestore) {}
 
     /**
      * One kind of change.
@@ -116,9 +125,8 @@ class BaselinePages {
                     List.of(),
                     "",
                     null,
-                    List.of(),
-                    mayTake,
-                    false);
+                    "",
+                    mayTake);
         }
         var it = chosen.get();
         var later = all.stream().filter(one -> one.key().equals(to) && one != it).findFirst();
@@ -135,9 +143,13 @@ class BaselinePages {
                 to(all, it, code, later.map(Baseline::key).orElse("")),
                 words(compared.difference().points()),
                 compared.difference().points(),
-                parts(snapshot, compared, keys -> moments.lastBy(snapshot, keys, it.at(), until)),
-                mayTake,
-                later.isEmpty() && look.reader().mayIn(code, Permission.SHAPE));
+                drawn(
+                        look,
+                        it,
+                        until,
+                        compared,
+                        later.isEmpty() && look.reader().mayIn(code, Permission.SHAPE)),
+                mayTake);
     }
 
     private static String url(String code, String of, String to) {
@@ -169,6 +181,32 @@ class BaselinePages {
                         Words.of(points.added()),
                         Words.of(points.removed()),
                         Words.signed(points.resized()));
+    }
+
+    /** Drawn once for as long as nothing changes. */
+    private String drawn(
+            Look look,
+            Baseline it,
+            @Nullable Instant until,
+            Moments.Compared compared,
+            boolean mayRestore) {
+        var snapshot = look.snapshot();
+        var code = look.product().code();
+        return drawings.of(
+                compared,
+                List.of(code, it.key(), mayRestore),
+                "trace/baseline-parts",
+                "parts",
+                "m",
+                () ->
+                        new Parts(
+                                code,
+                                it.key(),
+                                parts(
+                                        snapshot,
+                                        compared,
+                                        keys -> moments.lastBy(snapshot, keys, it.at(), until)),
+                                mayRestore));
     }
 
     private List<Part> parts(

@@ -12,11 +12,13 @@ import greenladder.core.trace.Coverage.By;
 import greenladder.core.trace.GoalEffort;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanel;
+import greenladder.web.Drawings;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -26,8 +28,15 @@ class CoveragePages {
     private static final int STEM = 80;
     private static final int MOST_ROWS = 300;
 
+    private final Drawings drawings;
+
+    CoveragePages(Drawings drawings) {
+        this.drawings = drawings;
+    }
+
     /**
      * @param bare how many rows have nothing at all, in words
+     * @param rows as HTML
      */
     record CoveragePage(
             String product,
@@ -37,7 +46,7 @@ class CoveragePages {
             List<GapPages.Choice> bys,
             String bare,
             List<Column> columns,
-            List<Row> rows,
+            List<String> rows,
             @Nullable ItemPanel panel) {}
 
     /**
@@ -95,7 +104,7 @@ class CoveragePages {
                                         coverage.rows().stream()
                                                 .allMatch(row -> row.cell(column).items() == 0)))
                         .toList(),
-                shown.stream().map(row -> row(look, level, by, coverage, row)).toList(),
+                shown.stream().map(row -> drawn(look, level, by, coverage, row)).toList(),
                 null);
     }
 
@@ -131,6 +140,24 @@ class CoveragePages {
                         case DONE -> "Done";
                     };
         };
+    }
+
+    /** What a row depends on beside its item. */
+    private record RowOf(
+            String product,
+            Level level,
+            By by,
+            List<String> columns,
+            Map<String, Coverage.Cell> cells) {}
+
+    private String drawn(Look look, Level level, By by, Coverage coverage, Coverage.Row row) {
+        return drawings.of(
+                row.node(),
+                new RowOf(look.product().code(), level, by, coverage.columns(), row.cells()),
+                "trace/coverage-row",
+                "row",
+                "r",
+                () -> row(look, level, by, coverage, row));
     }
 
     private static Row row(Look look, Level level, By by, Coverage coverage, Coverage.Row row) {

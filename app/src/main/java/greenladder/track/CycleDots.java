@@ -5,9 +5,8 @@ import greenladder.core.flow.Flow;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.track.FlowPage.Cycles;
-import greenladder.track.FlowPage.Dot;
 import greenladder.track.FlowPage.Line;
-import greenladder.track.FlowPage.Row;
+import greenladder.track.TrackTable.Cell;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -17,6 +16,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
+import org.springframework.web.util.HtmlUtils;
 
 /** Draws how long things took, as dots over the days on which they were finished. */
 final class CycleDots {
@@ -54,14 +54,23 @@ final class CycleDots {
                 up.ticks(Words::score),
                 dots(snapshot, finished, first, across, up),
                 lines(flow, up),
-                finished.stream().limit(MOST_ROWS).map(one -> row(snapshot, one)).toList(),
+                new TrackTable(
+                        "cycle-times",
+                        "What was finished, the latest first",
+                        TrackTable.heads(
+                                "Item",
+                                "Finished",
+                                ":From its start",
+                                ":From its making",
+                                "Taken up again"),
+                        finished.stream().limit(MOST_ROWS).map(one -> row(snapshot, one)).toList()),
                 finished.size() > MOST_ROWS
                         ? "The latest %d of %,d.".formatted(MOST_ROWS, finished.size())
                         : "");
     }
 
     /** Those that would lie on each other are one dot, which names the latest of them. */
-    private static List<Dot> dots(
+    private static String dots(
             Snapshot snapshot, List<Flow.Passage> finished, LocalDate first, Axis across, Axis up) {
         int grain = finished.size() > MOST_DOTS ? GRAIN : 1;
         var places = new LinkedHashMap<Long, List<Flow.Passage>>();
@@ -70,24 +79,47 @@ final class CycleDots {
             long y = up.at(Objects.requireNonNull(one.cycleDays())) / grain;
             places.computeIfAbsent((x << Integer.SIZE) + y, any -> new ArrayList<>()).add(one);
         }
-        return places.values().stream()
-                .map(those -> {
-                    var one = those.getFirst();
-                    return new Dot(
-                            one.item().toString(),
-                            across.at(place(snapshot, one, first)),
-                            up.at(Objects.requireNonNull(one.cycleDays())),
-                            "%s, %s: %s%s"
-                                    .formatted(
-                                            one.item(),
-                                            title(snapshot, one.item()),
-                                            FlowPages.days(Objects.requireNonNull(one.cycleDays())),
-                                            those.size() == 1
-                                                    ? ""
-                                                    : ", and %d more like it"
-                                                            .formatted(those.size() - 1)));
-                })
-                .toList();
+        var html = new StringBuilder();
+        for (var those : places.values()) {
+            var one = those.getFirst();
+            var words =
+                    "%s, %s: %s%s"
+                            .formatted(
+                                    one.item(),
+                                    title(snapshot, one.item()),
+                                    FlowPages.days(Objects.requireNonNull(one.cycleDays())),
+                                    those.size() == 1
+                                            ? ""
+                                            : ", and %d more like it".formatted(those.size() - 1));
+            draw(
+                    html,
+                    one.item(),
+                    across.at(place(snapshot, one, first)),
+                    up.at(Objects.requireNonNull(one.cycleDays())),
+                    HtmlUtils.htmlEscape(words));
+        }
+        return html.toString();
+    }
+
+    /**
+     * @param words escaped
+     */
+    private static void draw(StringBuilder html, ItemKey key, int x, int y, String words) {
+        // The arrows walk from the first to the others.
+        html.append(html.isEmpty() ? "<a tabindex=\"0\"" : "<a tabindex=\"-1\"")
+                .append(" class=\"cycle-dot\" href=\"/items/")
+                .append(key)
+                .append("\" data-key=\"")
+                .append(key)
+                .append("\" aria-label=\"")
+                .append(words)
+                .append("\"><circle r=\"4\" cx=\"")
+                .append(x)
+                .append("\" cy=\"")
+                .append(y)
+                .append("\"><title>")
+                .append(words)
+                .append("</title></circle></a>");
     }
 
     private static double place(Snapshot snapshot, Flow.Passage one, LocalDate first) {
@@ -111,14 +143,16 @@ final class CycleDots {
         return new Plots.Label(up.at(days), "%s: %s".formatted(words, FlowPages.days(days)));
     }
 
-    private static Row row(Snapshot snapshot, Flow.Passage one) {
-        return new Row(
-                one.item().toString(),
-                title(snapshot, one.item()),
-                Words.day(snapshot.workspace().dayOf(Objects.requireNonNull(one.finished()))),
-                FlowPages.days(Objects.requireNonNull(one.cycleDays())),
-                one.leadDays() == null ? "" : FlowPages.days(one.leadDays()),
-                one.reopened() == 0 ? "" : Words.count(one.reopened(), "time"));
+    private static TrackTable.Line row(Snapshot snapshot, Flow.Passage one) {
+        return TrackTable.line(
+                Cell.item(one.item().toString(), title(snapshot, one.item())),
+                Cell.text(
+                        Words.day(
+                                snapshot.workspace()
+                                        .dayOf(Objects.requireNonNull(one.finished())))),
+                Cell.figure(FlowPages.days(Objects.requireNonNull(one.cycleDays()))),
+                Cell.figure(one.leadDays() == null ? "" : FlowPages.days(one.leadDays())),
+                Cell.text(one.reopened() == 0 ? "" : Words.count(one.reopened(), "time")));
     }
 
     private static String title(Snapshot snapshot, ItemKey key) {

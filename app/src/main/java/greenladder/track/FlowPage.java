@@ -58,8 +58,9 @@ record FlowPage(
             TrackTable table) {}
 
     /**
+     * @param dots as HTML
      * @param lines percentiles across
-     * @param cut what is not in the rows; empty where all are
+     * @param cut what is not in the table; empty where all are
      */
     record Cycles(
             int width,
@@ -68,25 +69,15 @@ record FlowPage(
             int right,
             List<Tick> across,
             List<Tick> up,
-            List<Dot> dots,
+            String dots,
             List<Line> lines,
-            List<Row> rows,
+            TrackTable table,
             String cut) {}
-
-    record Dot(String key, int x, int y, String words) {}
 
     /**
      * @param label the height of its text, beside the chart
      */
     record Line(int y, int label, String text) {}
-
-    record Row(
-            String key,
-            String title,
-            String finished,
-            String cycle,
-            String lead,
-            String reopened) {}
 
     /**
      * @param bar its length, in percent

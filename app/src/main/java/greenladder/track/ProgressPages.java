@@ -12,6 +12,7 @@ import greenladder.core.item.CustomField;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.plan.StoryMap;
+import greenladder.core.snapshot.LevelOrder;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
@@ -59,6 +60,12 @@ class ProgressPages {
         Figures now(Node node);
 
         Since since(Node node);
+
+        /** The items of the first level of which there is anything, in rank order. */
+        List<Node> first();
+
+        /** What these come to. */
+        Figures total();
     }
 
     ProgressPage page(Look look, ProgressPlace place, @Nullable ItemKey at) {
@@ -66,13 +73,9 @@ class ProgressPages {
         var sieve = new Sieve(lines, look, place.state());
         var told = told(snapshot, place, sieve);
         boolean isWhole = place.part() == null && !sieve.isNarrow();
-        var listed = listed(snapshot, place, isWhole, told);
+        var listed = listed(place, isWhole, told);
         var shown = listed.stream().limit(place.most()).toList();
-        var total =
-                listed.stream()
-                        .filter(one -> one.below() == 0)
-                        .map(one -> told.now(one.node()))
-                        .reduce(Figures.NONE, Figures::plus);
+        var total = told.total();
         var beside = panels.beside(look, place.url(), at);
         return new ProgressPage(
                 place.product().code(),
@@ -82,7 +85,7 @@ class ProgressPages {
                         "progress",
                         place.own(),
                         shown.stream().map(Listed::node).toList(),
-                        first(snapshot, place)),
+                        all(snapshot, place)),
                 levels(place),
                 Arrays.stream(Measure.values())
                         .map(measure ->
@@ -146,6 +149,19 @@ class ProgressPages {
                     var then = pasts.read(past -> past.standing(node.item().key(), day));
                     return Progress.since(node.rollUp(), then, place.measure());
                 }
+
+                @Override
+                public List<Node> first() {
+                    return all(snapshot, place);
+                }
+
+                @Override
+                public Figures total() {
+                    return place.top() == null
+                            ? Progress.ofLevel(
+                                    snapshot, place.product(), place.level(), place.measure())
+                            : first().stream().map(this::now).reduce(Figures.NONE, Figures::plus);
+                }
             };
         }
         var changed =
@@ -170,13 +186,33 @@ class ProgressPages {
         Map<Level, Map<Optional<ItemKey>, Figures>> sums = new HashMap<>();
         Map<Level, Map<Optional<ItemKey>, Since>> sinces = new HashMap<>();
         return new Told() {
+            private Map<Optional<ItemKey>, Figures> on(Level level) {
+                return sums.computeIfAbsent(
+                        level, any -> Progress.of(snapshot, nodes, level, place.measure()));
+            }
+
             @Override
             public Figures now(Node node) {
-                var item = node.item();
-                return sums.computeIfAbsent(
-                                item.level(),
-                                level -> Progress.of(snapshot, nodes, level, place.measure()))
-                        .getOrDefault(Optional.of(item.key()), Figures.NONE);
+                return on(node.item().level())
+                        .getOrDefault(Optional.of(node.item().key()), Figures.NONE);
+            }
+
+            @Override
+            public List<Node> first() {
+                var some =
+                        place.top() == null
+                                ? on(place.level()).keySet().stream()
+                                        .flatMap(Optional::stream)
+                                        .filter(key -> key.product().equals(place.product().code()))
+                                        .map(snapshot::requireNode)
+                                        .sorted(LevelOrder.BY_RANK)
+                                : all(snapshot, place).stream();
+                return some.filter(node -> !now(node).equals(Figures.NONE)).toList();
+            }
+
+            @Override
+            public Figures total() {
+                return first().stream().map(this::now).reduce(Figures.NONE, Figures::plus);
             }
 
             @Override
@@ -196,13 +232,18 @@ class ProgressPages {
         };
     }
 
-    /** In rank order; what is narrowed to a part is left out where nothing of it stands below. */
-    private static List<Listed> listed(
-            Snapshot snapshot, ProgressPlace place, boolean isWhole, Told told) {
+    /**
+     * In rank order, no longer than what tells whether there is more than is shown; what is
+     * narrowed to a part is left out where nothing of it stands below.
+     */
+    private static List<Listed> listed(ProgressPlace place, boolean isWhole, Told told) {
         var listed = new ArrayList<Listed>();
         var next = place.below() ? place.nextLevel() : null;
-        for (var node : first(snapshot, place)) {
-            if (node.item().isDropped() || !isWhole && isEmpty(told, node)) {
+        for (var node : told.first()) {
+            if (listed.size() > place.most()) {
+                break;
+            }
+            if (node.item().isDropped()) {
                 continue;
             }
             listed.add(new Listed(node, 0));
@@ -219,7 +260,7 @@ class ProgressPages {
         return told.now(node).equals(Figures.NONE);
     }
 
-    private static List<Node> first(Snapshot snapshot, ProgressPlace place) {
+    private static List<Node> all(Snapshot snapshot, ProgressPlace place) {
         var top = place.top();
         if (top == null) {
             return snapshot.inOrder(place.product(), place.level()).live();

@@ -12,6 +12,19 @@ import org.springframework.web.util.HtmlUtils;
  */
 record TrackTable(String id, String caption, List<Head> heads, List<Line> lines) {
     /**
+     * Its lines as HTML, drawn here since a table of a year has many: escaped, ready to be shown.
+     */
+    public String rows() {
+        var html = new StringBuilder();
+        for (var line : lines) {
+            html.append(line.below() ? "<tr class=\"is-below\">" : "<tr>");
+            line.cells().forEach(cell -> cell.draw(html));
+            html.append("</tr>");
+        }
+        return html.toString();
+    }
+
+    /**
      * @param figure whether what stands below is a number
      */
     record Head(String text, boolean figure) {}
@@ -19,14 +32,7 @@ record TrackTable(String id, String caption, List<Head> heads, List<Line> lines)
     /**
      * @param below whether it stands under the line above it
      */
-    record Line(List<Cell> cells, boolean below) {
-        /** Its cells, drawn here since a table of a year has many: escaped, ready to be shown. */
-        public String html() {
-            var html = new StringBuilder();
-            cells.forEach(cell -> cell.draw(html));
-            return html.toString();
-        }
-    }
+    record Line(List<Cell> cells, boolean below) {}
 
     /**
      * @param key of an item that it names; empty for none

@@ -4,19 +4,23 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import io.micrometer.core.instrument.Counter;
 import io.micrometer.core.instrument.MeterRegistry;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
 
 /**
- * Pieces of pages that are drawn once and used by every page that shows the same. What is drawn
- * holds no address of the place where it stands, and nothing of who reads it but what they may do.
- * A drawing lives no longer than what it is of.
+ * Pieces of pages that are drawn once and used by every page that shows the same. A piece is drawn
+ * from its one parameter alone: it knows neither the request nor who reads it, but what the
+ * parameter says.
  */
 @Component
 public class Drawings {
@@ -30,8 +34,30 @@ public class Drawings {
     private final Cache<Object, Map<Object, String>> drawn =
             Caffeine.newBuilder().weakKeys().maximumSize(MOST).build();
 
+    /** So many characters of {@link #alike} drawings are kept. */
+    private static final int MOST_CHARACTERS = 24_000_000;
+
+    /** What a drawing takes beside its characters, about: its parameter. */
+    private static final int PARAMETER = 500;
+
+    private final Cache<Piece, String> alike =
+            Caffeine.newBuilder()
+                    .maximumWeight(MOST_CHARACTERS)
+                    .weigher((Piece piece, String html) -> html.length() + PARAMETER)
+                    .build();
+
     private final ITemplateEngine templates;
     private final MeterRegistry meters;
+
+    private record Piece(String template, String fragment, List<@Nullable Object> parameters) {
+        Map<String, Object> named() {
+            var named = new HashMap<String, Object>();
+            for (int i = 0; i < parameters.size(); i += 2) {
+                named.put(String.valueOf(parameters.get(i)), parameters.get(i + 1));
+            }
+            return named;
+        }
+    }
 
     Drawings(ITemplateEngine templates, MeterRegistry meters) {
         this.templates = templates;
@@ -39,7 +65,21 @@ public class Drawings {
     }
 
     /**
-     * A fragment of a template as HTML.
+     * A fragment of a template as HTML, drawn once for all values that are equal. For templates
+     * that draw many of a kind, most of which stand on the next page again.
+     *
+     * @param parameters name and value of each parameter of the fragment in turn; values, such as
+     *     records, are not to be changed any more
+     */
+    public String alike(String template, String fragment, @Nullable Object... parameters) {
+        return alike.get(
+                new Piece(template, fragment, Arrays.asList(parameters)),
+                piece -> draw(template, fragment, piece.named()));
+    }
+
+    /**
+     * A fragment of a template as HTML, for what is known before its model is made. A drawing lives
+     * no longer than what it is of.
      *
      * @param of what is drawn; not to be held by {@code variant}
      * @param variant what else the drawing depends on

@@ -8,8 +8,11 @@ import greenladder.core.rank.RankOrder;
 import greenladder.core.rank.RankOrder.Slot;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import java.util.AbstractList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.RandomAccess;
 import java.util.Set;
 
 /**
@@ -33,15 +36,8 @@ record Placement(Snapshot snapshot, String product, Level level, int count, Set<
             case Target.Stay() -> atEnd();
             case Target.Before(var key) -> beside(key, "before", false);
             case Target.After(var key) -> beside(key, "after", true);
-            case Target.First() ->
-                    standing().stream()
-                            .findFirst()
-                            .<Placed>map(this::before)
-                            .orElseGet(this::atEnd);
-            case Target.Last() -> {
-                var standing = standing();
-                yield standing.isEmpty() ? atEnd() : after(standing.getLast());
-            }
+            case Target.First() -> standing().isEmpty() ? atEnd() : before(standing().getFirst());
+            case Target.Last() -> standing().isEmpty() ? atEnd() : after(standing().getLast());
             case Target.Position(var number) -> toPosition(number);
             case Target.Up() -> pastSibling(true);
             case Target.Down() -> pastSibling(false);
@@ -101,10 +97,48 @@ record Placement(Snapshot snapshot, String product, Level level, int count, Set<
                 .toList();
     }
 
+    /** The level's order without the items that are moved. */
     private List<Slot<ItemKey>> standing() {
-        return snapshot.orderOf(product, level).slots().stream()
-                .filter(slot -> !moving.contains(slot.key()))
-                .toList();
+        var order = snapshot.orderOf(product, level);
+        return new Standing(
+                order.slots(),
+                moving.stream()
+                        .map(key -> snapshot.requireNode(key).item())
+                        .filter(item ->
+                                item.key().product().equals(product) && item.level().equals(level))
+                        .mapToInt(item -> order.indexOf(slot(item)))
+                        .sorted()
+                        .toArray());
+    }
+
+    /**
+     * A list without some of its places, at a cost of these alone: the list may be long.
+     *
+     * @param without in ascending order
+     */
+    private static final class Standing extends AbstractList<Slot<ItemKey>>
+            implements RandomAccess {
+        private final List<Slot<ItemKey>> all;
+        private final int[] without;
+
+        Standing(List<Slot<ItemKey>> all, int[] without) {
+            this.all = all;
+            this.without = without;
+        }
+
+        @Override
+        public Slot<ItemKey> get(int index) {
+            int at = Objects.checkIndex(index, size());
+            for (int left = 0; left < without.length && without[left] <= at; left++) {
+                at++;
+            }
+            return all.get(at);
+        }
+
+        @Override
+        public int size() {
+            return all.size() - without.length;
+        }
     }
 
     // A moving item's old rank stays taken until the command is done, so gaps are sought between

@@ -10,8 +10,10 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.time.temporal.ChronoUnit;
 import java.time.temporal.TemporalAdjusters;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
@@ -19,6 +21,7 @@ import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -240,22 +243,27 @@ public record Flow(
     }
 
     private static List<Week> weeks(List<Passage> passages, Query query, ZoneId zone) {
-        var weeks = new TreeMap<LocalDate, Week>();
-        for (var monday = monday(query.from());
-                !monday.isAfter(query.to());
-                monday = monday.plusWeeks(1)) {
-            weeks.put(monday, new Week(monday, 0, Amount.ZERO));
-        }
+        var first = monday(query.from());
+        int count = Math.max(0, (int) ChronoUnit.WEEKS.between(first, monday(query.to())) + 1);
+        var starts = new Instant[count];
+        Arrays.setAll(starts, week -> first.plusWeeks(week).atStartOfDay(zone).toInstant());
+        var end = first.plusWeeks(count).atStartOfDay(zone).toInstant();
+        var items = new int[count];
+        var points = new long[count];
         for (var passage : passages) {
             if (passage.finished() != null) {
-                var size = Objects.requireNonNullElse(passage.size(), Amount.ZERO);
-                weeks.computeIfPresent(
-                        monday(LocalDate.ofInstant(passage.finished(), zone)),
-                        (monday, week) ->
-                                new Week(monday, week.items() + 1, week.points().plus(size)));
+                int found = Arrays.binarySearch(starts, passage.finished());
+                int week = found >= 0 ? found : -found - 2;
+                if (week >= 0 && passage.finished().isBefore(end)) {
+                    items[week]++;
+                    points[week] += passage.size() == null ? 0 : passage.size().thousandths();
+                }
             }
         }
-        return List.copyOf(weeks.values());
+        return IntStream.range(0, count)
+                .mapToObj(week ->
+                        new Week(first.plusWeeks(week), items[week], new Amount(points[week])))
+                .toList();
     }
 
     private static LocalDate monday(LocalDate day) {

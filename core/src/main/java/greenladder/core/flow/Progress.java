@@ -5,6 +5,7 @@ import greenladder.core.item.Category;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
+import greenladder.core.item.Product;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Mark;
@@ -114,6 +115,27 @@ public final class Progress {
                     }
                 };
         return new Figures(bar, rollUp.unsized(), rollUp.blocked());
+    }
+
+    /** All of a level's items that are not dropped, each stretch of them added up once. */
+    public static Figures ofLevel(
+            Snapshot snapshot, Product product, Level level, Measure measure) {
+        return snapshot
+                .inOrder(product, level)
+                .gathered(new Summed(measure), nodes -> List.of(sum(nodes, measure)))
+                .stream()
+                .map(List::getFirst)
+                .reduce(Figures.NONE, Figures::plus);
+    }
+
+    /** Names what is kept of a stretch of a level. */
+    private record Summed(Measure measure) {}
+
+    private static Figures sum(List<Node> nodes, Measure measure) {
+        return nodes.stream()
+                .filter(node -> !node.item().isDropped())
+                .map(node -> whole(node.rollUp(), measure))
+                .reduce(Figures.NONE, Figures::plus);
     }
 
     /** What an item brings itself: all of a point leaf, and the unbroken part of a parent. */

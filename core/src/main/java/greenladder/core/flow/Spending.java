@@ -3,26 +3,28 @@ package greenladder.core.flow;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
 import greenladder.core.item.Product;
-import greenladder.core.snapshot.Mark;
+import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.time.LocalDate;
+import java.time.ZoneId;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.NavigableMap;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.TreeMap;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** What was finished between two days, by what it was spent on. */
 public final class Spending {
     /** What items without a value are put under. */
     public static final String NONE = "none";
-
-    private static final int DAYS_OF_WEEK = 7;
 
     /** By what work can be summed up; a level's key, such as {@code epic}, is one as well. */
     public static final List<String> ATTRIBUTES =
@@ -50,25 +52,46 @@ public final class Spending {
     public record Row(String value, int items, Amount points, Amount hours, List<Row> parts) {}
 
     /**
-     * The point leaves of a product that were finished between two days, both among them. Time
-     * O(weeks + items).
+     * The point leaves of a product that were finished between two days, both among them. What was
+     * finished is known stretch by stretch of each level, and looked for again only where one
+     * changed: time O(stretches + items).
      */
     public static List<Node> finished(
             Snapshot snapshot, Product product, LocalDate from, LocalDate to) {
+        var workspace = snapshot.workspace();
         var nodes = new ArrayList<Node>();
-        // Marks go by weeks of a clock of their own: a day of the workspace may begin in another.
-        for (var day = from.minusDays(1);
-                day.isBefore(to.plusDays(DAYS_OF_WEEK + 1));
-                day = day.plusDays(DAYS_OF_WEEK)) {
-            for (var node : snapshot.marked(Mark.DONE_IN, Mark.finished(product.code(), day))) {
-                var at = Objects.requireNonNull(node.item().times().finishedAt());
-                var on = snapshot.workspace().dayOf(at);
-                if (!node.rollUp().hasPointChildren() && !on.isBefore(from) && !on.isAfter(to)) {
-                    nodes.add(node);
-                }
+        for (var level : product.levels().all()) {
+            if (!level.carriesPoints()) {
+                continue;
+            }
+            for (var stretch :
+                    snapshot.inOrder(product, level)
+                            .gathered(
+                                    new FinishedIn(workspace.zone()),
+                                    all -> List.of(finished(workspace, all)))) {
+                stretch.getFirst().subMap(from, true, to, true).values().forEach(nodes::addAll);
             }
         }
         return nodes;
+    }
+
+    /** Names what is kept of a stretch: days are those of a zone. */
+    private record FinishedIn(ZoneId zone) {}
+
+    /** The point leaves among some items that are finished, by days. */
+    private static NavigableMap<LocalDate, List<Node>> finished(
+            Workspace workspace, List<Node> nodes) {
+        return nodes.stream()
+                .filter(node -> !node.rollUp().hasPointChildren())
+                .filter(node -> node.item().times().finishedAt() != null)
+                .collect(
+                        Collectors.groupingBy(
+                                node ->
+                                        workspace.dayOf(
+                                                Objects.requireNonNull(
+                                                        node.item().times().finishedAt())),
+                                TreeMap::new,
+                                Collectors.toList()));
     }
 
     /**

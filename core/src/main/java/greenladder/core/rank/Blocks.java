@@ -146,18 +146,42 @@ public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
         var elements = at < blocks.size() ? blocks.get(at).elements : List.<S>of();
         int start = at < blocks.size() ? starts[at] : 0;
         var merged = new ArrayList<S>(elements.size() + fresh.size());
-        int nextFresh = 0;
-        for (int i = 0; i < elements.size(); i++) {
-            while (nextFresh < fresh.size()
-                    && order.compare(fresh.get(nextFresh), elements.get(i)) < 0) {
-                merged.add(fresh.get(nextFresh++));
+        int from = 0;
+        for (var element : fresh) {
+            // The place is searched for: to compare with all on the way would cost more than all
+            // else.
+            int place = placeIn(elements, from, element);
+            addLeft(elements, from, place, start, gone, merged);
+            merged.add(element);
+            from = place;
+        }
+        addLeft(elements, from, elements.size(), start, gone, merged);
+        return merged;
+    }
+
+    /** The first place at or after one before which an element belongs. */
+    private int placeIn(List<S> elements, int from, S element) {
+        int low = from;
+        int high = elements.size();
+        while (low < high) {
+            int middle = (low + high) >>> 1;
+            if (order.compare(element, elements.get(middle)) < 0) {
+                high = middle;
+            } else {
+                low = middle + 1;
             }
+        }
+        return low;
+    }
+
+    /** Those of a stretch that are not gone. */
+    private static <S> void addLeft(
+            List<S> elements, int from, int to, int start, Set<Integer> gone, List<S> merged) {
+        for (int i = from; i < to; i++) {
             if (!gone.contains(start + i)) {
                 merged.add(elements.get(i));
             }
         }
-        merged.addAll(fresh.subList(nextFresh, fresh.size()));
-        return merged;
     }
 
     private static <S> List<Block<S>> split(List<S> elements) {

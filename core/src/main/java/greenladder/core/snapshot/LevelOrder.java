@@ -21,11 +21,12 @@ import org.jspecify.annotations.Nullable;
  * Immutable.
  */
 public final class LevelOrder {
-    static final LevelOrder NONE =
-            new LevelOrder(
-                    Blocks.empty(
-                            Comparator.comparing((Node node) -> node.item().rank())
-                                    .thenComparing(node -> node.item().key())));
+    /** For items of one level and product. */
+    public static final Comparator<Node> BY_RANK =
+            Comparator.comparing((Node node) -> node.item().rank())
+                    .thenComparing(node -> node.item().key());
+
+    static final LevelOrder NONE = new LevelOrder(Blocks.empty(BY_RANK));
 
     private final Blocks<Node> nodes;
 

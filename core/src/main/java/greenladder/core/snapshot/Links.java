@@ -40,12 +40,25 @@ public record Links(Snapshot snapshot) {
 
     /** The links that lead to an item, in the order of the items that have them. */
     public List<Linked> to(Item item) {
-        return Stream.concat(Stream.of(item.key()), item.details().merged().stream())
-                .flatMap(key -> snapshot.marked(Mark.LINKED_TO, key.toString()).stream())
-                .distinct()
+        return linkingTo(item)
                 .flatMap(node -> from(node.item()).stream())
                 .filter(linked -> linked.to().key().equals(item.key()))
                 .toList();
+    }
+
+    /** Each once. */
+    private Stream<Node> linkingTo(Item item) {
+        var direct = snapshot.marked(Mark.LINKED_TO, item.key().toString()).stream();
+        return item.details().merged().isEmpty()
+                ? direct
+                : Stream.concat(
+                                direct,
+                                item.details().merged().stream()
+                                        .flatMap(key ->
+                                                snapshot
+                                                        .marked(Mark.LINKED_TO, key.toString())
+                                                        .stream()))
+                        .distinct();
     }
 
     /** Where a link leads; what was merged into another leads to that. */

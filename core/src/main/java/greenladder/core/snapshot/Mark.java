@@ -45,8 +45,6 @@ public enum Mark {
     RUNNING,
     /** With a team, by the week in which it was done: see {@link #finished}. */
     FINISHED,
-    /** Of a product, by the week in which it was done: see {@link #finished}. */
-    DONE_IN,
     /** Blocked and not done, of a product. */
     BLOCKED,
     /** Waits for an item, by the key of that. */
@@ -86,7 +84,7 @@ public enum Mark {
         return sprint.equals(Refinement.NEXT) ? sprint + "/" + team : sprint;
     }
 
-    /** What a team, or a product, finished in the week of a day. */
+    /** What a team finished in the week of a day. */
     public static String finished(String of, LocalDate day) {
         return of + "/" + Math.floorDiv(day.toEpochDay(), 7);
     }
@@ -143,10 +141,6 @@ public enum Mark {
             if (item.blocked() != null) {
                 marks.add(new Of(BLOCKED, product));
             }
-        }
-        var done = item.times().finishedAt();
-        if (done != null && item.level().carriesPoints()) {
-            marks.add(new Of(DONE_IN, finished(product, dayOf(done))));
         }
         StandardFields.waitsFor(item)
                 .ifPresent(other -> marks.add(new Of(WAITS_FOR, other.toString())));

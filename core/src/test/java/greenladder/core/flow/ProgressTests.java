@@ -16,6 +16,7 @@ import greenladder.core.flow.Progress.Selection;
 import greenladder.core.flow.Progress.Since;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
+import greenladder.core.item.Product;
 import greenladder.core.item.Release;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -54,6 +55,10 @@ public class ProgressTests {
                         .with(new Release("summer", "MSF", "Summer", DAY.plusDays(90))));
     }
 
+    private static Product product(Snapshot snapshot) {
+        return snapshot.requireProduct("MSF");
+    }
+
     private static Level level(Snapshot snapshot, String key) {
         return snapshot.requireProduct("MSF").levels().find(key).orElseThrow();
     }
@@ -82,6 +87,30 @@ public class ProgressTests {
         assertThat(told.bar()).isEqualTo(expected);
         assertThat(told.unsized()).isEqualTo(item == 1 ? 1 : 0);
         assertThat(told.blocked()).isEqualTo(item == 1 ? 1 : 0);
+    }
+
+    /** Stretches of a level are added up once: a change is to be seen all the same. */
+    @Test
+    public void levelShouldComeToWhatItsItemsComeTo() {
+        var snapshot = snapshot();
+        for (int step = 0; step < 3; step++) {
+            for (var measure : Measure.values()) {
+                var expected =
+                        snapshot.level(product(snapshot), level(snapshot, "story")).stream()
+                                .filter(node -> !node.item().isDropped())
+                                .map(node -> Progress.whole(node.rollUp(), measure))
+                                .reduce(Figures.NONE, Figures::plus);
+                assertThat(
+                                Progress.ofLevel(
+                                        snapshot,
+                                        product(snapshot),
+                                        level(snapshot, "story"),
+                                        measure))
+                        .isEqualTo(expected);
+            }
+            snapshot =
+                    after(snapshot, step == 0 ? edit(4, "size", "7") : edit(3, "state", "dropped"));
+        }
     }
 
     @Test
