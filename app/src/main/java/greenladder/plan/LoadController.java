@@ -35,9 +35,9 @@ class LoadController {
     String load(
             Look look,
             @RequestParam(defaultValue = "") String id,
-            @RequestParam(defaultValue = "") String at,
+            @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        return screen.of(View.LOAD, look, pages.page(look, id, ItemKey.parse(at).orElse(null)));
+        return screen.of(View.LOAD, look, pages.page(look, id, at));
     }
 
     /**

@@ -4,6 +4,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Look;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -23,8 +24,8 @@ class SprintController {
     String sprint(
             Look look,
             @RequestParam(defaultValue = "") String id,
-            @RequestParam(defaultValue = "") String at,
+            @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        return screen.of(View.SPRINT, look, pages.page(look, id, ItemKey.parse(at).orElse(null)));
+        return screen.of(View.SPRINT, look, pages.page(look, id, at));
     }
 }

@@ -16,6 +16,7 @@ import greenladder.talk.NoticeDesk;
 import greenladder.web.Failure;
 import java.util.List;
 import java.util.Map;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -49,13 +50,10 @@ class AgendaController {
     }
 
     @GetMapping
-    String agenda(Look look, @RequestParam(defaultValue = "") String at, Screen screen) {
+    String agenda(Look look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
         var snapshot = look.snapshot();
         return screen.of(
-                View.AGENDA,
-                look,
-                pages.page(
-                        snapshot, look.product(), ItemKey.parse(at).orElse(null), look.reader()));
+                View.AGENDA, look, pages.page(snapshot, look.product(), at, look.reader()));
     }
 
     /** Takes an item off the agenda, with what was decided noted on it, if anything. */

@@ -12,6 +12,7 @@ import greenladder.item.Look;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -46,8 +47,8 @@ class TraceController {
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/goals")
-    String goals(Look look, @RequestParam(defaultValue = "") String at, Screen screen) {
-        var page = goals.page(look, ItemKey.parse(at).orElse(null));
+    String goals(Look look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
+        var page = goals.page(look, at);
         return screen.of(View.GOALS, look, page);
     }
 
@@ -63,9 +64,9 @@ class TraceController {
             @RequestParam(defaultValue = "") String kind,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String on,
-            @RequestParam(defaultValue = "") String at,
+            @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        var page = gaps.page(look, kind, of, on, ItemKey.parse(at).orElse(null));
+        var page = gaps.page(look, kind, of, on, at);
         return screen.of(View.GAPS, look, page);
     }
 
@@ -82,9 +83,9 @@ class TraceController {
     String impact(
             Look look,
             @RequestParam(defaultValue = "") String item,
-            @RequestParam(defaultValue = "") String at,
+            @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        var page = impacts.page(look, item, ItemKey.parse(at).orElse(null));
+        var page = impacts.page(look, item, at);
         return screen.of(View.IMPACT, look, page);
     }
 

@@ -40,7 +40,7 @@ class DashboardController {
             Look look,
             @RequestParam(defaultValue = "") String id,
             @RequestParam(defaultValue = "0") int narrowing,
-            @RequestParam(defaultValue = "") String at,
+            @RequestParam(required = false) @Nullable ItemKey at,
             @RequestParam MultiValueMap<String, String> asked,
             Screen screen) {
         long number = id.matches("\\d{1,18}") ? Long.parseLong(id) : 0;
@@ -53,7 +53,7 @@ class DashboardController {
                         id.equals("usual"),
                         narrowing,
                         ListState.beside(asked, "level"),
-                        ItemKey.parse(at).orElse(null)));
+                        at));
     }
 
     /**

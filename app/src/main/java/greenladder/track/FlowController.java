@@ -5,6 +5,7 @@ import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Look;
 import greenladder.list.ListState;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -31,7 +32,7 @@ class FlowController {
             @RequestParam(defaultValue = "") String by,
             @RequestParam(defaultValue = "") String day,
             @RequestParam(defaultValue = "") String week,
-            @RequestParam(defaultValue = "") String at,
+            @RequestParam(required = false) @Nullable ItemKey at,
             @RequestParam MultiValueMap<String, String> all,
             Screen screen) {
         int span = weeks.matches("\\d{1,3}") ? Integer.parseInt(weeks) : 0;
@@ -43,6 +44,6 @@ class FlowController {
                         look,
                         place,
                         new FlowPages.Opened(DayStory.day(day), DayStory.day(week)),
-                        ItemKey.parse(at).orElse(null)));
+                        at));
     }
 }

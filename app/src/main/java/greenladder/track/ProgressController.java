@@ -5,6 +5,7 @@ import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Look;
 import greenladder.list.ListState;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.util.MultiValueMap;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -26,7 +27,7 @@ class ProgressController {
             @RequestParam(defaultValue = "") String by,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String most,
-            @RequestParam(defaultValue = "") String at,
+            @RequestParam(required = false) @Nullable ItemKey at,
             @RequestParam MultiValueMap<String, String> all,
             Screen screen) {
         int rows = most.matches("\\d{1,5}") ? Integer.parseInt(most) : 0;
@@ -39,7 +40,6 @@ class ProgressController {
                         of,
                         rows,
                         ListState.beside(all, "level"));
-        return screen.of(
-                View.PROGRESS, look, pages.page(look, place, ItemKey.parse(at).orElse(null)));
+        return screen.of(View.PROGRESS, look, pages.page(look, place, at));
     }
 }

@@ -266,6 +266,9 @@ class ProgressPages {
             return snapshot.inOrder(place.product(), place.level()).live();
         }
         var node = snapshot.requireNode(top);
+        if (node.item().isDropped()) {
+            return List.of();
+        }
         return node.item().level().equals(place.level())
                 ? List.of(node)
                 : below(node, place.level());

@@ -4,6 +4,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Look;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -25,11 +26,8 @@ class ReportController {
             Look look,
             @RequestParam(defaultValue = "") String id,
             @RequestParam(defaultValue = "") String day,
-            @RequestParam(defaultValue = "") String at,
+            @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        return screen.of(
-                View.REPORT,
-                look,
-                pages.page(look, id, DayStory.day(day), ItemKey.parse(at).orElse(null)));
+        return screen.of(View.REPORT, look, pages.page(look, id, DayStory.day(day), at));
     }
 }

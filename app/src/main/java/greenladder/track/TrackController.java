@@ -47,17 +47,9 @@ class TrackController {
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String day,
-            @RequestParam(defaultValue = "") String at,
+            @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        var page =
-                burnups.page(
-                        look,
-                        of,
-                        way.equals("down"),
-                        from,
-                        to,
-                        DayStory.day(day),
-                        ItemKey.parse(at).orElse(null));
+        var page = burnups.page(look, of, way.equals("down"), from, to, DayStory.day(day), at);
         return screen.of(View.BURNUP, look, page);
     }
 
@@ -109,20 +101,10 @@ class TrackController {
             @RequestParam(defaultValue = "") String then,
             @RequestParam(required = false) @Nullable String of,
             @RequestParam(required = false) @Nullable String part,
-            @RequestParam(defaultValue = "") String at,
+            @RequestParam(required = false) @Nullable ItemKey at,
             @RequestParam MultiValueMap<String, String> all,
             Screen screen) {
-        var page =
-                spending.page(
-                        look,
-                        from,
-                        to,
-                        by,
-                        then,
-                        of,
-                        part,
-                        ListState.read(all),
-                        ItemKey.parse(at).orElse(null));
+        var page = spending.page(look, from, to, by, then, of, part, ListState.read(all), at);
         return screen.of(View.SPENDING, look, page);
     }
 
@@ -132,12 +114,10 @@ class TrackController {
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String by,
-            @RequestParam(defaultValue = "") String at,
+            @RequestParam(required = false) @Nullable ItemKey at,
             @RequestParam MultiValueMap<String, String> all,
             Screen screen) {
-        var page =
-                rework.page(
-                        look, from, to, by, ListState.read(all), ItemKey.parse(at).orElse(null));
+        var page = rework.page(look, from, to, by, ListState.read(all), at);
         return screen.of(View.REWORK, look, page);
     }
 }

@@ -1,23 +1,9 @@
 package greenladder.work;
 
-import greenladder.core.change.HandingOver;
 import greenladder.core.item.Board;
 import greenladder.core.item.Board.Column;
 import greenladder.core.item.Board.Place;
-import greenladder.core.item.HandOver;
-import greenladder.core.item.ItemDraft;
-import greenladder.core.item.Practice;
-import greenladder.core.item.StepRule;
-import greenladder.core.item.Team;
-import greenladder.core.snapshot.Snapshot;
 import greenladder.core.work.KeepPractice;
-import greenladder.item.Asked;
-import greenladder.item.ChangeWords;
-import greenladder.item.Door;
-import greenladder.item.HandOverWords;
-import greenladder.item.Look;
-import greenladder.item.SnapshotKeeper;
-import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -37,18 +23,16 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Sets up the board of a team and the rules of its work. */
+/** Sets up the board of a team. */
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}/board/{team}")
 class BoardSetupController {
-    private static final int LONGEST = 200;
+    private static final int MOST_SHOWN = 200;
 
-    private final Door door;
-    private final SnapshotKeeper keeper;
+    private final Practices practices;
 
-    BoardSetupController(Door door, SnapshotKeeper keeper) {
-        this.door = door;
-        this.keeper = keeper;
+    BoardSetupController(Practices practices) {
+        this.practices = practices;
     }
 
     @PostMapping("/columns")
@@ -57,7 +41,7 @@ class BoardSetupController {
             @RequestParam String name,
             @RequestParam String place,
             @AuthenticationPrincipal SignedIn me) {
-        var state = place(place);
+        var state = Practices.place(place);
         return columns(
                 "Column added",
                 me,
@@ -177,7 +161,7 @@ class BoardSetupController {
             @RequestParam String place,
             @RequestParam String column,
             @AuthenticationPrincipal SignedIn me) {
-        var state = place(place);
+        var state = Practices.place(place);
         return columns(
                 "State moved",
                 me,
@@ -203,8 +187,8 @@ class BoardSetupController {
             @PathVariable String team,
             @RequestParam(defaultValue = "") List<String> shown,
             @AuthenticationPrincipal SignedIn me) {
-        var fields = shown.stream().filter(one -> !one.isEmpty()).limit(LONGEST).toList();
-        return keep(
+        var fields = shown.stream().filter(one -> !one.isEmpty()).limit(MOST_SHOWN).toList();
+        return practices.keep(
                 "Cards changed",
                 me,
                 team,
@@ -214,170 +198,11 @@ class BoardSetupController {
     /** As it is for a team that has set up nothing. */
     @PostMapping("/usual")
     ResponseEntity<String> usual(@PathVariable String team, @AuthenticationPrincipal SignedIn me) {
-        Asked.team(keeper.current(), team);
-        return Answers.noted(
+        return practices.keep(
                 "The board has a column for each state again",
-                door.submit(me, KeepPractice.usualBoard(team)));
-    }
-
-    @PostMapping("/rules/hand-over")
-    ResponseEntity<String> addHandOver(
-            @PathVariable String team,
-            @RequestParam String state,
-            @RequestParam(defaultValue = "") String to,
-            @RequestParam(defaultValue = "") String moveTo,
-            @RequestParam(defaultValue = "no") String on,
-            @AuthenticationPrincipal SignedIn me) {
-        var place = place(state);
-        return keep(
-                "Rule added" + (on.equals("yes") ? "" : ", not in use yet"),
                 me,
                 team,
-                practice -> {
-                    var rules = new ArrayList<>(practice.handOvers());
-                    rules.add(
-                            new HandOver(
-                                    freshKey(practice),
-                                    place.level(),
-                                    place.state(),
-                                    to.isEmpty() ? null : HandOver.Taker.parse(checked(to)),
-                                    moveTo.isEmpty() ? null : place(moveTo).state(),
-                                    on.equals("yes")));
-                    return practice.withRules(rules, practice.steps());
-                });
-    }
-
-    @PostMapping("/rules/step")
-    ResponseEntity<String> addStep(
-            @PathVariable String team,
-            @RequestParam String state,
-            @RequestParam(defaultValue = "") String from,
-            @RequestParam(defaultValue = "") String who,
-            @RequestParam(defaultValue = "no") String on,
-            @AuthenticationPrincipal SignedIn me) {
-        var place = place(state);
-        return keep(
-                "Rule added" + (on.equals("yes") ? "" : ", not in use yet"),
-                me,
-                team,
-                practice -> {
-                    var steps = new ArrayList<>(practice.steps());
-                    steps.add(
-                            new StepRule(
-                                    freshKey(practice),
-                                    place.level(),
-                                    from.isEmpty() ? null : place(from).state(),
-                                    place.state(),
-                                    who.isEmpty() ? null : HandOver.Taker.parse(checked(who)),
-                                    on.equals("yes")));
-                    return practice.withRules(practice.handOvers(), steps);
-                });
-    }
-
-    @PostMapping("/rules/{key}/switch")
-    ResponseEntity<String> switchRule(
-            @PathVariable String team,
-            @PathVariable String key,
-            @RequestParam boolean on,
-            @AuthenticationPrincipal SignedIn me) {
-        return keep(
-                on ? "Rule in use" : "Rule switched off",
-                me,
-                team,
-                practice ->
-                        practice.withRules(
-                                practice.handOvers().stream()
-                                        .map(rule ->
-                                                rule.key().equals(key) ? rule.switched(on) : rule)
-                                        .toList(),
-                                practice.steps().stream()
-                                        .map(rule ->
-                                                rule.key().equals(key) ? rule.switched(on) : rule)
-                                        .toList()));
-    }
-
-    @PostMapping("/rules/{key}/remove")
-    ResponseEntity<String> removeRule(
-            @PathVariable String team,
-            @PathVariable String key,
-            @AuthenticationPrincipal SignedIn me) {
-        return keep(
-                "Rule removed",
-                me,
-                team,
-                practice ->
-                        practice.withRules(
-                                practice.handOvers().stream()
-                                        .filter(rule -> !rule.key().equals(key))
-                                        .toList(),
-                                practice.steps().stream()
-                                        .filter(rule -> !rule.key().equals(key))
-                                        .toList()));
-    }
-
-    /** Tells what a rule would do with an item, in use or not. */
-    @PostMapping("/rules/{key}/try")
-    ResponseEntity<String> tryRule(
-            Look look,
-            @PathVariable String team,
-            @PathVariable String key,
-            @RequestParam String item) {
-        var snapshot = look.snapshot();
-        return Answers.said(tried(snapshot, Asked.team(snapshot, team), key, item.strip()));
-    }
-
-    private static String tried(Snapshot snapshot, Team team, String key, String entered) {
-        var rule =
-                team.practice().handOvers().stream()
-                        .filter(one -> one.key().equals(key))
-                        .findFirst()
-                        .orElseThrow(() -> new Failure.NotFound("There is no such rule any more."));
-        var item = Asked.node(snapshot, entered.toUpperCase(Locale.ROOT)).item();
-        var state = snapshot.workspace().statesOf(item.level(), team.key()).find(rule.state());
-        if (!item.level().key().equals(rule.level()) || state.isEmpty()) {
-            return "%s is %s; the rule holds for others."
-                    .formatted(item.key(), item.level().name().toLowerCase(Locale.ROOT));
-        }
-        var alone =
-                team.with(
-                        team.practice()
-                                .withRules(List.of(rule.switched(true)), team.practice().steps()));
-        var draft = ItemDraft.of(item);
-        draft.set(greenladder.core.item.Field.TEAM, team.key());
-        draft.set(greenladder.core.item.Field.STATE, rule.state());
-        var there = draft.toItem(snapshot.workspace(), item.updatedAt());
-        var changes = HandingOver.tried(snapshot, there, alone);
-        var words =
-                ChangeWords.of(
-                        snapshot,
-                        changes.stream()
-                                .filter(change ->
-                                        change.field() != greenladder.core.item.Field.HANDED_OVER)
-                                .toList());
-        return "%s, once in %s: %s."
-                .formatted(
-                        item.key(),
-                        HandOverWords.stateName(
-                                snapshot.workspace(), team, rule.level(), rule.state()),
-                        words.isEmpty() ? "stays as it is" : String.join(", ", words));
-    }
-
-    private static String checked(String text) {
-        if (text.length() > LONGEST) {
-            throw FormValues.invalid("to", "At most %d characters fit.".formatted(LONGEST));
-        }
-        return text;
-    }
-
-    private static Place place(String text) {
-        var parts = checked(text).split("/");
-        if (parts.length == 2) {
-            return new Place(parts[0], null, parts[1]);
-        }
-        if (parts.length == 3) {
-            return new Place(parts[0], parts[1], parts[2]);
-        }
-        throw FormValues.invalid("state", "Choose a state.");
+                KeepPractice.usualBoard(team));
     }
 
     private static List<Column> without(List<Column> columns, Place state) {
@@ -400,7 +225,7 @@ class BoardSetupController {
 
     private static String freshKey(List<Column> columns, String name) {
         var keys = columns.stream().map(Column::key).toList();
-        var base = checked(name).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-");
+        var base = Practices.checked(name).toLowerCase(Locale.ROOT).replaceAll("[^a-z0-9]+", "-");
         var start = base.substring(0, Math.min(30, base.length()));
         return IntStream.iterate(1, i -> i + 1)
                 .mapToObj(i -> i == 1 && !start.isBlank() ? start : start + "-" + i)
@@ -409,22 +234,9 @@ class BoardSetupController {
                 .orElseThrow();
     }
 
-    private static String freshKey(Practice practice) {
-        var keys =
-                Stream.concat(
-                                practice.handOvers().stream().map(HandOver::key),
-                                practice.steps().stream().map(StepRule::key))
-                        .toList();
-        return IntStream.iterate(1, i -> i + 1)
-                .mapToObj(i -> "rule-" + i)
-                .filter(key -> !keys.contains(key))
-                .findFirst()
-                .orElseThrow();
-    }
-
     private ResponseEntity<String> columns(
             String words, SignedIn me, String team, UnaryOperator<List<Column>> change) {
-        return keep(
+        return practices.keep(
                 words,
                 me,
                 team,
@@ -432,11 +244,5 @@ class BoardSetupController {
                     Board board = practice.board();
                     return practice.with(board.with(change.apply(board.columns())));
                 });
-    }
-
-    private ResponseEntity<String> keep(
-            String words, SignedIn me, String team, UnaryOperator<Practice> change) {
-        Asked.team(keeper.current(), team);
-        return Answers.noted(words, door.submit(me, new KeepPractice(team, change)));
     }
 }

@@ -43,13 +43,13 @@ class WorkController {
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/work")
-    String work(Look look, @RequestParam(defaultValue = "") String at, Screen screen) {
-        return screen.of(View.WORK, look, pages.page(look, ItemKey.parse(at).orElse(null)));
+    String work(Look look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
+        return screen.of(View.WORK, look, pages.page(look, at));
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/blocked")
-    String blocked(Look look, @RequestParam(defaultValue = "") String at, Screen screen) {
-        return screen.of(View.BLOCKED, look, blocked.page(look, ItemKey.parse(at).orElse(null)));
+    String blocked(Look look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
+        return screen.of(View.BLOCKED, look, blocked.page(look, at));
     }
 
     /**

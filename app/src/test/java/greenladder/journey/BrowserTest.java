@@ -29,6 +29,13 @@ import org.testng.annotations.BeforeClass;
  * caused it.
  */
 public abstract class BrowserTest extends RunningDemo {
+    private static final String WITHOUT_MORE_OF_THE_SAME =
+            """
+            () => document.querySelectorAll("main *").forEach((parent) => {
+              while (parent.children.length > 25) parent.lastElementChild.remove();
+            })
+            """;
+
     private static final List<String> ARGUMENTS =
             List.of(
                     "--headless",
@@ -133,6 +140,15 @@ public abstract class BrowserTest extends RunningDemo {
                 axe(page).withRules(List.of("color-contrast", "link-in-text-block")),
                 what + " in the dark");
         page.emulateMedia(new Page.EmulateMediaOptions().setColorScheme(ColorScheme.LIGHT));
+    }
+
+    /**
+     * The same of a page that is only looked at: of what there is a lot of the same, such as rows
+     * of a table or dots of a chart, the first stand for all.
+     */
+    protected static void requireAccessibleSample(Page page, String what) {
+        page.evaluate(WITHOUT_MORE_OF_THE_SAME);
+        requireAccessible(page, what);
     }
 
     private static AxeBuilder axe(Page page) {

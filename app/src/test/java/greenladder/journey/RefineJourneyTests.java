@@ -342,7 +342,7 @@ public class RefineJourneyTests extends BrowserTest {
                         "/" + code + "/estimate",
                         "/" + code + "/refining")) {
             page.navigate(path);
-            requireAccessible(page, path);
+            requireAccessibleSample(page, path);
         }
         page.navigate("/" + code + "/rank");
         page.locator("#narrow-choice summary").click();

@@ -10,6 +10,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Random;
@@ -71,6 +72,43 @@ public class OneOrderPropertyTests {
                     .as("seed %d", seed)
                     .isEqualTo(position);
         }
+    }
+
+    /** Places are counted among those that stay, wherever the moved ones stood. */
+    @Test(dataProvider = "seeds")
+    public void severalMovedTogetherShouldStandWhereAskedWithTheOthersAsTheyWere(int seed) {
+        var random = new Random(seed);
+        var snapshot = Trees.of("story S\n".repeat(25));
+        for (int i = 0; i < 20; i++) {
+            var order = keys(snapshot);
+            var moved = new ArrayList<>(order);
+            Collections.shuffle(moved, random);
+            moved.subList(1 + random.nextInt(6), moved.size()).clear();
+            var left = new ArrayList<>(order);
+            left.removeAll(moved);
+            int place = random.nextInt(left.size() + 1);
+            var target =
+                    place == 0
+                            ? new Target.First()
+                            : place == left.size()
+                                    ? new Target.Last()
+                                    : new Target.Position(place + 1);
+
+            snapshot =
+                    Trees.after(
+                            snapshot, new Command.Move(moved, new Target.Parent.Same(), target));
+
+            var after = keys(snapshot);
+            assertThat(after.subList(place, place + moved.size()))
+                    .as("seed %d, %s to %s", seed, moved, target)
+                    .containsExactlyInAnyOrderElementsOf(moved);
+            after.removeAll(moved);
+            assertThat(after).isEqualTo(left);
+        }
+    }
+
+    private static List<ItemKey> keys(Snapshot snapshot) {
+        return new ArrayList<>(snapshot.order().slots().stream().map(slot -> slot.key()).toList());
     }
 
     @Test(dataProvider = "seeds")

@@ -1,0 +1,65 @@
+package greenladder.work;
+
+import greenladder.core.change.Command;
+import greenladder.core.item.Board.Place;
+import greenladder.core.item.Practice;
+import greenladder.core.work.KeepPractice;
+import greenladder.item.Asked;
+import greenladder.item.Door;
+import greenladder.item.SnapshotKeeper;
+import greenladder.panel.Answers;
+import greenladder.panel.FormValues;
+import greenladder.people.SignedIn;
+import java.util.function.UnaryOperator;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Component;
+
+/** Keeps how a team works, its board and its rules, and reads what its forms say. */
+@Component
+class Practices {
+    private static final int LONGEST = 200;
+
+    private final Door door;
+    private final SnapshotKeeper keeper;
+
+    Practices(Door door, SnapshotKeeper keeper) {
+        this.door = door;
+        this.keeper = keeper;
+    }
+
+    ResponseEntity<String> keep(
+            String words, SignedIn me, String team, UnaryOperator<Practice> change) {
+        return keep(words, me, team, new KeepPractice(team, change));
+    }
+
+    ResponseEntity<String> keep(String words, SignedIn me, String team, Command command) {
+        Asked.team(keeper.current(), team);
+        return Answers.noted(words, door.submit(me, command));
+    }
+
+    /**
+     * A state, of a level and perhaps of a kind.
+     *
+     * @throws greenladder.web.Failure.Invalid if the text names none
+     */
+    static Place place(String text) {
+        var parts = checked(text).split("/");
+        if (parts.length == 2) {
+            return new Place(parts[0], null, parts[1]);
+        }
+        if (parts.length == 3) {
+            return new Place(parts[0], parts[1], parts[2]);
+        }
+        throw FormValues.invalid("state", "Choose a state.");
+    }
+
+    /**
+     * @throws greenladder.web.Failure.Invalid if it is too long
+     */
+    static String checked(String text) {
+        if (text.length() > LONGEST) {
+            throw FormValues.invalid("to", "At most %d characters fit.".formatted(LONGEST));
+        }
+        return text;
+    }
+}

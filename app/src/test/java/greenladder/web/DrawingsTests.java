@@ -1,0 +1,42 @@
+package greenladder.web;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import io.micrometer.core.instrument.simple.SimpleMeterRegistry;
+import java.util.List;
+import org.testng.annotations.Test;
+import org.thymeleaf.spring6.SpringTemplateEngine;
+import org.thymeleaf.templateresolver.StringTemplateResolver;
+
+public class DrawingsTests {
+    private static final String TEMPLATE =
+            "<ul><li th:fragment=\"row(r)\" th:text=\"${r[0] + ' ' + may}\"></li></ul>";
+
+    private static Drawings drawings(SimpleMeterRegistry meters) {
+        var engine = new SpringTemplateEngine();
+        engine.setTemplateResolver(new StringTemplateResolver());
+        return new Drawings(engine, meters);
+    }
+
+    @Test
+    public void whatIsEqualShouldBeDrawnOnce() {
+        var meters = new SimpleMeterRegistry();
+        var drawings = drawings(meters);
+        for (int i = 0; i < 3; i++) {
+            assertThat(drawings.alike(TEMPLATE, "row", "r", List.of("<A>"), "may", null))
+                    .isEqualTo("<li>&lt;A&gt; null</li>");
+        }
+        assertThat(meters.get("greenladder.drawings").counter().count()).isEqualTo(1);
+    }
+
+    @Test
+    public void whatDiffersInOneParameterShouldBeDrawnForItself() {
+        var drawings = drawings(new SimpleMeterRegistry());
+        assertThat(drawings.alike(TEMPLATE, "row", "r", List.of("A"), "may", true))
+                .isEqualTo("<li>A true</li>");
+        assertThat(drawings.alike(TEMPLATE, "row", "r", List.of("A"), "may", false))
+                .isEqualTo("<li>A false</li>");
+        assertThat(drawings.alike(TEMPLATE, "row", "r", List.of("B"), "may", false))
+                .isEqualTo("<li>B false</li>");
+    }
+}
