@@ -50,6 +50,27 @@ public class DetailsTests {
         assertThat(node(snapshot, 2).item().details().checklist().done()).isEqualTo(1);
     }
 
+    /** A line is meant by its text; its place tells which of several. */
+    @Test
+    public void lineThatMovedShouldBeFoundByItsText() {
+        var snapshot = after(steps(), step(new ListStep.Tick(2, "Sail", true)));
+        snapshot = after(snapshot, step(new ListStep.Tick(9, "Land", true)));
+        snapshot = after(snapshot, step(new ListStep.Tick(-1, "Pack", false)));
+        assertThat(checklist(snapshot)).isEqualTo("[ ] Pack\n[x] Sail\n[x] Land");
+        snapshot = after(snapshot, edit(2, "checklist", "Row\nRow\nRow"));
+        assertThat(checklist(after(snapshot, step(new ListStep.Tick(1, "Row", true)))))
+                .isEqualTo("[ ] Row\n[x] Row\n[ ] Row");
+        assertThat(checklist(after(snapshot, step(new ListStep.Tick(2, "Row", true)))))
+                .isEqualTo("[ ] Row\n[ ] Row\n[x] Row");
+    }
+
+    @Test
+    public void fullListShouldTakeNoMore() {
+        var full = after(steps(), edit(2, "checklist", "x\n".repeat(199) + "x"));
+        assertThat(problems(full, step(new ListStep.Add("One more"))).inWords())
+                .isEqualTo("The list is full; at most 200 lines fit.");
+    }
+
     @Test
     public void lineThatIsGoneShouldBeTold() {
         assertThat(problems(steps(), step(new ListStep.Tick(0, "Swim", true))).inWords())
@@ -168,8 +189,43 @@ public class DetailsTests {
             {"custom.z", "soon Lit", "Each line is a day and a name"},
             {"custom.z", "2026-02-01", "has a name"},
             {"custom.x", "1", "has no field “x”"},
+            {"custom.n", "1234567890123456", "at most 15 digits"},
+            {"custom.n", "0.0000000001", "at most 15 digits"},
+            {"custom.d", "1899-12-31", "between the years 1900 and 9999"},
+            {"custom.t", "x".repeat(1_001), "at most 1,000 fit"},
+            {"custom.l", "https://a.b/" + "x".repeat(1_000), "no web address"},
+            {"custom.l", "https://a b", "no web address"},
+            {"custom.l", "https:nowhere", "no web address"},
+            {"custom.z", "2026-02-01 " + "x".repeat(121), "at most 120 characters"},
+            {"custom.z", "2026-02-01 Lit\n".repeat(51), "at most 50 lines"},
             {"links", "ftp://example.org", "no web address"},
+            {"links", "https://a.b\n".repeat(51), "at most 50 fit"},
         };
+    }
+
+    /** As much as just fits. */
+    @DataProvider
+    public Object[][] most() {
+        return new Object[][] {
+            {"custom.n", "123456789012345"},
+            {"custom.n", "0.123456789"},
+            {"custom.n", "0"},
+            {"custom.d", "1900-01-01"},
+            {"custom.d", "9999-12-31"},
+            {"custom.t", "x".repeat(1_000)},
+            {"custom.l", "http://a.b/" + "x".repeat(989)},
+            {"custom.z", "2026-02-01 " + "x".repeat(120)},
+            {"custom.z", "2026-02-01 Lit\n".repeat(49) + "2026-02-01 Lit"},
+            {"links", "https://a.b\n".repeat(49) + "https://a.b"},
+            {"description", "x".repeat(100_000)},
+        };
+    }
+
+    @Test(dataProvider = "most")
+    public void whatJustFitsShouldBeKept(String field, String entered) {
+        var snapshot = after(withFields(), edit(1, field, entered));
+        assertThat(Field.find(field).orElseThrow().textOf(node(snapshot, 1).item()))
+                .isEqualTo(entered);
     }
 
     @Test(dataProvider = "wrong")

@@ -15,7 +15,11 @@ import greenladder.core.change.Decision.Accepted;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.Person;
+import greenladder.core.item.Release;
+import greenladder.core.item.Sprint;
+import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -156,6 +160,74 @@ public class ReversalTests {
                 after(deletion.after(), new Command.Delete(List.of(key(2)), Children.DELETE));
         assertThat(problems(parentGone, reverse(deletion)).inWords())
                 .isEqualTo("MSF3 stood under MSF2, which is deleted.");
+    }
+
+    @DataProvider
+    public Object[][] plans() {
+        return new Object[][] {
+            {"team", "tide", "The team of MSF3 is there no more (tide)."},
+            {"sprint", "tide-1", "The sprint of MSF3 is there no more (tide-1)."},
+            {"release", "spring", "The release of MSF3 is there no more (spring)."},
+        };
+    }
+
+    @Test(dataProvider = "plans")
+    public void itemShouldNotGoBackToAPlanThatIsNoMore(String field, String value, String words) {
+        var tree = Trees.of(TREE);
+        var day = LocalDate.parse("2026-05-04");
+        var planned =
+                tree.with(
+                        tree.workspace()
+                                .with(new Team("tide", "Tide", List.of(), List.of("MSF"), Map.of()))
+                                .with(
+                                        new Sprint(
+                                                "tide-1",
+                                                "tide",
+                                                "Tide 1",
+                                                day,
+                                                day.plusDays(13),
+                                                null,
+                                                null))
+                                .with(new Release("spring", "MSF", "Spring", day.plusDays(30))));
+        var taken = accepted(after(planned, edit(3, field, value)), edit(3, field, ""));
+        assertThat(accepted(taken.after(), reverse(taken)).changes()).isNotEmpty();
+        assertThat(problems(taken.after().with(tree.workspace()), reverse(taken)).inWords())
+                .contains(words);
+    }
+
+    @Test
+    public void itemShouldNotGoBackUnderWhatIsNoLongerAboveIt() {
+        var tree = Trees.of("epic E\n  feature F\n    story A");
+        var taken = accepted(tree, edit(3, "parent", ""));
+        var lowered =
+                after(
+                        taken.after(),
+                        new Command.ChangeLevel(
+                                List.of(key(2)), "story", Command.ChangeLevel.Misfits.DOWN));
+        assertThat(problems(lowered, reverse(taken)).inWords())
+                .isEqualTo("MSF3 stood under MSF2, which is a story now.");
+    }
+
+    @Test
+    public void itemShouldNotGoBackToALevelThatFitsNotWhatStandsUnderIt() {
+        var raised =
+                accepted(
+                        Trees.of("epic E\n  story A"),
+                        new Command.ChangeLevel(
+                                List.of(key(2)), "feature", Command.ChangeLevel.Misfits.DOWN));
+        var under =
+                after(
+                        raised.after(),
+                        new Command.Create(
+                                "MSF",
+                                List.of(
+                                        Command.NewItem.of(
+                                                Map.of(
+                                                        "level", "story",
+                                                        "title", "T",
+                                                        "parent", "MSF2")))));
+        assertThat(problems(under, reverse(raised)).inWords())
+                .isEqualTo("MSF2 cannot become a story again: MSF3 stands under it.");
     }
 
     @Test
