@@ -18,6 +18,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import org.hibernate.SessionFactory;
 import org.hibernate.StatelessSession;
 import org.jspecify.annotations.Nullable;
@@ -28,8 +29,8 @@ import org.springframework.stereotype.Component;
 public class LogSearch {
     private static final int OPERATIONS = 50;
 
-    /** After so many with nothing that is looked for, operations are asked together. */
-    private static final int MISSES = 10;
+    /** An operation with more rows than this is asked for alone; places go from 0 on. */
+    private static final int LONG = 100;
 
     /** A place behind all changes of an operation. */
     private static final int THROUGH = 999_999_999;
@@ -116,20 +117,25 @@ public class LogSearch {
         return sessions.fromStatelessSession(session -> {
             var rows = new ArrayList<Row>();
             var at = before;
-            int misses = 0;
             for (int looked = 0; looked < MOST_OPERATIONS; looked += OPERATIONS) {
                 var operations = operations(session, search, at);
-                var worth = misses < MISSES ? null : having(session, search, operations);
+                var alone = longOnes(session, operations);
+                if (at != null && at.place() != THROUGH) {
+                    alone.add(at.operation());
+                }
+                var worth = having(session, search, alone);
+                var together = together(session, search, operations, alone, most - rows.size());
                 for (var operation : operations) {
                     long id = Objects.requireNonNull(operation.id);
-                    if (worth == null || worth.contains(id)) {
-                        int place = at != null && at.operation() == id ? at.place() : -1;
-                        var found = rows(session, search, operation, place, most - rows.size());
-                        misses = found.isEmpty() ? misses + 1 : 0;
-                        rows.addAll(found);
-                        if (rows.size() >= most) {
-                            return new Found(rows, rows.getLast().point());
-                        }
+                    int left = most - rows.size();
+                    int place = at != null && at.operation() == id ? at.place() : -1;
+                    var found =
+                            worth.contains(id)
+                                    ? rows(session, search, operation, place, left)
+                                    : together.getOrDefault(id, List.of());
+                    rows.addAll(found.subList(0, Math.min(left, found.size())));
+                    if (rows.size() >= most) {
+                        return new Found(rows, rows.getLast().point());
                     }
                     at = new Point(id, THROUGH);
                 }
@@ -158,27 +164,69 @@ public class LogSearch {
                 .list();
     }
 
+    /** Those that changed so much that each of them is asked for alone. */
+    private static Set<Long> longOnes(StatelessSession session, List<OperationRow> operations) {
+        return operations.isEmpty()
+                ? new HashSet<>()
+                : new HashSet<>(
+                        session.createQuery(
+                                        """
+                                        select c.operation from ChangeRow c
+                                        where c.operation in (:operations) and c.place = :place
+                                        """,
+                                        Long.class)
+                                .setParameter(
+                                        "operations",
+                                        operations.stream().map(one -> one.id).toList())
+                                .setParameter("place", LONG)
+                                .list());
+    }
+
     /** Which of some operations changed anything that is looked for: one query for all of them. */
-    private static Set<Long> having(
-            StatelessSession session, Search search, List<OperationRow> operations) {
-        if (operations.isEmpty()) {
-            return Set.of();
+    private static Set<Long> having(StatelessSession session, Search search, Set<Long> operations) {
+        var conditions = new Conditions();
+        conditions.ofChange(search);
+        if (operations.isEmpty() || conditions.values.isEmpty()) {
+            return operations;
+        }
+        var query =
+                session.createQuery(
+                        "select distinct c.operation from ChangeRow c where c.operation in (:operations) %s"
+                                .formatted(conditions.text),
+                        Long.class);
+        conditions.values.forEach(query::setParameter);
+        return Set.copyOf(query.setParameter("operations", List.copyOf(operations)).list());
+    }
+
+    /** What is looked for in all others, by operation: one query for all of them. */
+    private static Map<Long, List<Row>> together(
+            StatelessSession session,
+            Search search,
+            List<OperationRow> operations,
+            Set<Long> alone,
+            int most) {
+        var those =
+                operations.stream()
+                        .filter(one -> !alone.contains(one.id))
+                        .collect(Collectors.toMap(one -> one.id, one -> one));
+        if (those.isEmpty()) {
+            return Map.of();
         }
         var conditions = new Conditions();
         conditions.ofChange(search);
         var query =
                 session.createQuery(
-                        """
-                        select distinct c.operation from ChangeRow c
-                        where c.operation between :oldest and :newest %s
-                        """
+                        "from ChangeRow c where c.operation in (:operations) %s order by c.operation desc, c.place"
                                 .formatted(conditions.text),
-                        Long.class);
+                        ChangeRow.class);
         conditions.values.forEach(query::setParameter);
-        return Set.copyOf(
-                query.setParameter("oldest", operations.getLast().id)
-                        .setParameter("newest", operations.getFirst().id)
-                        .list());
+        return query
+                .setParameter("operations", List.copyOf(those.keySet()))
+                .setMaxResults(most)
+                .list()
+                .stream()
+                .map(row -> row(row, Objects.requireNonNull(those.get(row.operation))))
+                .collect(Collectors.groupingBy(row -> row.point().operation()));
     }
 
     private static List<Row> rows(

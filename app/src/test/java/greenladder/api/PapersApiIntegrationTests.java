@@ -8,6 +8,10 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 import tools.jackson.databind.JsonNode;
@@ -195,6 +199,45 @@ public class PapersApiIntegrationTests extends RunningDemo {
                         .header("Operation-Id");
         ok(api().post("/operations/" + operation + "/undo", ""));
         assertThat(ok(api().get(path)).path("open").asInt()).isEqualTo(1);
+    }
+
+    /** Small operations are asked for together, one with more than a hundred rows alone. */
+    @Test
+    public void pagesOfTheLogShouldBeTheWholeOfIt() {
+        var code = product();
+        var many =
+                IntStream.rangeClosed(1, 60)
+                        .mapToObj("{'level':'story','title':'Plank %d'}"::formatted)
+                        .collect(Collectors.joining(",", "{'items':[", "]}"));
+        for (int i = 0; i < 3; i++) {
+            api().patch(
+                            "/items/" + code + "2",
+                            "{'title':'Pier %d','size':%d}".formatted(i, i + 1));
+        }
+        ok(api().post("/products/" + code + "/items", many));
+        for (int i = 0; i < 3; i++) {
+            api().patch("/items/" + code + "1", "{'title':'Quay %d'}".formatted(i));
+        }
+        for (var filter : List.of("", "&field=title", "&field=size")) {
+            var path = "/history?product=" + code + filter + "&limit=";
+            var whole = rows(path, 500);
+            assertThat(rows(path, 7)).as(filter).isEqualTo(whole);
+            assertThat(whole).as(filter).doesNotHaveDuplicates().hasSizeGreaterThan(2);
+        }
+        assertThat(rows("/history?field=title&product=" + code + "&limit=", 11).stream())
+                .filteredOn(row -> row.contains("Plank"))
+                .hasSize(60);
+    }
+
+    private List<String> rows(String path, int limit) {
+        var rows = new ArrayList<String>();
+        var cursor = "";
+        do {
+            var page = ok(api().get(path + limit + cursor));
+            page.path("items").forEach(row -> rows.add(row.toString()));
+            cursor = page.path("next").isNull() ? "" : "&cursor=" + page.path("next").asString();
+        } while (!cursor.isEmpty());
+        return rows;
     }
 
     @Test
