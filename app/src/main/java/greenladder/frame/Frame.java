@@ -6,7 +6,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * What the page around a view shows.
  *
- * @param unread notices
+ * @param unread notices; 0 where a view is drawn alone
  * @param operation the last one that the page may show
  * @param styles style sheets of this page beside those of every page
  * @param script a script of its own; empty where it needs none

@@ -41,8 +41,12 @@ public class Frames {
         this.demo = demo;
     }
 
-    /** The frame of a view of a product. */
-    public Frame of(Look look, View view) {
+    /**
+     * The frame of a view of a product.
+     *
+     * @param isViewAlone whether it is drawn without what stands around it
+     */
+    public Frame of(Look look, View view, boolean isViewAlone) {
         var product = look.product();
         last.keep(product);
         var tabs =
@@ -53,6 +57,7 @@ public class Frames {
                 view.label() + " · " + product.name(),
                 look.operation(),
                 look.reader(),
+                isViewAlone ? 0 : notices.unread(look.reader()),
                 product,
                 view.stage(),
                 tabs,
@@ -66,6 +71,7 @@ public class Frames {
                 title,
                 keeper.lastOperation(),
                 person,
+                notices.unread(person),
                 product == null ? lastProduct() : product,
                 null,
                 List.of(),
@@ -77,6 +83,7 @@ public class Frames {
             String title,
             long operation,
             SignedIn person,
+            long unread,
             @Nullable Product product,
             @Nullable Stage current,
             List<ViewTab> tabs,
@@ -95,7 +102,7 @@ public class Frames {
                 person.may(Permission.START_PRODUCTS),
                 person.may(Permission.ADMINISTER),
                 product != null && person.mayIn(product.code(), Permission.SHAPE),
-                notices.unread(person),
+                unread,
                 operation,
                 themes.current(),
                 styles,

@@ -43,7 +43,7 @@ public final class Screen {
     /** The same of a further page of a view, with a template of its own. */
     public String of(View view, String template, Look look, @Nullable Object page) {
         model.addAttribute("page", page);
-        model.addAttribute("frame", frames.of(look, view));
+        model.addAttribute("frame", frames.of(look, view, isViewAlone));
         return drawn(template, isViewAlone, model);
     }
 }
