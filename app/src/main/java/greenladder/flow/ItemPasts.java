@@ -31,6 +31,9 @@ public class ItemPasts {
 
     private static final int MOST_FOLDS = 8;
 
+    /** So many answers of one past are kept; then they begin anew. */
+    private static final int MOST_ANSWERS = 40;
+
     private final ChangeLog log;
     private final SnapshotKeeper keeper;
     private final Map<Hidden, Folded> folds = new HashMap<>();
@@ -49,6 +52,10 @@ public class ItemPasts {
     /** The past as far as the log was read. */
     private static final class Folded {
         private final PastFold fold;
+
+        /** What was asked of it since it last went on, with the answers. */
+        private final Map<Object, Object> answers = new HashMap<>();
+
         private long read;
 
         Folded(ZoneId zone) {
@@ -77,6 +84,25 @@ public class ItemPasts {
      * it is a past without that.
      */
     public synchronized <T> T read(Function<PastFold, T> question) {
+        return question.apply(folded().fold);
+    }
+
+    /**
+     * The same for what takes long, answered once until the past goes on.
+     *
+     * @param asked names the question; equal names, equal answers
+     */
+    @SuppressWarnings("unchecked")
+    public synchronized <T extends Object> T kept(Object asked, Function<PastFold, T> question) {
+        var folded = folded();
+        if (folded.answers.size() >= MOST_ANSWERS && !folded.answers.containsKey(asked)) {
+            folded.answers.clear();
+        }
+        return (T) folded.answers.computeIfAbsent(asked, any -> question.apply(folded.fold));
+    }
+
+    /** As far as everybody sees. */
+    private Folded folded() {
         var now = keeper.whole().workspace();
         if (workspace != now) {
             if (workspace != null && !Meaning.of(workspace).equals(Meaning.of(now))) {
@@ -106,7 +132,8 @@ public class ItemPasts {
                 folded.fold.take(step.at(), seen, now);
             }
             folded.read = until;
+            folded.answers.clear();
         }
-        return question.apply(folded.fold);
+        return folded;
     }
 }

@@ -19,7 +19,9 @@ import greenladder.track.FlowPage.Week;
 import greenladder.track.TrackTable.Cell;
 import greenladder.web.Words;
 import java.time.Clock;
+import java.time.Instant;
 import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -251,9 +253,19 @@ class FlowPages {
                         place.level().key(),
                         place.team() == null ? null : place.team().key(),
                         place.points(),
-                        clock.instant(),
+                        soon(),
                         only);
-        return pasts.read(past -> Flow.of(past, query));
+        return only == null
+                ? pasts.kept(query, past -> Flow.of(past, query))
+                : pasts.read(past -> Flow.of(past, query));
+    }
+
+    /**
+     * The end of this minute: all that has happened lies before it, and what is asked within the
+     * minute is the same.
+     */
+    private Instant soon() {
+        return clock.instant().truncatedTo(ChronoUnit.MINUTES).plus(1, ChronoUnit.MINUTES);
     }
 
     private static List<Choice> teams(Snapshot snapshot, Place place) {
@@ -307,6 +319,7 @@ class FlowPages {
         int count = days.size();
         var across = Plots.across(count);
         var up = Plots.up(most);
+        var url = place.url();
         IntToDoubleFunction done = day -> Plots.number(days.get(day).done());
         IntToDoubleFunction begun =
                 day -> done.applyAsDouble(day) + Plots.number(days.get(day).inProgress());
@@ -332,7 +345,7 @@ class FlowPages {
                         new Plots.PointAt() {
                             @Override
                             public String url(int day) {
-                                return place.url() + "&day=" + days.get(day).date();
+                                return url + "&day=" + days.get(day).date();
                             }
 
                             @Override
@@ -372,11 +385,12 @@ class FlowPages {
 
     private static List<Week> weeks(Flow flow, Place place) {
         int most = flow.weeks().stream().mapToInt(Flow.Week::items).max().orElse(0);
+        var url = place.url();
         return flow.weeks().reversed().stream()
                 .map(week ->
                         new Week(
                                 "from " + Words.day(week.monday()),
-                                place.url() + "&week=" + week.monday(),
+                                url + "&week=" + week.monday(),
                                 Integer.toString(week.items()),
                                 Words.of(week.points()),
                                 most == 0 ? 0 : week.items() * PERCENT / most))

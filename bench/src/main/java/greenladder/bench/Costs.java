@@ -74,7 +74,7 @@ final class Costs {
         page("Coverage of a level, fragment", 6, "/BIG/coverage?rows=initiative", true);
         page("Impact of an epic, fragment", 6, "/BIG/impact?item=BIG3", true);
         page("Baseline and now, fragment", 6, "/BIG/baselines", true);
-        page("History, fragment", 4, "/BIG/history", true);
+        page("History, fragment", 6, "/BIG/history", true);
         cost("One field changed", 3, this::change);
         cost("One item moved", 3, this::move);
         cost(
