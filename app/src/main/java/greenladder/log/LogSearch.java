@@ -32,6 +32,9 @@ public class LogSearch {
     /** An operation with more rows than this is asked for alone; places go from 0 on. */
     private static final int LONG = 100;
 
+    /** After so many of these with nothing that is looked for, they are asked together. */
+    private static final int MISSES = 10;
+
     /** A place behind all changes of an operation. */
     private static final int THROUGH = 999_999_999;
 
@@ -117,13 +120,14 @@ public class LogSearch {
         return sessions.fromStatelessSession(session -> {
             var rows = new ArrayList<Row>();
             var at = before;
+            int misses = 0;
             for (int looked = 0; looked < MOST_OPERATIONS; looked += OPERATIONS) {
                 var operations = operations(session, search, at);
                 var alone = longOnes(session, operations);
                 if (at != null && at.place() != THROUGH) {
                     alone.add(at.operation());
                 }
-                var worth = having(session, search, alone);
+                var worth = misses < MISSES ? alone : having(session, search, alone);
                 var together = together(session, search, operations, alone, most - rows.size());
                 for (var operation : operations) {
                     long id = Objects.requireNonNull(operation.id);
@@ -133,6 +137,7 @@ public class LogSearch {
                             worth.contains(id)
                                     ? rows(session, search, operation, place, left)
                                     : together.getOrDefault(id, List.of());
+                    misses = !alone.contains(id) ? misses : found.isEmpty() ? misses + 1 : 0;
                     rows.addAll(found.subList(0, Math.min(left, found.size())));
                     if (rows.size() >= most) {
                         return new Found(rows, rows.getLast().point());
