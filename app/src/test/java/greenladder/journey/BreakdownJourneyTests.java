@@ -303,7 +303,7 @@ public class BreakdownJourneyTests extends BrowserTest {
                         "/MSF/templates",
                         "/items/MSF20")) {
             page.navigate(url);
-            requireAccessibleSample(page, url);
+            requireAccessible(page, url);
         }
     }
 }

@@ -32,7 +32,7 @@ public abstract class BrowserTest extends RunningDemo {
     private static final String WITHOUT_MORE_OF_THE_SAME =
             """
             () => document.querySelectorAll("main *").forEach((parent) => {
-              while (parent.children.length > 25) parent.lastElementChild.remove();
+              while (parent.children.length > 40) parent.lastElementChild.remove();
             })
             """;
 

@@ -350,7 +350,7 @@ public class LadderJourneyTests extends BrowserTest {
                     "/products/new"
                 }) {
             page.navigate(path);
-            requireAccessibleSample(page, path);
+            requireAccessible(page, path);
         }
         page.navigate("/MSF/ladder?from=epic&at=MSF14&panel=1");
         openMenu(page, "Read at arm's length in rain");

@@ -342,7 +342,7 @@ public class RefineJourneyTests extends BrowserTest {
                         "/" + code + "/estimate",
                         "/" + code + "/refining")) {
             page.navigate(path);
-            requireAccessibleSample(page, path);
+            requireAccessible(page, path);
         }
         page.navigate("/" + code + "/rank");
         page.locator("#narrow-choice summary").click();

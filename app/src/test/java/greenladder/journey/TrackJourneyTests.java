@@ -49,7 +49,7 @@ public class TrackJourneyTests extends BrowserTest {
                     };
             page.navigate("/MSF/" + view + more);
             assertThat(page.locator(".track-main")).isVisible();
-            requireAccessibleSample(page, view);
+            requireAccessible(page, view);
         }
     }
 
