@@ -1,5 +1,7 @@
 package greenladder.list;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Team;
@@ -11,14 +13,19 @@ import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionSynchronization;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** Views of lists under names: each its owner's alone, its team's or its product's. */
 @Component
@@ -41,6 +48,18 @@ public class SavedViews {
                     "rework",
                     "tables");
 
+    /** Of so many products; every list asks for them. */
+    private static final int MOST_KEPT = 200;
+
+    /** What is changed by another server is seen after that. */
+    private static final Duration LONGEST_KEPT = Duration.ofMinutes(1);
+
+    private final LoadingCache<String, List<KeptView>> kept =
+            Caffeine.newBuilder()
+                    .maximumSize(MOST_KEPT)
+                    .expireAfterWrite(LONGEST_KEPT)
+                    .build(this::read);
+
     private final EntityManager entities;
     private final SnapshotKeeper keeper;
 
@@ -59,6 +78,33 @@ public class SavedViews {
             String shared,
             boolean mine,
             boolean pinned) {}
+
+    private record Pinned(SavedViewRow row, @Nullable String person) {}
+
+    /** What is kept of a view, with who pinned it. */
+    private record KeptView(
+            long id,
+            String product,
+            String owner,
+            String name,
+            String path,
+            String query,
+            Sharing sharing,
+            @Nullable String team,
+            Set<String> pinners) {
+        static KeptView of(SavedViewRow row, Set<String> pinners) {
+            return new KeptView(
+                    idOf(row),
+                    row.product,
+                    row.owner,
+                    row.name,
+                    row.path,
+                    row.query,
+                    Sharing.valueOf(row.sharing),
+                    row.team,
+                    pinners);
+        }
+    }
 
     /**
      * A view as it was entered.
@@ -85,27 +131,45 @@ public class SavedViews {
     }
 
     /** The views that a reader sees in a product: pinned ones first, then by name. */
-    @Transactional(readOnly = true)
+    @Transactional(propagation = Propagation.SUPPORTS)
     public List<SavedView> of(SignedIn reader, String product) {
-        var pins =
-                new HashSet<>(
-                        entities.createQuery(
-                                        "select view from SavedViewPinRow where person = :person",
-                                        Long.class)
-                                .setParameter("person", reader.handle())
-                                .getResultList());
-        return entities
-                .createQuery(
-                        "from SavedViewRow where product = :product and removed = false"
-                                + " order by name, id",
-                        SavedViewRow.class)
-                .setParameter("product", product)
-                .getResultList()
-                .stream()
-                .filter(row -> sees(reader, row))
-                .map(row -> view(row, reader, pins.contains(row.id)))
+        return kept.get(product).stream()
+                .filter(view -> sees(reader, view))
+                .map(view -> view(view, reader))
                 .sorted((one, other) -> Boolean.compare(other.pinned(), one.pinned()))
                 .toList();
+    }
+
+    private List<KeptView> read(String product) {
+        var pinners = new LinkedHashMap<SavedViewRow, Set<String>>();
+        for (var one :
+                entities.createQuery(
+                                "select view, pin.person from SavedViewRow view"
+                                        + " left join SavedViewPinRow pin on pin.view = view.id"
+                                        + " where view.product = :product and view.removed = false"
+                                        + " order by view.name, view.id",
+                                Pinned.class)
+                        .setParameter("product", product)
+                        .getResultList()) {
+            var those = pinners.computeIfAbsent(one.row(), any -> new HashSet<>());
+            if (one.person() != null) {
+                those.add(one.person());
+            }
+        }
+        return pinners.entrySet().stream()
+                .map(one -> KeptView.of(one.getKey(), Set.copyOf(one.getValue())))
+                .toList();
+    }
+
+    /** What is kept of a product's views is not what they are any more, once this is done. */
+    private void changes(String product) {
+        TransactionSynchronizationManager.registerSynchronization(
+                new TransactionSynchronization() {
+                    @Override
+                    public void afterCommit() {
+                        kept.invalidate(product);
+                    }
+                });
     }
 
     /** Keeps a view, pinned for its owner. */
@@ -151,7 +215,7 @@ public class SavedViews {
     }
 
     void pin(SignedIn me, long id, boolean pinned) {
-        require(me, id);
+        changes(require(me, id).product);
         var key = new SavedViewPinRow.Key(id, me.handle());
         var pin = entities.find(SavedViewPinRow.class, key);
         if (pinned && pin == null) {
@@ -207,6 +271,7 @@ public class SavedViews {
                         "private"));
     }
 
+    /** A view that is about to be changed by its owner. */
     private SavedViewRow requireOwn(SignedIn me, long id) {
         var row = entities.find(SavedViewRow.class, id);
         if (row == null) {
@@ -215,6 +280,7 @@ public class SavedViews {
         if (!row.owner.equals(me.handle())) {
             throw new Failure.Forbidden("Only its owner changes a view; copy it instead.");
         }
+        changes(row.product);
         return row;
     }
 
@@ -234,45 +300,45 @@ public class SavedViews {
 
     private SavedViewRow require(SignedIn me, long id) {
         var row = entities.find(SavedViewRow.class, id);
-        if (row == null || row.removed || !sees(me, row)) {
+        if (row == null || row.removed || !sees(me, KeptView.of(row, Set.of()))) {
             throw new Failure.NotFound("There is no such view.");
         }
         return row;
     }
 
-    private boolean sees(SignedIn reader, SavedViewRow row) {
-        if (row.owner.equals(reader.handle())) {
+    private boolean sees(SignedIn reader, KeptView view) {
+        if (view.owner().equals(reader.handle())) {
             return true;
         }
-        return switch (Sharing.valueOf(row.sharing)) {
+        return switch (view.sharing()) {
             case PRIVATE -> false;
             case PRODUCT -> true;
             case TEAM -> {
-                var team = findTeam(row.team);
+                var team = findTeam(view.team());
                 yield team != null && team.members().contains(reader.handle());
             }
         };
     }
 
-    private SavedView view(SavedViewRow row, SignedIn reader, boolean pinned) {
+    private SavedView view(KeptView view, SignedIn reader) {
         return new SavedView(
-                idOf(row),
-                row.name,
-                row.path,
-                row.query,
-                "/%s/%s?%s".formatted(row.product, row.path, row.query),
-                sharedWords(row),
-                row.owner.equals(reader.handle()),
-                pinned);
+                view.id(),
+                view.name(),
+                view.path(),
+                view.query(),
+                "/%s/%s?%s".formatted(view.product(), view.path(), view.query()),
+                sharedWords(view),
+                view.owner().equals(reader.handle()),
+                view.pinners().contains(reader.handle()));
     }
 
     /** A team that is gone shares nothing any more: the view is its owner's alone. */
-    private String sharedWords(SavedViewRow row) {
-        return switch (Sharing.valueOf(row.sharing)) {
+    private String sharedWords(KeptView view) {
+        return switch (view.sharing()) {
             case PRIVATE -> "";
             case PRODUCT -> "for everybody here";
             case TEAM -> {
-                var team = findTeam(row.team);
+                var team = findTeam(view.team());
                 yield team == null ? "was for a team that is gone" : "for team " + team.name();
             }
         };

@@ -21,7 +21,7 @@ record MapPage(
         boolean mayPlan,
         Choices choices,
         Stretch stretch,
-        List<String> columns,
+        String columns,
         List<Slice> slices,
         Tray tray,
         Backbone backbone,
@@ -66,13 +66,17 @@ record MapPage(
             boolean mayEdit) {}
 
     /**
+     * @param cells as HTML
+     */
+    record Slice(SliceHead head, String cells) {}
+
+    /**
      * @param key of the sprint or release; empty for what is not planned
      * @param kind {@code sprint}, {@code release}, {@code none}, {@code others} or {@code closed}
      * @param totals by state category, in words
-     * @param cells as HTML
-     * @param head of a sprint that can be started or closed from here; null for others
+     * @param sprint a sprint that can be started or closed from here; null for others
      */
-    record Slice(
+    record SliceHead(
             String key,
             String kind,
             String name,
@@ -80,10 +84,8 @@ record MapPage(
             String dates,
             String totals,
             @Nullable Gauge gauge,
-            SprintPage.@Nullable Head head,
+            SprintPage.@Nullable Head sprint,
             @Nullable Naming naming,
-            boolean takesIn,
-            String cells,
             String moreUrl) {}
 
     /**

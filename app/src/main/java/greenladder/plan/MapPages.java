@@ -19,6 +19,7 @@ import greenladder.plan.MapPage.CardModel;
 import greenladder.plan.MapPage.Column;
 import greenladder.plan.MapPage.Naming;
 import greenladder.plan.MapPage.Slice;
+import greenladder.plan.MapPage.SliceHead;
 import greenladder.plan.MapPage.Stretch;
 import greenladder.plan.MapPage.Tray;
 import greenladder.plan.PastSlices.PastCard;
@@ -33,6 +34,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -122,7 +124,7 @@ class MapPages {
                             MapCells.columns(all.size()),
                             MapCells.gap(first),
                             MapCells.gap(all.size() - first - near.size())),
-                    near.stream().map(this::column).toList(),
+                    near.stream().map(this::column).collect(Collectors.joining()),
                     slices(),
                     tray(),
                     new MapPage.Backbone(
@@ -297,18 +299,18 @@ class MapPages {
                         cards.size() - most);
             }
             return new Slice(
-                    key,
-                    kind,
-                    name,
-                    url(kind, key),
-                    dates,
-                    totals,
-                    gauge,
-                    head,
-                    naming,
-                    takesIn,
-                    drawn.html(),
-                    isMore ? place.showing(key).url() : "");
+                    new SliceHead(
+                            key,
+                            kind,
+                            name,
+                            url(kind, key),
+                            dates,
+                            totals,
+                            gauge,
+                            head,
+                            naming,
+                            isMore ? place.showing(key).url() : ""),
+                    drawn.html());
         }
 
         /** The page of a sprint or release; empty for what has none. */
@@ -350,18 +352,18 @@ class MapPages {
                         0);
             }
             return new Slice(
-                    sprint.key(),
-                    "closed",
-                    sprint.name(),
-                    url("sprint", sprint.key()),
-                    "as it stood at its close",
-                    "%d done, %d carried over".formatted(done, cards.size() - done),
-                    null,
-                    null,
-                    null,
-                    false,
-                    drawn.html(),
-                    "");
+                    new SliceHead(
+                            sprint.key(),
+                            "closed",
+                            sprint.name(),
+                            url("sprint", sprint.key()),
+                            "as it stood at its close",
+                            "%d done, %d carried over".formatted(done, cards.size() - done),
+                            null,
+                            null,
+                            null,
+                            ""),
+                    drawn.html());
         }
 
         /** A card as HTML, drawn once for all who see and may do the same. */

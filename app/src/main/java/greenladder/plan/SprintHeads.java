@@ -59,6 +59,7 @@ class SprintHeads {
         var open = CloseSprint.unfinished(snapshot, it.key());
         return new Head(
                 it.key(),
+                "/%s/plan/sprints/%s".formatted(product.code(), it.key()),
                 it.name(),
                 team.name(),
                 it.standing().label(),

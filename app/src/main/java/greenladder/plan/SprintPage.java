@@ -23,12 +23,14 @@ record SprintPage(
         @Nullable ItemPanel panel) {
 
     /**
+     * @param url where what is changed about it is sent
      * @param figures such as "26 of 27 points"
      * @param warnings what is told before it is started
      * @param targets where unfinished work can go
      */
     record Head(
             String key,
+            String url,
             String name,
             String team,
             String standing,

@@ -26,9 +26,9 @@ public record Stem(
     public static Stem byPoints(RollUp figures, int width) {
         double whole = figures.effective() == null ? 0 : figures.effective().thousandths();
         double inner = width - 2 * MARGIN;
-        double done = share(figures.points().done(), whole) * inner;
-        double inProgress = share(figures.points().inProgress(), whole) * inner;
-        double unbroken = share(figures.unbroken(), whole) * inner;
+        double done = share(figures.points().done(), whole, inner);
+        double inProgress = share(figures.points().inProgress(), whole, inner);
+        double unbroken = share(figures.unbroken(), whole, inner);
         return new Stem(
                 width,
                 done,
@@ -45,7 +45,7 @@ public record Stem(
         var invested = orZero(figures.hoursInvested());
         double whole = invested.plus(orZero(figures.hoursRemaining())).thousandths();
         double inner = width - 2 * MARGIN;
-        double done = share(invested, whole) * inner;
+        double done = share(invested, whole, inner);
         return new Stem(
                 width, done, MARGIN + done, 0, MARGIN + inner, 0, false, hoursInWords(figures));
     }
@@ -78,7 +78,10 @@ public record Stem(
         return amount == null ? Amount.ZERO : amount;
     }
 
-    private static double share(Amount part, double whole) {
-        return whole == 0 ? 0 : Math.min(1, part.thousandths() / whole);
+    /** To a tenth of a pixel: more is not seen, but sent. */
+    private static double share(Amount part, double whole, double inner) {
+        return whole == 0
+                ? 0
+                : Math.round(Math.min(1, part.thousandths() / whole) * inner * 10) / 10.0;
     }
 }

@@ -107,10 +107,8 @@ public class StemTests {
     public void rungMarkShouldHaveAThickRungAtItsLevel() {
         var levels = StandardLevels.six();
         var mark = RungMark.of(levels, levels.all().get(2));
-        assertThat(mark.rungs())
-                .hasSize(6)
-                .filteredOn(RungMark.Rung::own)
-                .containsExactly(mark.rungs().get(2));
+        assertThat(mark.own()).isEqualTo("M4 7.8h10");
+        assertThat(mark.others()).isEqualTo("M4 2.6h10M4 5.2h10M4 10.4h10M4 13.0h10M4 15.6h10");
         assertThat(mark.label()).isEqualTo("Epic");
     }
 }
