@@ -41,7 +41,6 @@ public class LogSearch {
     private static final Instant NEVER = Instant.parse("9999-01-01T00:00:00Z");
 
     private static final int MOST_OPERATIONS = 5_000;
-    private static final int STRETCH = 20_000;
 
     private final SessionFactory sessions;
 
@@ -294,82 +293,6 @@ public class LogSearch {
                 row.field,
                 row.before,
                 row.after);
-    }
-
-    /**
-     * What the fields of a product's items were at a moment, of those that have changed since: of
-     * each the first value before; of what was not there, that alone. Time O(changes since).
-     */
-    public Map<ItemKey, Map<Field, Optional<String>>> before(Instant moment, String product) {
-        var before = new LinkedHashMap<ItemKey, Map<Field, Optional<String>>>();
-        var made = new HashSet<String>();
-        sessions.inStatelessSession(session -> {
-            var first =
-                    session.createQuery(
-                                    "select min(id) from OperationRow where at > :moment",
-                                    Long.class)
-                            .setParameter("moment", moment)
-                            .getSingleResultOrNull();
-            var at = first == null ? null : new Point(first, -1);
-            while (at != null) {
-                var rows = after(session, at);
-                for (var row : rows) {
-                    // Most of what is read is of what came since, of which nothing was before.
-                    if (!made.contains(row.subject())) {
-                        itemOf(row.subject(), product)
-                                .ifPresent(key -> take(row, key, before, made));
-                    }
-                }
-                at = rows.size() < STRETCH ? null : rows.getLast().point();
-            }
-        });
-        return before;
-    }
-
-    private static void take(
-            Before row,
-            ItemKey key,
-            Map<ItemKey, Map<Field, Optional<String>>> before,
-            Set<String> made) {
-        var fields = before.computeIfAbsent(key, any -> new HashMap<>());
-        var field = Field.find(row.field()).orElseThrow();
-        if (fields.isEmpty() && field.equals(Field.EXISTS) && row.before() == null) {
-            made.add(row.subject());
-        }
-        fields.putIfAbsent(field, Optional.ofNullable(row.before()));
-    }
-
-    private record Before(Point point, String subject, String field, @Nullable String before) {}
-
-    /** The next rows behind a point: few enough that the database keeps them in memory. */
-    private static List<Before> after(StatelessSession session, Point point) {
-        return session
-                .createQuery(
-                        """
-                        select c.operation, c.place, c.subject, c.field, c.before from ChangeRow c
-                        where c.operation >= :operation and (c.operation > :operation or c.place > :place)
-                        order by c.operation, c.place
-                        """,
-                        Object[].class)
-                .setParameter("operation", point.operation())
-                .setParameter("place", point.place())
-                .setMaxResults(STRETCH)
-                .getResultList()
-                .stream()
-                .map(row ->
-                        new Before(
-                                new Point((Long) row[0], (Integer) row[1]),
-                                (String) row[2],
-                                (String) row[3],
-                                (String) row[4]))
-                .toList();
-    }
-
-    /** The item, of a product; the rows of one that changed since are few beside its index. */
-    private static Optional<ItemKey> itemOf(String subject, String product) {
-        return subject.startsWith(product)
-                ? ItemKey.parse(subject).filter(key -> key.product().equals(product))
-                : Optional.empty();
     }
 
     /** Who changed something last, and when. */

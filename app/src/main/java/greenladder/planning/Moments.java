@@ -9,6 +9,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Difference;
 import greenladder.item.SnapshotKeeper;
+import greenladder.log.FormerFields;
 import greenladder.log.LogSearch;
 import greenladder.log.LogSearch.By;
 import java.time.Duration;
@@ -28,6 +29,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class Moments {
     private final LogSearch log;
+    private final FormerFields fields;
     private final SnapshotKeeper keeper;
 
     /** What somebody looks at again and again while nothing changes. */
@@ -38,8 +40,9 @@ public class Moments {
                     .expireAfterAccess(Duration.ofMinutes(5))
                     .build();
 
-    Moments(LogSearch log, SnapshotKeeper keeper) {
+    Moments(LogSearch log, FormerFields fields, SnapshotKeeper keeper) {
         this.log = log;
+        this.fields = fields;
         this.keeper = keeper;
     }
 
@@ -57,11 +60,17 @@ public class Moments {
      * @param now as the reader sees it
      */
     public Moment at(Snapshot now, String product, Instant at) {
-        var before = log.before(at, product);
+        var before = fields.at(at, product);
         var former = new HashMap<ItemKey, Optional<Item>>();
-        before.forEach((key, fields) -> {
+        for (int number = before.firstMade(); number <= now.lastNumber(product); number++) {
+            var key = new ItemKey(product, number);
+            if (now.findItem(key).isPresent()) {
+                former.put(key, Optional.empty());
+            }
+        }
+        before.fields().forEach((key, values) -> {
             if (now.findItem(key).isPresent() || !keeper.hides(key)) {
-                former(now, key, fields, at).ifPresent(item -> former.put(key, item));
+                former(now, key, values, at).ifPresent(item -> former.put(key, item));
             }
         });
         return new Moment(now.with(former), former.keySet());

@@ -15,6 +15,7 @@ import greenladder.list.ListState;
 import greenladder.panel.ItemPanels;
 import greenladder.track.FlowPage.Age;
 import greenladder.track.FlowPage.Cumulative;
+import greenladder.track.FlowPage.Cycles;
 import greenladder.track.FlowPage.Week;
 import greenladder.track.TrackTable.Cell;
 import greenladder.web.Words;
@@ -30,6 +31,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntToDoubleFunction;
+import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -134,6 +136,7 @@ class FlowPages {
         var sieve = new Sieve(lines, look, place.state());
         var only = sieve.keys(place.level());
         var flow = flow(place, only);
+        var pictures = pictures(snapshot, flow, place, only);
         var url = place.url() + opened.query();
         var beside = panels.beside(look, url, at);
         return new FlowPage(
@@ -162,14 +165,28 @@ class FlowPages {
                         new Choice(place.by(false).url(), "By count", !place.points())),
                 place.points() ? "points" : Words.lower(place.level().plural()),
                 words(flow, place),
-                cumulative(flow, place),
-                CycleDots.of(snapshot, flow),
+                pictures.cumulative(),
+                pictures.cycles(),
                 weeks(flow, place),
                 ages(snapshot, flow),
                 opened.week().isPresent()
                         ? finished(snapshot, flow, opened.week().get())
                         : story(snapshot, place, only, opened.day()),
                 beside.panel());
+    }
+
+    private record Pictures(@Nullable Cumulative cumulative, @Nullable Cycles cycles) {}
+
+    /** What is asked to be drawn: a year has hundreds of days and thousands of dots. */
+    private record Drawn(String url, Instant until) {}
+
+    private Pictures pictures(
+            Snapshot snapshot, Flow flow, Place place, @Nullable Set<ItemKey> only) {
+        Supplier<Pictures> drawn =
+                () -> new Pictures(cumulative(flow, place), CycleDots.of(snapshot, flow));
+        return only == null
+                ? pasts.kept(new Drawn(place.url(), soon()), any -> drawn.get())
+                : drawn.get();
     }
 
     /** What was finished in the week that begins with a day. */

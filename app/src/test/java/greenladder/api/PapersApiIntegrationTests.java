@@ -18,6 +18,9 @@ import tools.jackson.databind.JsonNode;
 
 /** Baselines, tests, rounds and the whole log, for programs. */
 public class PapersApiIntegrationTests extends RunningDemo {
+    /** Items that are made at once. */
+    private static final int MANY = 200;
+
     private String product() {
         var code = api().newProduct();
         api().post(
@@ -69,6 +72,39 @@ public class PapersApiIntegrationTests extends RunningDemo {
                 ok(api().get("/baselines/" + baseline.path("id").asString() + "/difference"));
         assertThat(difference.path("added")).hasSize(2);
         assertThat(difference.path("points").path("then").asInt()).isZero();
+    }
+
+    /** Most of what is in the log since is then of what came since, and passed over. */
+    @Test
+    public void baselineShouldTellItsDifferenceWhereMostCameSince() {
+        var code = product();
+        var items = "/products/" + code + "/items";
+        api().post(items, "{'level':'story','title':'Gone','size':1}");
+        var gone = api().delete("/items/" + code + "3");
+        var baseline = ok(api().post("/products/" + code + "/baselines", "{'name':'Agreed'}"));
+        var many =
+                IntStream.rangeClosed(1, MANY)
+                        .mapToObj("{'level':'story','title':'New %d','size':1}"::formatted)
+                        .collect(Collectors.joining(",", "{'items':[", "]}"));
+        api().patch("/items/" + code + "2", "{'title':'Other'}");
+        api().post("/operations/%s/undo".formatted(gone.header("Operation-Id")), "");
+        api().post(items, many);
+        api().post(items, many);
+        api().patch("/items/" + code + "2", "{'size':8}");
+        api().delete("/items/" + code + "4");
+        var difference =
+                ok(api().get("/baselines/" + baseline.path("id").asString() + "/difference"));
+        assertThat(difference.path("added")).hasSize(2 * MANY);
+        assertThat(difference.path("added").toString())
+                .contains("\"%s3\"".formatted(code))
+                .doesNotContain("\"%s4\"".formatted(code));
+        assertThat(difference.path("removed")).isEmpty();
+        assertThat(difference.path("text").toString()).isEqualTo("[\"%s2\"]".formatted(code));
+        assertThat(difference.path("resized").toString()).isEqualTo("[\"%s2\"]".formatted(code));
+        assertThat(difference.path("points").toString())
+                .isEqualTo(
+                        "{\"then\":5,\"now\":%d,\"added\":%d,\"removed\":0,\"resized\":3}"
+                                .formatted(8 + 2 * MANY, 2 * MANY));
     }
 
     @DataProvider

@@ -58,24 +58,24 @@ public class LongColumnIntegrationTests extends RunningDemo {
     @Test
     public void columnShouldBeginAtItsBeginning() {
         var html = page("?from=goal&panel=0");
-        assertThat(cards(html)).hasSize(100).startsWith(1, 2).endsWith(100);
-        assertThat(html).contains("offset=100").doesNotContain("Show earlier ones");
+        assertThat(cards(html)).hasSize(60).startsWith(1, 2).endsWith(60);
+        assertThat(html).contains("offset=60").doesNotContain("Show earlier ones");
     }
 
     @Test
     public void columnShouldBeDrawnAroundAPickedCardFarDown() {
         var html = page("?from=goal&panel=0&at=" + code + "200");
-        assertThat(cards(html)).hasSize(66).startsWith(185).endsWith(250).contains(200);
+        assertThat(cards(html)).hasSize(60).startsWith(185).endsWith(244).contains(200);
         assertThat(html).contains("Show earlier ones", "earlier=true");
     }
 
     @Test
     public void earlierOnesShouldComeInOrder() {
         var html = page("/more?from=goal&panel=0&column=goal&offset=184&earlier=true");
-        assertThat(cards(html)).hasSize(100).startsWith(85).endsWith(184);
-        assertThat(html).contains("offset=84&amp;earlier=true");
-        var rest = page("/more?from=goal&panel=0&column=goal&offset=84&earlier=true");
-        assertThat(cards(rest)).hasSize(84).startsWith(1);
+        assertThat(cards(html)).hasSize(60).startsWith(125).endsWith(184);
+        assertThat(html).contains("offset=124&amp;earlier=true");
+        var rest = page("/more?from=goal&panel=0&column=goal&offset=4&earlier=true");
+        assertThat(cards(rest)).hasSize(4).startsWith(1);
         assertThat(rest).doesNotContain("earlier=true");
     }
 
@@ -88,7 +88,7 @@ public class LongColumnIntegrationTests extends RunningDemo {
     @Test
     public void refreshShouldForgetWhatIsNotThereAnyMore() {
         assertThat(cards(page("?from=goal&panel=0&shown=goal:" + code + "9999:150")))
-                .hasSize(100)
+                .hasSize(60)
                 .startsWith(1);
     }
 

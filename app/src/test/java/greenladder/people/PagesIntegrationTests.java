@@ -155,9 +155,9 @@ public class PagesIntegrationTests extends RunningDemo {
         var ines = user(person("ines.rowe"));
         assertThat(mvc.get().uri("/%s/ladder?from=goal".formatted(code)).with(ines))
                 .bodyText()
-                .contains("Goal 99")
-                .doesNotContain("Goal 100<")
-                .contains("offset=100");
+                .contains("Goal 59")
+                .doesNotContain("Goal 60<")
+                .contains("offset=60");
         assertThat(mvc.get().uri("/%s/ladder?from=goal&at=%s201".formatted(code, code)).with(ines))
                 .bodyText()
                 .contains("Goal 200<");
