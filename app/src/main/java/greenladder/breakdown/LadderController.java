@@ -33,13 +33,13 @@ class LadderController {
     @GetMapping
     String ladder(
             Look look,
-            PlaceForm form,
             @RequestParam MultiValueMap<String, String> asked,
             HttpServletRequest request,
             HttpServletResponse response,
             Screen screen) {
         var snapshot = look.snapshot();
         var product = look.product();
+        var form = PlaceForm.of(asked);
         if (form.isEmpty() && !ListState.read(asked).isNarrow()) {
             var lastPlace = LastPlace.read(request, product.code());
             return "redirect:"
@@ -54,7 +54,6 @@ class LadderController {
     @GetMapping("/more")
     String more(
             @PathVariable("product") String code,
-            PlaceForm form,
             @RequestParam MultiValueMap<String, String> asked,
             @RequestParam String column,
             @RequestParam int offset,
@@ -63,7 +62,7 @@ class LadderController {
             Model model) {
         var snapshot = keeper.current();
         var product = Asked.product(snapshot, code);
-        var place = PlaceReader.read(snapshot, product, form, ListState.read(asked));
+        var place = PlaceReader.read(snapshot, product, PlaceForm.of(asked), ListState.read(asked));
         model.addAttribute(
                 "more", pages.more(snapshot, product, place, me, column, offset, earlier));
         return "breakdown/ladder :: more";

@@ -15,6 +15,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.springframework.util.MultiValueMap;
 
 /**
  * Reads a place from a URL; what is not there any more is passed over, so that an old link still
@@ -35,6 +36,18 @@ final class PlaceReader {
             @Nullable String dropped,
             @Nullable String shown,
             @Nullable String kept) {
+        static PlaceForm of(MultiValueMap<String, String> asked) {
+            return new PlaceForm(
+                    asked.getFirst("from"),
+                    asked.getFirst("at"),
+                    asked.getFirst("panel"),
+                    asked.getFirst("loose"),
+                    asked.getFirst("find"),
+                    asked.getFirst("dropped"),
+                    asked.getFirst("shown"),
+                    asked.getFirst("kept"));
+        }
+
         boolean isEmpty() {
             return from == null && at == null && panel == null && loose == null && dropped == null;
         }

@@ -25,6 +25,8 @@ public record RowFrame(
         @Nullable Boolean open,
         String lead,
         boolean withAbove) {
+    /** Most texts have none of these, and stay as they are. */
+    private static final String ESCAPED = "<>&\"'";
 
     public String html() {
         var html = new StringBuilder(2_000);
@@ -74,7 +76,7 @@ public record RowFrame(
         html.append("<button type=\"button\" tabindex=\"-1\" class=\"menu-button\" data-menu")
                 .append(" aria-label=\"Menu of ")
                 .append(item.key())
-                .append("\">⋯</button>");
+                .append("\">&#8943;</button>");
     }
 
     /** One that is empty is left out. */
@@ -85,6 +87,11 @@ public record RowFrame(
     }
 
     public static String escaped(String text) {
-        return HtmlUtils.htmlEscape(text, "UTF-8");
+        for (int i = 0; i < text.length(); i++) {
+            if (ESCAPED.indexOf(text.charAt(i)) >= 0) {
+                return HtmlUtils.htmlEscape(text, "UTF-8");
+            }
+        }
+        return text;
     }
 }

@@ -29,6 +29,9 @@ public class FormerFields {
     /** So many items are asked for together. */
     private static final int TOGETHER = 500;
 
+    /** To ask for an item costs as much as to read so many rows in turn. */
+    private static final int WORTH = 4;
+
     private final SessionFactory sessions;
 
     FormerFields(EntityManagerFactory factory) {
@@ -101,7 +104,7 @@ public class FormerFields {
                     return;
                 }
                 at = rows.getLast().point();
-                if (firstMade - 1 <= read) {
+                if ((long) WORTH * (firstMade - 1) <= read) {
                     // Most of what is to come is of what came since.
                     readByItem(at);
                     return;

@@ -68,11 +68,12 @@ public class Moments {
                 former.put(key, Optional.empty());
             }
         }
-        before.fields().forEach((key, values) -> {
-            if (now.findItem(key).isPresent() || !keeper.hides(key)) {
-                former(now, key, values, at).ifPresent(item -> former.put(key, item));
-            }
-        });
+        before.fields()
+                .forEach((key, values) -> {
+                    if (now.findItem(key).isPresent() || !keeper.hides(key)) {
+                        former(now, key, values, at).ifPresent(item -> former.put(key, item));
+                    }
+                });
         return new Moment(now.with(former), former.keySet());
     }
 
