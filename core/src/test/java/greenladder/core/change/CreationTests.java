@@ -139,11 +139,15 @@ public class CreationTests {
 
     /** What a new story under the feature gets of a field. */
     private static @Nullable String taken(Snapshot snapshot, Field field, String... entered) {
-        var made = after(snapshot, create(item(null, null, with(with(STORY, "parent", "MSF2"), entered))));
+        var made =
+                after(
+                        snapshot,
+                        create(item(null, null, with(with(STORY, "parent", "MSF2"), entered))));
         return field.textOf(made.findItem(key(3)).orElseThrow());
     }
 
-    private static Snapshot planned(String team, @Nullable String sprint, @Nullable String release) {
+    private static Snapshot planned(
+            String team, @Nullable String sprint, @Nullable String release) {
         var snapshot = after(snapshot(), edit(2, "team", team));
         if (sprint != null) {
             snapshot = after(snapshot, edit(2, "sprint", sprint));
@@ -195,9 +199,7 @@ public class CreationTests {
         var closed =
                 snapshot.with(
                         snapshot.workspace()
-                                .with(sprint("north-1")
-                                        .startedAt(Trees.NOW)
-                                        .closedAt(Trees.NOW)));
+                                .with(sprint("north-1").startedAt(Trees.NOW).closedAt(Trees.NOW)));
         assertThat(taken(closed, Field.TEAM)).isEqualTo("north");
         assertThat(taken(closed, Field.SPRINT)).isNull();
     }

@@ -77,8 +77,7 @@ public class NamingTests {
                 after(
                         Trees.of(TREE),
                         new Command.Edit(List.of(key(2)), Map.of("description", "See MSF3.")));
-        assertThat(linked(described(snapshot, 2, "See MSF3 and MSF5."), 2))
-                .containsExactly(key(5));
+        assertThat(linked(described(snapshot, 2, "See MSF3 and MSF5."), 2)).containsExactly(key(5));
     }
 
     @Test

@@ -1,0 +1,147 @@
+package greenladder.core.change;
+
+import static greenladder.core.Trees.after;
+import static greenladder.core.Trees.key;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import greenladder.core.Trees;
+import greenladder.core.change.Command.ChangeLevel.Misfits;
+import greenladder.core.change.Command.Delete.Children;
+import greenladder.core.change.Command.NewItem;
+import greenladder.core.item.Attachment;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Snapshot;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import org.testng.annotations.DataProvider;
+import org.testng.annotations.Test;
+
+/** What each command is called and asks of whoever gives it: tasks are for all who work. */
+public class CommandTests {
+    /** MSF1 is a story, MSF2 and MSF3 are tasks, MSF9 is not there. */
+    private static final Snapshot SNAPSHOT = Trees.of("story S\n  task T\n  task U");
+
+    private static final Target.Parent.Under NOWHERE = new Target.Parent.Under(null);
+
+    private static Command create(String... levels) {
+        return new Command.Create(
+                "MSF",
+                List.of(levels).stream().map(level -> NewItem.of(Map.of("level", level))).toList());
+    }
+
+    private static Command edit(String field, String text, int... items) {
+        return new Command.Edit(keys(items), Map.of(field, text));
+    }
+
+    private static List<ItemKey> keys(int... items) {
+        return Arrays.stream(items).mapToObj(Trees::key).toList();
+    }
+
+    private static Command move(int... items) {
+        return new Command.Move(keys(items), new Target.Parent.Same(), new Target.First());
+    }
+
+    private static Command level(String level, int... items) {
+        return new Command.ChangeLevel(keys(items), level, Misfits.REFUSE);
+    }
+
+    private static Command split(int item) {
+        return new Command.Split(key(item), List.of(), true, null);
+    }
+
+    @DataProvider
+    Object[][] commands() {
+        var file = new Attachment("f", 1, "text/plain", "f");
+        return new Object[][] {
+            {create("task"), OperationKind.CREATE, Need.WORK},
+            {create("story"), OperationKind.CREATE, Need.SHAPE},
+            {create("task", "story"), OperationKind.CREATE, Need.SHAPE},
+            {edit("state", "done", 1), OperationKind.EDIT, Need.WORK},
+            {edit("title", "X", 1), OperationKind.EDIT, Need.SHAPE},
+            {edit("title", "X", 2, 3), OperationKind.EDIT, Need.WORK},
+            {edit("title", "X", 1, 2), OperationKind.EDIT, Need.SHAPE},
+            {edit("title", "X", 9), OperationKind.EDIT, Need.WORK},
+            {edit("level", "story", 2), OperationKind.EDIT, Need.SHAPE},
+            {edit("level", "task", 2), OperationKind.EDIT, Need.WORK},
+            {move(2), OperationKind.MOVE, Need.WORK},
+            {move(1), OperationKind.MOVE, Need.SHAPE},
+            {new Command.Order(keys(2, 3)), OperationKind.ORDER, Need.WORK},
+            {new Command.Order(keys(1)), OperationKind.ORDER, Need.SHAPE},
+            {new Command.Settle(key(1), "ada", "w", true), OperationKind.SETTLE, Need.WORK},
+            {
+                new Command.EditList(key(1), Field.CHECKLIST, new ListStep.Add("a")),
+                OperationKind.EDIT,
+                Need.WORK
+            },
+            {new Command.Promote(key(1), 0, "a", "task"), OperationKind.PROMOTE, Need.WORK},
+            {new Command.Promote(key(1), 0, "a", "story"), OperationKind.PROMOTE, Need.SHAPE},
+            {new Command.Attach(key(1), file), OperationKind.ATTACH, Need.WORK},
+            {new Command.Detach(key(1), "f"), OperationKind.DETACH, Need.WORK},
+            {split(2), OperationKind.SPLIT, Need.WORK},
+            {split(1), OperationKind.SPLIT, Need.SHAPE},
+            {new Command.Merge(key(2), key(3)), OperationKind.MERGE, Need.WORK},
+            {new Command.Merge(key(1), key(3)), OperationKind.MERGE, Need.SHAPE},
+            {new Command.Gather(keys(2), Map.of()), OperationKind.GATHER, Need.SHAPE},
+            {level("task", 2), OperationKind.LEVEL, Need.WORK},
+            {level("story", 2), OperationKind.LEVEL, Need.SHAPE},
+            {level("task", 1), OperationKind.LEVEL, Need.SHAPE},
+            {new Command.Indent(keys(2), true), OperationKind.INDENT, Need.SHAPE},
+            {new Command.Delete(keys(2), Children.REFUSE), OperationKind.DELETE, Need.WORK},
+            {new Command.Delete(keys(1), Children.REFUSE), OperationKind.DELETE, Need.SHAPE},
+            {new Command.ShortenRanks(key(1)), OperationKind.RANKS, Need.NOTHING},
+        };
+    }
+
+    @Test(dataProvider = "commands")
+    public void commandShouldKnowItsKindAndWhatItNeeds(
+            Command command, OperationKind kind, Need need) {
+        assertThat(command.kind()).isEqualTo(kind);
+        assertThat(command.need(SNAPSHOT)).isEqualTo(need);
+    }
+
+    @Test
+    public void moveShouldBeOfTheProductOfTheNewParentToo() {
+        var under = new Target.Parent.Under(new ItemKey("OTH", 4));
+        assertThat(new Command.Move(keys(2), under, new Target.First()).inProducts())
+                .containsExactly("MSF", "OTH");
+        assertThat(new Command.Move(keys(2), NOWHERE, new Target.First()).inProducts())
+                .containsExactly("MSF");
+        assertThat(move(2).inProducts()).containsExactly("MSF");
+    }
+
+    /** Between two neighbours again and again, so that ranks grow long. */
+    @Test
+    public void shortenedRanksShouldBeShortAndInTheSameOrder() {
+        var snapshot = Trees.of("goal A\n".repeat(40));
+        for (int i = 0; i < 60; i++) {
+            snapshot =
+                    after(
+                            snapshot,
+                            new Command.Move(
+                                    keys(i % 2 == 0 ? 20 : 22),
+                                    new Target.Parent.Same(),
+                                    new Target.After(key(19))));
+        }
+        var order = order(snapshot);
+        int longest = longest(snapshot);
+        var shortened = after(snapshot, new Command.ShortenRanks(key(20)));
+        assertThat(order(shortened)).isEqualTo(order);
+        assertThat(longest(shortened)).isLessThan(longest).isLessThanOrEqualTo(12);
+        assertThat(shortened.requireNode(key(1)).item().rank())
+                .as("far away")
+                .isEqualTo(snapshot.requireNode(key(1)).item().rank());
+    }
+
+    private static List<ItemKey> order(Snapshot snapshot) {
+        return snapshot.order().slots().stream().map(slot -> slot.key()).toList();
+    }
+
+    private static int longest(Snapshot snapshot) {
+        return snapshot.order().slots().stream()
+                .mapToInt(slot -> slot.rank().text().length())
+                .max()
+                .orElseThrow();
+    }
+}
