@@ -3,6 +3,7 @@ package greenladder.bench;
 import java.io.File;
 import java.io.IOException;
 import java.net.ServerSocket;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
 import java.nio.file.Path;
@@ -11,6 +12,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.concurrent.TimeUnit;
+import java.util.regex.Pattern;
 
 /** A running application, started as {@code ./ladder} starts it. */
 final class Application implements AutoCloseable {
@@ -24,6 +26,10 @@ final class Application implements AutoCloseable {
 
     /** As Linux counts processor time, whatever the machine. */
     private static final int TICKS_PER_SECOND = 100;
+
+    /** Of each generation of the heap, as the virtual machine tells of it. */
+    private static final Pattern USED =
+            Pattern.compile("total \\d+K, used (\\d+)K");
 
     private final String base;
     private final Duration start;
@@ -109,6 +115,24 @@ final class Application implements AutoCloseable {
         var stat = Files.readString(processOrThread.resolve("stat"));
         var fields = stat.substring(stat.lastIndexOf(')') + 2).split(" ");
         return Long.parseLong(fields[11]) + Long.parseLong(fields[12]);
+    }
+
+    /** What lives in its heap, in bytes, after all else was collected. */
+    long liveHeap() throws IOException, InterruptedException {
+        tell("GC.run");
+        var used = USED.matcher(tell("GC.heap_info")).results();
+        return used.mapToLong(one -> Long.parseLong(one.group(1)) * 1024).sum();
+    }
+
+    private String tell(String command) throws IOException, InterruptedException {
+        var jcmd = Path.of(System.getProperty("java.home"), "bin", "jcmd").toString();
+        var told =
+                new ProcessBuilder(jcmd, Long.toString(process.pid()), command)
+                        .redirectErrorStream(true)
+                        .start();
+        var text = new String(told.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
+        told.waitFor();
+        return text;
     }
 
     /** Resident memory, in megabytes of 1,000,000 bytes; -1 where the system does not tell. */

@@ -74,7 +74,12 @@ public final class Bench {
             token = workspace.token();
         }
         try (var application = Application.start(folder, "kept", data)) {
-            report.kept(made, PEOPLE, application.startTime(), application.residentMegabytes());
+            report.kept(
+                    made,
+                    PEOPLE,
+                    application.startTime(),
+                    application.residentMegabytes(),
+                    application.liveHeap());
             report.costs(new Costs(application, made, token).measured());
             var latencies = new Load(application.base(), PEOPLE, made, token).run(WARM_UP, LOAD);
             report.load(latencies, LOAD, application.residentMegabytes());
