@@ -1,11 +1,14 @@
 package greenladder.item;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog.Point;
 import greenladder.log.LogSearch;
+import greenladder.log.LogSearch.Found;
 import greenladder.log.LogSearch.Row;
 import greenladder.log.Search;
 import java.util.ArrayList;
@@ -23,8 +26,13 @@ public class LogReading {
     private static final int LONGEST_WITH_KEYS = 4_000;
     private static final Pattern KEY = Pattern.compile("\\b[A-Z]{2,5}[1-9]\\d{0,8}\\b");
 
+    /** So many answers are kept until the log goes on. */
+    private static final int MOST_KEPT = 8;
+
     private final LogSearch log;
     private final SnapshotKeeper keeper;
+    private final Cache<Asked, Found> answers =
+            Caffeine.newBuilder().maximumSize(MOST_KEPT).build();
 
     LogReading(LogSearch log, SnapshotKeeper keeper) {
         this.log = log;
@@ -46,7 +54,7 @@ public class LogReading {
         var at = from;
         for (int read = 0; read < MOST_READ; ) {
             int wanted = most - rows.size() + 1;
-            var found = log.search(search, at, wanted);
+            var found = found(new Asked(search, at, wanted, keeper.lastOperation()));
             for (var row : found.rows()) {
                 if (isSeen(seen, row)) {
                     if (rows.size() == most) {
@@ -66,6 +74,12 @@ public class LogReading {
             }
         }
         return new Page(rows, at);
+    }
+
+    private record Asked(Search search, @Nullable Point from, int wanted, long lastOperation) {}
+
+    private Found found(Asked asked) {
+        return answers.get(asked, any -> log.search(asked.search(), asked.from(), asked.wanted()));
     }
 
     private boolean isSeen(Snapshot seen, Row row) {

@@ -28,8 +28,7 @@ final class Application implements AutoCloseable {
     private static final int TICKS_PER_SECOND = 100;
 
     /** Of each generation of the heap, as the virtual machine tells of it. */
-    private static final Pattern USED =
-            Pattern.compile("total \\d+K, used (\\d+)K");
+    private static final Pattern USED = Pattern.compile("total \\d+K, used (\\d+)K");
 
     private final String base;
     private final Duration start;
