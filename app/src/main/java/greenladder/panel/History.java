@@ -1,6 +1,9 @@
 package greenladder.panel;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.SnapshotKeeper;
@@ -22,6 +25,12 @@ import org.springframework.stereotype.Component;
 class History {
     private static final int MOST_CHANGES = 120;
 
+    /** Of so many items their changes are kept, until the next one makes another node of them. */
+    private static final int MOST_KEPT = 500;
+
+    private final Cache<Node, List<Logged>> kept =
+            Caffeine.newBuilder().weakKeys().maximumSize(MOST_KEPT).build();
+
     private final ChangeLog log;
     private final SnapshotKeeper keeper;
     private final Clock clock;
@@ -35,26 +44,31 @@ class History {
     /** With that of the items that were merged into it. */
     List<HistoryEntry> of(ItemKey key) {
         var snapshot = keeper.current();
-        var merged = snapshot.findItem(key).map(item -> item.details().merged()).orElse(List.of());
+        var node = snapshot.findNode(key);
+        var merged = node.map(one -> one.item().details().merged()).orElse(List.of());
+        var changes = node.map(one -> kept.get(one, any -> read(key))).orElseGet(() -> read(key));
         return Stream.concat(
-                        entries(snapshot, key, "").stream(),
-                        merged.stream().flatMap(one -> entries(snapshot, one, one + ": ").stream()))
+                        entries(snapshot, changes, "").stream(),
+                        merged.stream()
+                                .flatMap(one -> entries(snapshot, read(one), one + ": ").stream()))
                 .sorted(Comparator.comparing(HistoryEntry::operation).reversed())
                 .limit(MOST_CHANGES)
                 .toList();
     }
 
+    private List<Logged> read(ItemKey key) {
+        return log.history(key, null, MOST_CHANGES);
+    }
+
     /**
      * @param before what stands before each change
      */
-    private List<HistoryEntry> entries(Snapshot snapshot, ItemKey key, String before) {
+    private List<HistoryEntry> entries(Snapshot snapshot, List<Logged> changes, String before) {
         Map<Long, List<Logged>> byOperation = new LinkedHashMap<>();
-        log.history(key, null, MOST_CHANGES)
-                .forEach(logged ->
-                        byOperation
-                                .computeIfAbsent(
-                                        logged.point().operation(), any -> new ArrayList<>())
-                                .add(logged));
+        changes.forEach(logged ->
+                byOperation
+                        .computeIfAbsent(logged.point().operation(), any -> new ArrayList<>())
+                        .add(logged));
         return byOperation.values().stream()
                 .map(operation -> {
                     var first = operation.getFirst();

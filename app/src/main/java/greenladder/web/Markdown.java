@@ -1,5 +1,7 @@
 package greenladder.web;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.commonmark.Extension;
@@ -54,6 +56,15 @@ public class Markdown {
                                     .onElements("img")
                                     .toFactory());
 
+    /** So many characters of texts are kept, with as many of HTML or a few more. */
+    private static final int MOST_CHARACTERS = 4_000_000;
+
+    private final Cache<String, String> drawn =
+            Caffeine.newBuilder()
+                    .maximumWeight(MOST_CHARACTERS)
+                    .weigher((String text, String html) -> text.length() + html.length())
+                    .build();
+
     private final Parser parser = Parser.builder().extensions(EXTENSIONS).build();
     private final HtmlRenderer renderer =
             HtmlRenderer.builder().extensions(EXTENSIONS).escapeHtml(true).build();
@@ -63,7 +74,7 @@ public class Markdown {
     }
 
     public String toHtml(String text) {
-        return toHtml(parse(text));
+        return text.isEmpty() ? "" : drawn.get(text, one -> toHtml(parse(one)));
     }
 
     public String toHtml(Node document) {
