@@ -39,7 +39,10 @@ class DemoClockController {
         var day = demoDays.next(work);
         return Map.of(
                 "today", demoDays.today(),
-                "isOver", Boolean.toString(end.filter(day::isBefore).isEmpty()),
+                "isOver",
+                        Boolean.toString(
+                                end.filter(day::isBefore).isEmpty()
+                                        && !(work && demoDays.isEnding(day))),
                 "until", end.map(LocalDate::toString).orElse(""));
     }
 }

@@ -11,6 +11,7 @@ import java.time.LocalTime;
 import java.time.ZoneOffset;
 import java.util.Comparator;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
 
@@ -19,6 +20,9 @@ import org.springframework.stereotype.Component;
 @Profile("demo")
 class DemoDays implements DemoMenu {
     private static final LocalTime EVENING = LocalTime.of(18, 0);
+
+    /** In days: a sprint that cannot be ended does not hold up the days for ever. */
+    private static final int LONGEST_WAIT = 7;
 
     private final DemoClock clock;
     private final DemoCrew crew;
@@ -54,12 +58,24 @@ class DemoDays implements DemoMenu {
 
     /** The last day of a sprint that runs; empty where none does. */
     Optional<LocalDate> endOfSprint() {
+        return lastDays().max(Comparator.naturalOrder());
+    }
+
+    /**
+     * Whether a sprint waits for its end after its last day: where that was not lived through, as
+     * on the first day of the demo, its team ends it on the next day on which it works.
+     */
+    boolean isEnding(LocalDate day) {
+        return lastDays()
+                .anyMatch(last -> !last.isAfter(day) && !day.isAfter(last.plusDays(LONGEST_WAIT)));
+    }
+
+    private Stream<LocalDate> lastDays() {
         var workspace = keeper.whole().workspace();
         return workspace.teamsByKey().values().stream()
                 .map(Team::key)
                 .flatMap(team -> Sprints.of(workspace, team).stream())
                 .filter(Sprint::isRunning)
-                .map(Sprint::finish)
-                .max(Comparator.naturalOrder());
+                .map(Sprint::finish);
     }
 }
