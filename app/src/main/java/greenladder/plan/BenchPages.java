@@ -7,9 +7,12 @@ import greenladder.core.item.Team;
 import greenladder.core.plan.Availability;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.Capacity;
+import greenladder.core.plan.Load;
 import greenladder.core.plan.ReleaseFill;
+import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Velocity;
 import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
@@ -27,6 +30,7 @@ import greenladder.plan.Ruler.Span;
 import greenladder.planning.SprintFigures;
 import greenladder.planning.SprintSeries;
 import greenladder.web.Drawings;
+import greenladder.web.Drawings.Same;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -39,6 +43,16 @@ import org.springframework.stereotype.Component;
 class BenchPages {
     private static final int WIDE_STEP = 4;
     private static final int MOST_IN_STRIP = 5;
+
+    /** All that the drawing of a sprint depends on, but for the items that are in it. */
+    private record Shown(
+            Same sprint,
+            String product,
+            Ruler ruler,
+            Capacity capacity,
+            String note,
+            List<Same> candidates,
+            boolean open) {}
 
     private final ItemPanels panels;
     private final WaitingLists waiting;
@@ -96,8 +110,11 @@ class BenchPages {
                     .filter(sprint ->
                             !sprint.isClosed()
                                     && place.ruler().shows(sprint.start(), sprint.finish()))
-                    .flatMap(sprint -> capacities.parts(sprint).stream())
-                    .forEach(part -> needs.add(snapshot.requireNode(part.item()).item()));
+                    .flatMap(sprint -> snapshot.marked(Mark.SPRINT, sprint.key()).stream())
+                    .map(Node::item)
+                    .filter(item -> !item.details().trace().isEmpty())
+                    .filter(item -> SprintPart.of(snapshot, item.key()).isPresent())
+                    .forEach(needs::add);
         }
         snapshot.waiting(place.product(), place.level()).stream()
                 .limit(WaitingLists.DRAWN)
@@ -116,7 +133,13 @@ class BenchPages {
                     .filter(sprint -> !sprint.isClosed())
                     .limit(MOST_IN_STRIP)
                     .forEach(sprint ->
-                            troughs.add(trough(snapshot, sprint, place.ruler(), capacities)));
+                            troughs.add(
+                                    trough(
+                                            snapshot,
+                                            sprint,
+                                            place.ruler(),
+                                            capacities,
+                                            note(sprint, capacities))));
         }
         var teams = snapshot.workspace().teamsOf(product.code());
         return new BenchPage.Strip(
@@ -248,12 +271,7 @@ class BenchPages {
         for (var sprint : all) {
             if (ruler.shows(sprint.start(), sprint.finish())) {
                 boolean open = sprint.key().equals(place.open());
-                var trough =
-                        new Drawn(
-                                place.product().code(),
-                                trough(snapshot, sprint, ruler, capacities),
-                                open);
-                drawn.add(drawings.of(sprint, trough, "plan/drawn", "trough", "d", () -> trough));
+                drawn.add(drawn(snapshot, sprint, place, capacities, open));
                 opened =
                         open
                                 ? openedSprints.opened(snapshot, sprint, place, capacities, reader)
@@ -275,6 +293,32 @@ class BenchPages {
                 opened);
     }
 
+    /** Drawn once for each stretch of days, until one of the items in it changes. */
+    private String drawn(
+            Snapshot snapshot,
+            Sprint sprint,
+            BenchPlace place,
+            Capacities capacities,
+            boolean open) {
+        var ruler = place.ruler();
+        var code = place.product().code();
+        var note = sprint.isClosed() ? "" : note(sprint, capacities);
+        return drawings.of(
+                snapshot.marked(Mark.SPRINT, sprint.key()),
+                new Shown(
+                        new Same(sprint),
+                        code,
+                        ruler,
+                        sprint.isClosed() ? Capacity.UNKNOWN : capacities.of(sprint),
+                        note,
+                        Load.candidates(snapshot, sprint).stream().map(Same::new).toList(),
+                        open),
+                "plan/drawn",
+                "trough",
+                "d",
+                () -> new Drawn(code, trough(snapshot, sprint, ruler, capacities, note), open));
+    }
+
     static String range(Velocity velocity) {
         return velocity.sprints().isEmpty()
                 ? ""
@@ -285,7 +329,8 @@ class BenchPages {
                                 Words.count(velocity.sprints().size(), "sprint"));
     }
 
-    private Trough trough(Snapshot snapshot, Sprint sprint, Ruler ruler, Capacities capacities) {
+    private Trough trough(
+            Snapshot snapshot, Sprint sprint, Ruler ruler, Capacities capacities, String note) {
         if (sprint.isClosed()) {
             var products = snapshot.workspace().productsByCode().keySet();
             var completed = sprint.completed(products);
@@ -296,7 +341,7 @@ class BenchPages {
                     completed == null ? Amount.ZERO : completed.points(),
                     committed == null ? null : committed.points());
         }
-        return Trough.of(snapshot, sprint, ruler, capacities, note(sprint, capacities));
+        return Trough.of(snapshot, sprint, ruler, capacities, note);
     }
 
     private String note(Sprint sprint, Capacities capacities) {

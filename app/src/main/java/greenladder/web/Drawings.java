@@ -59,6 +59,19 @@ public class Drawings {
         }
     }
 
+    /** What something is drawn of, equal to nothing but itself: for variants of a drawing. */
+    public record Same(Object one) {
+        @Override
+        public boolean equals(@Nullable Object other) {
+            return other instanceof Same same && same.one == one;
+        }
+
+        @Override
+        public int hashCode() {
+            return System.identityHashCode(one);
+        }
+    }
+
     Drawings(ITemplateEngine templates, MeterRegistry meters) {
         this.templates = templates;
         this.meters = meters;

@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
  * @param byHand whether somebody entered it, since no sprint is closed yet
  */
 public record Capacity(@Nullable BigDecimal points, boolean byHand) {
-    private static final Capacity UNKNOWN = new Capacity(null, false);
+    public static final Capacity UNKNOWN = new Capacity(null, false);
 
     /** The capacity of a sprint of a team whose velocity is this. */
     public static Capacity of(Snapshot snapshot, Sprint sprint, Velocity velocity) {

@@ -190,6 +190,8 @@ public final class Snapshot {
         var now = rebuilt.applyTo(nodes);
         var before = new HashMap<ItemKey, Optional<Item>>();
         changed.keySet().forEach(key -> before.put(key, findItem(key)));
+        var touched = new HashSet<>(rebuilt.made());
+        touched.addAll(changed.keySet());
         var next =
                 new Snapshot(
                         workspace,
@@ -197,12 +199,15 @@ public final class Snapshot {
                         goneReaders(changed),
                         now,
                         orders.changed(this::findItem, changed),
-                        marks.changed(this::findItem, changed),
+                        marks.changed(this::findItem, changed)
+                                .keeping(
+                                        marks,
+                                        touched,
+                                        this::findNode,
+                                        key -> Optional.ofNullable(now.get(key))),
                         sums,
                         levels,
                         trail.changed(before, rebuilt.made()));
-        var touched = new HashSet<>(rebuilt.made());
-        touched.addAll(changed.keySet());
         next = next.with(levels.changed(touched, this::findNode, next::findNode));
         next =
                 next.with(
@@ -378,16 +383,17 @@ public final class Snapshot {
     }
 
     /**
-     * The items with a mark, in rank order. Time O(m log m) for as many.
+     * The items with a mark, in rank order. Time O(m log m) for as many, once until one of them
+     * changes: as long as they and what stands under them are as they were, it is the same list.
      *
      * @param value what the mark is of: the code of a product, the key of a sprint, a release or a
      *     team, the sign-in name of a person
      */
     public List<Node> marked(Mark mark, String value) {
-        return marks.of(mark, value).stream()
-                .map(this::requireNode)
-                .sorted(Comparator.comparing(node -> slot(node.item())))
-                .toList();
+        return marks.list(
+                new Mark.Of(mark, value),
+                this::requireNode,
+                Comparator.comparing(node -> slot(node.item())));
     }
 
     public int countMarked(Mark mark, String value) {

@@ -155,9 +155,12 @@ public class KeptFiguresPropertyTests {
                             slow.add(slot.key());
                         }
                     });
-            assertThat(snapshot.marked(mark, product).stream().map(node -> node.item().key()))
+            var marked = snapshot.marked(mark, product);
+            assertThat(marked.stream().map(node -> node.item().key()))
                     .as(mark.name())
                     .containsExactlyElementsOf(slow);
+            assertThat(marked)
+                    .allMatch(node -> node == snapshot.requireNode(node.item().key()), "as it is");
         }
         var labels = new TreeMap<String, String>();
         snapshot.order()
