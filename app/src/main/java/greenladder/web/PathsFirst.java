@@ -5,6 +5,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.boot.webmvc.autoconfigure.WebMvcRegistrations;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.context.annotation.Primary;
 import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 import org.springframework.web.util.ServletRequestPathUtils;
@@ -16,7 +17,9 @@ import org.springframework.web.util.ServletRequestPathUtils;
  */
 @Configuration(proxyBeanMethods = false)
 class PathsFirst {
+    /** The first of its kind, for htmx's library brings one too, and of two none would be taken. */
     @Bean
+    @Primary
     static WebMvcRegistrations handlersByPath() {
         return new WebMvcRegistrations() {
             @Override
