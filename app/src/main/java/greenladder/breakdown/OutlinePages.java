@@ -208,9 +208,9 @@ class OutlinePages {
             int to,
             OutlinePlace place,
             Narrowed narrowed) {
-        var html = new StringBuilder();
+        var html = new StringBuilder((to - from) * RowFrame.USUAL);
         for (int i = from; i < to; i++) {
-            html.append(row(maker, all.get(i), i + 1, place, narrowed).html());
+            row(maker, all.get(i), i + 1, place, narrowed).write(html);
         }
         return html.toString();
     }

@@ -25,12 +25,17 @@ public record RowFrame(
         @Nullable Boolean open,
         String lead,
         boolean withAbove) {
+    /** So many characters most rows have at most. */
+    public static final int USUAL = 2_500;
+
     /** Most texts have none of these, and stay as they are. */
     private static final String ESCAPED = "<>&\"'";
 
-    public String html() {
-        var html = new StringBuilder(2_000);
-        html.append("<tr id=\"card-").append(item.key()).append("\" role=\"row\"");
+    /**
+     * Appends it as HTML; that a row of a tree grid is one, and its cells cells, need not be said.
+     */
+    public void write(StringBuilder html) {
+        html.append("<tr id=\"card-").append(item.key()).append("\"");
         attribute(html, "class", "item-card item-row" + classes());
         attribute(html, "data-key", item.key());
         attribute(html, "data-level", Integer.toString(item.level()));
@@ -40,12 +45,12 @@ public record RowFrame(
         attribute(html, "aria-rowindex", Integer.toString(index));
         attribute(html, "draggable", item.mayShape() ? "true" : "");
         attribute(html, "aria-expanded", open == null ? "" : open.toString());
-        html.append("><td role=\"gridcell\" tabindex=\"-1\" data-col=\"title\"");
+        html.append("><td tabindex=\"-1\" data-col=\"title\"");
         attribute(html, "class", titleClass);
         attribute(html, "data-field", item.mayRename() ? "title" : "");
         html.append("><div class=\"title-line\">").append(lead).append(item.rung());
         title(html);
-        return html.append("</div></td>").append(item.cells()).append("</tr>").toString();
+        html.append("</div></td>").append(item.cells()).append("</tr>");
     }
 
     private String classes() {

@@ -106,13 +106,12 @@ class RankPages {
         int to = Math.min(entries.size(), from + DRAWN);
         var maker = new TableRows(snapshot, rights, reader, columns.shown(), drawings);
         var head = TableHead.of("/%s/rank/columns".formatted(product.code()), columns);
-        var drawn = new StringBuilder();
+        var drawn = new StringBuilder((to - from) * RowFrame.USUAL);
         for (int i = from; i < to; i++) {
-            drawn.append(
-                    switch (entries.get(i)) {
-                        case Entry.Head of -> head(of, i + 1, head.heads().size() + 1);
-                        case Entry.Row of -> row(maker, of, i + 1, place, narrowed).html();
-                    });
+            switch (entries.get(i)) {
+                case Entry.Head of -> drawn.append(head(of, i + 1, head.heads().size() + 1));
+                case Entry.Row of -> row(maker, of, i + 1, place, narrowed).write(drawn);
+            }
         }
         boolean byRank =
                 place.filter().sorting().equals(Sorting.RANK) && place.filter().groups().isEmpty();

@@ -9,8 +9,6 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.OutputStream;
 import java.io.PrintWriter;
-import java.io.StringWriter;
-import java.nio.charset.StandardCharsets;
 import java.util.regex.Pattern;
 import java.util.zip.Deflater;
 import java.util.zip.GZIPOutputStream;
@@ -33,7 +31,6 @@ final class CompressedPages extends OncePerRequestFilter {
     /** Pages of fewer bytes are sent as they are. */
     private static final int LEAST = 1024;
 
-    private static final int USUAL = 64 * 1024;
     private static final int USUAL_GAIN = 6;
     private static final int BUFFER = 8 * 1024;
     private static final String GZIP = "gzip";
@@ -58,7 +55,7 @@ final class CompressedPages extends OncePerRequestFilter {
 
     /** Keeps what is written of a page until it is whole. */
     private static final class Compressed extends HttpServletResponseWrapper {
-        private @Nullable StringWriter page;
+        private @Nullable Utf8Page page;
         private @Nullable PrintWriter writer;
 
         Compressed(HttpServletResponse response) {
@@ -68,7 +65,7 @@ final class CompressedPages extends OncePerRequestFilter {
         @Override
         public PrintWriter getWriter() throws IOException {
             if (page == null && isPage()) {
-                page = new StringWriter(USUAL);
+                page = new Utf8Page();
                 writer = new PrintWriter(page);
             }
             return writer == null ? super.getWriter() : writer;
@@ -97,7 +94,7 @@ final class CompressedPages extends OncePerRequestFilter {
             if (page == null || isCommitted()) {
                 return;
             }
-            var bytes = page.toString().getBytes(StandardCharsets.UTF_8);
+            var bytes = page.bytes();
             addHeader(HttpHeaders.VARY, HttpHeaders.ACCEPT_ENCODING);
             if (bytes.length >= LEAST) {
                 setHeader(HttpHeaders.CONTENT_ENCODING, GZIP);
