@@ -11,6 +11,7 @@ import greenladder.list.SavedViewRows.SavedViewRow;
 import greenladder.list.SavedViewRows.Sharing;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
+import greenladder.web.AfterCommit;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
 import java.time.Duration;
@@ -24,8 +25,6 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** Views of lists under names: each its owner's alone, its team's or its product's. */
 @Component
@@ -163,13 +162,7 @@ public class SavedViews {
 
     /** What is kept of a product's views is not what they are any more, once this is done. */
     private void changes(String product) {
-        TransactionSynchronizationManager.registerSynchronization(
-                new TransactionSynchronization() {
-                    @Override
-                    public void afterCommit() {
-                        kept.invalidate(product);
-                    }
-                });
+        AfterCommit.run(() -> kept.invalidate(product));
     }
 
     /** Keeps a view, pinned for its owner. */

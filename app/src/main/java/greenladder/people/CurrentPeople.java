@@ -1,13 +1,12 @@
 package greenladder.people;
 
+import greenladder.web.AfterCommit;
 import jakarta.persistence.EntityManager;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 
 /** Everybody who can sign in, in memory, as every request needs them; follows each commit. */
 @Component
@@ -42,17 +41,13 @@ class CurrentPeople {
         entities.flush();
         var fresh = row.goneAt == null ? of(row) : null;
         var handle = row.handle;
-        TransactionSynchronizationManager.registerSynchronization(
-                new TransactionSynchronization() {
-                    @Override
-                    public void afterCommit() {
-                        if (fresh == null) {
-                            current.remove(handle);
-                        } else {
-                            current.put(handle, fresh);
-                        }
-                    }
-                });
+        AfterCommit.run(() -> {
+            if (fresh == null) {
+                current.remove(handle);
+            } else {
+                current.put(handle, fresh);
+            }
+        });
     }
 
     private Map<String, Role> rolesOf(String handle) {

@@ -1,5 +1,7 @@
 package greenladder.refine;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import greenladder.core.filter.Facets;
 import greenladder.core.filter.Grouping;
 import greenladder.core.filter.Lens;
@@ -14,6 +16,7 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
+import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
@@ -30,6 +33,7 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -40,9 +44,22 @@ class AgendaPages {
     private final Rights rights;
     private final ChangeLog log;
     private final AgendaRoom room;
+    private final SnapshotKeeper keeper;
     private final Clock clock;
+    private final Cache<UpTo, Set<ItemKey>> talkedThrough =
+            Caffeine.newBuilder().maximumSize(2).build();
 
-    AgendaPages(ItemPanels panels, Rights rights, ChangeLog log, AgendaRoom room, Clock clock) {
+    /** A day up to an operation. */
+    private record UpTo(LocalDate day, long lastOperation) {}
+
+    AgendaPages(
+            ItemPanels panels,
+            Rights rights,
+            ChangeLog log,
+            AgendaRoom room,
+            SnapshotKeeper keeper,
+            Clock clock) {
+        this.keeper = keeper;
         this.panels = panels;
         this.rights = rights;
         this.log = log;
@@ -56,9 +73,7 @@ class AgendaPages {
 
     AgendaPage page(Snapshot snapshot, Product product, @Nullable ItemKey asked, SignedIn reader) {
         var today = LocalDate.now(clock);
-        var through =
-                log.emptiedSince(today.atStartOfDay(clock.getZone()).toInstant(), Field.AGENDA);
-        var nodes = onAgenda(snapshot, product, through);
+        var nodes = onAgenda(snapshot, product, talkedThrough(today));
         var grouped = grouped(snapshot, product, nodes, today, reader);
         var order = grouped.stream().flatMap(group -> group.nodes().stream()).toList();
         var at = current(order, asked);
@@ -84,6 +99,16 @@ class AgendaPages {
                         .toList(),
                 at == null ? null : talk(product, order, at, reader),
                 Candidates.of(snapshot, product, any -> true));
+    }
+
+    /** What was taken off an agenda on a day, asked of the log again when that has gone on. */
+    private Set<ItemKey> talkedThrough(LocalDate day) {
+        return talkedThrough.get(
+                new UpTo(day, keeper.lastOperation()),
+                asked ->
+                        log.emptiedSince(
+                                asked.day().atStartOfDay(clock.getZone()).toInstant(),
+                                Field.AGENDA));
     }
 
     /** What is still to be talked about, by rank. */
@@ -147,8 +172,7 @@ class AgendaPages {
             LocalDate today,
             SignedIn reader) {
         var lens = new Lens(snapshot, List.of(product), today, reader.handle(), null);
-        var facets = new Facets(lens);
-        return facets.find(Facets.IN + groupLevel(product).key())
+        return Facets.under(lens, groupLevel(product))
                 .map(facet -> Grouping.of(List.of(facet), nodes))
                 .orElseGet(() ->
                         List.of(

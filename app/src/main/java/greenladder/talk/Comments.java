@@ -14,6 +14,7 @@ import jakarta.persistence.EntityManager;
 import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -60,14 +61,17 @@ public class Comments {
     /** An item's comments, the oldest first. */
     @Transactional(readOnly = true)
     public List<Comment> of(ItemKey item) {
-        return entities
-                .createQuery(
-                        "from CommentRow where item in :items and removedAt is null order by id",
-                        CommentRow.class)
-                .setParameter("items", withMerged(item))
-                .getResultList()
-                .stream()
+        // One question for each key: Hibernate translates one with a list of them each time anew.
+        return withMerged(item).stream()
+                .flatMap(key ->
+                        entities.createQuery(
+                                        "from CommentRow where item = :item and removedAt is null"
+                                                + " order by id",
+                                        CommentRow.class)
+                                .setParameter("item", key)
+                                .getResultStream())
                 .map(Comments::comment)
+                .sorted(Comparator.comparingLong(Comment::id))
                 .toList();
     }
 

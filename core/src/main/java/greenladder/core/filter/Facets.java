@@ -28,6 +28,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -61,17 +62,30 @@ public final class Facets {
     private final Map<String, Refining> refinings = new HashMap<>();
 
     public Facets(Lens lens) {
+        this(
+                lens,
+                facets -> {
+                    facets.addKinds();
+                    facets.addPlans();
+                    facets.addPlaces();
+                    facets.addAmounts();
+                    facets.addDays();
+                    facets.addFlags();
+                    facets.addOwnFields();
+                });
+    }
+
+    private Facets(Lens lens, Consumer<Facets> adding) {
         this.lens = lens;
         this.waysUp = new WaysUp(lens.snapshot());
         this.workspace = lens.snapshot().workspace();
         lens.products().forEach(product -> refinings.put(product.code(), product.refining()));
-        addKinds();
-        addPlans();
-        addPlaces();
-        addAmounts();
-        addDays();
-        addFlags();
-        addOwnFields();
+        adding.accept(this);
+    }
+
+    /** What items stand under on a level, without making the others; empty for the lowest. */
+    public static Optional<Facet> under(Lens lens, Level level) {
+        return new Facets(lens, Facets::addPlaces).find(IN + level.key());
     }
 
     public List<Facet> all() {
