@@ -8,11 +8,9 @@ import greenladder.panel.Answers;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
-import java.util.ArrayList;
-import java.util.Arrays;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
-import java.util.stream.Collectors;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -25,6 +23,14 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class FindController {
     private static final int MOST = 12;
+
+    /** Of so many titles that were found those on the highest levels are shown. */
+    private static final int SORTED = 200;
+
+    private static final Comparator<Item> HIGHEST_FIRST =
+            Comparator.comparing((Item item) -> item.level().index())
+                    .thenComparing(Item::rank)
+                    .thenComparing(Item::key);
 
     private static final int LONGEST = 200;
 
@@ -63,30 +69,23 @@ class FindController {
         return text.length() > LONGEST ? text.substring(0, LONGEST).strip() : text;
     }
 
+    /** The key itself, then titles, the highest levels first, then what stands in other texts. */
     private List<Hit> hits(Snapshot snapshot, String text) {
-        var hits = new ArrayList<Hit>();
-        ItemKey.parse(text).flatMap(snapshot::findItem).ifPresent(item -> hits.add(hit(item, "")));
-        var words = Arrays.stream(text.toLowerCase(Locale.ROOT).split("\\s+")).toList();
-        for (var product : snapshot.products()) {
-            for (var level : product.levels().all()) {
-                for (var node : snapshot.level(product, level)) {
-                    var item = node.item();
-                    if (words.stream().allMatch(word -> contains(item.title(), word))) {
-                        hits.add(hit(item, ""));
-                    }
-                    if (hits.size() >= MOST) {
-                        return hits;
-                    }
-                }
-            }
-        }
-        var keys = hits.stream().map(Hit::key).collect(Collectors.toSet());
-        search.findBest(text, MOST + hits.size()).stream()
-                .filter(key -> !keys.contains(key.toString()))
+        var hits = new LinkedHashMap<ItemKey, Hit>();
+        ItemKey.parse(text)
+                .flatMap(snapshot::findItem)
+                .ifPresent(item -> hits.put(item.key(), hit(item, "")));
+        search.findTitled(text, SORTED).stream()
                 .flatMap(key -> snapshot.findItem(key).stream())
-                .limit(MOST - hits.size())
-                .forEach(item -> hits.add(hit(item, "in its text")));
-        return hits;
+                .sorted(HIGHEST_FIRST)
+                .limit(MOST)
+                .forEach(item -> hits.putIfAbsent(item.key(), hit(item, "")));
+        if (hits.size() < MOST) {
+            search.findBest(text, MOST + hits.size()).stream()
+                    .flatMap(key -> snapshot.findItem(key).stream())
+                    .forEach(item -> hits.putIfAbsent(item.key(), hit(item, "in its text")));
+        }
+        return hits.values().stream().limit(MOST).toList();
     }
 
     /** Builds the full-text index anew. */
@@ -97,21 +96,6 @@ class FindController {
         }
         search.rebuild();
         return Answers.said("The search index is being rebuilt.");
-    }
-
-    /** Whether a text has a word in it, in capitals or not; makes no copy of the text. */
-    private static boolean contains(String text, String word) {
-        int last = text.length() - word.length();
-        char small = word.charAt(0);
-        char capital = Character.toUpperCase(small);
-        for (int i = 0; i <= last; i++) {
-            char here = text.charAt(i);
-            if ((here == small || here == capital)
-                    && text.regionMatches(true, i, word, 0, word.length())) {
-                return true;
-            }
-        }
-        return false;
     }
 
     private static Hit hit(Item item, String where) {

@@ -153,19 +153,26 @@ public class FullText {
     /** At most so many of them, those first in which the words stand most. */
     List<ItemKey> findBest(String text, int most) {
         waitForLatest();
+        return seen(index.withAll(text, most + MOST_HIDDEN)).limit(most).toList();
+    }
+
+    /** At most so many items in whose title all words of a text stand. */
+    List<ItemKey> findTitled(String text, int most) {
+        waitForLatest();
+        return seen(index.titled(text, most + MOST_HIDDEN)).limit(most).toList();
+    }
+
+    /** Without what is hidden from whoever asks. */
+    private Stream<ItemKey> seen(List<ItemKey> keys) {
         var snapshot = keeper.current();
-        return index.withAll(text, most + MOST_HIDDEN).stream()
-                .filter(key -> snapshot.findItem(key).isPresent())
-                .limit(most)
-                .toList();
+        return keys.stream().filter(key -> snapshot.findItem(key).isPresent());
     }
 
     /** The items that have most words in common with one, the most alike first. */
     public List<ItemKey> similar(Item item, int most) {
         waitForLatest();
-        var snapshot = keeper.current();
-        return index.like(item.title() + "\n" + item.description(), most + MOST_HIDDEN).stream()
-                .filter(key -> !key.equals(item.key()) && snapshot.findItem(key).isPresent())
+        return seen(index.like(item.title() + "\n" + item.description(), most + MOST_HIDDEN))
+                .filter(key -> !key.equals(item.key()))
                 .limit(most)
                 .toList();
     }

@@ -101,10 +101,19 @@ final class TextIndex implements Closeable {
      * beginning, the best first.
      */
     List<ItemKey> withAll(String text, int most) {
+        return withAll(List.of(TITLE, TEXT), text, most);
+    }
+
+    /** At most so many items in whose title every word stands, in the same ways. */
+    List<ItemKey> titled(String text, int most) {
+        return withAll(List.of(TITLE), text, most);
+    }
+
+    private List<ItemKey> withAll(List<String> fields, String text, int most) {
         var query = new BooleanQuery.Builder();
         for (var word : limited(words.asWritten(text))) {
             var any = new BooleanQuery.Builder();
-            for (var field : List.of(TITLE, TEXT)) {
+            for (var field : fields) {
                 any.add(new PrefixQuery(new Term(field, word)), Occur.SHOULD);
                 words.withStems(word)
                         .forEach(stem ->

@@ -13,9 +13,11 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationContext;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
+import org.thymeleaf.spring6.expression.ThymeleafEvaluationContext;
 
 /**
  * Pieces of pages that are drawn once and used by every page that shows the same. A piece is drawn
@@ -48,6 +50,7 @@ public class Drawings {
 
     private final ITemplateEngine templates;
     private final MeterRegistry meters;
+    private final ApplicationContext application;
 
     private record Piece(String template, String fragment, List<@Nullable Object> parameters) {
         Map<String, Object> named() {
@@ -72,7 +75,8 @@ public class Drawings {
         }
     }
 
-    Drawings(ITemplateEngine templates, MeterRegistry meters) {
+    Drawings(ITemplateEngine templates, MeterRegistry meters, ApplicationContext application) {
+        this.application = application;
         this.templates = templates;
         this.meters = meters;
     }
@@ -121,6 +125,11 @@ public class Drawings {
                 .tag("piece", fragment)
                 .register(meters)
                 .increment();
-        return templates.process(template, Set.of(fragment), new Context(Locale.ENGLISH, model));
+        var context = new Context(Locale.ENGLISH, model);
+        // Without it each expression would look for what it reads by reflection, each time anew.
+        context.setVariable(
+                RecordsContext.VARIABLE,
+                new RecordsContext(new ThymeleafEvaluationContext(application, null)));
+        return templates.process(template, Set.of(fragment), context);
     }
 }

@@ -16,9 +16,14 @@ import org.springframework.expression.TypeLocator;
 import org.springframework.expression.TypedValue;
 import org.thymeleaf.expression.IExpressionObjects;
 import org.thymeleaf.spring6.expression.IThymeleafEvaluationContext;
+import org.thymeleaf.spring6.expression.ThymeleafEvaluationContext;
 
 /** What expressions of a page are evaluated in, with our records read first by our accessor. */
 final class RecordsContext implements IThymeleafEvaluationContext {
+    /** Under which name a page has it. */
+    static final String VARIABLE =
+            ThymeleafEvaluationContext.THYMELEAF_EVALUATION_CONTEXT_CONTEXT_VARIABLE_NAME;
+
     private final IThymeleafEvaluationContext page;
     private final List<PropertyAccessor> open;
     private final List<PropertyAccessor> restricted;

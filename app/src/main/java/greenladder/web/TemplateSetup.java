@@ -101,17 +101,15 @@ class TemplateSetup {
 
     /** Each page has a context of its own, made by its view. */
     private static final class WithRecords implements IStandardVariableExpressionEvaluator {
-        private static final String CONTEXT =
-                ThymeleafEvaluationContext.THYMELEAF_EVALUATION_CONTEXT_CONTEXT_VARIABLE_NAME;
-
         @Override
         public @Nullable Object evaluate(
                 IExpressionContext context,
                 IStandardVariableExpression expression,
                 StandardExpressionExecutionContext execution) {
             if (context instanceof IEngineContext page
-                    && page.getVariable(CONTEXT) instanceof ThymeleafEvaluationContext plain) {
-                page.setVariable(CONTEXT, new RecordsContext(plain));
+                    && page.getVariable(RecordsContext.VARIABLE)
+                            instanceof ThymeleafEvaluationContext plain) {
+                page.setVariable(RecordsContext.VARIABLE, new RecordsContext(plain));
             }
             return SPELVariableExpressionEvaluator.INSTANCE.evaluate(
                     context, expression, execution);

@@ -5,11 +5,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.RunningDemo;
 import greenladder.core.item.ItemKey;
 import greenladder.item.SnapshotKeeper;
+import java.util.List;
 import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.ui.ConcurrentModel;
 import org.testng.annotations.Test;
 
 public class FullTextIntegrationTests extends RunningDemo {
     @Autowired private FullText search;
+    @Autowired private FindController find;
     @Autowired private SnapshotKeeper keeper;
 
     private ItemKey story(String title, String description) {
@@ -41,6 +44,28 @@ public class FullTextIntegrationTests extends RunningDemo {
 
         api().delete("/items/" + key);
         assertThat(search.find("sextant")).isEmpty();
+    }
+
+    /** A title counts more than a text, and a high level more than a low one. */
+    @Test
+    public void hitsShouldComeByTheirTitlesFirst() {
+        var code = api().newProduct();
+        for (var item :
+                List.of(
+                        "'level':'story','title':'Ask','description':'A theodolite'",
+                        "'level':'story','title':'Theodolites'",
+                        "'level':'goal','title':'One theodolite each'")) {
+            api().post("/products/" + code + "/items", "{%s}".formatted(item));
+        }
+        var model = new ConcurrentModel();
+        find.find("theodol", model);
+        assertThat((List<?>) model.getAttribute("hits"))
+                .extracting("title")
+                .containsExactly("One theodolite each", "Theodolites", "Ask");
+        find.find(code + "2", model);
+        assertThat((List<?>) model.getAttribute("hits"))
+                .extracting("title")
+                .containsExactly("Theodolites");
     }
 
     @Test

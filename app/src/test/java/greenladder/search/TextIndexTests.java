@@ -51,6 +51,13 @@ public class TextIndexTests {
         };
     }
 
+    @Test
+    public void titlesShouldBeFoundWithoutOtherTexts() {
+        assertThat(index.titled("ticket", MANY)).containsExactly(key(3));
+        assertThat(index.titled("the ramps", MANY)).containsExactly(key(1));
+        assertThat(index.titled("ticket menu", MANY)).isEmpty();
+    }
+
     @Test(dataProvider = "searches")
     public void searchShouldFindWhereEveryWordStands(String words, int[] expected) {
         assertThat(index.withAll(words, MANY))

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import io.micrometer.core.instrument.simple.SimpleMeterRegistry;
 import java.util.List;
+import org.springframework.context.support.StaticApplicationContext;
 import org.testng.annotations.Test;
 import org.thymeleaf.spring6.SpringTemplateEngine;
 import org.thymeleaf.templateresolver.StringTemplateResolver;
@@ -15,7 +16,7 @@ public class DrawingsTests {
     private static Drawings drawings(SimpleMeterRegistry meters) {
         var engine = new SpringTemplateEngine();
         engine.setTemplateResolver(new StringTemplateResolver());
-        return new Drawings(engine, meters);
+        return new Drawings(engine, meters, new StaticApplicationContext());
     }
 
     @Test
