@@ -30,6 +30,21 @@ public class DrawingsTests {
         assertThat(meters.get("greenladder.drawings").counter().count()).isEqualTo(1);
     }
 
+    private record Hidden(String word) {}
+
+    /** Reflection, which looks for a public method each time anew, would not find this one. */
+    @Test
+    public void recordsShouldBeReadDirectly() {
+        assertThat(
+                        drawings(new SimpleMeterRegistry())
+                                .alike(
+                                        "<p th:fragment=\"one(r)\" th:text=\"${r.word}\"></p>",
+                                        "one",
+                                        "r",
+                                        new Hidden("told")))
+                .isEqualTo("<p>told</p>");
+    }
+
     @Test
     public void whatDiffersInOneParameterShouldBeDrawnForItself() {
         var drawings = drawings(new SimpleMeterRegistry());
