@@ -56,6 +56,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
                     "/GRO/rank?level=story",
                     "/GRO/rank?level=story&category=to do",
                     "/GRO/agenda",
+                    "/GRO/outline?to=story&from=5000",
                     "/GRO/threads?item=GRO5",
                     "/items/GRO5",
                     "/items/GRO5/menu",

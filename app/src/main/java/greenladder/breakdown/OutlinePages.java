@@ -78,10 +78,7 @@ class OutlinePages {
                                 ? preferences.find(reader, preference(product.code())).orElse(null)
                                 : place.filter().columns());
         var narrowed = lines.narrowed(snapshot, List.of(product), place.filter(), reader);
-        var outline = OutlineRows.of(snapshot, place, narrowed);
-        var all = outline.all();
-        int from = Math.clamp(place.from(), 0, Math.max(0, all.size() - DRAWN));
-        int to = Math.min(all.size(), from + DRAWN);
+        var outline = OutlineRows.of(snapshot, place, narrowed, DRAWN);
         var maker = new TableRows(snapshot, rights, reader, columns.shown(), drawings);
         long loose = looseCount(snapshot, product);
         var at = place.panel() ? place.at() : null;
@@ -99,14 +96,14 @@ class OutlinePages {
                         reader,
                         outline.tops(),
                         snapshot.roots(product.code())),
-                from,
-                all.size(),
-                from * ROW_HEIGHT,
-                (all.size() - to) * ROW_HEIGHT,
-                rows(maker, all, from, to, place, narrowed),
+                outline.from(),
+                outline.count(),
+                outline.from() * ROW_HEIGHT,
+                (outline.count() - outline.to()) * ROW_HEIGHT,
+                rows(maker, outline, place, narrowed),
                 narrowed.isNarrow()
                         ? Words.count(outline.found(), "item") + " found"
-                        : Words.count(all.size(), "row"),
+                        : Words.count(outline.count(), "row"),
                 totals(columns.shown(), outline.tops()),
                 droppedWords(snapshot, place),
                 place.withDropped(!place.dropped()).url(),
@@ -202,15 +199,11 @@ class OutlinePages {
     }
 
     private static String rows(
-            TableRows maker,
-            List<OpenRow> all,
-            int from,
-            int to,
-            OutlinePlace place,
-            Narrowed narrowed) {
-        var html = new StringBuilder((to - from) * RowFrame.USUAL);
-        for (int i = from; i < to; i++) {
-            row(maker, all.get(i), i + 1, place, narrowed).write(html);
+            TableRows maker, OutlineRows outline, OutlinePlace place, Narrowed narrowed) {
+        var html = new StringBuilder(outline.rows().size() * RowFrame.USUAL);
+        int index = outline.from();
+        for (var open : outline.rows()) {
+            row(maker, open, ++index, place, narrowed).write(html);
         }
         return html.toString();
     }

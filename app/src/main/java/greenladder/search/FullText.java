@@ -68,6 +68,11 @@ public class FullText {
                     Field.MERGED);
     private static final String OPERATION = "operation";
     private static final String TIME = "time";
+    private static final String FORMAT = "format";
+
+    /** Of what the index holds: one of another is built anew. */
+    private static final String FORMAT_NOW = "2";
+
     private static final long PATIENCE_SECONDS = 2;
     private static final long COMMIT_AFTER_SECONDS = 5;
 
@@ -128,7 +133,8 @@ public class FullText {
                         ? Files.createTempDirectory("greenladder-search")
                         : Files.createDirectories(Path.of(properties.search()));
         index = opened(directory);
-        noted = index.noted();
+        var last = index.noted();
+        noted = FORMAT_NOW.equals(last.get(FORMAT)) ? last : Map.of();
         follower = new LogFollower(log, "full text follower", this::read);
         writer.setExecuteExistingDelayedTasksAfterShutdownPolicy(false);
     }
@@ -191,6 +197,7 @@ public class FullText {
             caughtUp = true;
             if (noted.isEmpty()) {
                 known = log.lastOperation();
+                index.clear();
                 putAll();
                 return;
             }
@@ -293,7 +300,14 @@ public class FullText {
             if (uncommitted.isEmpty()) {
                 writer.schedule(this::commit, COMMIT_AFTER_SECONDS, TimeUnit.SECONDS);
             }
-            uncommitted = Map.of(OPERATION, Long.toString(operation), TIME, time.toString());
+            uncommitted =
+                    Map.of(
+                            OPERATION,
+                            Long.toString(operation),
+                            TIME,
+                            time.toString(),
+                            FORMAT,
+                            FORMAT_NOW);
         } catch (IOException e) {
             LOG.error("The full-text index could not be written", e);
             throw new UncheckedIOException(e);

@@ -22,6 +22,7 @@ import org.apache.lucene.search.BooleanClause.Occur;
 import org.apache.lucene.search.BooleanQuery;
 import org.apache.lucene.search.BoostQuery;
 import org.apache.lucene.search.IndexSearcher;
+import org.apache.lucene.search.PhraseQuery;
 import org.apache.lucene.search.PrefixQuery;
 import org.apache.lucene.search.Query;
 import org.apache.lucene.search.SearcherManager;
@@ -73,6 +74,7 @@ final class TextIndex implements Closeable {
         document.add(new StringField(KEY, key, Store.NO));
         document.add(new BinaryDocValuesField(KEY, new BytesRef(key)));
         document.add(new TextField(TITLE, entry.title(), Store.NO));
+        document.add(new TextField(WordAnalyzer.PARTS, entry.title(), Store.NO));
         document.add(new TextField(TEXT, entry.text(), Store.NO));
         writer.updateDocument(new Term(KEY, key), document);
     }
@@ -104,9 +106,15 @@ final class TextIndex implements Closeable {
         return withAll(List.of(TITLE, TEXT), text, most);
     }
 
-    /** At most so many items in whose title every word stands, in the same ways. */
+    /**
+     * At most so many items in whose title every word stands, in the same ways; where there are
+     * fewer, also from the middle of a word.
+     */
     List<ItemKey> titled(String text, int most) {
-        return withAll(List.of(TITLE), text, most);
+        var found = withAll(List.of(TITLE), text, most);
+        return found.size() < most
+                ? withAll(List.of(TITLE, WordAnalyzer.PARTS), text, most)
+                : found;
     }
 
     private List<ItemKey> withAll(List<String> fields, String text, int most) {
@@ -114,6 +122,10 @@ final class TextIndex implements Closeable {
         for (var word : limited(words.asWritten(text))) {
             var any = new BooleanQuery.Builder();
             for (var field : fields) {
+                if (field.equals(WordAnalyzer.PARTS)) {
+                    any.add(within(word), Occur.SHOULD);
+                    continue;
+                }
                 any.add(new PrefixQuery(new Term(field, word)), Occur.SHOULD);
                 words.withStems(word)
                         .forEach(stem ->
@@ -123,6 +135,13 @@ final class TextIndex implements Closeable {
         }
         var all = query.build();
         return all.clauses().isEmpty() ? List.of() : search(all, most);
+    }
+
+    /** The parts of a word one after the other; nothing is found for one that is too short. */
+    private Query within(String word) {
+        var phrase = new PhraseQuery.Builder();
+        words.parts(word).forEach(part -> phrase.add(new Term(WordAnalyzer.PARTS, part)));
+        return phrase.build();
     }
 
     /** The items with most words of a text, the best first. */

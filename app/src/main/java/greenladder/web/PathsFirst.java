@@ -1,14 +1,19 @@
 package greenladder.web;
 
 import jakarta.servlet.http.HttpServletRequest;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.webmvc.autoconfigure.WebMvcRegistrations;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Primary;
+import org.springframework.http.server.PathContainer;
 import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 import org.springframework.web.util.ServletRequestPathUtils;
+import org.springframework.web.util.pattern.PathPattern;
 
 /**
  * Finds the handler of a request by its path first. Nearly all our paths begin with a variable, the
@@ -30,25 +35,61 @@ class PathsFirst {
     }
 
     private static final class ByPath extends RequestMappingHandlerMapping {
+        private final Map<PathPattern, Shape> shapes = new ConcurrentHashMap<>();
+
         @Override
         protected @Nullable RequestMappingInfo getMatchingMapping(
                 RequestMappingInfo info, HttpServletRequest request) {
             return fits(info, request) ? super.getMatchingMapping(info, request) : null;
         }
 
-        private static boolean fits(RequestMappingInfo info, HttpServletRequest request) {
+        private boolean fits(RequestMappingInfo info, HttpServletRequest request) {
             var patterns = info.getPathPatternsCondition();
             if (patterns == null) {
                 return true;
             }
             var path =
                     ServletRequestPathUtils.getParsedRequestPath(request).pathWithinApplication();
+            var elements = path.elements();
             for (var pattern : patterns.getPatterns()) {
-                if (pattern.matches(path)) {
+                if (shapes.computeIfAbsent(pattern, Shape::of).fits(elements)
+                        && pattern.matches(path)) {
                     return true;
                 }
             }
             return false;
+        }
+    }
+
+    /**
+     * What is told of a pattern at a glance, so that few are looked at closely.
+     *
+     * @param elements how many separators and segments it has; 0 for any number
+     * @param first its first segment; empty where that may differ
+     */
+    record Shape(int elements, String first) {
+        private static final Shape ANY = new Shape(0, "");
+
+        static Shape of(PathPattern pattern) {
+            var text = pattern.getPatternString();
+            if (text.equals("/")) {
+                return new Shape(1, "");
+            }
+            if (!text.startsWith("/") || text.endsWith("/") || text.contains("*")) {
+                return ANY;
+            }
+            var segments = text.substring(1).split("/");
+            var first = segments[0];
+            boolean isPlain = !first.contains("{") && !first.contains("?");
+            return new Shape(2 * segments.length, isPlain ? first : "");
+        }
+
+        boolean fits(List<PathContainer.Element> path) {
+            return (elements == 0 || elements == path.size())
+                    && (first.isEmpty()
+                            || path.size() > 1
+                                    && path.get(1) instanceof PathContainer.PathSegment segment
+                                    && segment.valueToMatch().equals(first));
         }
     }
 }

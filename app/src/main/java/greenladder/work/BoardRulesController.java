@@ -18,8 +18,10 @@ import greenladder.web.Failure;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.function.UnaryOperator;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -47,10 +49,11 @@ class BoardRulesController {
             @RequestParam(defaultValue = "no") String on,
             @AuthenticationPrincipal SignedIn me) {
         var place = Practices.place(state);
-        return practices.keep(
-                "Rule added" + (on.equals("yes") ? "" : ", not in use yet"),
+        boolean inUse = on.equals("yes");
+        return added(
                 me,
                 team,
+                inUse,
                 practice -> {
                     var rules = new ArrayList<>(practice.handOvers());
                     rules.add(
@@ -58,11 +61,9 @@ class BoardRulesController {
                                     freshKey(practice),
                                     place.level(),
                                     place.state(),
-                                    to.isEmpty()
-                                            ? null
-                                            : HandOver.Taker.parse(Practices.checked(to)),
-                                    moveTo.isEmpty() ? null : Practices.place(moveTo).state(),
-                                    on.equals("yes")));
+                                    taker(to),
+                                    state(moveTo),
+                                    inUse));
                     return practice.withRules(rules, practice.steps());
                 });
     }
@@ -76,24 +77,37 @@ class BoardRulesController {
             @RequestParam(defaultValue = "no") String on,
             @AuthenticationPrincipal SignedIn me) {
         var place = Practices.place(state);
-        return practices.keep(
-                "Rule added" + (on.equals("yes") ? "" : ", not in use yet"),
+        boolean inUse = on.equals("yes");
+        return added(
                 me,
                 team,
+                inUse,
                 practice -> {
                     var steps = new ArrayList<>(practice.steps());
                     steps.add(
                             new StepRule(
                                     freshKey(practice),
                                     place.level(),
-                                    from.isEmpty() ? null : Practices.place(from).state(),
+                                    state(from),
                                     place.state(),
-                                    who.isEmpty()
-                                            ? null
-                                            : HandOver.Taker.parse(Practices.checked(who)),
-                                    on.equals("yes")));
+                                    taker(who),
+                                    inUse));
                     return practice.withRules(practice.handOvers(), steps);
                 });
+    }
+
+    private ResponseEntity<String> added(
+            SignedIn me, String team, boolean inUse, UnaryOperator<Practice> adding) {
+        return practices.keep(
+                inUse ? "Rule added" : "Rule added, not in use yet", me, team, adding);
+    }
+
+    private static HandOver.@Nullable Taker taker(String entered) {
+        return entered.isEmpty() ? null : HandOver.Taker.parse(Practices.checked(entered));
+    }
+
+    private static @Nullable String state(String place) {
+        return place.isEmpty() ? null : Practices.place(place).state();
     }
 
     @PostMapping("/{key}/switch")

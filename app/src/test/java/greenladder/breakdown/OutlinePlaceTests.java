@@ -58,8 +58,8 @@ public class OutlinePlaceTests {
 
     private static List<String> rows(OutlinePlace place) {
         var lens = new Lens(snapshot(), List.of(PRODUCT), LocalDate.EPOCH, "oona.marsh", null);
-        return OutlineRows.of(snapshot(), place, new Narrowed(lens, place.filter(), Set.of()))
-                .all()
+        return OutlineRows.of(snapshot(), place, new Narrowed(lens, place.filter(), Set.of()), 100)
+                .rows()
                 .stream()
                 .map(row -> row.depth() + row.node().item().title())
                 .toList();

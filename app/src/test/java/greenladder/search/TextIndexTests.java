@@ -55,6 +55,9 @@ public class TextIndexTests {
     public void titlesShouldBeFoundWithoutOtherTexts() {
         assertThat(index.titled("ticket", MANY)).containsExactly(key(3));
         assertThat(index.titled("the ramps", MANY)).containsExactly(key(1));
+        assertThat(index.titled("Cket ales", MANY)).containsExactly(key(3));
+        assertThat(index.titled("afé", MANY)).containsExactly(key(2));
+        assertThat(index.titled("fe", MANY)).isEmpty();
         assertThat(index.titled("ticket menu", MANY)).isEmpty();
     }
 

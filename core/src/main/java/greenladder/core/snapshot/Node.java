@@ -13,14 +13,15 @@ import java.util.function.Consumer;
  *
  * @param children dropped ones too
  */
-public record Node(Item item, List<Node> children, RollUp rollUp) {
+public record Node(Item item, List<Node> children, RollUp rollUp, Tally below) {
 
     static Node of(Item item, List<Node> children, Workspace workspace) {
         var sum = new RollUpSum();
         for (var child : children) {
             sum.add(child.rollUp);
         }
-        return new Node(item, children, sum.under(item, workspace));
+        return new Node(
+                item, children, sum.under(item, workspace), Tally.of(item.level(), children));
     }
 
     /**
