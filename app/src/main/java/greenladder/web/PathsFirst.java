@@ -1,6 +1,7 @@
 package greenladder.web;
 
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletRequestWrapper;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
@@ -10,6 +11,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Primary;
 import org.springframework.http.server.PathContainer;
+import org.springframework.web.method.HandlerMethod;
 import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
 import org.springframework.web.util.ServletRequestPathUtils;
@@ -34,27 +36,48 @@ class PathsFirst {
         };
     }
 
+    /** A request with its path at hand, which hundreds of handlers are held against. */
+    private static final class Pathed extends HttpServletRequestWrapper {
+        private final PathContainer path;
+
+        Pathed(HttpServletRequest request) {
+            super(request);
+            path = ServletRequestPathUtils.getParsedRequestPath(request).pathWithinApplication();
+        }
+    }
+
     private static final class ByPath extends RequestMappingHandlerMapping {
-        private final Map<PathPattern, Shape> shapes = new ConcurrentHashMap<>();
+        private final Map<RequestMappingInfo, List<Shape>> shapes = new ConcurrentHashMap<>();
+
+        @Override
+        protected @Nullable HandlerMethod lookupHandlerMethod(
+                String path, HttpServletRequest request) throws Exception {
+            return super.lookupHandlerMethod(path, new Pathed(request));
+        }
 
         @Override
         protected @Nullable RequestMappingInfo getMatchingMapping(
                 RequestMappingInfo info, HttpServletRequest request) {
-            return fits(info, request) ? super.getMatchingMapping(info, request) : null;
+            return !(request instanceof Pathed one) || fits(info, one.path)
+                    ? super.getMatchingMapping(info, request)
+                    : null;
         }
 
-        private boolean fits(RequestMappingInfo info, HttpServletRequest request) {
+        private boolean fits(RequestMappingInfo info, PathContainer path) {
             var patterns = info.getPathPatternsCondition();
             if (patterns == null) {
                 return true;
             }
-            var path =
-                    ServletRequestPathUtils.getParsedRequestPath(request).pathWithinApplication();
+            var known = shapes.get(info);
+            if (known == null) {
+                known = patterns.getPatterns().stream().map(Shape::of).toList();
+                shapes.put(info, known);
+            }
             var elements = path.elements();
-            for (var pattern : patterns.getPatterns()) {
-                if (shapes.computeIfAbsent(pattern, Shape::of).fits(elements)
-                        && pattern.matches(path)) {
-                    return true;
+            for (var shape : known) {
+                if (shape.fits(elements)) {
+                    return patterns.getPatterns().stream()
+                            .anyMatch(pattern -> pattern.matches(path));
                 }
             }
             return false;
