@@ -5,15 +5,18 @@ import java.io.Closeable;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.file.Path;
-import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import org.apache.lucene.document.BinaryDocValuesField;
 import org.apache.lucene.document.Document;
 import org.apache.lucene.document.Field.Store;
 import org.apache.lucene.document.StringField;
 import org.apache.lucene.document.TextField;
 import org.apache.lucene.index.DirectoryReader;
+import org.apache.lucene.index.IndexReader;
 import org.apache.lucene.index.IndexWriter;
 import org.apache.lucene.index.IndexWriterConfig;
 import org.apache.lucene.index.LeafReaderContext;
@@ -21,10 +24,10 @@ import org.apache.lucene.index.Term;
 import org.apache.lucene.search.BooleanClause.Occur;
 import org.apache.lucene.search.BooleanQuery;
 import org.apache.lucene.search.BoostQuery;
-import org.apache.lucene.search.IndexSearcher;
 import org.apache.lucene.search.PhraseQuery;
 import org.apache.lucene.search.PrefixQuery;
 import org.apache.lucene.search.Query;
+import org.apache.lucene.search.ScoreDoc;
 import org.apache.lucene.search.SearcherManager;
 import org.apache.lucene.search.TermQuery;
 import org.apache.lucene.store.Directory;
@@ -165,11 +168,7 @@ final class TextIndex implements Closeable {
             var searcher = searchers.acquire();
             try {
                 int limit = Math.max(1, Math.min(most, searcher.getIndexReader().maxDoc()));
-                var keys = new ArrayList<ItemKey>();
-                for (var hit : searcher.search(query, limit).scoreDocs) {
-                    keys.add(keyOf(searcher, hit.doc));
-                }
-                return keys;
+                return keys(searcher.getIndexReader(), searcher.search(query, limit).scoreDocs);
             } finally {
                 searchers.release(searcher);
             }
@@ -178,16 +177,25 @@ final class TextIndex implements Closeable {
         }
     }
 
-    private static ItemKey keyOf(IndexSearcher searcher, int document) throws IOException {
-        for (LeafReaderContext leaf : searcher.getIndexReader().leaves()) {
-            int within = document - leaf.docBase;
-            if (within >= 0 && within < leaf.reader().maxDoc()) {
-                var values = leaf.reader().getBinaryDocValues(KEY);
-                values.advanceExact(within);
-                return ItemKey.parse(values.binaryValue().utf8ToString()).orElseThrow();
+    /** In the order of the hits, though each piece of the index is read once and forwards. */
+    private static List<ItemKey> keys(IndexReader reader, ScoreDoc[] hits) throws IOException {
+        var documents = Arrays.stream(hits).mapToInt(hit -> hit.doc).sorted().toArray();
+        var keys = new HashMap<Integer, ItemKey>();
+        int next = 0;
+        for (LeafReaderContext leaf : reader.leaves()) {
+            int end = leaf.docBase + leaf.reader().maxDoc();
+            if (next == documents.length || documents[next] >= end) {
+                continue;
+            }
+            var values = leaf.reader().getBinaryDocValues(KEY);
+            for (; next < documents.length && documents[next] < end; next++) {
+                values.advanceExact(documents[next] - leaf.docBase);
+                keys.put(
+                        documents[next],
+                        ItemKey.parse(values.binaryValue().utf8ToString()).orElseThrow());
             }
         }
-        throw new IllegalStateException("no document " + document);
+        return Arrays.stream(hits).map(hit -> Objects.requireNonNull(keys.get(hit.doc))).toList();
     }
 
     @Override
