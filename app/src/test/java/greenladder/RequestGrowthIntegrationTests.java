@@ -68,7 +68,6 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
                     "/GRO/history",
                     "/GRO/gaps?kind=no-criteria",
                     "/GRO/levels/story/why",
-                    "/find?q=title",
                     "/api/v1/products/GRO/rollup");
 
     @Autowired private MockMvcTester mvc;
