@@ -6,6 +6,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpRequest.BodyPublisher;
 import java.net.http.HttpRequest.BodyPublishers;
 import java.net.http.HttpResponse.BodyHandlers;
+import java.time.Duration;
 import java.util.List;
 import java.util.regex.Pattern;
 
@@ -18,6 +19,8 @@ import java.util.regex.Pattern;
  */
 final class Visits {
     private static final Pattern CSRF = Pattern.compile("name=\"_csrf\"[^>]*value=\"([^\"]+)\"");
+
+    private static final Duration PATIENCE = Duration.ofSeconds(20);
 
     private static final List<String> PAGES =
             List.of(
@@ -89,7 +92,10 @@ final class Visits {
 
     private String send(String method, String path, BodyPublisher body, String... headers)
             throws IOException, InterruptedException {
-        var request = HttpRequest.newBuilder(URI.create(base + path)).method(method, body);
+        var request =
+                HttpRequest.newBuilder(URI.create(base + path))
+                        .timeout(PATIENCE)
+                        .method(method, body);
         if (headers.length > 0) {
             request.headers(headers);
         }
