@@ -1,10 +1,7 @@
 package greenladder.people;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import greenladder.core.change.Problems;
 import greenladder.people.Audit.Event;
-import greenladder.web.AfterCommit;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -16,10 +13,7 @@ import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** The tokens by which programs sign in as somebody: made, listed and revoked by that person. */
 @Component
@@ -35,18 +29,12 @@ public class Tokens {
     private static final Duration USE_STEP = Duration.ofMinutes(10);
 
     private static final int ID_LENGTH = 12;
-    private static final Duration LONGEST_KEPT = Duration.ofSeconds(10);
 
     private final EntityManager entities;
     private final People people;
     private final Clock clock;
     private final Audit audit;
     private final Map<String, Instant> noted = new ConcurrentHashMap<>();
-    private final TransactionTemplate transactions;
-
-    /** Every call asks for one. What another server revokes is asked for again after that. */
-    private final Cache<String, ApiTokenRow> kept =
-            Caffeine.newBuilder().maximumSize(1_000).expireAfterWrite(LONGEST_KEPT).build();
 
     /**
      * A token as it is listed.
@@ -64,13 +52,7 @@ public class Tokens {
     /** A token that was just made, with the secret that is never shown again. */
     public record Made(Token token, String secret) {}
 
-    Tokens(
-            EntityManager entities,
-            People people,
-            Clock clock,
-            Audit audit,
-            PlatformTransactionManager transactions) {
-        this.transactions = new TransactionTemplate(transactions);
+    Tokens(EntityManager entities, People people, Clock clock, Audit audit) {
         this.entities = entities;
         this.people = people;
         this.clock = clock;
@@ -145,7 +127,6 @@ public class Tokens {
     private void remove(ApiTokenRow row) {
         audit.note(Event.TOKEN_REVOKED, row.name, "of " + row.person);
         entities.remove(row);
-        AfterCommit.run(() -> kept.invalidate(row.tokenHash));
     }
 
     private List<ApiTokenRow> allRows() {
@@ -156,9 +137,8 @@ public class Tokens {
     }
 
     /** Whom a token signs in; its use is noted. */
-    @Transactional(propagation = Propagation.SUPPORTS)
     public Optional<SignedIn> findPerson(String secret) {
-        var row = kept.get(Secrets.hash(secret), hash -> entities.find(ApiTokenRow.class, hash));
+        var row = entities.find(ApiTokenRow.class, Secrets.hash(secret));
         if (row == null || !row.expiresAt.isAfter(clock.instant())) {
             return Optional.empty();
         }
@@ -171,13 +151,10 @@ public class Tokens {
         var last = noted.getOrDefault(row.tokenHash, row.lastUsedAt);
         if (last == null || last.plus(USE_STEP).isBefore(now)) {
             noted.put(row.tokenHash, now);
-            transactions.executeWithoutResult(status ->
-                    entities.createQuery(
-                                    "update ApiTokenRow set lastUsedAt = :now where tokenHash ="
-                                            + " :hash")
-                            .setParameter("now", now)
-                            .setParameter("hash", row.tokenHash)
-                            .executeUpdate());
+            entities.createQuery("update ApiTokenRow set lastUsedAt = :now where tokenHash = :hash")
+                    .setParameter("now", now)
+                    .setParameter("hash", row.tokenHash)
+                    .executeUpdate();
         }
     }
 

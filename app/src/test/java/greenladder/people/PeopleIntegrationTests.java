@@ -226,6 +226,19 @@ public class PeopleIntegrationTests extends RunningDemo {
         assertThat(api.get("/tokens").status()).isEqualTo(401);
     }
 
+    /** Also one that has just been used. */
+    @Test
+    public void tokensRevokedWithAllSignInsShouldWorkNoLonger() {
+        var me = somebody(Role.PRODUCT_OWNER);
+        var api =
+                new ApiClient("http://localhost:" + port, tokens.make(me, "A script", 30).secret());
+        assertThat(api.get("/tokens").status()).isEqualTo(200);
+        people.signOutEverywhere(me, false);
+        assertThat(api.get("/tokens").status()).isEqualTo(200);
+        people.signOutEverywhere(me, true);
+        assertThat(api.get("/tokens").status()).isEqualTo(401);
+    }
+
     @Test
     public void tokenRevokedInTheMidstOfABulkShouldLeaveAllOrNothing() {
         var me = somebody(Role.PRODUCT_OWNER);
