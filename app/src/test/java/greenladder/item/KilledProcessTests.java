@@ -5,46 +5,58 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.ApiClient;
 import greenladder.operating.Shell;
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.List;
+import java.util.Queue;
 import java.util.concurrent.ConcurrentLinkedQueue;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.function.BooleanSupplier;
+import java.util.function.Consumer;
 import org.testng.annotations.Test;
 import tools.jackson.core.JacksonException;
 
 /**
- * A process that is killed in the midst of writes, again and again, has lost nothing it answered.
+ * A process that is killed in the midst of writes, again and again, has lost nothing it answered;
+ * nor has a backup made in the midst of them lost what was answered before it began.
  */
 public class KilledProcessTests {
-    private static final int KILLS = 2;
+    private static final String STORY = "{'level':'story','title':'Written under load'}";
     private static final int WRITERS = 4;
     private static final int ANSWERS_BEFORE_THE_KILL = 60;
+    private static final int ANSWERS_BEFORE_THE_BACKUP = 30;
 
     @Test(timeOut = 300_000)
-    public void killedProcessShouldHaveEveryAnsweredWriteAtItsNextStart() throws Exception {
+    public void killedProcessAndBackupUnderLoadShouldHaveEveryAnsweredWrite() throws Exception {
         var data = Files.createTempDirectory("greenladder-kill");
         var answered = new ConcurrentLinkedQueue<String>();
-        for (int kill = 1; kill <= KILLS; kill++) {
-            var running = start(data);
-            try {
-                requireAll(running, answered);
-                writeUntilKilled(running, answered);
-            } finally {
-                running.process().destroyForcibly().waitFor();
-            }
+        try (var first = start(data)) {
+            writeUntilKilled(first, answered);
         }
+        assertThat(answered).hasSizeGreaterThanOrEqualTo(ANSWERS_BEFORE_THE_KILL);
+
+        var backup = data.resolve("backup.zip");
+        List<String> backedUp;
+        try (var second = start(data)) {
+            requireAll(second, answered);
+            backedUp = backUpUnderLoad(second, data, backup, answered);
+            writeUntilKilled(second, answered);
+        }
+
         damage(data.resolve("greenladder.search"));
-        var last = start(data);
-        try {
-            requireAll(last, answered);
-            assertThat(answered).hasSizeGreaterThanOrEqualTo(KILLS * ANSWERS_BEFORE_THE_KILL);
-        } finally {
-            last.process().destroyForcibly().waitFor();
+        try (var third = start(data)) {
+            requireAll(third, answered);
+        }
+
+        var restored = Files.createTempDirectory("greenladder-restored");
+        assertThat(shell("restore", backup, restored)).isZero();
+        try (var fourth = start(restored)) {
+            requireAll(fourth, backedUp);
         }
     }
 
@@ -57,66 +69,58 @@ public class KilledProcessTests {
         }
     }
 
-    /** A backup made in the midst of writes holds every one answered before it began. */
-    @Test(timeOut = 300_000)
-    public void backupUnderLoadShouldRestoreWhatWasAnsweredBeforeIt() throws Exception {
-        var data = Files.createTempDirectory("greenladder-backup");
-        var file = data.resolve("backup.zip");
-        var answered = new ConcurrentLinkedQueue<String>();
+    /** What had been answered when the backup began. */
+    private static List<String> backUpUnderLoad(
+            Running running, Path data, Path file, Queue<String> answered) throws Exception {
+        var enough = new CountDownLatch(ANSWERS_BEFORE_THE_BACKUP);
         var before = new ArrayList<String>();
-        var running = start(data);
         try (var shell = Executors.newSingleThreadExecutor()) {
             var backup =
                     shell.submit(() -> {
-                        while (answered.size() < ANSWERS_BEFORE_THE_KILL / 2) {
-                            Thread.onSpinWait();
-                        }
+                        enough.await();
                         before.addAll(answered);
-                        return Shell.run(
-                                new String[] {
-                                    "backup",
-                                    file.toString(),
-                                    data.resolve("greenladder").toString()
-                                });
+                        return shell("backup", file, data);
                     });
-            writeUntil(running, answered, backup::isDone);
+            write(running, backup::isDone, noted(answered, enough));
             assertThat(backup.get()).isZero();
-        } finally {
-            running.process().destroyForcibly().waitFor();
         }
-        var restored = Files.createTempDirectory("greenladder-restored");
-        assertThat(
-                        Shell.run(
-                                new String[] {
-                                    "restore",
-                                    file.toString(),
-                                    restored.resolve("greenladder").toString()
-                                }))
-                .isZero();
-        var again = start(restored);
-        try {
-            var all = new ConcurrentLinkedQueue<>(before);
-            assertThat(all).hasSizeGreaterThanOrEqualTo(ANSWERS_BEFORE_THE_KILL / 2);
-            requireAll(again, all);
-        } finally {
-            again.process().destroyForcibly().waitFor();
+        return before;
+    }
+
+    private static void writeUntilKilled(Running running, Queue<String> answered)
+            throws InterruptedException {
+        var enough = new CountDownLatch(ANSWERS_BEFORE_THE_KILL);
+        try (var killer = Executors.newSingleThreadExecutor()) {
+            killer.submit(() -> {
+                enough.await();
+                return running.process().destroyForcibly();
+            });
+            write(running, () -> !running.process().isAlive(), noted(answered, enough));
         }
     }
 
-    private static void writeUntil(
-            Running running, ConcurrentLinkedQueue<String> answered, BooleanSupplier enough) {
+    private static Consumer<String> noted(Queue<String> answered, CountDownLatch enough) {
+        return key -> {
+            answered.add(key);
+            enough.countDown();
+        };
+    }
+
+    /** From several at once, until it is enough or nobody answers any longer. */
+    private static void write(
+            Running running, BooleanSupplier isEnough, Consumer<String> answered) {
         try (var writers = Executors.newFixedThreadPool(WRITERS)) {
             for (int writer = 0; writer < WRITERS; writer++) {
                 writers.execute(() -> {
-                    while (!enough.getAsBoolean()) {
-                        var answer =
-                                running.api()
-                                        .post(
-                                                "/products/MSF/items",
-                                                "{'level':'story','title':'Written during the"
-                                                        + " backup'}");
-                        if (answer.status() == 201) {
-                            answered.add(answer.body().path("key").asString());
+                    while (!isEnough.getAsBoolean()) {
+                        try {
+                            var answer = running.api().post("/products/MSF/items", STORY);
+                            if (answer.status() == 201) {
+                                answered.accept(answer.body().path("key").asString());
+                            }
+                        } catch (UncheckedIOException | JacksonException e) {
+                            // No answer: nothing was promised.
+                            return;
                         }
                     }
                 });
@@ -124,7 +128,7 @@ public class KilledProcessTests {
         }
     }
 
-    private static void requireAll(Running running, ConcurrentLinkedQueue<String> answered) {
+    private static void requireAll(Running running, Collection<String> answered) {
         var lost = new ArrayList<String>();
         for (var key : answered) {
             if (running.api().get("/items/" + key).status() != 200) {
@@ -134,36 +138,19 @@ public class KilledProcessTests {
         assertThat(lost).isEmpty();
     }
 
-    private record Running(Process process, ApiClient api) {}
-
-    private static void writeUntilKilled(Running running, ConcurrentLinkedQueue<String> answered)
-            throws InterruptedException {
-        var enough = new CountDownLatch(ANSWERS_BEFORE_THE_KILL);
-        try (var writers = Executors.newFixedThreadPool(WRITERS)) {
-            for (int writer = 0; writer < WRITERS; writer++) {
-                writers.execute(() -> {
-                    while (running.process().isAlive()) {
-                        try {
-                            var answer =
-                                    running.api()
-                                            .post(
-                                                    "/products/MSF/items",
-                                                    "{'level':'story','title':'Written before the"
-                                                            + " kill'}");
-                            if (answer.status() == 201) {
-                                answered.add(answer.body().path("key").asString());
-                                enough.countDown();
-                            }
-                        } catch (java.io.UncheckedIOException | JacksonException e) {
-                            // No answer: nothing was promised.
-                            return;
-                        }
-                    }
-                });
-            }
-            enough.await();
-            running.process().destroyForcibly();
+    private record Running(Process process, ApiClient api) implements AutoCloseable {
+        @Override
+        public void close() throws InterruptedException {
+            process.destroyForcibly().waitFor();
         }
+    }
+
+    private static int shell(String command, Path file, Path data) {
+        return Shell.run(new String[] {command, file.toString(), database(data)});
+    }
+
+    private static String database(Path data) {
+        return data.resolve("greenladder").toString();
     }
 
     private static Running start(Path data) throws IOException {
@@ -174,6 +161,7 @@ public class KilledProcessTests {
                                         Path.of(System.getProperty("java.home"), "bin", "java")
                                                 .toString(),
                                         "-XX:TieredStopAtLevel=1",
+                                        "-XX:+UseSerialGC",
                                         "-cp",
                                         System.getProperty(
                                                 "surefire.test.class.path",
@@ -181,7 +169,7 @@ public class KilledProcessTests {
                                         "greenladder.GreenLadderApplication",
                                         "--spring.profiles.active=demo,kept",
                                         "--server.port=" + port,
-                                        "--greenladder.data=" + data.resolve("greenladder")))
+                                        "--greenladder.data=" + database(data)))
                         .redirectErrorStream(true)
                         .start();
         var log = process.inputReader();
