@@ -143,11 +143,7 @@ public class SnapshotBenchmark {
     @Benchmark
     public void allRollUps(Blackhole made) {
         for (var node : bottomUp) {
-            var sum = new RollUpSum();
-            for (var child : node.children()) {
-                sum.add(child.rollUp());
-            }
-            made.consume(sum.under(node.item(), snapshot.workspace()));
+            made.consume(RollUpSum.of(node.item(), node.children(), snapshot.workspace()));
         }
     }
 

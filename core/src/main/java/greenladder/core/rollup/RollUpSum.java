@@ -5,9 +5,11 @@ import static greenladder.core.rollup.RollUp.NONE;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.Item;
+import greenladder.core.item.Release;
 import greenladder.core.item.StandardFields;
 import greenladder.core.item.Workspace;
 import java.time.LocalDate;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
@@ -15,8 +17,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * The figures of several siblings added up: a commutative monoid, so that the order in which they
- * come does not matter. For one use: add the siblings, then ask once for {@link #under} or {@link
- * #total}. Not safe for use by several threads.
+ * come does not matter. For one use: add the siblings, then ask once for the {@link #total}. Not
+ * safe for use by several threads.
  */
 public final class RollUpSum {
     // Running sums, in thousandths where they are amounts.
@@ -47,6 +49,22 @@ public final class RollUpSum {
 
     /** Of own fields that add up, by their keys. */
     Map<String, Long> sums = Map.of();
+
+    /**
+     * The roll-up of an item over its children.
+     *
+     * @param workspace has the days of sprints and releases
+     */
+    public static RollUp of(Item item, List<? extends RolledUp> children, Workspace workspace) {
+        if (children.isEmpty() && BareLeaves.contains(item)) {
+            return BareLeaves.rollUp(item, workspace);
+        }
+        var sum = new RollUpSum();
+        for (var child : children) {
+            sum.add(child.rollUp());
+        }
+        return sum.under(item, workspace);
+    }
 
     /** Items that carry points, those of them that have a size, and the sum of these sizes. */
     void set(int items, int withSize, long sizes) {
@@ -83,7 +101,9 @@ public final class RollUpSum {
         tasks += child.tasks;
         start = earlier(start, child.start);
         finish = later(finish, child.finish);
-        child.sums.forEach(this::addSum);
+        if (!child.sums.isEmpty()) {
+            child.sums.forEach(this::addSum);
+        }
     }
 
     private void addSum(String key, long thousandths) {
@@ -105,12 +125,8 @@ public final class RollUpSum {
         }
     }
 
-    /**
-     * The roll-up of an item whose children are those added.
-     *
-     * @param workspace has the days of sprints and releases
-     */
-    public RollUp under(Item item, Workspace workspace) {
+    /** The roll-up of an item whose children are those added. */
+    RollUp under(Item item, Workspace workspace) {
         var childrenFinish = finish;
         ownDates(item, workspace);
         addOwnSums(item, workspace);
@@ -200,21 +216,19 @@ public final class RollUpSum {
      * finish."
      */
     private void ownDates(Item item, Workspace workspace) {
-        var sprint = workspace.findSprint(item.sprint()).orElse(null);
-        var release = workspace.findRelease(item.release()).orElse(null);
         boolean leaf = pointChildren == 0;
-        boolean follows = StandardFields.rollsUpDates(item);
-        if (item.start() != null && !(follows && start != null)) {
+        var sprint = leaf ? workspace.findSprint(item.sprint()).orElse(null) : null;
+        if (item.start() != null && !(start != null && StandardFields.rollsUpDates(item))) {
             start = item.start();
-        } else if (start == null && leaf && sprint != null) {
+        } else if (start == null && sprint != null) {
             start = sprint.start();
         }
-        if (item.finish() != null && !(follows && finish != null)) {
+        if (item.finish() != null && !(finish != null && StandardFields.rollsUpDates(item))) {
             finish = item.finish();
-        } else if (finish == null && leaf && sprint != null) {
+        } else if (finish == null && sprint != null) {
             finish = sprint.finish();
-        } else if (finish == null && leaf && release != null) {
-            finish = release.date();
+        } else if (finish == null && leaf) {
+            finish = workspace.findRelease(item.release()).map(Release::date).orElse(null);
         }
     }
 

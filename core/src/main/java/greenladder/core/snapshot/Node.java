@@ -4,6 +4,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.Workspace;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.rollup.RollUpSum;
+import greenladder.core.rollup.RolledUp;
 import java.util.ArrayDeque;
 import java.util.List;
 import java.util.function.Consumer;
@@ -13,15 +14,14 @@ import java.util.function.Consumer;
  *
  * @param children dropped ones too
  */
-public record Node(Item item, List<Node> children, RollUp rollUp, Tally below) {
+public record Node(Item item, List<Node> children, RollUp rollUp, Tally below) implements RolledUp {
 
     static Node of(Item item, List<Node> children, Workspace workspace) {
-        var sum = new RollUpSum();
-        for (var child : children) {
-            sum.add(child.rollUp);
-        }
         return new Node(
-                item, children, sum.under(item, workspace), Tally.of(item.level(), children));
+                item,
+                children,
+                RollUpSum.of(item, children, workspace),
+                Tally.of(item.level(), children));
     }
 
     /**

@@ -9,6 +9,7 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.snapshot.Snapshot;
 import java.time.LocalDate;
+import java.util.Map;
 import org.testng.annotations.Test;
 
 /** The rules and worked examples of the calculations, one test each. */
@@ -279,5 +280,54 @@ public class RollUpTests {
                           story B size=0.2\
                         """);
         assertThat(of(snapshot, 1).effective()).hasToString("0.3");
+    }
+
+    @Test
+    public void bareLeavesShouldShareTheFiguresThatEachOfThemWouldHave() {
+        var snapshot =
+                Trees.of(
+                        """
+                        story S
+                          task A
+                          task B
+                          task C state=done
+                          task D state=dropped
+                        story T
+                        story U state=done\
+                        """);
+        snapshot = Trees.after(snapshot, edit(3, "blocked", "Waits for the hull"));
+        for (int i = 2; i <= 7; i++) {
+            var item = node(snapshot, i).item();
+            assertThat(of(snapshot, i))
+                    .isEqualTo(new RollUpSum().under(item, snapshot.workspace()));
+        }
+        assertThat(of(snapshot, 2).tasks()).isEqualTo(1);
+        assertThat(of(snapshot, 2).blocked()).isZero();
+        assertThat(of(snapshot, 3).blocked()).isEqualTo(1);
+        assertThat(of(snapshot, 4).tasksDone()).isEqualTo(1);
+        assertThat(of(snapshot, 5).tasks()).isZero();
+        assertThat(of(snapshot, 6).unsized()).isEqualTo(1);
+        assertThat(of(snapshot, 7).leaves().done()).isEqualTo(1);
+        var unblocked = Trees.after(snapshot, edit(3, "blocked", ""));
+        assertThat(of(unblocked, 3)).isSameAs(of(snapshot, 2));
+    }
+
+    /** Each of these adds up to something, so that what has it has figures of its own. */
+    @Test
+    public void leafWithAnythingOfItsOwnShouldHaveFiguresOfItsOwn() {
+        var bare = Trees.of("story S\n  task T");
+        for (var field :
+                Map.of(
+                                "hours.estimate", "4",
+                                "hours.invested", "1",
+                                "hours.remaining", "2",
+                                "start", "2026-05-04",
+                                "finish", "2026-05-08",
+                                "value", "3",
+                                "datesFrom", "rolled up")
+                        .entrySet()) {
+            var filled = Trees.after(bare, edit(2, field.getKey(), field.getValue()));
+            assertThat(of(filled, 2)).as(field.getKey()).isNotSameAs(of(bare, 2));
+        }
     }
 }
