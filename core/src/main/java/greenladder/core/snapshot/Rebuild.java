@@ -14,7 +14,6 @@ import java.util.Set;
 import java.util.TreeMap;
 import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
-import org.pcollections.PMap;
 
 /**
  * Makes the nodes anew that a set of changed items touches: each of them, and every item on its way
@@ -46,7 +45,7 @@ final class Rebuild {
         this.workspace = workspace;
     }
 
-    PMap<ItemKey, Node> applyTo(PMap<ItemKey, Node> nodes) {
+    Nodes applyTo(Nodes nodes) {
         changed.forEach((key, now) -> {
             before.apply(key).ifPresent(node -> touchParent(node.item(), key));
             now.ifPresent(item -> {
@@ -67,7 +66,7 @@ final class Rebuild {
                         .filter(entry -> entry.getValue().isEmpty())
                         .map(Map.Entry::getKey)
                         .toList();
-        return nodes.minusAll(gone).plusAll(made);
+        return nodes.with(made, gone);
     }
 
     /** The items whose nodes were made, known after {@link #applyTo}. */

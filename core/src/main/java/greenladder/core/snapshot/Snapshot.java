@@ -38,7 +38,7 @@ public final class Snapshot {
     /** Of what is gone, who alone had seen it; what everybody had seen is not in here. */
     private final PMap<ItemKey, Set<String>> goneReaders;
 
-    private final PMap<ItemKey, Node> nodes;
+    private final Nodes nodes;
     private final Orders orders;
     private final Marks marks;
     private final LevelSums sums;
@@ -49,7 +49,7 @@ public final class Snapshot {
             Workspace workspace,
             PMap<String, Integer> lastNumbers,
             PMap<ItemKey, Set<String>> goneReaders,
-            PMap<ItemKey, Node> nodes,
+            Nodes nodes,
             Orders orders,
             Marks marks,
             LevelSums sums,
@@ -71,7 +71,7 @@ public final class Snapshot {
                 Workspace.EMPTY,
                 TreePMap.empty(),
                 HashTreePMap.empty(),
-                HashTreePMap.empty(),
+                Nodes.NONE,
                 Orders.NONE,
                 Marks.NONE,
                 LevelSums.NONE,
@@ -223,7 +223,7 @@ public final class Snapshot {
     /** Where most is taken out, what is left is put together faster than it is cut out. */
     private Snapshot afresh(Map<ItemKey, Optional<Item>> changed) {
         var left = new ArrayList<Item>();
-        for (var node : nodes.values()) {
+        for (var node : nodes.all()) {
             if (!changed.containsKey(node.item().key())) {
                 left.add(node.item());
             }
@@ -287,7 +287,7 @@ public final class Snapshot {
             return this;
         }
         var seen = new ArrayList<Item>();
-        for (var node : nodes.values()) {
+        for (var node : nodes.all()) {
             var item = node.item();
             if (!products.contains(item.key().product())) {
                 seen.add(cut(item, products));
@@ -309,7 +309,7 @@ public final class Snapshot {
         }
         var gone = new HashMap<ItemKey, Optional<Item>>();
         hidden.stream()
-                .filter(seen.nodes::containsKey)
+                .filter(key -> seen.nodes.get(key) != null)
                 .forEach(key -> gone.put(key, Optional.empty()));
         return seen.with(gone).with(seen.workspace().withoutItems(hidden));
     }
