@@ -1,5 +1,7 @@
 package greenladder.planning;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemDraft;
@@ -25,7 +27,20 @@ public class PastItems {
     /** Of an item, so many changes since are read at most. */
     private static final int MOST_CHANGES = 2_000;
 
+    /** Of all texts that are kept. */
+    private static final int MOST_CHARACTERS = 4_000_000;
+
     private final ChangeLog log;
+
+    /**
+     * What is past stays as it was, so that what an item of some version was at a moment is read
+     * from the log once.
+     */
+    private final Cache<Asked, Map<Field, @Nullable String>> known =
+            Caffeine.newBuilder()
+                    .maximumWeight(MOST_CHARACTERS)
+                    .weigher((Asked asked, Map<Field, @Nullable String> since) -> weight(since))
+                    .build();
 
     PastItems(ChangeLog log) {
         this.log = log;
@@ -34,6 +49,16 @@ public class PastItems {
     /** What stood at a moment, given what stands now. */
     public Past at(Snapshot snapshot, Instant at) {
         return new Past(snapshot, at);
+    }
+
+    private record Asked(ItemKey item, long version, Instant at) {}
+
+    private static int weight(Map<Field, @Nullable String> since) {
+        int characters = 100;
+        for (var text : since.values()) {
+            characters += text == null ? 0 : text.length();
+        }
+        return characters;
     }
 
     /** The items of one moment; the changes of each are read once. */
@@ -97,11 +122,18 @@ public class PastItems {
         }
 
         private Map<Field, @Nullable String> since(ItemKey key) {
-            var first = new LinkedHashMap<Field, @Nullable String>();
-            log.history(key, null, MOST_CHANGES).stream()
-                    .filter(one -> one.at().isAfter(at))
-                    .forEach(one -> first.put(one.change().field(), one.change().before()));
-            return first;
+            return snapshot.findItem(key)
+                    .map(item ->
+                            known.get(new Asked(key, item.version(), at), _ -> readSince(key, at)))
+                    .orElseGet(() -> readSince(key, at));
         }
+    }
+
+    private Map<Field, @Nullable String> readSince(ItemKey key, Instant at) {
+        var first = new LinkedHashMap<Field, @Nullable String>();
+        log.history(key, null, MOST_CHANGES).stream()
+                .filter(one -> one.at().isAfter(at))
+                .forEach(one -> first.put(one.change().field(), one.change().before()));
+        return first;
     }
 }

@@ -2,6 +2,7 @@ package greenladder.web;
 
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletRequestWrapper;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
@@ -88,31 +89,40 @@ class PathsFirst {
      * What is told of a pattern at a glance, so that few are looked at closely.
      *
      * @param elements how many separators and segments it has; 0 for any number
-     * @param first its first segment; empty where that may differ
+     * @param segments each of them where it is always the same, else empty
      */
-    record Shape(int elements, String first) {
-        private static final Shape ANY = new Shape(0, "");
+    record Shape(int elements, List<String> segments) {
+        private static final Shape ANY = new Shape(0, List.of());
 
         static Shape of(PathPattern pattern) {
             var text = pattern.getPatternString();
             if (text.equals("/")) {
-                return new Shape(1, "");
+                return new Shape(1, List.of());
             }
             if (!text.startsWith("/") || text.endsWith("/") || text.contains("*")) {
                 return ANY;
             }
-            var segments = text.substring(1).split("/");
-            var first = segments[0];
-            boolean isPlain = !first.contains("{") && !first.contains("?");
-            return new Shape(2 * segments.length, isPlain ? first : "");
+            var segments =
+                    Arrays.stream(text.substring(1).split("/"))
+                            .map(one -> one.contains("{") || one.contains("?") ? "" : one)
+                            .toList();
+            return new Shape(2 * segments.size(), segments);
         }
 
+        /** From its end, where paths differ most. */
         boolean fits(List<PathContainer.Element> path) {
-            return (elements == 0 || elements == path.size())
-                    && (first.isEmpty()
-                            || path.size() > 1
-                                    && path.get(1) instanceof PathContainer.PathSegment segment
-                                    && segment.valueToMatch().equals(first));
+            if (elements != 0 && elements != path.size()) {
+                return false;
+            }
+            for (int i = segments.size() - 1; i >= 0; i--) {
+                var wanted = segments.get(i);
+                if (!wanted.isEmpty()
+                        && !(path.get(2 * i + 1) instanceof PathContainer.PathSegment segment
+                                && segment.valueToMatch().equals(wanted))) {
+                    return false;
+                }
+            }
+            return true;
         }
     }
 }
