@@ -4,6 +4,7 @@ import greenladder.core.change.Problems;
 import greenladder.people.Audit.Event;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
+import jakarta.persistence.EntityManagerFactory;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -11,8 +12,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import org.hibernate.SessionFactory;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The tokens by which programs sign in as somebody: made, listed and revoked by that person. */
@@ -31,6 +34,7 @@ public class Tokens {
     private static final int ID_LENGTH = 12;
 
     private final EntityManager entities;
+    private final SessionFactory sessions;
     private final People people;
     private final Clock clock;
     private final Audit audit;
@@ -52,8 +56,14 @@ public class Tokens {
     /** A token that was just made, with the secret that is never shown again. */
     public record Made(Token token, String secret) {}
 
-    Tokens(EntityManager entities, People people, Clock clock, Audit audit) {
+    Tokens(
+            EntityManager entities,
+            EntityManagerFactory factory,
+            People people,
+            Clock clock,
+            Audit audit) {
         this.entities = entities;
+        this.sessions = factory.unwrap(SessionFactory.class);
         this.people = people;
         this.clock = clock;
         this.audit = audit;
@@ -136,9 +146,11 @@ public class Tokens {
                 .getResultList();
     }
 
-    /** Whom a token signs in; its use is noted. */
+    /** Whom a token signs in; its use is noted. Asked for by every call: begins no transaction. */
+    @Transactional(propagation = Propagation.SUPPORTS)
     public Optional<SignedIn> findPerson(String secret) {
-        var row = entities.find(ApiTokenRow.class, Secrets.hash(secret));
+        var hash = Secrets.hash(secret);
+        var row = sessions.fromStatelessSession(session -> session.get(ApiTokenRow.class, hash));
         if (row == null || !row.expiresAt.isAfter(clock.instant())) {
             return Optional.empty();
         }
@@ -151,10 +163,13 @@ public class Tokens {
         var last = noted.getOrDefault(row.tokenHash, row.lastUsedAt);
         if (last == null || last.plus(USE_STEP).isBefore(now)) {
             noted.put(row.tokenHash, now);
-            entities.createQuery("update ApiTokenRow set lastUsedAt = :now where tokenHash = :hash")
-                    .setParameter("now", now)
-                    .setParameter("hash", row.tokenHash)
-                    .executeUpdate();
+            sessions.inStatelessTransaction(session ->
+                    session.createMutationQuery(
+                                    "update ApiTokenRow set lastUsedAt = :now where tokenHash ="
+                                            + " :hash")
+                            .setParameter("now", now)
+                            .setParameter("hash", row.tokenHash)
+                            .executeUpdate());
         }
     }
 

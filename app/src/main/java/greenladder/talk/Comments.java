@@ -24,6 +24,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** What people say about items. Only its author changes a comment, or takes it away. */
@@ -59,17 +60,19 @@ public class Comments {
     }
 
     /** An item's comments, the oldest first. */
-    @Transactional(readOnly = true)
+    @Transactional(propagation = Propagation.SUPPORTS)
     public List<Comment> of(ItemKey item) {
         // One question for each key: Hibernate translates one with a list of them each time anew.
         return withMerged(item).stream()
                 .flatMap(key ->
-                        entities.createQuery(
+                        entities
+                                .createQuery(
                                         "from CommentRow where item = :item and removedAt is null"
                                                 + " order by id",
                                         CommentRow.class)
                                 .setParameter("item", key)
-                                .getResultStream())
+                                .getResultList()
+                                .stream())
                 .map(Comments::comment)
                 .sorted(Comparator.comparingLong(Comment::id))
                 .toList();

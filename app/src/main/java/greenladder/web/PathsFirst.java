@@ -1,8 +1,9 @@
 package greenladder.web;
 
 import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletRequestWrapper;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
@@ -12,6 +13,7 @@ import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.context.annotation.Primary;
 import org.springframework.http.server.PathContainer;
+import org.springframework.web.cors.CorsUtils;
 import org.springframework.web.method.HandlerMethod;
 import org.springframework.web.servlet.mvc.method.RequestMappingInfo;
 import org.springframework.web.servlet.mvc.method.annotation.RequestMappingHandlerMapping;
@@ -20,8 +22,8 @@ import org.springframework.web.util.pattern.PathPattern;
 
 /**
  * Finds the handler of a request by its path first. Nearly all our paths begin with a variable, the
- * product, so that each request is held against hundreds of handlers; to ask of each for method,
- * parameters, headers and media types before, as is usual, costs ten times as much.
+ * product, so that each request would be held against hundreds of handlers, each of them asked for
+ * method, parameters, headers and media types before its path, as is usual.
  */
 @Configuration(proxyBeanMethods = false)
 class PathsFirst {
@@ -37,51 +39,72 @@ class PathsFirst {
         };
     }
 
-    /** A request with its path at hand, which hundreds of handlers are held against. */
-    private static final class Pathed extends HttpServletRequestWrapper {
-        private final PathContainer path;
-
-        Pathed(HttpServletRequest request) {
-            super(request);
-            path = ServletRequestPathUtils.getParsedRequestPath(request).pathWithinApplication();
-        }
-    }
-
     private static final class ByPath extends RequestMappingHandlerMapping {
-        private final Map<RequestMappingInfo, List<Shape>> shapes = new ConcurrentHashMap<>();
+        /** Longer than any path that is not of any length. */
+        private static final int LONGEST = 64;
 
+        private final Map<Integer, List<Route>> routesByLength = new ConcurrentHashMap<>();
+
+        private record Route(RequestMappingInfo info, List<Shape> shapes, HandlerMethod handler) {
+            boolean fits(PathContainer path) {
+                return shapes.stream().anyMatch(shape -> shape.fits(path.elements()));
+            }
+        }
+
+        private record Match(RequestMappingInfo info, HandlerMethod handler) {}
+
+        /** Where none takes the request, or two do as well, the usual way tells why. */
         @Override
         protected @Nullable HandlerMethod lookupHandlerMethod(
                 String path, HttpServletRequest request) throws Exception {
-            return super.lookupHandlerMethod(path, new Pathed(request));
+            var matches = matches(request);
+            var order = Comparator.comparing(Match::info, getMappingComparator(request));
+            matches.sort(order);
+            if (matches.isEmpty()
+                    || matches.size() > 1 && order.compare(matches.get(0), matches.get(1)) == 0
+                    || CorsUtils.isPreFlightRequest(request)) {
+                return super.lookupHandlerMethod(path, request);
+            }
+            var best = matches.getFirst();
+            request.setAttribute(BEST_MATCHING_HANDLER_ATTRIBUTE, best.handler);
+            handleMatch(best.info, path, request);
+            return best.handler;
         }
 
-        @Override
-        protected @Nullable RequestMappingInfo getMatchingMapping(
-                RequestMappingInfo info, HttpServletRequest request) {
-            return !(request instanceof Pathed one) || fits(info, one.path)
-                    ? super.getMatchingMapping(info, request)
-                    : null;
-        }
-
-        private boolean fits(RequestMappingInfo info, PathContainer path) {
-            var patterns = info.getPathPatternsCondition();
-            if (patterns == null) {
-                return true;
-            }
-            var known = shapes.get(info);
-            if (known == null) {
-                known = patterns.getPatterns().stream().map(Shape::of).toList();
-                shapes.put(info, known);
-            }
-            var elements = path.elements();
-            for (var shape : known) {
-                if (shape.fits(elements)) {
-                    return patterns.getPatterns().stream()
-                            .anyMatch(pattern -> pattern.matches(path));
+        private List<Match> matches(HttpServletRequest request) {
+            var path =
+                    ServletRequestPathUtils.getParsedRequestPath(request).pathWithinApplication();
+            var matches = new ArrayList<Match>(2);
+            for (var route : routes(Math.min(path.elements().size(), LONGEST))) {
+                var match = route.fits(path) ? getMatchingMapping(route.info, request) : null;
+                if (match != null) {
+                    matches.add(new Match(match, route.handler));
                 }
             }
-            return false;
+            return matches;
+        }
+
+        /** Those that may take a path of so many separators and segments. */
+        private List<Route> routes(int length) {
+            return routesByLength.computeIfAbsent(
+                    length,
+                    _ ->
+                            getHandlerMethods().entrySet().stream()
+                                    .map(entry -> route(entry.getKey(), entry.getValue()))
+                                    .filter(route ->
+                                            route.shapes.stream()
+                                                    .anyMatch(shape -> shape.isOf(length)))
+                                    .toList());
+        }
+
+        private static Route route(RequestMappingInfo info, HandlerMethod handler) {
+            var patterns = info.getPathPatternsCondition();
+            return new Route(
+                    info,
+                    patterns == null
+                            ? List.of(Shape.ANY)
+                            : patterns.getPatterns().stream().map(Shape::of).toList(),
+                    handler);
         }
     }
 
@@ -109,9 +132,13 @@ class PathsFirst {
             return new Shape(2 * segments.size(), segments);
         }
 
+        boolean isOf(int length) {
+            return elements == 0 || elements == length;
+        }
+
         /** From its end, where paths differ most. */
         boolean fits(List<PathContainer.Element> path) {
-            if (elements != 0 && elements != path.size()) {
+            if (!isOf(path.size())) {
                 return false;
             }
             for (int i = segments.size() - 1; i >= 0; i--) {
