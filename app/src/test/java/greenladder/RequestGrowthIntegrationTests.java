@@ -43,7 +43,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
     private static final int FEW = 10_000;
     private static final int MANY = 40_000;
     private static final int UNDER_A_FEATURE = 9;
-    private static final int ASKED = 8;
+    private static final int ASKED = 5;
 
     /** Orders of blocks grow by a handle for each 256 items; trees of keys by a step or two. */
     private static final double SLACK = 1.25;

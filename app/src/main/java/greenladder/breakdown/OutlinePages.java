@@ -36,7 +36,7 @@ class OutlinePages {
     static final int ROW_HEIGHT = 30;
 
     /** Drawn at once: what fits into a tall window, and as much before and after it. */
-    private static final int DRAWN = 120;
+    private static final int DRAWN = 90;
 
     /** What is shown before anybody chooses. */
     private static final List<String> FIRST =

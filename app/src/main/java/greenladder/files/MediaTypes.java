@@ -19,8 +19,13 @@ final class MediaTypes {
     private static final Set<String> SHOWN =
             Set.of("image/png", "image/jpeg", "image/gif", "image/webp");
 
-    private final Tika tika = new Tika();
-    private final MediaTypeRegistry registry = MediaTypeRegistry.getDefaultRegistry();
+    /** What is known of types, read with the first file rather than at the start. */
+    private static final class Known {
+        static final Tika TIKA = new Tika();
+        static final MediaTypeRegistry REGISTRY = MediaTypeRegistry.getDefaultRegistry();
+
+        private Known() {}
+    }
 
     static boolean isShown(String type) {
         return SHOWN.contains(type);
@@ -29,11 +34,11 @@ final class MediaTypes {
     /** The type of a file; empty where its name says something else than its content. */
     Optional<String> typeOf(Path file, String name) throws IOException {
         var inside = MediaType.parse(contentType(file));
-        var named = MediaType.parse(tika.detect(name));
-        if (named.equals(MediaType.OCTET_STREAM) || registry.isInstanceOf(inside, named)) {
+        var named = MediaType.parse(Known.TIKA.detect(name));
+        if (named.equals(MediaType.OCTET_STREAM) || Known.REGISTRY.isInstanceOf(inside, named)) {
             return Optional.of(inside.getBaseType().toString());
         }
-        return registry.isInstanceOf(named, inside)
+        return Known.REGISTRY.isInstanceOf(named, inside)
                 ? Optional.of(named.getBaseType().toString())
                 : Optional.empty();
     }
@@ -51,7 +56,7 @@ final class MediaTypes {
 
     private String contentType(Path file) throws IOException {
         try (var content = new BufferedInputStream(Files.newInputStream(file))) {
-            return tika.detect(content);
+            return Known.TIKA.detect(content);
         }
     }
 }

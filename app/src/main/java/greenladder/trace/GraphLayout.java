@@ -42,9 +42,19 @@ class GraphLayout {
                         }
                     });
 
-    GraphLayout() {
-        LayoutMetaDataService.getInstance()
-                .registerLayoutMetaDataProviders(new CoreOptions(), new LayeredMetaDataProvider());
+    /** The library, made ready when the first graph is asked for rather than at the start. */
+    private static final class Library {
+        static {
+            LayoutMetaDataService.getInstance()
+                    .registerLayoutMetaDataProviders(
+                            new CoreOptions(), new LayeredMetaDataProvider());
+        }
+
+        private Library() {}
+
+        static void layOut(ElkNode root) {
+            new RecursiveGraphLayoutEngine().layout(root, new NullElkProgressMonitor());
+        }
     }
 
     /**
@@ -105,7 +115,7 @@ class GraphLayout {
         for (var line : graph.lines()) {
             ElkGraphUtil.createSimpleEdge(nodes.get(line.from()), nodes.get(line.to()));
         }
-        new RecursiveGraphLayoutEngine().layout(root, new NullElkProgressMonitor());
+        Library.layOut(root);
         var places = new HashMap<String, Point>();
         nodes.forEach((id, node) -> places.put(id, new Point(node.getX(), node.getY())));
         return aligned(graph, places, graph.down() ? root.getWidth() : root.getHeight());

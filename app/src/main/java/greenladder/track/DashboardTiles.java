@@ -252,7 +252,7 @@ class DashboardTiles {
     }
 
     private Tile flow(Look look, DashboardTile tile) {
-        var place = flows.place(look, tile.of(), "", WEEKS, "", tile.state());
+        var place = FlowPlace.read(look, tile.of(), "", WEEKS, "", tile.state());
         var sieve = new Sieve(lines, look, tile.state());
         var flow = flows.flow(place, sieve.keys(place.level()));
         var of = place.team() == null ? "" : " with " + place.team().name();

@@ -36,14 +36,14 @@ class FlowController {
             @RequestParam MultiValueMap<String, String> all,
             Screen screen) {
         int span = weeks.matches("\\d{1,3}") ? Integer.parseInt(weeks) : 0;
-        var place = pages.place(look, of, level, span, by, ListState.beside(all, "level"));
+        var place = FlowPlace.read(look, of, level, span, by, ListState.beside(all, "level"));
         return screen.of(
                 View.FLOW,
                 look,
                 pages.page(
                         look,
                         place,
-                        new FlowPages.Opened(DayStory.day(day), DayStory.day(week)),
+                        new FlowPlace.Opened(DayStory.day(day), DayStory.day(week)),
                         at));
     }
 }

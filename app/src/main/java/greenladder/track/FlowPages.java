@@ -6,12 +6,10 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
 import greenladder.core.item.Team;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
 import greenladder.list.FilterLines;
-import greenladder.list.ListState;
 import greenladder.panel.ItemPanels;
 import greenladder.track.FlowPage.Age;
 import greenladder.track.FlowPage.Cumulative;
@@ -24,10 +22,8 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.IntToDoubleFunction;
@@ -38,8 +34,6 @@ import org.springframework.stereotype.Component;
 /** Makes the page that tells how work flowed. */
 @Component
 class FlowPages {
-    private static final List<Integer> WEEKS = List.of(4, 13, 26, 52, 156);
-    private static final int USUAL_WEEKS = 13;
     private static final int DAYS_OF_WEEK = 7;
     private static final int MOST_AGES = 30;
     private static final double HALF = 0.5;
@@ -59,79 +53,9 @@ class FlowPages {
     }
 
     /**
-     * Where somebody stands.
-     *
-     * @param team null for all
-     */
-    record Place(
-            String product,
-            @Nullable Team team,
-            Level level,
-            int weeks,
-            boolean points,
-            ListState state) {
-        /** The parameters that are the view's own. */
-        Map<String, String> own() {
-            var own = new LinkedHashMap<String, String>();
-            own.put("weeks", Integer.toString(weeks));
-            own.put("level", level.key());
-            own.put("by", points ? "points" : "count");
-            if (team != null) {
-                own.put("of", team.key());
-            }
-            return own;
-        }
-
-        String url() {
-            return "/%s/flow?%s".formatted(product, state.query(own()));
-        }
-
-        Place of(@Nullable Team other) {
-            return new Place(product, other, level, weeks, points, state);
-        }
-
-        Place of(Level other) {
-            return new Place(product, team, other, weeks, points, state);
-        }
-
-        Place over(int other) {
-            return new Place(product, team, level, other, points, state);
-        }
-
-        Place by(boolean other) {
-            return new Place(product, team, level, weeks, other, state);
-        }
-    }
-
-    /** A point of a chart: a day, or a week by its first one; at most one of them. */
-    record Opened(Optional<LocalDate> day, Optional<LocalDate> week) {
-        String query() {
-            return week.map(one -> "&week=" + one)
-                    .orElseGet(() -> day.map(one -> "&day=" + one).orElse(""));
-        }
-    }
-
-    Place place(Look look, String team, String level, int weeks, String by, ListState state) {
-        var product = look.product();
-        return new Place(
-                product.code(),
-                look.snapshot().workspace().teamsOf(product.code()).stream()
-                        .filter(one -> one.key().equals(team))
-                        .findFirst()
-                        .orElse(null),
-                product.levels()
-                        .find(level)
-                        .filter(Level::carriesPoints)
-                        .orElseGet(() -> StoryMap.stories(product)),
-                WEEKS.contains(weeks) ? weeks : USUAL_WEEKS,
-                !by.equals("count"),
-                state);
-    }
-
-    /**
      * @param opened the point of a chart of which everything is told
      */
-    FlowPage page(Look look, Place place, Opened opened, @Nullable ItemKey at) {
+    FlowPage page(Look look, FlowPlace place, FlowPlace.Opened opened, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var sieve = new Sieve(lines, look, place.state());
         var only = sieve.keys(place.level());
@@ -153,7 +77,7 @@ class FlowPages {
                                         level.plural(),
                                         level.equals(place.level())))
                         .toList(),
-                WEEKS.stream()
+                FlowPlace.WEEKS.stream()
                         .map(weeks ->
                                 new Choice(
                                         place.over(weeks).url(),
@@ -181,7 +105,7 @@ class FlowPages {
     private record Drawn(String url, Instant until) {}
 
     private Pictures pictures(
-            Snapshot snapshot, Flow flow, Place place, @Nullable Set<ItemKey> only) {
+            Snapshot snapshot, Flow flow, FlowPlace place, @Nullable Set<ItemKey> only) {
         Supplier<Pictures> drawn =
                 () -> new Pictures(cumulative(flow, place), CycleDots.of(snapshot, flow));
         return only == null
@@ -233,7 +157,10 @@ class FlowPages {
     }
 
     private @Nullable DayStory story(
-            Snapshot snapshot, Place place, @Nullable Set<ItemKey> only, Optional<LocalDate> day) {
+            Snapshot snapshot,
+            FlowPlace place,
+            @Nullable Set<ItemKey> only,
+            Optional<LocalDate> day) {
         var story =
                 DayStory.of(
                         snapshot,
@@ -256,12 +183,12 @@ class FlowPages {
      *
      * @param only the items that count; null for all
      */
-    Flow flow(Place place, @Nullable Set<ItemKey> only) {
+    Flow flow(FlowPlace place, @Nullable Set<ItemKey> only) {
         var today = LocalDate.now(clock);
         return flow(place, only, today.minusDays((long) place.weeks() * DAYS_OF_WEEK - 1), today);
     }
 
-    private Flow flow(Place place, @Nullable Set<ItemKey> only, LocalDate from, LocalDate to) {
+    private Flow flow(FlowPlace place, @Nullable Set<ItemKey> only, LocalDate from, LocalDate to) {
         var query =
                 new Flow.Query(
                         place.product(),
@@ -285,7 +212,7 @@ class FlowPages {
         return clock.instant().truncatedTo(ChronoUnit.MINUTES).plus(1, ChronoUnit.MINUTES);
     }
 
-    private static List<Choice> teams(Snapshot snapshot, Place place) {
+    private static List<Choice> teams(Snapshot snapshot, FlowPlace place) {
         var choices = new ArrayList<Choice>();
         choices.add(new Choice(place.of((Team) null).url(), "All teams", place.team() == null));
         snapshot.workspace()
@@ -299,7 +226,7 @@ class FlowPages {
         return choices;
     }
 
-    static String words(Flow flow, Place place) {
+    static String words(Flow flow, FlowPlace place) {
         var finished = flow.passages().stream().filter(one -> one.finished() != null).count();
         var stories =
                 finished
@@ -327,7 +254,7 @@ class FlowPages {
                 : String.format(Locale.ROOT, "%.1f", days).replaceAll("\\.0$", "") + " days";
     }
 
-    static @Nullable Cumulative cumulative(Flow flow, Place place) {
+    static @Nullable Cumulative cumulative(Flow flow, FlowPlace place) {
         var days = flow.days();
         double most = days.stream().mapToDouble(day -> Plots.number(day.scope())).max().orElse(0);
         if (days.isEmpty() || most == 0) {
@@ -400,7 +327,7 @@ class FlowPages {
         return new Plots.Label(up.at((from.applyAsDouble(day) + to.applyAsDouble(day)) / 2), text);
     }
 
-    private static List<Week> weeks(Flow flow, Place place) {
+    private static List<Week> weeks(Flow flow, FlowPlace place) {
         int most = flow.weeks().stream().mapToInt(Flow.Week::items).max().orElse(0);
         var url = place.url();
         return flow.weeks().reversed().stream()

@@ -1,20 +1,14 @@
 package greenladder.track;
 
-import greenladder.core.flow.Moment;
-import greenladder.core.flow.Progress;
 import greenladder.core.flow.Progress.Bar;
 import greenladder.core.flow.Progress.Figures;
 import greenladder.core.flow.Progress.Measure;
-import greenladder.core.flow.Progress.Selection;
 import greenladder.core.flow.Progress.Since;
 import greenladder.core.item.Amount;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
 import greenladder.core.plan.StoryMap;
-import greenladder.core.snapshot.LevelOrder;
 import greenladder.core.snapshot.Node;
-import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
 import greenladder.list.FilterLines;
@@ -26,10 +20,7 @@ import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.Arrays;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -37,7 +28,6 @@ import org.springframework.stereotype.Component;
 /** Makes the page that tells how far everything is. */
 @Component
 class ProgressPages {
-    private static final int DAYS = 7;
     private static final int STEM = 150;
 
     private final ItemPasts pasts;
@@ -55,23 +45,10 @@ class ProgressPages {
     /** An item of the list, and how many levels it stands below the first. */
     private record Listed(Node node, int below) {}
 
-    /** The figures of each item of the list, and what changed since. */
-    private interface Told {
-        Figures now(Node node);
-
-        Since since(Node node);
-
-        /** The items of the first level of which there is anything, in rank order. */
-        List<Node> first();
-
-        /** What these come to. */
-        Figures total();
-    }
-
     ProgressPage page(Look look, ProgressPlace place, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var sieve = new Sieve(lines, look, place.state());
-        var told = told(snapshot, place, sieve);
+        var told = ProgressFigures.of(snapshot, place, sieve, pasts, figures.today());
         boolean isWhole = place.part() == null && !sieve.isNarrow();
         var listed = listed(place, isWhole, told);
         var shown = listed.stream().limit(place.most()).toList();
@@ -85,7 +62,7 @@ class ProgressPages {
                         "progress",
                         place.own(),
                         shown.stream().map(Listed::node).toList(),
-                        all(snapshot, place)),
+                        ProgressFigures.all(snapshot, place)),
                 levels(place),
                 Arrays.stream(Measure.values())
                         .map(measure ->
@@ -134,109 +111,11 @@ class ProgressPages {
         return choices;
     }
 
-    private Told told(Snapshot snapshot, ProgressPlace place, Sieve sieve) {
-        var day = figures.today().minusDays(DAYS);
-        var part = place.part();
-        if (part == null && !sieve.isNarrow()) {
-            return new Told() {
-                @Override
-                public Figures now(Node node) {
-                    return Progress.whole(node.rollUp(), place.measure());
-                }
-
-                @Override
-                public Since since(Node node) {
-                    var then = pasts.read(past -> past.standing(node.item().key(), day));
-                    return Progress.since(node.rollUp(), then, place.measure());
-                }
-
-                @Override
-                public List<Node> first() {
-                    return all(snapshot, place);
-                }
-
-                @Override
-                public Figures total() {
-                    return place.top() == null
-                            ? Progress.ofLevel(
-                                    snapshot, place.product(), place.level(), place.measure())
-                            : first().stream().map(this::now).reduce(Figures.NONE, Figures::plus);
-                }
-            };
-        }
-        var changed =
-                pasts.read(past -> {
-                    var moments = new HashMap<ItemKey, Optional<Moment>>();
-                    var end = day.plusDays(1).atStartOfDay(past.zone()).toInstant().minusNanos(1);
-                    past.changed(place.product().code(), day.plusDays(1), figures.today())
-                            .forEach(key ->
-                                    moments.put(key, past.of(key).flatMap(one -> one.at(end))));
-                    return moments;
-                });
-        var found = sieve.isNarrow() ? sieve.withBelow() : null;
-        var nodes =
-                part == null
-                        ? Objects.requireNonNull(found).values()
-                        : Progress.in(snapshot, part, place.partKey()).stream()
-                                .filter(node ->
-                                        found == null || found.containsKey(node.item().key()))
-                                .toList();
-        var every = part == null ? Selection.ALL : Selection.of(part, place.partKey());
-        var selection = found == null ? every : every.among(found.keySet());
-        Map<Level, Map<Optional<ItemKey>, Figures>> sums = new HashMap<>();
-        Map<Level, Map<Optional<ItemKey>, Since>> sinces = new HashMap<>();
-        return new Told() {
-            private Map<Optional<ItemKey>, Figures> on(Level level) {
-                return sums.computeIfAbsent(
-                        level, any -> Progress.of(snapshot, nodes, level, place.measure()));
-            }
-
-            @Override
-            public Figures now(Node node) {
-                return on(node.item().level())
-                        .getOrDefault(Optional.of(node.item().key()), Figures.NONE);
-            }
-
-            @Override
-            public List<Node> first() {
-                var some =
-                        place.top() == null
-                                ? on(place.level()).keySet().stream()
-                                        .flatMap(Optional::stream)
-                                        .filter(key -> key.product().equals(place.product().code()))
-                                        .map(snapshot::requireNode)
-                                        .sorted(LevelOrder.BY_RANK)
-                                : all(snapshot, place).stream();
-                return some.filter(node -> !now(node).equals(Figures.NONE)).toList();
-            }
-
-            @Override
-            public Figures total() {
-                return first().stream().map(this::now).reduce(Figures.NONE, Figures::plus);
-            }
-
-            @Override
-            public Since since(Node node) {
-                var item = node.item();
-                return sinces.computeIfAbsent(
-                                item.level(),
-                                level ->
-                                        Progress.since(
-                                                snapshot,
-                                                changed,
-                                                selection,
-                                                level,
-                                                place.measure()))
-                        .getOrDefault(Optional.of(item.key()), new Since(0, 0));
-            }
-        };
-    }
-
     /**
      * In rank order, no longer than what tells whether there is more than is shown; what is
      * narrowed to a part is left out where nothing of it stands below.
      */
-    private static List<Listed> listed(ProgressPlace place, boolean isWhole, Told told) {
+    private static List<Listed> listed(ProgressPlace place, boolean isWhole, ProgressFigures told) {
         var listed = new ArrayList<Listed>();
         var next = place.below() ? place.nextLevel() : null;
         for (var node : told.first()) {
@@ -248,7 +127,7 @@ class ProgressPages {
             }
             listed.add(new Listed(node, 0));
             if (next != null) {
-                below(node, next).stream()
+                ProgressFigures.below(node, next).stream()
                         .filter(one -> isWhole || !isEmpty(told, one))
                         .forEach(one -> listed.add(new Listed(one, 1)));
             }
@@ -256,43 +135,14 @@ class ProgressPages {
         return listed;
     }
 
-    private static boolean isEmpty(Told told, Node node) {
+    private static boolean isEmpty(ProgressFigures told, Node node) {
         return told.now(node).equals(Figures.NONE);
-    }
-
-    private static List<Node> all(Snapshot snapshot, ProgressPlace place) {
-        var top = place.top();
-        if (top == null) {
-            return snapshot.inOrder(place.product(), place.level()).live();
-        }
-        var node = snapshot.requireNode(top);
-        if (node.item().isDropped()) {
-            return List.of();
-        }
-        return node.item().level().equals(place.level())
-                ? List.of(node)
-                : below(node, place.level());
-    }
-
-    private static List<Node> below(Node node, Level level) {
-        var found = new ArrayList<Node>();
-        for (var child : node.children()) {
-            if (child.item().isDropped()) {
-                continue;
-            }
-            if (child.item().level().equals(level)) {
-                found.add(child);
-            } else if (child.item().level().isAbove(level)) {
-                found.addAll(below(child, level));
-            }
-        }
-        return found;
     }
 
     /**
      * @param isWhole whether all of each item is told, rather than a selection of what is below it
      */
-    private Row row(Listed listed, boolean isWhole, Told told, ProgressPlace place) {
+    private Row row(Listed listed, boolean isWhole, ProgressFigures told, ProgressPlace place) {
         var node = listed.node();
         var item = node.item();
         var now = told.now(node);

@@ -1,6 +1,5 @@
 package greenladder.work;
 
-import greenladder.core.filter.Facets;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Board;
 import greenladder.core.item.Category;
@@ -10,7 +9,6 @@ import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
-import greenladder.core.plan.Sprints;
 import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -27,12 +25,10 @@ import greenladder.talk.Watching;
 import greenladder.web.Drawings;
 import greenladder.web.Words;
 import greenladder.work.BoardPage.Cell;
-import greenladder.work.BoardPage.Choice;
 import greenladder.work.BoardPage.ColumnHead;
 import greenladder.work.BoardPage.Head;
 import greenladder.work.BoardPage.Lane;
 import greenladder.work.BoardPage.Line;
-import greenladder.work.BoardPage.Tick;
 import greenladder.work.BoardPlace.Lanes;
 import java.time.Clock;
 import java.time.Instant;
@@ -57,7 +53,6 @@ class BoardPages {
     /** How many of the queue stand on the board of a team without a sprint. */
     private static final int QUEUE = 20;
 
-    private static final int CLOSED_OFFERED = 6;
     private static final double MOST_OF_WORK = 0.85;
 
     private final Rights rights;
@@ -180,14 +175,15 @@ class BoardPages {
             var rows = new BoardLanes(snapshot, team, cards, place.lanes()).of(shown);
             int cells = Math.max(1, rows.size() * cards.board().columns().size());
             perCell = shown.size() <= MOST_DRAWN ? DRAWN : Math.clamp(MOST_DRAWN / cells, 4, DRAWN);
+            var choices = new BoardChoices(snapshot, place, team);
             var lanes = place.isList() ? lists(shown) : rows.stream().map(this::lane).toList();
             return new BoardPage(
                     place.product().code(),
                     place.url(),
                     look.operation(),
-                    teams(),
-                    sprints(),
-                    lanesBy(),
+                    choices.teams(),
+                    choices.sprints(),
+                    choices.lanes(),
                     head(sprint),
                     cards.board().columns().stream().map(this::columnHead).toList(),
                     lanes,
@@ -195,7 +191,7 @@ class BoardPages {
                     elsewhere(),
                     mayShape ? toAccept(all) : List.of(),
                     lines.line(narrowed, "board", place.parameters(), look.reader(), shown, all),
-                    ticks(),
+                    choices.ticks(),
                     place.isSetup() && rights.mayPlan(look.reader(), team)
                             ? setup.page(snapshot, team)
                             : null,
@@ -211,53 +207,6 @@ class BoardPages {
         private boolean isShown(Node node) {
             return (!narrowed.isNarrow() || narrowed.finds(node))
                     && (!place.watched() || watching.isWatching(look.reader(), node.item().key()));
-        }
-
-        private List<Choice> teams() {
-            return snapshot.workspace().teamsOf(place.product().code()).stream()
-                    .map(one -> new Choice(place.urlOf(one), one.name(), one.equals(team)))
-                    .toList();
-        }
-
-        private List<Choice> sprints() {
-            var all = Sprints.of(snapshot.workspace(), team.key());
-            long closed = all.stream().filter(Sprint::isClosed).count();
-            var choices = new ArrayList<Choice>();
-            all.stream()
-                    .skip(Math.max(0, closed - CLOSED_OFFERED))
-                    .map(one ->
-                            new Choice(
-                                    place.of(one).url(),
-                                    one.name()
-                                            + (one.isRunning()
-                                                    ? " · running"
-                                                    : one.isClosed() ? " · closed" : ""),
-                                    one.equals(place.sprint())))
-                    .forEach(choices::add);
-            choices.add(
-                    new Choice(
-                            place.of((Sprint) null).url(),
-                            "Running queue, no sprint",
-                            place.sprint() == null));
-            return choices;
-        }
-
-        private List<Choice> lanesBy() {
-            return List.of(Lanes.values()).stream()
-                    .map(one -> new Choice(place.by(one).url(), one.label(), one == place.lanes()))
-                    .toList();
-        }
-
-        private List<Tick> ticks() {
-            return List.of(
-                    tick("assignee", Facets.ME, "Mine"),
-                    tick("kind", "bug", "Bugs"),
-                    new Tick(place.watching(!place.watched()).url(), "Watched", place.watched()));
-        }
-
-        private Tick tick(String facet, String value, String label) {
-            return new Tick(
-                    place.toggled(facet, value).with(0).url(), label, place.isOnly(facet, value));
         }
 
         private Head head(@Nullable Sprint sprint) {

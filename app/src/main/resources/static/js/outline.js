@@ -2,7 +2,6 @@
 import { go, refresh, view, withParameters } from "./view.js";
 
 const ROW = 30;
-const BEFORE = 45;
 const NEAR = 25;
 
 const scroller = () => document.querySelector("[data-outline-scroll]");
@@ -18,9 +17,12 @@ async function fetchNear() {
   const drawn = place.querySelectorAll(".item-row").length;
   const first = Math.floor(place.scrollTop / ROW);
   const last = first + Math.ceil(place.clientHeight / ROW);
-  const short = (first - from < NEAR && from > 0) || (from + drawn - last < NEAR && from + drawn < count);
+  // As many before what is in sight as after it; in a high window few are left for that.
+  const beside = Math.max(0, Math.floor((drawn - (last - first)) / 2));
+  const near = Math.min(NEAR, Math.floor(beside / 2));
+  const short = (first - from < near && from > 0) || (from + drawn - last < near && from + drawn < count);
   if (!short) return;
-  wantedFrom = Math.max(0, first - BEFORE);
+  wantedFrom = Math.max(0, first - beside);
   if (wantedFrom === from) return void (wantedFrom = null);
   // Other rows altogether: they are put in place, which is quicker than comparing them with those that were there.
   if (place.querySelector("[data-field-form]")) await refresh(["panel"]);

@@ -72,13 +72,13 @@ public class OutlineIntegrationTests extends RunningDemo {
     public void stretchOfALongOutlineShouldBeDrawnWithRoomForTheRest() {
         var code = productWith(600);
         var top = body(get("/" + code + "/outline?to=story"));
-        assertThat(rows(top)).isEqualTo(120);
+        assertThat(rows(top)).isEqualTo(90);
         assertThat(top).contains("data-count=\"1201\"").doesNotContain("spacer-above");
-        assertThat(top).contains("height=\"" + (1201 - 120) * 30 + "\"");
+        assertThat(top).contains("height=\"" + (1201 - 90) * 30 + "\"");
         var middle = body(get("/" + code + "/outline?to=story&from=500"));
         assertThat(middle).contains("data-from=\"500\"", "height=\"15000\"", ">S250<");
         var end = body(get("/" + code + "/outline?to=story&from=99999"));
-        assertThat(end).contains("data-from=\"1081\"", ">S600<").doesNotContain("spacer-below");
+        assertThat(end).contains("data-from=\"1111\"", ">S600<").doesNotContain("spacer-below");
     }
 
     @Test

@@ -254,25 +254,33 @@ public class BreakdownJourneyTests extends BrowserTest {
         var code = api().newProduct();
         for (int part = 0; part < 2; part++) {
             var rows =
-                    IntStream.range(part * 5_000, part * 5_000 + 5_000)
+                    IntStream.range(part * 2_000, part * 2_000 + 2_000)
                             .mapToObj(i -> "feature: Row " + i)
                             .collect(Collectors.joining("\\n"));
             api().post("/products/" + code + "/outline", "{'text':'%s'}".formatted(rows));
         }
         var page = signedIn("Ines Rowe");
         page.navigate("/" + code + "/outline");
-        assertThat(page.locator("[data-outline-scroll]")).hasAttribute("data-count", "10000");
-        for (int at : new int[] {900, 5_000, 9_950, 20}) {
-            page.locator("[data-outline-scroll]")
-                    .evaluate("(one, y) => one.scrollTop = y", at * 30);
-            assertThat(
-                            page.locator(
-                                            ".row-link",
-                                            new Page.LocatorOptions()
-                                                    .setHasText("Row " + (at + 10)))
-                                    .first())
-                    .isInViewport();
+        assertThat(page.locator("[data-outline-scroll]")).hasAttribute("data-count", "4000");
+        for (int at : new int[] {900, 2_000, 3_950, 20}) {
+            scrollTo(page, at);
+            assertThat(rowNumbered(page, at + 10)).isInViewport();
         }
+        page.setViewportSize(1280, 2_160);
+        for (int at : new int[] {1_000, 1_030, 1_031}) {
+            scrollTo(page, at);
+            assertThat(rowNumbered(page, at + 1)).isInViewport();
+            assertThat(rowNumbered(page, at + 55)).isInViewport();
+        }
+    }
+
+    private static void scrollTo(Page page, int row) {
+        page.locator("[data-outline-scroll]").evaluate("(one, y) => one.scrollTop = y", row * 30);
+    }
+
+    private static Locator rowNumbered(Page page, int row) {
+        return page.locator(".row-link", new Page.LocatorOptions().setHasText("Row " + row))
+                .first();
     }
 
     @Test

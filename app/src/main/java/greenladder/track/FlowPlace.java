@@ -1,0 +1,87 @@
+package greenladder.track;
+
+import greenladder.core.item.Level;
+import greenladder.core.item.Team;
+import greenladder.core.plan.StoryMap;
+import greenladder.item.Look;
+import greenladder.list.ListState;
+import java.time.LocalDate;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/**
+ * Where somebody stands in the view of how work flowed.
+ *
+ * @param team null for all
+ */
+record FlowPlace(
+        String product,
+        @Nullable Team team,
+        Level level,
+        int weeks,
+        boolean points,
+        ListState state) {
+    static final List<Integer> WEEKS = List.of(4, 13, 26, 52, 156);
+    private static final int USUAL_WEEKS = 13;
+
+    /** A point of a chart: a day, or a week by its first one; at most one of them. */
+    record Opened(Optional<LocalDate> day, Optional<LocalDate> week) {
+        String query() {
+            return week.map(one -> "&week=" + one)
+                    .orElseGet(() -> day.map(one -> "&day=" + one).orElse(""));
+        }
+    }
+
+    static FlowPlace read(
+            Look look, String team, String level, int weeks, String by, ListState state) {
+        var product = look.product();
+        return new FlowPlace(
+                product.code(),
+                look.snapshot().workspace().teamsOf(product.code()).stream()
+                        .filter(one -> one.key().equals(team))
+                        .findFirst()
+                        .orElse(null),
+                product.levels()
+                        .find(level)
+                        .filter(Level::carriesPoints)
+                        .orElseGet(() -> StoryMap.stories(product)),
+                WEEKS.contains(weeks) ? weeks : USUAL_WEEKS,
+                !by.equals("count"),
+                state);
+    }
+
+    /** The parameters that are the view's own. */
+    Map<String, String> own() {
+        var own = new LinkedHashMap<String, String>();
+        own.put("weeks", Integer.toString(weeks));
+        own.put("level", level.key());
+        own.put("by", points ? "points" : "count");
+        if (team != null) {
+            own.put("of", team.key());
+        }
+        return own;
+    }
+
+    String url() {
+        return "/%s/flow?%s".formatted(product, state.query(own()));
+    }
+
+    FlowPlace of(@Nullable Team other) {
+        return new FlowPlace(product, other, level, weeks, points, state);
+    }
+
+    FlowPlace of(Level other) {
+        return new FlowPlace(product, team, other, weeks, points, state);
+    }
+
+    FlowPlace over(int other) {
+        return new FlowPlace(product, team, level, other, points, state);
+    }
+
+    FlowPlace by(boolean other) {
+        return new FlowPlace(product, team, level, weeks, other, state);
+    }
+}
