@@ -2,7 +2,9 @@ package greenladder.bench;
 
 import java.io.File;
 import java.io.IOException;
+import java.net.InetAddress;
 import java.net.ServerSocket;
+import java.net.Socket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.NoSuchFileException;
@@ -39,13 +41,15 @@ final class Application implements AutoCloseable {
         this.start = start;
     }
 
-    /**
-     * Starts it and waits until it answers.
-     *
-     * @param profiles such as {@code demo} or {@code kept}
-     */
-    static Application start(Path folder, String profiles, Path data)
-            throws IOException, InterruptedException {
+    /** Starts the demo as a visitor does, and waits until it answers. */
+    static Application demo(Path ladder, Path data) throws IOException, InterruptedException {
+        int port = freePort();
+        var command = List.of(ladder.toString(), "demo", "--port", Integer.toString(port));
+        return started(new ProcessBuilder(command), port, data);
+    }
+
+    /** Starts a workspace that is kept, and waits until it answers. */
+    static Application kept(Path folder, Path data) throws IOException, InterruptedException {
         int port = freePort();
         var command = new ArrayList<String>();
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
@@ -57,23 +61,29 @@ final class Application implements AutoCloseable {
                 List.of(
                         "-jar",
                         "greenladder.jar",
-                        "--spring.profiles.active=" + profiles,
+                        "--spring.profiles.active=kept",
                         "--server.port=" + port,
                         "--greenladder.first-code=" + FIRST_CODE,
                         "--greenladder.data=" + data.resolve("greenladder")));
+        return started(new ProcessBuilder(command).directory(folder.toFile()), port, data);
+    }
+
+    private static Application started(ProcessBuilder command, int port, Path data)
+            throws IOException, InterruptedException {
         var began = Instant.now();
         var process =
-                new ProcessBuilder(command)
-                        .directory(folder.toFile())
-                        .redirectErrorStream(true)
+                command.redirectErrorStream(true)
                         .redirectOutput(new File(data.toFile(), "log"))
                         .start();
-        var base = "http://localhost:" + port;
-        while (!answers(base)) {
+        while (!listens(port)) {
             if (!process.isAlive()) {
                 throw new IllegalStateException(Files.readString(data.resolve("log")));
             }
             Thread.sleep(20);
+        }
+        var base = "http://localhost:" + port;
+        if (new Visitor(base).get("/actuator/health").status() != 200) {
+            throw new IllegalStateException(Files.readString(data.resolve("log")));
         }
         return new Application(process, base, Duration.between(began, Instant.now()));
     }
@@ -155,10 +165,11 @@ final class Application implements AutoCloseable {
         }
     }
 
-    private static boolean answers(String base) {
-        try {
-            return new Visitor(base).get("/actuator/health").status() == 200;
-        } catch (RuntimeException e) {
+    /** Asked again and again, of a machine that has something else to do. */
+    private static boolean listens(int port) {
+        try (var _ = new Socket(InetAddress.getLoopbackAddress(), port)) {
+            return true;
+        } catch (IOException e) {
             return false;
         }
     }

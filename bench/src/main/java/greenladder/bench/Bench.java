@@ -13,7 +13,7 @@ import org.openjdk.jmh.runner.options.TimeValue;
 /**
  * Measures {@code core} with JMH and the application with people at work, bounded in time, and
  * writes what came out beside what is wanted. Arguments: the folder of the unpacked application,
- * the report to write, and the number of items.
+ * the report to write, the number of items, and the script that starts the demo.
  */
 public final class Bench {
     private static final int PEOPLE = 50;
@@ -28,7 +28,7 @@ public final class Bench {
         int items = Integer.parseInt(arguments[2]);
         var data = Files.createTempDirectory("greenladder-bench");
         try {
-            demo(folder, report);
+            demo(Path.of(arguments[3]), report);
             load(folder, data, items, report);
             report.recursiveQuery(RecursiveQuery.bestMilliseconds(data));
             report.core(
@@ -50,9 +50,9 @@ public final class Bench {
         System.out.println("written: " + arguments[1]);
     }
 
-    private static void demo(Path folder, Report report) throws Exception {
+    private static void demo(Path ladder, Report report) throws Exception {
         var data = Files.createTempDirectory("greenladder-demo");
-        try (var demo = Application.start(folder, "demo", data)) {
+        try (var demo = Application.demo(ladder, data)) {
             var visitor = new Visitor(demo.base());
             visitor.get("/sign-in");
             visitor.post("/sign-in/as", Map.of("handle", "ines.rowe"));
@@ -68,12 +68,12 @@ public final class Bench {
     private static void load(Path folder, Path data, int items, Report report) throws Exception {
         int made;
         String token;
-        try (var empty = Application.start(folder, "kept", data)) {
+        try (var empty = Application.kept(folder, data)) {
             var workspace = new Workspace(empty.base(), PEOPLE);
             made = workspace.fill(items);
             token = workspace.token();
         }
-        try (var application = Application.start(folder, "kept", data)) {
+        try (var application = Application.kept(folder, data)) {
             report.kept(
                     made,
                     PEOPLE,
