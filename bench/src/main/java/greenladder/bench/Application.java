@@ -75,15 +75,13 @@ final class Application implements AutoCloseable {
                 command.redirectErrorStream(true)
                         .redirectOutput(new File(data.toFile(), "log"))
                         .start();
-        while (!listens(port)) {
+        var base = "http://localhost:" + port;
+        var visitor = new Visitor(base);
+        while (!listens(port) || visitor.get("/actuator/health").status() != 200) {
             if (!process.isAlive()) {
                 throw new IllegalStateException(Files.readString(data.resolve("log")));
             }
             Thread.sleep(20);
-        }
-        var base = "http://localhost:" + port;
-        if (new Visitor(base).get("/actuator/health").status() != 200) {
-            throw new IllegalStateException(Files.readString(data.resolve("log")));
         }
         return new Application(process, base, Duration.between(began, Instant.now()));
     }
@@ -165,7 +163,7 @@ final class Application implements AutoCloseable {
         }
     }
 
-    /** Asked again and again, of a machine that has something else to do. */
+    /** Asked again and again, of a machine that has something else to do than refuse requests. */
     private static boolean listens(int port) {
         try (var _ = new Socket(InetAddress.getLoopbackAddress(), port)) {
             return true;
