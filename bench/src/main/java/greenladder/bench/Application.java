@@ -77,11 +77,16 @@ final class Application implements AutoCloseable {
                         .start();
         var base = "http://localhost:" + port;
         var visitor = new Visitor(base);
-        while (!listens(port) || visitor.get("/actuator/health").status() != 200) {
-            if (!process.isAlive()) {
-                throw new IllegalStateException(Files.readString(data.resolve("log")));
+        try {
+            while (!listens(port) || visitor.get("/actuator/health").status() != 200) {
+                if (!process.isAlive()) {
+                    throw new IllegalStateException(Files.readString(data.resolve("log")));
+                }
+                Thread.sleep(20);
             }
-            Thread.sleep(20);
+        } catch (RuntimeException e) {
+            process.destroy();
+            throw e;
         }
         return new Application(process, base, Duration.between(began, Instant.now()));
     }
