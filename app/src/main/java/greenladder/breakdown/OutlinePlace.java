@@ -110,7 +110,7 @@ record OutlinePlace(
 
     /** Without the first row to be drawn, which the page itself keeps. */
     String url() {
-        return "/%s/outline?%s".formatted(product, filter.query(parameters()));
+        return "/" + product + "/outline?" + filter.query(parameters());
     }
 
     /** The parameters of the URL beside those of the filter. */

@@ -32,7 +32,11 @@ class LastProduct {
                 .findFirst();
     }
 
+    /** What the browser has already need not be sent with every page. */
     void keep(Product product) {
+        if (code().filter(product.code()::equals).isPresent()) {
+            return;
+        }
         var cookie = new Cookie(NAME, product.code());
         cookie.setPath("/");
         cookie.setHttpOnly(true);

@@ -7,7 +7,6 @@ import greenladder.core.item.StandardFields;
 import java.net.URLDecoder;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
-import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -228,12 +227,14 @@ public record ListState(
 
     /** The parameters of a URL: those of a view first, then the list's own. */
     public String query(Map<String, String> ofView) {
-        var parts = new ArrayList<String>();
-        ofView.forEach((name, value) -> parts.add(name + "=" + encoded(value)));
-        parameters()
-                .forEach((name, values) ->
-                        values.forEach(value -> parts.add(name + "=" + encoded(value))));
-        return String.join("&", parts);
+        var query = new StringBuilder();
+        ofView.forEach((name, value) -> add(query, name, value));
+        parameters().forEach((name, values) -> values.forEach(value -> add(query, name, value)));
+        return query.toString();
+    }
+
+    private static void add(StringBuilder query, String name, String value) {
+        query.append(query.isEmpty() ? "" : "&").append(name).append('=').append(encoded(value));
     }
 
     /** The list's own parameters, as a URL has them. */

@@ -28,9 +28,6 @@ public record RowFrame(
     /** So many characters most rows have at most. */
     public static final int USUAL = 2_500;
 
-    /** Most texts have none of these, and stay as they are. */
-    private static final String ESCAPED = "<>&\"'";
-
     /**
      * Appends it as HTML; that a row of a tree grid is one, and its cells cells, need not be said.
      */
@@ -71,7 +68,7 @@ public record RowFrame(
         attribute(html, "href", item.url());
         html.append('>').append(escaped(item.title())).append("</a></span>");
         if (withAbove && !item.above().isEmpty()) {
-            html.append("<span class=\"row-above meta\">· ")
+            html.append("<span class=\"row-above meta\">")
                     .append(escaped(item.above()))
                     .append("</span>");
         }
@@ -91,10 +88,14 @@ public record RowFrame(
         }
     }
 
+    /** Most texts have nothing to be escaped, and stay as they are. */
     public static String escaped(String text) {
         for (int i = 0; i < text.length(); i++) {
-            if (ESCAPED.indexOf(text.charAt(i)) >= 0) {
-                return HtmlUtils.htmlEscape(text, "UTF-8");
+            switch (text.charAt(i)) {
+                case '<', '>', '&', '"', '\'' -> {
+                    return HtmlUtils.htmlEscape(text, "UTF-8");
+                }
+                default -> {}
             }
         }
         return text;

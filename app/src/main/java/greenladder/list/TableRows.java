@@ -15,6 +15,8 @@ import greenladder.people.SignedIn;
 import greenladder.web.Drawings;
 import greenladder.web.RungMark;
 import greenladder.web.Stem;
+import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -76,12 +78,11 @@ public final class TableRows {
 
     /** The cells as HTML: drawn once for all who see the same in them. */
     private String drawn(Node node, Product product, Showing showing) {
-        var cells =
-                new Cells(
-                        node.item().key().toString(),
-                        columns.stream()
-                                .map(column -> cell(column, node, product, showing))
-                                .toList());
+        var each = new ArrayList<Cell>(columns.size());
+        for (var column : columns) {
+            each.add(cell(column, node, product, showing));
+        }
+        var cells = new Cells(node.item().key().toString(), each);
         return drawings.of(node, cells, "shared/table", "cells", "item", () -> cells);
     }
 
@@ -107,15 +108,12 @@ public final class TableRows {
     }
 
     private static String passed(List<Boolean> checks) {
-        long passed = checks.stream().filter(one -> one).count();
-        return checks.isEmpty() ? "" : "%d of %d".formatted(passed, checks.size());
+        return checks.isEmpty() ? "" : Collections.frequency(checks, true) + " of " + checks.size();
     }
 
     private List<Boolean> checks(Product product, Node node) {
         return node.item().level().carriesPoints()
-                ? Readiness.of(snapshot, product.refining(), node).results().stream()
-                        .map(Readiness.Result::passed)
-                        .toList()
+                ? Readiness.passed(snapshot, product.refining(), node)
                 : List.of();
     }
 

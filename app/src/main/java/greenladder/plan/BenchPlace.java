@@ -108,7 +108,7 @@ record BenchPlace(
     }
 
     String url() {
-        return "/%s/bench?%s".formatted(product.code(), filter.query(parameters()));
+        return "/" + product.code() + "/bench?" + filter.query(parameters());
     }
 
     /** The parameters of the URL beside those of the filter. */

@@ -14,7 +14,6 @@ import org.jspecify.annotations.Nullable;
  * @param above the height, in pixels, of the lines before it
  * @param below the height of those after the last
  * @param lines as HTML
- * @param marked how many items are on the agenda, of which the first are named
  * @param byRank whether the list stands in the one order, so that moving means something
  * @param sorted what it is sorted by otherwise; empty for the one order
  */
@@ -39,15 +38,20 @@ public record RankPage(
         boolean mayOrder,
         String side,
         List<Choice> sides,
-        @Nullable Scatter scatter,
-        int marked,
-        List<AgendaLine> agenda,
-        List<Candidates> candidates,
+        @Nullable Picture picture,
         @Nullable Sources sources,
         @Nullable ItemPanel panel,
         boolean panelKept) {
 
     public record Choice(String key, String label, String url, boolean current) {}
+
+    /**
+     * What stands beside the list where nothing else does.
+     *
+     * @param marked how many items are on the agenda, of which the first are named
+     */
+    public record Picture(
+            Scatter scatter, int marked, List<AgendaLine> agenda, List<Candidates> candidates) {}
 
     public record AgendaLine(String key, String title, String why, String url) {}
 }

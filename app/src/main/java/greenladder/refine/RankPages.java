@@ -20,6 +20,7 @@ import greenladder.people.SignedIn;
 import greenladder.refine.RankList.Entry;
 import greenladder.refine.RankPage.AgendaLine;
 import greenladder.refine.RankPage.Choice;
+import greenladder.refine.RankPage.Picture;
 import greenladder.refine.RankPlace.Side;
 import greenladder.refine.Scatter.Scored;
 import greenladder.web.Drawings;
@@ -137,18 +138,7 @@ class RankPages {
                 rights.mayShape(reader, product.code(), place.level()),
                 place.side().id(),
                 sides(place),
-                place.side() == Side.PICTURE
-                        ? Scatter.of(
-                                snapshot,
-                                product,
-                                scored(place, narrowed, list),
-                                node -> place.at(node.item().key()).url())
-                        : null,
-                place.side() == Side.PICTURE ? onAgenda(snapshot, product).size() : 0,
-                place.side() == Side.PICTURE ? agenda(snapshot, product) : List.of(),
-                place.side() == Side.PICTURE
-                        ? Candidates.of(snapshot, product, node -> isOf(place, node.item()))
-                        : List.of(),
+                place.side() == Side.PICTURE ? picture(snapshot, place, narrowed, list) : null,
                 place.side() == Side.SOURCES && place.queue() != null
                         ? sources.page(snapshot, place, reader)
                         : null,
@@ -156,6 +146,26 @@ class RankPages {
                         ? panels.of(at, reader, one -> place.at(one.key()).url())
                         : null,
                 at != null && panelKept);
+    }
+
+    private static Picture picture(
+            Snapshot snapshot, RankPlace place, Narrowed narrowed, RankList list) {
+        var product = place.product();
+        var scatter =
+                Scatter.of(
+                        snapshot,
+                        product,
+                        scored(place, narrowed, list),
+                        node -> place.at(node.item().key()).url());
+        var marked = onAgenda(snapshot, product);
+        return new Picture(
+                scatter,
+                marked.size(),
+                marked.stream()
+                        .limit(MOST_ON_AGENDA)
+                        .map(node -> agendaLine(product, node.item()))
+                        .toList(),
+                Candidates.of(snapshot, product, node -> isOf(place, node.item())));
     }
 
     /** A queue's filter has no level of its own; its URL keeps the one that was chosen. */
@@ -284,16 +294,11 @@ class RankPages {
                 .toList();
     }
 
-    private static List<AgendaLine> agenda(Snapshot snapshot, Product product) {
-        return onAgenda(snapshot, product).stream()
-                .limit(MOST_ON_AGENDA)
-                .map(Node::item)
-                .map(item ->
-                        new AgendaLine(
-                                item.key().toString(),
-                                item.title(),
-                                String.valueOf(item.details().refinement().agenda()),
-                                "/%s/agenda?at=%s".formatted(product.code(), item.key())))
-                .toList();
+    private static AgendaLine agendaLine(Product product, Item item) {
+        return new AgendaLine(
+                item.key().toString(),
+                item.title(),
+                String.valueOf(item.details().refinement().agenda()),
+                "/%s/agenda?at=%s".formatted(product.code(), item.key()));
     }
 }

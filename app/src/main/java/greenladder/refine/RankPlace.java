@@ -130,7 +130,7 @@ record RankPlace(
 
     /** Without the first row to be drawn, which the page itself keeps. */
     String url() {
-        return "/%s/rank?%s".formatted(product.code(), filter.query(parameters()));
+        return "/" + product.code() + "/rank?" + filter.query(parameters());
     }
 
     /** The parameters of the URL beside those of the filter. */

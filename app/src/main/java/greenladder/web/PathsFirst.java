@@ -1,5 +1,7 @@
 package greenladder.web;
 
+import static java.util.stream.Collectors.groupingBy;
+
 import jakarta.servlet.http.HttpServletRequest;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -43,9 +45,15 @@ class PathsFirst {
         /** Longer than any path that is not of any length. */
         private static final int LONGEST = 64;
 
-        private final Map<Integer, List<Route>> routesByLength = new ConcurrentHashMap<>();
+        private final Map<Integer, Map<Sign, List<Route>>> routesByLength =
+                new ConcurrentHashMap<>();
 
         private record Route(RequestMappingInfo info, List<Shape> shapes, HandlerMethod handler) {
+            /** One with several patterns is looked at for every path. */
+            Sign sign() {
+                return shapes.size() == 1 ? shapes.getFirst().sign() : Sign.NONE;
+            }
+
             boolean fits(PathContainer path) {
                 return shapes.stream().anyMatch(shape -> shape.fits(path.elements()));
             }
@@ -75,17 +83,20 @@ class PathsFirst {
             var path =
                     ServletRequestPathUtils.getParsedRequestPath(request).pathWithinApplication();
             var matches = new ArrayList<Match>(2);
-            for (var route : routes(Math.min(path.elements().size(), LONGEST))) {
-                var match = route.fits(path) ? getMatchingMapping(route.info, request) : null;
-                if (match != null) {
-                    matches.add(new Match(match, route.handler));
+            var routes = routes(Math.min(path.elements().size(), LONGEST));
+            for (var sign : Sign.allOf(path.elements())) {
+                for (var route : routes.getOrDefault(sign, List.of())) {
+                    var match = route.fits(path) ? getMatchingMapping(route.info, request) : null;
+                    if (match != null) {
+                        matches.add(new Match(match, route.handler));
+                    }
                 }
             }
             return matches;
         }
 
         /** Those that may take a path of so many separators and segments. */
-        private List<Route> routes(int length) {
+        private Map<Sign, List<Route>> routes(int length) {
             return routesByLength.computeIfAbsent(
                     length,
                     _ ->
@@ -94,7 +105,7 @@ class PathsFirst {
                                     .filter(route ->
                                             route.shapes.stream()
                                                     .anyMatch(shape -> shape.isOf(length)))
-                                    .toList());
+                                    .collect(groupingBy(Route::sign)));
         }
 
         private static Route route(RequestMappingInfo info, HandlerMethod handler) {
@@ -105,6 +116,27 @@ class PathsFirst {
                             ? List.of(Shape.ANY)
                             : patterns.getPatterns().stream().map(Shape::of).toList(),
                     handler);
+        }
+    }
+
+    /**
+     * A segment that is always the same: what paths are told apart by.
+     *
+     * @param place from 0; -1 for none
+     */
+    record Sign(int place, String segment) {
+        static final Sign NONE = new Sign(-1, "");
+
+        /** Those that a path may have been told apart by. */
+        static List<Sign> allOf(List<PathContainer.Element> path) {
+            var signs = new ArrayList<Sign>();
+            signs.add(NONE);
+            for (int i = 0; 2 * i + 1 < path.size(); i++) {
+                if (path.get(2 * i + 1) instanceof PathContainer.PathSegment segment) {
+                    signs.add(new Sign(i, segment.valueToMatch()));
+                }
+            }
+            return signs;
         }
     }
 
@@ -136,7 +168,16 @@ class PathsFirst {
             return elements == 0 || elements == length;
         }
 
-        /** From its end, where paths differ most. */
+        /** The last of the segments that are always the same: there paths differ most. */
+        Sign sign() {
+            for (int i = segments.size() - 1; i >= 0; i--) {
+                if (!segments.get(i).isEmpty()) {
+                    return new Sign(i, segments.get(i));
+                }
+            }
+            return Sign.NONE;
+        }
+
         boolean fits(List<PathContainer.Element> path) {
             if (!isOf(path.size())) {
                 return false;

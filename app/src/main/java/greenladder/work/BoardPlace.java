@@ -166,14 +166,14 @@ record BoardPlace(
     }
 
     String url() {
-        return "/%s/board?%s".formatted(product.code(), filter.query(parameters()));
+        return "/" + product.code() + "/board?" + filter.query(parameters());
     }
 
     /** The address of another team's board, where its own sprint is chosen. */
     String urlOf(Team other) {
         var parameters = of(other).parameters();
         parameters.remove("of");
-        return "/%s/board?%s".formatted(product.code(), filter.query(parameters));
+        return "/" + product.code() + "/board?" + filter.query(parameters);
     }
 
     /** The parameters of the URL beside those of the filter. */

@@ -19,8 +19,10 @@ import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
 import greenladder.core.ready.Readiness;
 import greenladder.core.snapshot.Node;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.Deque;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -28,7 +30,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -61,38 +62,50 @@ public final class Facets {
 
     private final Map<String, Refining> refinings = new HashMap<>();
 
-    public Facets(Lens lens) {
-        this(
-                lens,
-                facets -> {
-                    facets.addKinds();
-                    facets.addPlans();
-                    facets.addPlaces();
-                    facets.addAmounts();
-                    facets.addDays();
-                    facets.addFlags();
-                    facets.addOwnFields();
-                });
-    }
+    /** What adds the others, in order: most lists ask for one of the first alone. */
+    private final Deque<Runnable> further = new ArrayDeque<>();
 
-    private Facets(Lens lens, Consumer<Facets> adding) {
+    public Facets(Lens lens) {
         this.lens = lens;
         this.waysUp = new WaysUp(lens.snapshot());
         this.workspace = lens.snapshot().workspace();
         lens.products().forEach(product -> refinings.put(product.code(), product.refining()));
-        adding.accept(this);
+        further.addAll(
+                List.of(
+                        this::addKinds,
+                        this::addPlans,
+                        this::addPlaces,
+                        this::addAmounts,
+                        this::addDays,
+                        this::addFlags,
+                        this::addOwnFields));
     }
 
     /** What items stand under on a level, without making the others; empty for the lowest. */
     public static Optional<Facet> under(Lens lens, Level level) {
-        return new Facets(lens, Facets::addPlaces).find(IN + level.key());
+        var facets = new Facets(lens);
+        facets.further.clear();
+        facets.addPlaces();
+        return facets.find(IN + level.key());
     }
 
     public List<Facet> all() {
+        while (!further.isEmpty()) {
+            further.remove().run();
+        }
         return all;
     }
 
     public Optional<Facet> find(String id) {
+        var found = added(id);
+        while (found.isEmpty() && !further.isEmpty()) {
+            further.remove().run();
+            found = added(id);
+        }
+        return found;
+    }
+
+    private Optional<Facet> added(String id) {
         return all.stream().filter(facet -> facet.id().equals(id)).findFirst();
     }
 
@@ -276,7 +289,7 @@ public final class Facets {
                         "score", "Score", node -> AmountSpans.of(lens.scores().of(node))));
         lens.products().stream()
                 .flatMap(product -> product.refining().factors().stream())
-                .filter(factor -> find(Field.factor(factor.key()).label()).isEmpty())
+                .filter(factor -> added(Field.factor(factor.key()).label()).isEmpty())
                 .forEach(factor ->
                         add(
                                 AmountSpans.EVENLY.facet(
@@ -319,7 +332,7 @@ public final class Facets {
     private void addOwnFields() {
         lens.products().stream()
                 .flatMap(product -> product.describedFields().stream())
-                .filter(field -> find(field.field().label()).isEmpty())
+                .filter(field -> added(field.field().label()).isEmpty())
                 .forEach(field -> OwnField.facet(field, lens).ifPresent(this::add));
     }
 

@@ -5,6 +5,7 @@ import greenladder.core.item.Refining;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import java.util.ArrayList;
 import java.util.List;
 
 /**
@@ -36,6 +37,15 @@ public record Readiness(List<Result> results) {
             }
         }
         return true;
+    }
+
+    /** Whether an item passes each check, in their order; quicker than naming the results. */
+    public static List<Boolean> passed(Snapshot snapshot, Refining refining, Node node) {
+        var passed = new ArrayList<Boolean>(refining.checks().size());
+        for (var check : refining.checks()) {
+            passed.add(passes(snapshot, check, node));
+        }
+        return passed;
     }
 
     /** A check on an item. Whether it is small enough waits for a size. */

@@ -21,13 +21,14 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
- * Compresses pages as fast as can be. The server's own compression, which all else goes through,
- * knows no level: it makes a page a fifth smaller and takes three times as long, which was a third
- * of what a page costs.
+ * Sends a page when it is whole, so that one that fails half-way is answered as an error, and
+ * compressed as fast as can be. The server's own compression, which all else goes through, knows no
+ * level: it makes a page a fifth smaller and takes three times as long, which was a third of what a
+ * page costs.
  */
 @Component
 @Order(Ordered.LOWEST_PRECEDENCE)
-final class CompressedPages extends OncePerRequestFilter {
+final class WholePages extends OncePerRequestFilter {
     /** Pages of fewer bytes are sent as they are. */
     private static final int LEAST = 1024;
 
@@ -43,23 +44,25 @@ final class CompressedPages extends OncePerRequestFilter {
     protected void doFilterInternal(
             HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
+        var page = new Page(response, isGzipAccepted(request));
+        chain.doFilter(request, page);
+        page.end();
+    }
+
+    private static boolean isGzipAccepted(HttpServletRequest request) {
         var accepted = request.getHeader(HttpHeaders.ACCEPT_ENCODING);
-        if (accepted == null || !ACCEPTED.matcher(accepted).find()) {
-            chain.doFilter(request, response);
-            return;
-        }
-        var compressed = new Compressed(response);
-        chain.doFilter(request, compressed);
-        compressed.end();
+        return accepted != null && ACCEPTED.matcher(accepted).find();
     }
 
     /** Keeps what is written of a page until it is whole. */
-    private static final class Compressed extends HttpServletResponseWrapper {
+    private static final class Page extends HttpServletResponseWrapper {
+        private final boolean isGzipAccepted;
         private @Nullable Utf8Page page;
         private @Nullable PrintWriter writer;
 
-        Compressed(HttpServletResponse response) {
+        Page(HttpServletResponse response, boolean isGzipAccepted) {
             super(response);
+            this.isGzipAccepted = isGzipAccepted;
         }
 
         @Override
@@ -79,13 +82,28 @@ final class CompressedPages extends OncePerRequestFilter {
         @Override
         public void resetBuffer() {
             super.resetBuffer();
-            page = null;
-            writer = null;
+            forget();
         }
 
         @Override
         public void reset() {
             super.reset();
+            forget();
+        }
+
+        @Override
+        public void sendError(int status) throws IOException {
+            forget();
+            super.sendError(status);
+        }
+
+        @Override
+        public void sendError(int status, String message) throws IOException {
+            forget();
+            super.sendError(status, message);
+        }
+
+        private void forget() {
             page = null;
             writer = null;
         }
@@ -96,7 +114,7 @@ final class CompressedPages extends OncePerRequestFilter {
             }
             var bytes = page.bytes();
             addHeader(HttpHeaders.VARY, HttpHeaders.ACCEPT_ENCODING);
-            if (bytes.length >= LEAST) {
+            if (isGzipAccepted && bytes.length >= LEAST) {
                 setHeader(HttpHeaders.CONTENT_ENCODING, GZIP);
                 bytes = compressed(bytes);
             }

@@ -16,7 +16,7 @@ import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** What pages look like on their way. */
-public class CompressedPagesIntegrationTests extends RunningDemo {
+public class WholePagesIntegrationTests extends RunningDemo {
     private static final String PAGE = "/sign-in";
 
     private HttpResponse<byte[]> get(String method, String accepted) throws Exception {
