@@ -18,6 +18,8 @@ public class ArchitectureTests {
                     .withImportOption(new ImportOption.DoNotIncludeTests())
                     // The tests of core, as the build hands them on.
                     .withImportOption(location -> !location.contains("-tests.jar"))
+                    // What the build makes of all beans, for a start of the demo.
+                    .withImportOption(location -> !location.contains("__"))
                     .importPackages("greenladder");
 
     @Test

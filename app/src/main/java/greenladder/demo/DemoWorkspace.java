@@ -1,7 +1,6 @@
 package greenladder.demo;
 
 import greenladder.core.item.Levels;
-import greenladder.core.item.Person;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.SprintPlan;
@@ -10,6 +9,7 @@ import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.KeepRelease;
 import greenladder.core.plan.KeepSprints;
 import greenladder.core.plan.StartSprint;
+import greenladder.demo.DemoBeginning.FirstDay;
 import greenladder.demo.DemoContent.Goal;
 import greenladder.demo.DemoContent.Rhythm;
 import greenladder.demo.DemoOutline.Entry;
@@ -17,24 +17,21 @@ import greenladder.item.Door;
 import greenladder.item.Teams;
 import greenladder.item.Teams.TeamForm;
 import greenladder.people.People;
-import greenladder.people.Role;
 import greenladder.people.SignedIn;
-import greenladder.people.Tokens;
-import greenladder.product.Products;
 import greenladder.product.Slug;
 import greenladder.refine.IntakeLists;
 import greenladder.talk.Comments;
 import greenladder.talk.Notices;
+import jakarta.annotation.PostConstruct;
 import java.time.Duration;
 import java.time.Instant;
-import java.time.LocalDate;
-import java.time.ZoneOffset;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.concurrent.CompletableFuture;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.SmartLifecycle;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
@@ -52,9 +49,8 @@ class DemoWorkspace implements SmartLifecycle {
     /** Notices older than this have been read. */
     private static final Duration UNREAD = Duration.ofDays(3);
 
+    private final DemoBeginning beginning;
     private final People people;
-    private final Tokens tokens;
-    private final Products products;
     private final Teams teams;
     private final Door door;
     private final DemoSetup setup;
@@ -65,10 +61,15 @@ class DemoWorkspace implements SmartLifecycle {
     private final DemoClock clock;
     private volatile boolean running;
 
+    /** Null where the demo has its data already. */
+    private @Nullable CompletableFuture<Lived> lived;
+
+    /** What of the history was lived through, and what it was made of. */
+    private record Lived(DemoContent content, DemoHistory history) {}
+
     DemoWorkspace(
+            DemoBeginning beginning,
             People people,
-            Tokens tokens,
-            Products products,
             Teams teams,
             Door door,
             DemoSetup setup,
@@ -77,9 +78,8 @@ class DemoWorkspace implements SmartLifecycle {
             Comments comments,
             Notices notices,
             DemoClock clock) {
+        this.beginning = beginning;
         this.people = people;
-        this.tokens = tokens;
-        this.products = products;
         this.teams = teams;
         this.door = door;
         this.setup = setup;
@@ -90,11 +90,29 @@ class DemoWorkspace implements SmartLifecycle {
         this.clock = clock;
     }
 
+    /** Most of the history is lived through while the rest of the application is being made. */
+    @PostConstruct
+    void begin() {
+        beginning
+                .firstDay()
+                .ifPresent(day -> {
+                    clock.goTo(day.morning());
+                    addTeams(day.content());
+                    clock.goTo(day.now());
+                    lived = CompletableFuture.supplyAsync(() -> lived(day), DemoWorkspace::beside);
+                });
+    }
+
+    private static void beside(Runnable work) {
+        Thread.ofPlatform().daemon().name("demo history").start(work);
+    }
+
     /** Runs before the first request can come in: the web server starts in a later phase. */
     @Override
     public void start() {
-        if (people.isEmpty()) {
-            makeWorkspace();
+        if (lived != null) {
+            goOn(lived.join());
+            lived = null;
         }
         running = true;
     }
@@ -114,39 +132,39 @@ class DemoWorkspace implements SmartLifecycle {
         return 0;
     }
 
-    private void makeWorkspace() {
-        var now = clock.instant();
-        var content = DemoContent.read();
-        var calendar = new DemoCalendar(LocalDate.ofInstant(now, ZoneOffset.UTC));
-        var history = new DemoHistory(calendar, this::person);
-        clock.goTo(DemoCalendar.at(calendar.firstDay(), 0));
-        addPeople(content);
-        content.products()
-                .forEach(product ->
-                        products.add(
-                                SignedIn.SYSTEM,
-                                product.code(),
-                                product.name(),
-                                StandardLevels.six()));
+    private void addTeams(DemoContent content) {
         content.teams()
                 .forEach(team ->
                         teams.add(
                                 SignedIn.SYSTEM,
                                 new TeamForm(team.name(), team.members(), team.products())));
+    }
+
+    private Lived lived(FirstDay day) {
+        var content = day.content();
+        var calendar = day.calendar();
+        var history = new DemoHistory(calendar, this::person);
         planned(content, history, calendar);
         var whole = history(content, history, calendar);
-        new DemoDoing(whole, now).write();
+        new DemoDoing(whole, day.now()).write();
         new DemoTracking(whole, calendar).write();
         new DemoGoals(whole, calendar).write();
         new DemoPapers(whole, calendar).write();
         door.live(whole.past());
+        return new Lived(content, whole);
+    }
+
+    /** What is done as people do it, and what hangs on it. */
+    private void goOn(Lived before) {
+        var now = clock.instant();
+        var history = before.history();
         setup.write();
         var last = history.past().getLast().at();
         door.live(DemoSetup.details(history, person("ines.rowe"), last));
         door.live(DemoLinks.past(history, last, person("ines.rowe")));
         refining.write();
         door.live(DemoRefining.past(history, last, person("ines.rowe")));
-        talk(content, history, now);
+        talk(before.content(), history, now);
         clock.goTo(now.minus(Duration.ofDays(2)));
         askFor();
         clock.goTo(now);
@@ -175,14 +193,6 @@ class DemoWorkspace implements SmartLifecycle {
                 A gate beeps twice for season tickets, value 3
                 Counter prints in grey since the new paper, 1 points\
                 """);
-    }
-
-    private void addPeople(DemoContent content) {
-        var samples = new LinkedHashMap<Person, Role>();
-        content.people()
-                .forEach(one -> samples.put(new Person(one.handle(), one.name()), one.role()));
-        people.addSamples(samples, "sea and sound");
-        tokens.add("demo-token", "ines.rowe", "For trying things out");
     }
 
     private DemoHistory history(DemoContent content, DemoHistory history, DemoCalendar calendar) {

@@ -12,6 +12,7 @@ import greenladder.product.Products;
 import greenladder.product.WorkspaceChanged;
 import java.time.Clock;
 import java.util.Collection;
+import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
@@ -60,7 +61,9 @@ public class SnapshotKeeper {
             SprintEntries ledgers,
             Products products,
             People people,
-            Clock clock) {
+            Clock clock,
+            List<Beginning> beginnings) {
+        beginnings.forEach(Beginning::write);
         this.clock = clock;
         this.store = store;
         this.products = products;

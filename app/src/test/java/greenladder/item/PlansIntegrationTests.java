@@ -69,7 +69,8 @@ public class PlansIntegrationTests extends RunningDemo {
         var team = team("Ferns", api().newProduct());
         door.submit(person("edda.quill"), KeepSprints.of(sprint(team, "ferns-1")));
         var loaded =
-                new SnapshotKeeper(store, log, ledgers, products, people, Clock.systemUTC())
+                new SnapshotKeeper(
+                                store, log, ledgers, products, people, Clock.systemUTC(), List.of())
                         .whole()
                         .workspace();
         assertThat(loaded.findTeam(team.key())).contains(team);

@@ -9,6 +9,7 @@ import greenladder.log.ChangeLog;
 import greenladder.people.People;
 import greenladder.product.Products;
 import java.time.Clock;
+import java.util.List;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.Test;
 
@@ -31,7 +32,8 @@ public class StoreIntegrationTests extends RunningDemo {
         api().post("/items/MSF10/move", "{'to':'first'}");
         var kept = keeper.current();
         var loaded =
-                new SnapshotKeeper(store, log, ledgers, products, people, Clock.systemUTC())
+                new SnapshotKeeper(
+                                store, log, ledgers, products, people, Clock.systemUTC(), List.of())
                         .current();
         assertThat(loaded.order().slots()).isEqualTo(kept.order().slots());
         assertThat(loaded.lastNumber("MSF")).isEqualTo(kept.lastNumber("MSF"));

@@ -1,0 +1,83 @@
+package greenladder.demo;
+
+import greenladder.core.item.Person;
+import greenladder.core.item.StandardLevels;
+import greenladder.item.Beginning;
+import greenladder.people.People;
+import greenladder.people.Role;
+import greenladder.people.SignedIn;
+import greenladder.people.Tokens;
+import greenladder.product.Products;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.LinkedHashMap;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.annotation.Profile;
+import org.springframework.stereotype.Component;
+
+/** The people and products of the sample workspace, on its first day. */
+@Component
+@Profile("demo")
+class DemoBeginning implements Beginning {
+    private final People people;
+    private final Tokens tokens;
+    private final Products products;
+    private final DemoClock clock;
+    private @Nullable FirstDay firstDay;
+
+    /**
+     * What a sample workspace is made of.
+     *
+     * @param now when the demo was started
+     */
+    record FirstDay(DemoContent content, DemoCalendar calendar, Instant now) {
+        Instant morning() {
+            return DemoCalendar.at(calendar.firstDay(), 0);
+        }
+    }
+
+    DemoBeginning(People people, Tokens tokens, Products products, DemoClock clock) {
+        this.people = people;
+        this.tokens = tokens;
+        this.products = products;
+        this.clock = clock;
+    }
+
+    /** Done once: a demo that keeps its data finds it again. */
+    @Override
+    public void write() {
+        if (!people.isEmpty()) {
+            return;
+        }
+        var now = clock.instant();
+        var calendar = new DemoCalendar(LocalDate.ofInstant(now, ZoneOffset.UTC));
+        var first = new FirstDay(DemoContent.read(), calendar, now);
+        clock.goTo(first.morning());
+        addPeople(first.content());
+        first.content()
+                .products()
+                .forEach(product ->
+                        products.add(
+                                SignedIn.SYSTEM,
+                                product.code(),
+                                product.name(),
+                                StandardLevels.six()));
+        clock.goTo(now);
+        firstDay = first;
+    }
+
+    private void addPeople(DemoContent content) {
+        var samples = new LinkedHashMap<Person, Role>();
+        content.people()
+                .forEach(one -> samples.put(new Person(one.handle(), one.name()), one.role()));
+        people.addSamples(samples, "sea and sound");
+        tokens.add("demo-token", "ines.rowe", "For trying things out");
+    }
+
+    /** Empty where the workspace was there already. */
+    Optional<FirstDay> firstDay() {
+        return Optional.ofNullable(firstDay);
+    }
+}
