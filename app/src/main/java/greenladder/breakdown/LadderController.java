@@ -47,7 +47,7 @@ class LadderController {
         }
         var place = PlaceReader.read(snapshot, product, form, ListState.read(asked));
         var page = pages.page(snapshot, product, place, look.reader());
-        LastPlace.keep(response, product.code(), page.url());
+        LastPlace.keep(request, response, product.code(), page.url());
         return screen.of(View.LADDER, look, page);
     }
 

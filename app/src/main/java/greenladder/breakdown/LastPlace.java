@@ -27,7 +27,12 @@ final class LastPlace {
                 .findFirst();
     }
 
-    static void keep(HttpServletResponse response, String product, String url) {
+    /** What the browser has already need not be sent once more. */
+    static void keep(
+            HttpServletRequest request, HttpServletResponse response, String product, String url) {
+        if (read(request, product).filter(url::equals).isPresent()) {
+            return;
+        }
         var cookie = new Cookie(name(product), URLEncoder.encode(url, StandardCharsets.UTF_8));
         cookie.setPath("/");
         cookie.setHttpOnly(true);

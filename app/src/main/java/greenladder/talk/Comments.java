@@ -1,5 +1,7 @@
 package greenladder.talk;
 
+import com.github.benmanes.caffeine.cache.Caffeine;
+import com.github.benmanes.caffeine.cache.LoadingCache;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
@@ -8,10 +10,12 @@ import greenladder.item.ChangeWords;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
+import greenladder.web.AfterCommit;
 import greenladder.web.Failure;
 import greenladder.web.Markdown;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
+import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -33,6 +37,18 @@ import org.springframework.transaction.annotation.Transactional;
 public class Comments {
     private static final int LONGEST = 10_000;
     private static final int MOST_MENTIONS = 30;
+
+    private static final int MOST_KEPT = 2_000;
+
+    /** What is said on another server is seen after that. */
+    private static final Duration LONGEST_KEPT = Duration.ofSeconds(10);
+
+    /** By key; what was said of most items that are looked at is nothing. */
+    private final LoadingCache<String, List<Comment>> kept =
+            Caffeine.newBuilder()
+                    .maximumSize(MOST_KEPT)
+                    .expireAfterWrite(LONGEST_KEPT)
+                    .build(this::read);
 
     private final EntityManager entities;
     private final SnapshotKeeper keeper;
@@ -62,20 +78,28 @@ public class Comments {
     /** An item's comments, the oldest first. */
     @Transactional(propagation = Propagation.SUPPORTS)
     public List<Comment> of(ItemKey item) {
-        // One question for each key: Hibernate translates one with a list of them each time anew.
         return withMerged(item).stream()
-                .flatMap(key ->
-                        entities
-                                .createQuery(
-                                        "from CommentRow where item = :item and removedAt is null"
-                                                + " order by id",
-                                        CommentRow.class)
-                                .setParameter("item", key)
-                                .getResultList()
-                                .stream())
-                .map(Comments::comment)
+                .flatMap(key -> kept.get(key).stream())
                 .sorted(Comparator.comparingLong(Comment::id))
                 .toList();
+    }
+
+    private List<Comment> read(String item) {
+        return entities
+                .createQuery(
+                        "from CommentRow where item = :item and removedAt is null order by id",
+                        CommentRow.class)
+                .setParameter("item", item)
+                .getResultList()
+                .stream()
+                .map(Comments::comment)
+                .toList();
+    }
+
+    /** Before anybody is told: who looks then sees what is new. */
+    private void changed(ItemKey item) {
+        AfterCommit.run(() -> kept.invalidate(item.toString()));
+        events.publishEvent(new CommentsChanged(item));
     }
 
     /** What was said of each item, by its key, all of it as one text. */
@@ -136,7 +160,7 @@ public class Comments {
         row.replyTo = replyTo == null ? null : firstOf(item, replyTo);
         entities.persist(row);
         desk.commented(item, Objects.requireNonNull(row.id), me.handle(), mentioned, body);
-        events.publishEvent(new CommentsChanged(item));
+        changed(item);
         return comment(row);
     }
 
@@ -158,7 +182,7 @@ public class Comments {
         }
         requireMayComment(me, key(row));
         row.settledBy = settled ? me.handle() : null;
-        events.publishEvent(new CommentsChanged(key(row)));
+        changed(key(row));
         return comment(row);
     }
 
@@ -172,7 +196,7 @@ public class Comments {
         var added = mentioned.stream().filter(handle -> !before.contains(handle)).toList();
         desk.mentionedLater(
                 key(row), Objects.requireNonNull(row.id), me.handle(), Set.copyOf(added), body);
-        events.publishEvent(new CommentsChanged(key(row)));
+        changed(key(row));
         return comment(row);
     }
 
@@ -180,7 +204,7 @@ public class Comments {
     public Comment show(SignedIn me, long id, boolean shown) {
         var row = requireOwn(me, id);
         row.removedAt = shown ? null : clock.instant();
-        events.publishEvent(new CommentsChanged(key(row)));
+        changed(key(row));
         return comment(row);
     }
 

@@ -3,6 +3,9 @@ package greenladder.web;
 import java.io.ByteArrayOutputStream;
 import java.io.Writer;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.List;
+import org.jspecify.annotations.Nullable;
 
 /**
  * Collects a page in UTF-8, a piece at a time: a string in which one character is beyond Latin 1
@@ -10,11 +13,26 @@ import java.nio.charset.StandardCharsets;
  * and not for all of the page. Not to be shared between threads.
  */
 final class Utf8Page extends Writer {
+    /** In characters; shorter texts are compressed better together with what stands around them. */
     private static final int PIECE = 4 * 1024;
-    private static final int USUAL = 128 * 1024;
 
-    private final ByteArrayOutputStream bytes = new ByteArrayOutputStream(USUAL);
+    private static final int USUAL = 32 * 1024;
+
+    private final PackedPieces packs;
+    private final List<Part> parts = new ArrayList<>();
+    private ByteArrayOutputStream bytes = new ByteArrayOutputStream(USUAL);
     private StringBuilder piece = new StringBuilder(PIECE);
+
+    /**
+     * A part of the page.
+     *
+     * @param deflated the same, where it is at hand
+     */
+    record Part(byte[] utf8, byte @Nullable [] deflated) {}
+
+    Utf8Page(PackedPieces packs) {
+        this.packs = packs;
+    }
 
     @Override
     public void write(int character) {
@@ -35,14 +53,29 @@ final class Utf8Page extends Writer {
             endFull();
         } else {
             end();
-            bytes.writeBytes(text.substring(from, from + length).getBytes(StandardCharsets.UTF_8));
+            var packed = length < text.length() ? null : packs.find(text);
+            if (packed == null) {
+                bytes.writeBytes(
+                        text.substring(from, from + length).getBytes(StandardCharsets.UTF_8));
+            } else {
+                endPart();
+                parts.add(new Part(packed.utf8(), packed.deflated()));
+            }
         }
     }
 
     /** All that was written. */
-    byte[] bytes() {
+    List<Part> parts() {
         end();
-        return bytes.toByteArray();
+        endPart();
+        return parts;
+    }
+
+    private void endPart() {
+        if (bytes.size() > 0) {
+            parts.add(new Part(bytes.toByteArray(), null));
+            bytes = new ByteArrayOutputStream(PIECE);
+        }
     }
 
     private void endFull() {

@@ -5,13 +5,9 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpServletResponseWrapper;
-import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.OutputStream;
 import java.io.PrintWriter;
 import java.util.regex.Pattern;
-import java.util.zip.Deflater;
-import java.util.zip.GZIPOutputStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
@@ -32,19 +28,23 @@ final class WholePages extends OncePerRequestFilter {
     /** Pages of fewer bytes are sent as they are. */
     private static final int LEAST = 1024;
 
-    private static final int USUAL_GAIN = 6;
-    private static final int BUFFER = 8 * 1024;
     private static final String GZIP = "gzip";
 
     /** Named, and not with a weight of nought. */
     private static final Pattern ACCEPTED =
             Pattern.compile("\\bgzip\\b(?!\\s*;\\s*q=0(\\.0*)?\\s*(,|$))");
 
+    private final PackedPieces packs;
+
+    WholePages(PackedPieces packs) {
+        this.packs = packs;
+    }
+
     @Override
     protected void doFilterInternal(
             HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        var page = new Page(response, isGzipAccepted(request));
+        var page = new Page(response, packs, isGzipAccepted(request));
         chain.doFilter(request, page);
         page.end();
     }
@@ -56,19 +56,21 @@ final class WholePages extends OncePerRequestFilter {
 
     /** Keeps what is written of a page until it is whole. */
     private static final class Page extends HttpServletResponseWrapper {
+        private final PackedPieces packs;
         private final boolean isGzipAccepted;
         private @Nullable Utf8Page page;
         private @Nullable PrintWriter writer;
 
-        Page(HttpServletResponse response, boolean isGzipAccepted) {
+        Page(HttpServletResponse response, PackedPieces packs, boolean isGzipAccepted) {
             super(response);
+            this.packs = packs;
             this.isGzipAccepted = isGzipAccepted;
         }
 
         @Override
         public PrintWriter getWriter() throws IOException {
             if (page == null && isPage()) {
-                page = new Utf8Page();
+                page = new Utf8Page(packs);
                 writer = new PrintWriter(page);
             }
             return writer == null ? super.getWriter() : writer;
@@ -112,29 +114,20 @@ final class WholePages extends OncePerRequestFilter {
             if (page == null || isCommitted()) {
                 return;
             }
-            var bytes = page.bytes();
+            var parts = page.parts();
+            int length = parts.stream().mapToInt(part -> part.utf8().length).sum();
             addHeader(HttpHeaders.VARY, HttpHeaders.ACCEPT_ENCODING);
-            if (isGzipAccepted && bytes.length >= LEAST) {
+            if (isGzipAccepted && length >= LEAST) {
                 setHeader(HttpHeaders.CONTENT_ENCODING, GZIP);
-                bytes = compressed(bytes);
+                var bytes = Gzip.of(parts);
+                setContentLength(bytes.length);
+                getOutputStream().write(bytes);
+            } else {
+                setContentLength(length);
+                for (var part : parts) {
+                    getOutputStream().write(part.utf8());
+                }
             }
-            setContentLength(bytes.length);
-            getOutputStream().write(bytes);
-        }
-    }
-
-    private static byte[] compressed(byte[] page) throws IOException {
-        var bytes = new ByteArrayOutputStream(page.length / USUAL_GAIN);
-        try (var gzip = new Gzip(bytes)) {
-            gzip.write(page);
-        }
-        return bytes.toByteArray();
-    }
-
-    private static final class Gzip extends GZIPOutputStream {
-        Gzip(OutputStream out) throws IOException {
-            super(out, BUFFER);
-            def.setLevel(Deflater.BEST_SPEED);
         }
     }
 }

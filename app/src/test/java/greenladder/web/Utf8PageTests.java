@@ -2,8 +2,11 @@ package greenladder.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
 import java.io.PrintWriter;
 import java.nio.charset.StandardCharsets;
+import java.util.zip.GZIPInputStream;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -17,9 +20,9 @@ public class Utf8PageTests {
 
     /** However it is cut into pieces, also within a character. */
     @Test(dataProvider = "steps")
-    public void pageShouldBeWhatWasWritten(int step) {
+    public void pageShouldBeWhatWasWritten(int step) throws IOException {
         var text = MIXED.repeat(2_000);
-        var page = new Utf8Page();
+        var page = new Utf8Page(new PackedPieces());
         try (var writer = new PrintWriter(page)) {
             for (int from = 0; from < text.length(); from += step) {
                 int length = Math.min(step, text.length() - from);
@@ -33,6 +36,38 @@ public class Utf8PageTests {
                 }
             }
         }
-        assertThat(new String(page.bytes(), StandardCharsets.UTF_8)).isEqualTo(text);
+        assertThat(read(page)).isEqualTo(text);
+    }
+
+    /** Sent once, packed the second time, taken as it was packed from then on. */
+    @Test
+    public void pieceThatIsSentAgainShouldBeTheSame() throws IOException {
+        var piece = MIXED.repeat(900);
+        var packs = new PackedPieces();
+        for (int time = 1; time <= 3; time++) {
+            var page = new Utf8Page(packs);
+            try (var writer = new PrintWriter(page)) {
+                writer.write("<p>");
+                writer.write(piece);
+                writer.write(piece);
+                writer.write(MIXED.repeat(1_000 + time));
+            }
+            assertThat(read(page)).isEqualTo("<p>" + piece + piece + MIXED.repeat(1_000 + time));
+            assertThat(page.parts())
+                    .filteredOn(part -> part.deflated() != null)
+                    .hasSize(time == 1 ? 1 : 2);
+        }
+    }
+
+    @Test
+    public void emptyPageShouldBeEmpty() throws IOException {
+        assertThat(read(new Utf8Page(new PackedPieces()))).isEmpty();
+    }
+
+    private static String read(Utf8Page page) throws IOException {
+        var compressed = new ByteArrayInputStream(Gzip.of(page.parts()));
+        try (var gzip = new GZIPInputStream(compressed)) {
+            return new String(gzip.readAllBytes(), StandardCharsets.UTF_8);
+        }
     }
 }

@@ -16,7 +16,7 @@ import org.testng.annotations.Test;
 public class WholePagesTests {
     private static void answer(MockHttpServletResponse response, FilterChain chain)
             throws Exception {
-        new WholePages().doFilter(new MockHttpServletRequest(), response, chain);
+        new WholePages(new PackedPieces()).doFilter(new MockHttpServletRequest(), response, chain);
     }
 
     private static void beginPage(ServletResponse response) throws IOException {

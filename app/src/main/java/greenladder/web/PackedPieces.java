@@ -1,0 +1,62 @@
+package greenladder.web;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import java.io.ByteArrayOutputStream;
+import java.nio.charset.StandardCharsets;
+import java.util.zip.Deflater;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/**
+ * Long pieces of pages as they go on their way, so that what is drawn once is encoded and
+ * compressed once. A piece is known by its string as an object: what {@link Drawings} keeps is the
+ * same on every page, and what was put together for one page alone is passed over.
+ */
+@Component
+final class PackedPieces {
+    private static final int MOST_BYTES = 16_000_000;
+    private static final int MOST_SEEN = 2_000;
+
+    /** Weak keys are compared as objects, and let go with what is drawn. */
+    private final Cache<String, Packed> packed =
+            Caffeine.newBuilder()
+                    .weakKeys()
+                    .maximumWeight(MOST_BYTES)
+                    .weigher((String piece, Packed as) -> as.utf8.length + as.deflated.length)
+                    .build();
+
+    /** Those that were sent once. */
+    private final Cache<String, Boolean> seen =
+            Caffeine.newBuilder().weakKeys().maximumSize(MOST_SEEN).build();
+
+    /**
+     * @param utf8 its characters
+     * @param deflated the same by RFC 1951, in blocks of its own that end with a byte and refer to
+     *     nothing before them
+     */
+    record Packed(byte[] utf8, byte[] deflated) {}
+
+    /** A piece as it goes on its way; null for the first time that it is sent. */
+    @Nullable Packed find(String piece) {
+        var found = packed.getIfPresent(piece);
+        if (found == null && seen.asMap().putIfAbsent(piece, true) != null) {
+            found = pack(piece);
+            packed.put(piece, found);
+        }
+        return found;
+    }
+
+    private static Packed pack(String piece) {
+        var utf8 = piece.getBytes(StandardCharsets.UTF_8);
+        var deflated = new ByteArrayOutputStream();
+        var deflater = new Deflater(Deflater.DEFAULT_COMPRESSION, true);
+        try {
+            deflater.setInput(utf8);
+            Gzip.deflate(deflater, Deflater.FULL_FLUSH, deflated);
+        } finally {
+            deflater.end();
+        }
+        return new Packed(utf8, deflated.toByteArray());
+    }
+}
