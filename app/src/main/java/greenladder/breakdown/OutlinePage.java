@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param url the place that is shown
  * @param from the index of the first row drawn
  * @param above the height, in pixels, of the rows before it
- * @param rows those drawn, as HTML
+ * @param rows those drawn, as HTML, a stretch of them at a time
  * @param below the height of those after the last
  */
 public record OutlinePage(
@@ -27,7 +27,7 @@ public record OutlinePage(
         int count,
         int above,
         int below,
-        String rows,
+        List<String> rows,
         String countWords,
         List<String> totals,
         String droppedWords,

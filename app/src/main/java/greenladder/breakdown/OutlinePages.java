@@ -10,6 +10,7 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
+import greenladder.list.DrawnRows;
 import greenladder.list.FilterLines;
 import greenladder.list.Narrowed;
 import greenladder.list.RowFrame;
@@ -198,14 +199,14 @@ class OutlinePages {
         return sum;
     }
 
-    private static String rows(
+    private static List<String> rows(
             TableRows maker, OutlineRows outline, OutlinePlace place, Narrowed narrowed) {
-        var html = new StringBuilder(outline.rows().size() * RowFrame.USUAL);
+        var drawn = new DrawnRows();
         int index = outline.from();
         for (var open : outline.rows()) {
-            row(maker, open, ++index, place, narrowed).write(html);
+            row(maker, open, ++index, place, narrowed).write(drawn.next());
         }
-        return html.toString();
+        return drawn.stretches();
     }
 
     private static RowFrame row(

@@ -26,7 +26,7 @@ public record RowFrame(
         String lead,
         boolean withAbove) {
     /** So many characters most rows have at most. */
-    public static final int USUAL = 2_500;
+    static final int USUAL = 2_500;
 
     /**
      * Appends it as HTML; that a row of a tree grid is one, and its cells cells, need not be said.

@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param from the index of the first line drawn
  * @param above the height, in pixels, of the lines before it
  * @param below the height of those after the last
- * @param lines as HTML
+ * @param lines as HTML, a stretch of them at a time
  * @param byRank whether the list stands in the one order, so that moving means something
  * @param sorted what it is sorted by otherwise; empty for the one order
  */
@@ -32,7 +32,7 @@ public record RankPage(
         int count,
         int above,
         int below,
-        String lines,
+        List<String> lines,
         boolean byRank,
         String sorted,
         boolean mayOrder,

@@ -7,6 +7,7 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
+import greenladder.list.DrawnRows;
 import greenladder.list.FilterLines;
 import greenladder.list.Narrowed;
 import greenladder.list.RowFrame;
@@ -107,11 +108,12 @@ class RankPages {
         int to = Math.min(entries.size(), from + DRAWN);
         var maker = new TableRows(snapshot, rights, reader, columns.shown(), drawings);
         var head = TableHead.of("/%s/rank/columns".formatted(product.code()), columns);
-        var drawn = new StringBuilder((to - from) * RowFrame.USUAL);
+        var drawn = new DrawnRows();
         for (int i = from; i < to; i++) {
+            var html = drawn.next();
             switch (entries.get(i)) {
-                case Entry.Head of -> drawn.append(head(of, i + 1, head.heads().size() + 1));
-                case Entry.Row of -> row(maker, of, i + 1, place, narrowed).write(drawn);
+                case Entry.Head of -> html.append(head(of, i + 1, head.heads().size() + 1));
+                case Entry.Row of -> row(maker, of, i + 1, place, narrowed).write(html);
             }
         }
         boolean byRank =
@@ -132,7 +134,7 @@ class RankPages {
                 entries.size(),
                 from * ROW_HEIGHT,
                 (entries.size() - to) * ROW_HEIGHT,
-                drawn.toString(),
+                drawn.stretches(),
                 byRank,
                 byRank ? "" : sortedBy(place, narrowed),
                 rights.mayShape(reader, product.code(), place.level()),

@@ -9,26 +9,28 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
- * Long pieces of pages as they go on their way, so that what is drawn once is encoded and
- * compressed once. A piece is known by its string as an object: what {@link Drawings} keeps is the
- * same on every page, and what was put together for one page alone is passed over.
+ * Long pieces of pages as they go on their way: what stands on one page after another is encoded
+ * and compressed once. A piece is known by what it says, whoever put it together.
  */
 @Component
 final class PackedPieces {
-    private static final int MOST_BYTES = 16_000_000;
-    private static final int MOST_SEEN = 2_000;
+    /** About what a hundred people look at. */
+    private static final int MOST_BYTES = 24_000_000;
 
-    /** Weak keys are compared as objects, and let go with what is drawn. */
+    private static final int MOST_SEEN = 20_000;
+
     private final Cache<String, Packed> packed =
             Caffeine.newBuilder()
-                    .weakKeys()
                     .maximumWeight(MOST_BYTES)
-                    .weigher((String piece, Packed as) -> as.utf8.length + as.deflated.length)
+                    .weigher((String piece, Packed as) ->
+                            piece.length() + as.utf8.length + as.deflated.length)
                     .build();
 
-    /** Those that were sent once. */
-    private final Cache<String, Boolean> seen =
-            Caffeine.newBuilder().weakKeys().maximumSize(MOST_SEEN).build();
+    /**
+     * The hashes of those that were sent once: most of what is changed is looked at once as it is.
+     */
+    private final Cache<Integer, Boolean> seen =
+            Caffeine.newBuilder().maximumSize(MOST_SEEN).build();
 
     /**
      * @param utf8 its characters
@@ -40,7 +42,7 @@ final class PackedPieces {
     /** A piece as it goes on its way; null for the first time that it is sent. */
     @Nullable Packed find(String piece) {
         var found = packed.getIfPresent(piece);
-        if (found == null && seen.asMap().putIfAbsent(piece, true) != null) {
+        if (found == null && seen.asMap().putIfAbsent(piece.hashCode(), true) != null) {
             found = pack(piece);
             packed.put(piece, found);
         }
