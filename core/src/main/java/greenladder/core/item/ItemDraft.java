@@ -8,28 +8,25 @@ import java.time.LocalDate;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * An item while its fields are being set from text. Texts are in the form that {@link Field#textOf}
- * writes; anything else is a caller's error, since what people enter is checked before it comes
- * here.
+ * An item while its fields are being set from text; what is not set stays as it was, whatever it
+ * is. Texts are in the form that {@link Field#textOf} writes; anything else is a caller's error,
+ * since what people enter is checked before it comes here.
  */
 public final class ItemDraft {
     private final ItemKey key;
-    private final Map<Field, String> texts = new TreeMap<>();
     private final @Nullable Item before;
-    private boolean detailsChanged = true;
+
+    /** What was set; null where a field was emptied. */
+    private final Map<Field, @Nullable String> texts = new TreeMap<>();
 
     private ItemDraft(ItemKey key, @Nullable Item before) {
         this.key = key;
         this.before = before;
-        if (before != null) {
-            for (var field : Field.allOf(before)) {
-                set(field, field.textOf(before));
-            }
-            detailsChanged = false;
-        }
     }
 
     public static ItemDraft blank(ItemKey key) {
@@ -41,20 +38,15 @@ public final class ItemDraft {
     }
 
     public void set(Field field, @Nullable String text) {
-        detailsChanged |= field.isDetail();
-        if (text == null) {
-            texts.remove(field);
-        } else {
-            texts.put(field, text);
-        }
+        texts.put(field, text);
     }
 
     public Optional<String> text(Field field) {
-        return Optional.ofNullable(texts.get(field));
+        return Optional.ofNullable(now(field));
     }
 
     public boolean exists() {
-        return texts.containsKey(Field.EXISTS);
+        return now(Field.EXISTS) != null;
     }
 
     /** The item with the fields set so far, one version on. */
@@ -70,81 +62,107 @@ public final class ItemDraft {
                         .levels()
                         .find(required(Field.LEVEL))
                         .orElseThrow(() -> unusable(Field.LEVEL));
-        var team = texts.get(Field.TEAM);
+        var team = now(Field.TEAM);
         var state =
                 workspace
                         .statesOf(level, team)
                         .find(required(Field.STATE))
                         .orElseThrow(() -> unusable(Field.STATE));
+        var blocked = now(Field.BLOCKED);
         return new Item(
                 key,
                 level,
                 required(Field.KIND),
                 required(Field.TITLE),
-                texts.getOrDefault(Field.DESCRIPTION, ""),
+                text(Field.DESCRIPTION).orElse(""),
                 state,
-                parent(),
-                new Rank(required(Field.RANK)),
-                texts.get(Field.ASSIGNEE),
+                value(
+                        Field.PARENT,
+                        Item::parent,
+                        text -> ItemKey.parse(text).orElseThrow(() -> unusable(Field.PARENT))),
+                requireNonNull(value(Field.RANK, Item::rank, Rank::new), () -> missing(Field.RANK)),
+                now(Field.ASSIGNEE),
                 team,
                 known(Field.SPRINT, workspace.sprintsByKey()),
                 known(Field.RELEASE, workspace.releasesByKey()),
-                amount(Field.SIZE),
-                amount(Field.FIRST_ESTIMATE),
-                amount(Field.VALUE),
+                amount(Field.SIZE, Item::size),
+                amount(Field.FIRST_ESTIMATE, Item::firstEstimate),
+                amount(Field.VALUE, Item::value),
                 new Hours(
-                        amount(Field.HOURS_ESTIMATE),
-                        amount(Field.HOURS_INVESTED),
-                        amount(Field.HOURS_REMAINING)),
-                date(Field.START),
-                date(Field.FINISH),
-                texts.get(Field.BLOCKED),
-                before != null && !detailsChanged ? before.details() : Details.of(texts),
+                        amount(Field.HOURS_ESTIMATE, item -> item.hours().estimate()),
+                        amount(Field.HOURS_INVESTED, item -> item.hours().invested()),
+                        amount(Field.HOURS_REMAINING, item -> item.hours().remaining())),
+                value(Field.START, Item::start, LocalDate::parse),
+                value(Field.FINISH, Item::finish, LocalDate::parse),
+                blocked,
+                details(),
                 before == null
-                        ? Times.ofNew(state, texts.get(Field.BLOCKED), updatedAt)
-                        : Times.after(before, state, texts.get(Field.BLOCKED), updatedAt),
-                texts.get(Field.RAISED_BY),
-                Instant.parse(required(Field.EXISTS)),
+                        ? Times.ofNew(state, blocked, updatedAt)
+                        : Times.after(before, state, blocked, updatedAt),
+                now(Field.RAISED_BY),
+                requireNonNull(
+                        value(Field.EXISTS, Item::createdAt, Instant::parse),
+                        () -> missing(Field.EXISTS)),
                 updatedAt,
                 version);
     }
 
-    private @Nullable String known(Field field, Map<String, ?> all) {
+    private Details details() {
+        return before != null && texts.keySet().stream().noneMatch(Field::isDetail)
+                ? before.details()
+                : Details.of(allTexts());
+    }
+
+    private Map<Field, String> allTexts() {
+        var all = new TreeMap<Field, String>();
+        Stream.concat(
+                        before == null ? Stream.of() : Field.allOf(before).stream(),
+                        texts.keySet().stream())
+                .forEach(field -> text(field).ifPresent(text -> all.put(field, text)));
+        return all;
+    }
+
+    /** A field as text, as it is now; null for none. */
+    private @Nullable String now(Field field) {
+        return value(field, field::textOf, text -> text);
+    }
+
+    /**
+     * A field as it is now.
+     *
+     * @param kept takes it from the item as it was
+     * @param read takes it from a text that was set
+     */
+    private <T extends Object> @Nullable T value(
+            Field field, Function<Item, @Nullable T> kept, Function<String, T> read) {
+        if (before != null && !texts.containsKey(field)) {
+            return kept.apply(before);
+        }
         var text = texts.get(field);
+        return text == null ? null : read.apply(text);
+    }
+
+    private @Nullable String known(Field field, Map<String, ?> all) {
+        var text = now(field);
         if (text != null && !all.containsKey(text)) {
             throw unusable(field);
         }
         return text;
     }
 
-    private @Nullable ItemKey parent() {
-        var text = texts.get(Field.PARENT);
-        if (text == null) {
-            return null;
-        }
-        // The parent's key object is kept where it did not change: a hundred thousand items share
-        // theirs.
-        if (before != null && before.parent() != null && before.parent().toString().equals(text)) {
-            return before.parent();
-        }
-        return ItemKey.parse(text).orElseThrow(() -> unusable(Field.PARENT));
-    }
-
-    private @Nullable Amount amount(Field field) {
-        var text = texts.get(field);
-        return text == null ? null : Amount.parse(text).orElseThrow(() -> unusable(field));
-    }
-
-    private @Nullable LocalDate date(Field field) {
-        var text = texts.get(field);
-        return text == null ? null : LocalDate.parse(text);
+    private @Nullable Amount amount(Field field, Function<Item, @Nullable Amount> kept) {
+        return value(field, kept, text -> Amount.parse(text).orElseThrow(() -> unusable(field)));
     }
 
     private String required(Field field) {
-        return requireNonNull(texts.get(field), () -> key + " has no " + field.label());
+        return requireNonNull(now(field), () -> missing(field));
+    }
+
+    private String missing(Field field) {
+        return key + " has no " + field.label();
     }
 
     private IllegalArgumentException unusable(Field field) {
-        return new IllegalArgumentException(key + ": " + field.label() + " " + texts.get(field));
+        return new IllegalArgumentException(key + ": " + field.label() + " " + now(field));
     }
 }

@@ -4,6 +4,7 @@ import java.util.AbstractList;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.Iterator;
@@ -87,13 +88,16 @@ public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
         if (removed.isEmpty() && added.isEmpty()) {
             return this;
         }
-        var touched = new TreeMap<Integer, List<S>>(Comparator.reverseOrder());
         var gone = new HashSet<Integer>();
-        for (var element : removed) {
-            int place = indexIn(element);
-            gone.add(place);
-            touched.computeIfAbsent(blockOf(place), any -> new ArrayList<>());
+        removed.forEach(element -> gone.add(indexIn(element)));
+        if (removed.size() == added.size()) {
+            var places = added.stream().mapToInt(this::find).toArray();
+            if (gone.size() == added.size() && Arrays.stream(places).allMatch(gone::contains)) {
+                return replaced(places, added);
+            }
         }
+        var touched = new TreeMap<Integer, List<S>>(Comparator.reverseOrder());
+        gone.forEach(place -> touched.computeIfAbsent(blockOf(place), any -> new ArrayList<>()));
         added.stream()
                 .sorted(order)
                 .forEach(element ->
@@ -109,6 +113,22 @@ public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
             next.addAll(Math.min(at, next.size()), stretch);
         });
         return new Blocks<>(order, joined(next));
+    }
+
+    /**
+     * This list with others in some places, which have the same order: most changes move nothing.
+     */
+    private Blocks<S> replaced(int[] places, Collection<S> others) {
+        var next = new ArrayList<>(blocks);
+        int at = 0;
+        for (var other : others) {
+            int place = places[at++];
+            int block = blockOf(place);
+            var elements = new ArrayList<>(next.get(block).elements);
+            elements.set(place - starts[block], other);
+            next.set(block, new Block<>(List.copyOf(elements)));
+        }
+        return new Blocks<>(order, next);
     }
 
     /** The block into which an element goes: the last that does not begin behind it. */
@@ -203,21 +223,21 @@ public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
      * @throws IllegalArgumentException if it is not
      */
     public int indexIn(S element) {
-        int low = 0;
-        int high = size - 1;
-        while (low <= high) {
-            int middle = (low + high) >>> 1;
-            int side = order.compare(get(middle), element);
-            if (side == 0) {
-                return middle;
-            }
-            if (side < 0) {
-                low = middle + 1;
-            } else {
-                high = middle - 1;
-            }
+        int found = find(element);
+        if (found < 0) {
+            throw new IllegalArgumentException(element + " is not in the list");
         }
-        throw new IllegalArgumentException(element + " is not in the list");
+        return found;
+    }
+
+    /** The place of what has the order of an element; below 0 for none. */
+    private int find(S element) {
+        int block = blockFor(element);
+        if (block >= blocks.size()) {
+            return -1;
+        }
+        int found = Collections.binarySearch(blocks.get(block).elements, element, order);
+        return found < 0 ? found : starts[block] + found;
     }
 
     private int blockOf(int index) {
