@@ -6,6 +6,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 
 import greenladder.RunningDemo;
 import greenladder.people.People;
+import jakarta.servlet.http.Cookie;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.http.HttpStatus;
 import org.springframework.test.web.servlet.assertj.MockMvcTester;
@@ -187,6 +188,21 @@ public class LadderPageIntegrationTests extends RunningDemo {
                                     .param("back", elsewhere))
                     .hasHeader("Location", "/");
         }
+    }
+
+    @Test
+    public void placeShouldBeSentToTheBrowserOnce() {
+        var first = get("/MSF/ladder?from=epic&panel=0").getResponse().getCookies();
+        assertThat(first).extracting(Cookie::getName).contains("place-MSF", "product");
+        assertThat(
+                        mvc.get()
+                                .uri("/MSF/ladder?from=epic&panel=0")
+                                .with(ines())
+                                .cookie(first)
+                                .exchange()
+                                .getResponse()
+                                .getCookies())
+                .isEmpty();
     }
 
     @Test

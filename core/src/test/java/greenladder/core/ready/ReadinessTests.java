@@ -71,6 +71,8 @@ public class ReadinessTests {
                                 .map(result -> result.check().kind()))
                 .containsExactlyElementsOf(expected);
         assertThat(readiness.isReady()).isFalse();
+        assertThat(Readiness.passed(LADDER, REFINING, node(LADDER, number)))
+                .isEqualTo(readiness.results().stream().map(Readiness.Result::passed).toList());
     }
 
     @Test
