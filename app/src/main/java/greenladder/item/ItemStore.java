@@ -8,7 +8,7 @@ import greenladder.core.plan.SprintEntry;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog;
 import greenladder.log.LogWriter;
-import greenladder.log.LogWriter.NewOperation;
+import greenladder.log.NewOperation;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
 import java.util.ArrayList;

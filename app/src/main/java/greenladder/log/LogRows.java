@@ -6,7 +6,6 @@ import greenladder.core.change.PlanChange;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
-import greenladder.log.LogWriter.NewOperation;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;

@@ -1,36 +1,15 @@
 package greenladder.log;
 
-import greenladder.core.change.Change;
-import greenladder.core.change.OperationKind;
-import greenladder.core.change.PlanChange;
-import greenladder.core.plan.SprintEntry;
 import greenladder.log.LogRows.ChangeRow;
 import greenladder.log.LogRows.OperationRow;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import org.hibernate.StatelessSession;
-import org.jspecify.annotations.Nullable;
 
 /** Writes operations to the change log. */
 public final class LogWriter {
     private LogWriter() {}
-
-    /**
-     * An operation that is to be written.
-     *
-     * @param undoes the number of the operation that it takes back
-     * @param sprints what it makes of sprints
-     */
-    public record NewOperation(
-            Instant at,
-            String actor,
-            OperationKind kind,
-            @Nullable Long undoes,
-            List<Change> changes,
-            List<PlanChange> plans,
-            List<SprintEntry> sprints) {}
 
     /** Writes operations, in a transaction of the session's; gives the number of the last. */
     public static long write(StatelessSession session, List<NewOperation> operations) {
