@@ -3,11 +3,10 @@ package greenladder.breakdown;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.net.URLDecoder;
-import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.Optional;
+import org.springframework.web.util.UriUtils;
 
 /**
  * The place last seen in each product's ladder, kept by the browser, so that the next visit finds
@@ -22,8 +21,8 @@ final class LastPlace {
         return Optional.ofNullable(request.getCookies()).stream()
                 .flatMap(Arrays::stream)
                 .filter(cookie -> cookie.getName().equals(name(product)))
-                .map(cookie -> URLDecoder.decode(cookie.getValue(), StandardCharsets.UTF_8))
-                .filter(url -> url.matches("/" + product + "/ladder\\?[A-Za-z0-9=&%+._*-]+"))
+                .map(cookie -> UriUtils.decode(cookie.getValue(), StandardCharsets.UTF_8))
+                .filter(url -> url.matches("/" + product + "/ladder\\?[A-Za-z0-9=&%+._*~-]+"))
                 .findFirst();
     }
 
@@ -33,7 +32,7 @@ final class LastPlace {
         if (read(request, product).filter(url::equals).isPresent()) {
             return;
         }
-        var cookie = new Cookie(name(product), URLEncoder.encode(url, StandardCharsets.UTF_8));
+        var cookie = new Cookie(name(product), UriUtils.encode(url, StandardCharsets.UTF_8));
         cookie.setPath("/");
         cookie.setHttpOnly(true);
         cookie.setMaxAge(HALF_A_YEAR);

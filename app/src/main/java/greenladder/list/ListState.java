@@ -1,15 +1,16 @@
 package greenladder.list;
 
+import static java.util.Objects.requireNonNullElse;
+
 import greenladder.core.filter.Facet;
 import greenladder.core.filter.Facets;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.StandardFields;
-import java.net.URLDecoder;
-import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
 import java.util.TreeSet;
@@ -17,6 +18,8 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.util.LinkedMultiValueMap;
 import org.springframework.util.MultiValueMap;
+import org.springframework.web.util.UriComponentsBuilder;
+import org.springframework.web.util.UriUtils;
 
 /**
  * How a list is narrowed down, sorted, grouped and marked: all of it a part of the list's URL. The
@@ -150,19 +153,21 @@ public record ListState(
     /** The parameters of a query, as {@link #query} writes it. */
     public static MultiValueMap<String, String> parse(String query) {
         var parameters = new LinkedMultiValueMap<String, String>();
-        for (var part : query.split("&")) {
-            int equals = part.indexOf('=');
-            if (equals > 0) {
-                parameters.add(
-                        decoded(part.substring(0, equals)), decoded(part.substring(equals + 1)));
-            }
-        }
+        UriComponentsBuilder.newInstance()
+                .query(query)
+                .build()
+                .getQueryParams()
+                .forEach((name, values) ->
+                        values.stream()
+                                .filter(Objects::nonNull)
+                                .forEach(value -> parameters.add(decoded(name), decoded(value))));
         return parameters;
     }
 
     private static String decoded(String text) {
         try {
-            return URLDecoder.decode(text, StandardCharsets.UTF_8);
+            // Forms and views kept long ago write a blank as a plus.
+            return UriUtils.decode(text.replace('+', ' '), StandardCharsets.UTF_8);
         } catch (IllegalArgumentException e) {
             // No query that was written here; it is taken as it stands.
             return text;
@@ -227,14 +232,17 @@ public record ListState(
 
     /** The parameters of a URL: those of a view first, then the list's own. */
     public String query(Map<String, String> ofView) {
-        var query = new StringBuilder();
-        ofView.forEach((name, value) -> add(query, name, value));
-        parameters().forEach((name, values) -> values.forEach(value -> add(query, name, value)));
-        return query.toString();
+        var uri = UriComponentsBuilder.newInstance();
+        ofView.forEach((name, value) -> uri.queryParam(name, encoded(value)));
+        parameters()
+                .forEach((name, values) ->
+                        values.forEach(value -> uri.queryParam(encoded(name), encoded(value))));
+        return requireNonNullElse(uri.build(true).getQuery(), "");
     }
 
-    private static void add(StringBuilder query, String name, String value) {
-        query.append(query.isEmpty() ? "" : "&").append(name).append('=').append(encoded(value));
+    /** Strictly: a plus or a colon within a value is no sign of the query's. */
+    private static String encoded(String text) {
+        return UriUtils.encode(text, StandardCharsets.UTF_8);
     }
 
     /** The list's own parameters, as a URL has them. */
@@ -261,9 +269,5 @@ public record ListState(
     /** With the columns that a view is kept with, where it has none yet. */
     ListState withColumns(String own) {
         return columns.isEmpty() ? new ListState(picks, text, sorting, groups, marks, own) : this;
-    }
-
-    private static String encoded(String text) {
-        return URLEncoder.encode(text, StandardCharsets.UTF_8);
     }
 }

@@ -14,7 +14,6 @@ import greenladder.log.Search;
 import greenladder.panel.FormValues;
 import greenladder.web.Failure;
 import greenladder.web.Words;
-import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
@@ -23,6 +22,7 @@ import java.util.List;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import org.springframework.web.util.UriUtils;
 
 /** Makes the page of everything that anybody changed. */
 @Component
@@ -55,7 +55,7 @@ class HistoryPages {
         private static String part(String name, String value) {
             return value.isEmpty()
                     ? ""
-                    : name + "=" + URLEncoder.encode(value, StandardCharsets.UTF_8);
+                    : name + "=" + UriUtils.encode(value, StandardCharsets.UTF_8);
         }
     }
 

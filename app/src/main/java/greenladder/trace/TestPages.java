@@ -8,7 +8,6 @@ import greenladder.item.ChangeWords;
 import greenladder.item.Look;
 import greenladder.people.Permission;
 import greenladder.web.Words;
-import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -18,6 +17,7 @@ import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import org.springframework.web.util.UriUtils;
 
 /** Makes the page of tests, and that of a round of them. */
 @Component
@@ -213,7 +213,7 @@ class TestPages {
 
     private static String url(String code, String round, String within) {
         return "/%s/tests?round=%s&in=%s"
-                .formatted(code, round, URLEncoder.encode(within, StandardCharsets.UTF_8));
+                .formatted(code, round, UriUtils.encode(within, StandardCharsets.UTF_8));
     }
 
     private static List<PaperEntry> entries(

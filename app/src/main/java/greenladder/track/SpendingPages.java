@@ -18,7 +18,6 @@ import greenladder.planning.SprintFigures;
 import greenladder.track.TrackTable.Cell;
 import greenladder.track.TrackTable.Line;
 import greenladder.web.Words;
-import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -28,6 +27,7 @@ import java.util.Objects;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import org.springframework.web.util.UriUtils;
 
 /** Makes the page that tells what finished work was spent on. */
 @Component
@@ -118,7 +118,7 @@ class SpendingPages {
     }
 
     private static String encoded(String text) {
-        return URLEncoder.encode(text, StandardCharsets.UTF_8);
+        return UriUtils.encode(text, StandardCharsets.UTF_8);
     }
 
     private record Place(String product, DaySpan span, String by, String then, ListState state) {

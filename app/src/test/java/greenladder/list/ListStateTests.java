@@ -18,12 +18,12 @@ public class ListStateTests {
         return new Object[][] {
             {"kind=bug&kind=spike"},
             {"assignee=&band=must"},
-            {"category=to+do&text=rain+%26+wind"},
-            {"custom.vessel=Old+Marten&in.epic=MSF3"},
+            {"category=to%20do&text=rain%20%26%20wind%20%2B%20%C3%98%20%7Bx%7D"},
+            {"custom.vessel=Old%20Marten&in.epic=MSF3"},
             {"unsized=true&sort=score"},
             {"group=in.epic&group=kind"},
-            {"mark=kind%7Ebug%7E3"},
-            {"kind=bug&columns=title%3A380+size%3A74"},
+            {"mark=kind~bug~3"},
+            {"kind=bug&columns=title%3A380%20size%3A74"},
             {""},
         };
     }

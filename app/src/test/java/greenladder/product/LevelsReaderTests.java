@@ -187,7 +187,8 @@ public class LevelsReaderTests {
     public Object[][] slugs() {
         return new Object[][] {
             {"In test", "in-test"},
-            {"  Größe & Co. ", "gro-e-co"},
+            {"  Größe & Co. ", "grosse-co"},
+            {"in_test here", "in-test-here"},
             {"2nd look", "nd-look"},
             {"!!!", "x"},
             {"A very long name that goes on", "a-very-long-name-tha"},

@@ -215,7 +215,7 @@ public class RankIntegrationTests extends RunningDemo {
         post("/" + code + "/rank/columns", "columns", "title:380 value:80 score:70");
 
         assertThat(get("/" + code + "/narrow?view=rank&level=story"))
-                .contains("columns=title%3A380+value%3A80+score%3A70");
+                .contains("columns=title%3A380%20value%3A80%20score%3A70");
         assertThat(
                         send(
                                         HttpMethod.GET,

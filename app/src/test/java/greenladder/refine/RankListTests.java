@@ -100,7 +100,8 @@ public class RankListTests {
 
     @Test
     public void firstLookShouldBeAtTheStoriesThatAreToDo() {
-        assertThat(place("").url()).isEqualTo("/MSF/rank?side=picture&category=to+do&level=story");
+        assertThat(place("").url())
+                .isEqualTo("/MSF/rank?side=picture&category=to%20do&level=story");
         assertThat(place("kind=bug").url())
                 .isEqualTo("/MSF/rank?side=picture&kind=bug&level=story");
     }
