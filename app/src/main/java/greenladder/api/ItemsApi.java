@@ -224,8 +224,8 @@ class ItemsApi {
                 logged.at(),
                 logged.actor(),
                 change.field().label(),
-                change.before(),
-                change.after());
+                change.textBefore(),
+                change.textAfter());
     }
 
     /** One item; from a template only where one is named. */

@@ -3,7 +3,11 @@ package greenladder.item;
 import greenladder.core.change.Change;
 import greenladder.core.item.Band;
 import greenladder.core.item.CustomField;
+import greenladder.core.item.DecisionNote;
+import greenladder.core.item.Doing.HandedOver;
 import greenladder.core.item.Field;
+import greenladder.core.item.HealthNote;
+import greenladder.core.item.HourEntry;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
@@ -13,7 +17,6 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.people.SignedIn;
 import greenladder.web.Words;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -33,7 +36,7 @@ public final class ChangeWords {
             }
         }
         return changes.stream()
-                .filter(change -> !Objects.equals(change.before(), change.after()))
+                .filter(Change::differs)
                 .map(change -> of(snapshot, change))
                 .flatMap(Optional::stream)
                 .toList();
@@ -94,8 +97,8 @@ public final class ChangeWords {
         if (!isSeen(snapshot, change)) {
             return Optional.empty();
         }
-        var before = change.before();
-        var after = change.after();
+        var before = change.textBefore();
+        var after = change.textAfter();
         var item = change.item();
         var field = change.field();
         var now = value(snapshot, item, field, after);
@@ -131,14 +134,15 @@ public final class ChangeWords {
                     case HOURS_INVESTED -> fromTo("hours invested", before, after);
                     case HOURS_REMAINING -> fromTo("hours remaining", before, after);
                     case LABELS -> fromTo("labels", before, after);
-                    case ACCEPTANCE ->
-                            ListWords.of("the acceptance criteria", "met", before, after);
+                    case ACCEPTANCE -> ListWords.of("the acceptance criteria", "met", change);
                     case DEFINITION_OF_DONE ->
-                            ListWords.of("the definition of done", "met", before, after);
-                    case CHECKLIST -> ListWords.of("the checklist", "done", before, after);
+                            ListWords.of("the definition of done", "met", change);
+                    case CHECKLIST -> ListWords.of("the checklist", "done", change);
                     case LINKS -> "changed its links";
                     case HANDED_OVER ->
-                            after == null ? null : HandOverWords.passedOn(snapshot, item, after);
+                            change.after(HandedOver.class)
+                                    .map(rule -> HandOverWords.passedOn(snapshot, item, rule))
+                                    .orElse(null);
                     case ACCEPTED -> after == null ? "took the acceptance back" : "accepted it";
                     case MEASURE ->
                             after == null ? "took its measure away" : "said what is measured of it";
@@ -149,14 +153,19 @@ public final class ChangeWords {
                                     : "noted a reading of %s on %s"
                                             .formatted(after, Words.day(field.readingDay()));
                     case HEALTH ->
-                            after == null
-                                    ? "took a note of health away"
-                                    : "noted that it is " + after.split("\t", 2)[0];
+                            change.after(HealthNote.class)
+                                    .map(note -> "noted that it is " + note.state().word())
+                                    .orElse("took a note of health away");
                     case WORKED ->
-                            after == null
-                                    ? "took hours out: "
-                                            + HandOverWords.hours(snapshot, field, before)
-                                    : "entered " + HandOverWords.hours(snapshot, field, after);
+                            change.after(HourEntry.class)
+                                    .map(hours -> "entered " + HandOverWords.hours(snapshot, hours))
+                                    .or(() ->
+                                            change.before(HourEntry.class)
+                                                    .map(hours ->
+                                                            "took hours out: "
+                                                                    + HandOverWords.hours(
+                                                                            snapshot, hours)))
+                                    .orElse(null);
                     case LINK ->
                             after == null
                                     ? "took a link away: %s %s"
@@ -170,7 +179,7 @@ public final class ChangeWords {
                                                     .formatted(
                                                             field.linkType().label(),
                                                             field.linkedTo());
-                    case ATTACHMENTS -> ListWords.ofFiles(before, after);
+                    case ATTACHMENTS -> ListWords.ofFiles(change);
                     case SPLIT_FROM -> after == null ? null : "split it off " + after;
                     case MERGED -> after == null ? null : "merged into it: " + after;
                     case BAND ->
@@ -193,7 +202,11 @@ public final class ChangeWords {
                             after == null
                                     ? "said that it is not broken down yet"
                                     : "said that it is broken down";
-                    case DECISIONS -> after == null ? null : "noted: " + lastNote(after);
+                    case DECISIONS ->
+                            change.after() instanceof List<?> notes
+                                            && notes.getLast() instanceof DecisionNote last
+                                    ? "noted: " + last.words()
+                                    : null;
                     case CUSTOM ->
                             fromTo(
                                     customField(snapshot, item, field)
@@ -220,10 +233,6 @@ public final class ChangeWords {
                 .flatMap(product -> product.refining().findFactor(key))
                 .map(factor -> Words.lower(factor.name()))
                 .orElse(key);
-    }
-
-    private static String lastNote(String notes) {
-        return notes.lines().toList().getLast().split(" ", 3)[2];
     }
 
     private static String fromTo(String what, @Nullable String before, @Nullable String after) {

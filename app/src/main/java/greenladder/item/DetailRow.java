@@ -1,5 +1,7 @@
 package greenladder.item;
 
+import static java.util.Objects.requireNonNull;
+
 import greenladder.core.change.Change;
 import greenladder.core.item.Details;
 import greenladder.core.item.Field;
@@ -41,16 +43,16 @@ class DetailRow {
 
     /** The details of all items that have some, by key. */
     static Map<String, Details> loadAll(StatelessSession session) {
-        var texts = new HashMap<String, Map<Field, String>>();
+        var values = new HashMap<String, Map<Field, Object>>();
         session.createQuery("from DetailRow", DetailRow.class)
                 .list()
                 .forEach(row ->
                         Field.find(row.field)
                                 .ifPresent(field ->
-                                        texts.computeIfAbsent(row.item, any -> new TreeMap<>())
-                                                .put(field, row.text)));
+                                        values.computeIfAbsent(row.item, any -> new TreeMap<>())
+                                                .put(field, requireNonNull(field.read(row.text)))));
         var details = new HashMap<String, Details>();
-        texts.forEach((item, fields) -> details.put(item, Details.of(fields)));
+        values.forEach((item, fields) -> details.put(item, Details.of(fields)));
         return details;
     }
 
@@ -70,7 +72,7 @@ class DetailRow {
         var deleted = new ArrayList<DetailRow>();
         last.forEach((id, change) -> {
             boolean was = there.getOrDefault(id, false);
-            var now = change.after();
+            var now = change.textAfter();
             if (now != null) {
                 (was ? updated : inserted).add(new DetailRow(id, now));
             } else if (was) {

@@ -1,7 +1,6 @@
 package greenladder.item;
 
 import greenladder.core.item.Doing.HandedOver;
-import greenladder.core.item.Field;
 import greenladder.core.item.HandOver;
 import greenladder.core.item.HourEntry;
 import greenladder.core.item.ItemKey;
@@ -11,7 +10,6 @@ import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.web.Words;
-import org.jspecify.annotations.Nullable;
 
 /** The rules of a team's work as sentences, and what they did. */
 public final class HandOverWords {
@@ -85,8 +83,8 @@ public final class HandOverWords {
                 .orElse(state);
     }
 
-    static String passedOn(Snapshot snapshot, ItemKey item, String text) {
-        var rule = HandedOver.parse(text).rule();
+    static String passedOn(Snapshot snapshot, ItemKey item, HandedOver handed) {
+        var rule = handed.rule();
         var workspace = snapshot.workspace();
         return snapshot.findItem(item)
                 .flatMap(one -> workspace.findTeam(one.team()))
@@ -98,11 +96,7 @@ public final class HandOverWords {
                 .orElse("a rule of the team passed it on");
     }
 
-    static String hours(Snapshot snapshot, Field field, @Nullable String text) {
-        if (text == null) {
-            return "";
-        }
-        var entry = HourEntry.of(field.workedNumber(), text);
+    static String hours(Snapshot snapshot, HourEntry entry) {
         return "%s h on %s%s%s"
                 .formatted(
                         Words.of(entry.hours()),

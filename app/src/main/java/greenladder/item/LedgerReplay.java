@@ -110,8 +110,7 @@ final class LedgerReplay {
     private static Workspace named(Workspace workspace, List<Change> changes) {
         var named = workspace;
         for (var change : changes) {
-            var key = change.after();
-            if (key == null) {
+            if (!(change.after() instanceof String key)) {
                 continue;
             }
             var day = LocalDate.EPOCH;

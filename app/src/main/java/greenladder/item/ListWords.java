@@ -1,5 +1,7 @@
 package greenladder.item;
 
+import greenladder.core.change.Change;
+import greenladder.core.item.Attachment;
 import greenladder.core.item.Lines;
 import greenladder.core.item.ListLine;
 import java.util.ArrayList;
@@ -15,9 +17,9 @@ final class ListWords {
     /**
      * @param ticked what a ticked line is called, such as "met"
      */
-    static String of(String list, String ticked, @Nullable String before, @Nullable String after) {
-        var was = Lines.parse(before).all();
-        var now = Lines.parse(after).all();
+    static String of(String list, String ticked, Change change) {
+        var was = change.before(Lines.class).orElse(Lines.NONE).all();
+        var now = change.after(Lines.class).orElse(Lines.NONE).all();
         var words = new ArrayList<String>();
         unlike(now, was).forEach(line -> words.add("added “%s”".formatted(line.text())));
         unlike(was, now).forEach(line -> words.add("took out “%s”".formatted(line.text())));
@@ -40,9 +42,9 @@ final class ListWords {
         };
     }
 
-    static String ofFiles(@Nullable String before, @Nullable String after) {
-        var was = names(before);
-        var now = names(after);
+    static String ofFiles(Change change) {
+        var was = names(change.before());
+        var now = names(change.after());
         return Stream.concat(
                         now.stream()
                                 .filter(Predicate.not(was::contains))
@@ -54,8 +56,10 @@ final class ListWords {
                 .orElse("changed its files");
     }
 
-    private static List<String> names(@Nullable String text) {
-        return text == null ? List.of() : text.lines().map(line -> line.split(" ", 4)[3]).toList();
+    private static List<String> names(@Nullable Object files) {
+        return files instanceof List<?> list
+                ? list.stream().map(file -> ((Attachment) file).name()).toList()
+                : List.of();
     }
 
     private static List<ListLine> unlike(List<ListLine> lines, List<ListLine> others) {

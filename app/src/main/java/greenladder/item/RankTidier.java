@@ -1,7 +1,6 @@
 package greenladder.item;
 
 import greenladder.core.change.Command;
-import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.rank.Rank;
 import greenladder.item.Door.Saved;
@@ -31,8 +30,8 @@ class RankTidier implements DisposableBean {
     @EventListener
     void on(Saved saved) {
         saved.accepted().changes().stream()
-                .filter(change -> change.field() == Field.RANK)
-                .filter(change -> change.after() != null && change.after().length() > Rank.LONGEST)
+                .filter(change ->
+                        change.after() instanceof Rank rank && rank.text().length() > Rank.LONGEST)
                 .findFirst()
                 .ifPresent(change -> worker.execute(() -> shorten(change.item())));
     }

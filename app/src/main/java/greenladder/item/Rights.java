@@ -125,8 +125,8 @@ public class Rights {
                     change.item().product(),
                     isTask || change.field().isWork() ? Permission.WORK : Permission.SHAPE);
             if (change.field() == Field.PARENT) {
-                Stream.of(change.before(), change.after())
-                        .flatMap(text -> Optional.ofNullable(text).flatMap(ItemKey::parse).stream())
+                Stream.of(change.before(ItemKey.class), change.after(ItemKey.class))
+                        .flatMap(Optional::stream)
                         .forEach(parent ->
                                 require(
                                         actor,
@@ -151,12 +151,13 @@ public class Rights {
             }
             var item = accepted.after().findItem(change.item());
             var team = item.flatMap(one -> before.workspace().findTeam(one.team()));
-            if (team.isEmpty() || change.after() == null) {
+            var state = change.after(String.class);
+            if (team.isEmpty() || state.isEmpty()) {
                 continue;
             }
             var level = item.orElseThrow().level().key();
             for (var rule : team.get().practice().steps()) {
-                if (rule.holds(level, change.before(), change.after())
+                if (rule.holds(level, change.textBefore(), state.get())
                         && !mayTake(actor, before, team.get(), rule)) {
                     throw new Failure.Forbidden(
                             "%s stays where it is. %s"

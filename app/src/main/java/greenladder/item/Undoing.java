@@ -200,8 +200,8 @@ public class Undoing {
     /** Whether a change took away what somebody did not see. */
     private static boolean isDeletedForOthers(Change change, SignedIn actor) {
         return change.field().label().equals(StandardFields.READERS)
-                && change.before() != null
-                && !List.of(change.before().split(", ")).contains(actor.handle());
+                && change.before() instanceof String readers
+                && !List.of(readers.split(", ")).contains(actor.handle());
     }
 
     /** Whether an operation took another one back, rather than doing it or doing it again. */

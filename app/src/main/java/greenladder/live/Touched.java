@@ -8,7 +8,6 @@ import greenladder.item.Door.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
@@ -39,9 +38,7 @@ record Touched(long operation, String by, Set<String> items, boolean many, Set<S
         // Ranks that are only rewritten look the same as before.
         boolean visible = !saved.actor().handle().equals("system");
         for (var change : changes) {
-            if (!visible
-                    || Objects.equals(change.before(), change.after())
-                    || !seen.test(change.item())) {
+            if (!visible || !change.differs() || !seen.test(change.item())) {
                 continue;
             }
             products.add(change.item().product());
@@ -50,8 +47,8 @@ record Touched(long operation, String by, Set<String> items, boolean many, Set<S
                 if (change.field().isLink() && seen.test(change.field().linkedTo())) {
                     climb(saved, change.field().linkedTo(), items);
                 }
-                if (change.field() == Field.PARENT && change.before() != null) {
-                    ItemKey.parse(change.before())
+                if (change.field() == Field.PARENT) {
+                    change.before(ItemKey.class)
                             .filter(seen)
                             .ifPresent(key -> climb(saved, key, items));
                 }

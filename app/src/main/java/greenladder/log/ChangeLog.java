@@ -283,11 +283,12 @@ public class ChangeLog {
                 steps.getLast()
                         .changes()
                         .add(
-                                new Change(
+                                Change.read(
                                         ItemKey.parse((String) row[2]).orElseThrow(),
                                         Field.find((String) row[3]).orElseThrow(),
                                         null,
-                                        (String) row[4]));
+                                        (String) row[4],
+                                        false));
             }
             return steps;
         });

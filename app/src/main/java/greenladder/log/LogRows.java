@@ -99,8 +99,8 @@ final class LogRows {
             this.place = place;
             this.subject = change.item().toString();
             this.field = change.field().label();
-            this.before = change.before();
-            this.after = change.after();
+            this.before = change.textBefore();
+            this.after = change.textAfter();
             this.followed = change.followed();
         }
 
@@ -122,7 +122,7 @@ final class LogRows {
         }
 
         Change toChange() {
-            return new Change(
+            return Change.read(
                     ItemKey.parse(subject).orElseThrow(),
                     Field.find(field).orElseThrow(),
                     before,

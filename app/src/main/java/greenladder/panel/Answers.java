@@ -1,5 +1,6 @@
 package greenladder.panel;
 
+import greenladder.core.change.Change;
 import greenladder.core.item.Field;
 import greenladder.core.snapshot.Node;
 import greenladder.item.Door.Saved;
@@ -110,7 +111,7 @@ public final class Answers {
         var after = saved.accepted().after();
         return saved.changes().stream()
                 .filter(change -> change.followed() && change.field() == Field.STATE)
-                .filter(change -> !Objects.equals(change.before(), change.after()))
+                .filter(Change::differs)
                 .flatMap(change -> after.findItem(change.item()).stream())
                 .limit(MOST_FOLLOWED)
                 .map(item -> ". %s is %s now".formatted(item.key(), item.state().name()))

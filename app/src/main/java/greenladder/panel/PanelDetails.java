@@ -26,6 +26,7 @@ import greenladder.web.Words;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -82,7 +83,7 @@ record PanelDetails(Rights rights, Snapshot snapshot, Item item, SignedIn reader
      * @param grows the level of what a line can grow into
      */
     private ItemList list(Field field, String heading, String adding, Optional<Level> grows) {
-        var lines = Lines.parse(field.textOf(item));
+        var lines = Objects.requireNonNullElse((Lines) field.valueOf(item), Lines.NONE);
         return new ItemList(
                 field.label(),
                 heading,

@@ -46,8 +46,8 @@ class PastSlices {
     private static PastCard card(PastItems.Past past, ItemKey key, boolean done) {
         return new PastCard(
                 key,
-                Objects.requireNonNullElse(past.value(key, Field.TITLE), key.toString()),
-                Objects.requireNonNullElse(past.value(key, Field.SIZE), "–"),
+                Objects.requireNonNullElse(past.text(key, Field.TITLE), key.toString()),
+                Objects.requireNonNullElse(past.text(key, Field.SIZE), "–"),
                 done,
                 past.above(key));
     }

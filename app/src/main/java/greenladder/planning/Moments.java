@@ -82,7 +82,7 @@ public class Moments {
             Snapshot now, ItemKey key, Map<Field, Optional<String>> fields, Instant at) {
         var item = now.findItem(key);
         var draft = item.map(ItemDraft::of).orElseGet(() -> ItemDraft.blank(key));
-        fields.forEach((field, text) -> draft.set(field, text.orElse(null)));
+        fields.forEach((field, text) -> draft.set(field, field.read(text.orElse(null))));
         if (!draft.exists()) {
             return item.isPresent() ? Optional.of(Optional.empty()) : Optional.empty();
         }

@@ -36,10 +36,10 @@ public class PastItems {
      * What is past stays as it was, so that what an item of some version was at a moment is read
      * from the log once.
      */
-    private final Cache<Asked, Map<Field, @Nullable String>> known =
+    private final Cache<Asked, Map<Field, @Nullable Object>> known =
             Caffeine.newBuilder()
                     .maximumWeight(MOST_CHARACTERS)
-                    .weigher((Asked asked, Map<Field, @Nullable String> since) -> weight(since))
+                    .weigher((Asked asked, Map<Field, @Nullable Object> since) -> weight(since))
                     .build();
 
     PastItems(ChangeLog log) {
@@ -53,9 +53,10 @@ public class PastItems {
 
     private record Asked(ItemKey item, long version, Instant at) {}
 
-    private static int weight(Map<Field, @Nullable String> since) {
+    private static int weight(Map<Field, @Nullable Object> since) {
         int characters = 100;
-        for (var text : since.values()) {
+        for (var one : since.entrySet()) {
+            var text = one.getKey().write(one.getValue());
             characters += text == null ? 0 : text.length();
         }
         return characters;
@@ -65,19 +66,23 @@ public class PastItems {
     public final class Past {
         private final Snapshot snapshot;
         private final Instant at;
-        private final Map<ItemKey, Map<Field, @Nullable String>> changed = new HashMap<>();
+        private final Map<ItemKey, Map<Field, @Nullable Object>> changed = new HashMap<>();
 
         private Past(Snapshot snapshot, Instant at) {
             this.snapshot = snapshot;
             this.at = at;
         }
 
-        /** What a field was: before the first change of it since, else what it is. */
-        public @Nullable String value(ItemKey key, Field field) {
+        /** What a field was, as text: before the first change of it since, else what it is. */
+        public @Nullable String text(ItemKey key, Field field) {
+            return field.write(value(key, field));
+        }
+
+        private @Nullable Object value(ItemKey key, Field field) {
             var since = changed.computeIfAbsent(key, this::since);
             return since.containsKey(field)
                     ? since.get(field)
-                    : snapshot.findItem(key).map(field::textOf).orElse(null);
+                    : snapshot.findItem(key).map(field::valueOf).orElse(null);
         }
 
         /** The parent of an item, that one's parent, and so on. */
@@ -117,11 +122,10 @@ public class PastItems {
         }
 
         private @Nullable ItemKey parent(ItemKey key) {
-            var text = value(key, Field.PARENT);
-            return text == null ? null : ItemKey.parse(text).orElse(null);
+            return (ItemKey) value(key, Field.PARENT);
         }
 
-        private Map<Field, @Nullable String> since(ItemKey key) {
+        private Map<Field, @Nullable Object> since(ItemKey key) {
             return snapshot.findItem(key)
                     .map(item ->
                             known.get(new Asked(key, item.version(), at), _ -> readSince(key, at)))
@@ -129,8 +133,8 @@ public class PastItems {
         }
     }
 
-    private Map<Field, @Nullable String> readSince(ItemKey key, Instant at) {
-        var first = new LinkedHashMap<Field, @Nullable String>();
+    private Map<Field, @Nullable Object> readSince(ItemKey key, Instant at) {
+        var first = new LinkedHashMap<Field, @Nullable Object>();
         log.history(key, null, MOST_CHANGES).stream()
                 .filter(one -> one.at().isAfter(at))
                 .forEach(one -> first.put(one.change().field(), one.change().before()));

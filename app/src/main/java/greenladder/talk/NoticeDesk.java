@@ -190,8 +190,8 @@ public class NoticeDesk {
 
     private static Optional<String> givenTo(List<Change> changes) {
         return changes.stream()
-                .filter(change -> change.field() == Field.ASSIGNEE && change.after() != null)
-                .map(Change::after)
+                .filter(change -> change.field() == Field.ASSIGNEE)
+                .flatMap(change -> change.after(String.class).stream())
                 .reduce((first, last) -> last);
     }
 

@@ -213,7 +213,7 @@ class ImpactPages {
         for (var item : ends(snapshot, suspicion)) {
             for (int i = 0; i < READ.size(); i++) {
                 var field = READ.get(i);
-                var then = Optional.ofNullable(past.value(item.key(), field)).orElse("");
+                var then = Optional.ofNullable(past.text(item.key(), field)).orElse("");
                 var now = Optional.ofNullable(field.textOf(item)).orElse("");
                 if (!then.equals(now)) {
                     texts.add(

@@ -246,7 +246,7 @@ class ReviewPages {
         var past = pasts.at(snapshot, review.asOf());
         var texts = new ArrayList<Text>();
         for (var field : List.of(Field.TITLE, Field.DESCRIPTION, Field.ACCEPTANCE)) {
-            var then = Objects.requireNonNullElse(past.value(item.key(), field), "");
+            var then = Objects.requireNonNullElse(past.text(item.key(), field), "");
             var now = Objects.requireNonNullElse(field.textOf(item), "");
             if (!then.equals(now)) {
                 texts.add(new Text(field.label(), WordDifference.of(then, now)));

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
 import greenladder.core.change.Change;
+import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
@@ -75,7 +76,7 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
                 .forEach(event ->
                         states.put(
                                 event.change().item(),
-                                Objects.requireNonNullElse(event.change().after(), "")));
+                                event.change().after(String.class).orElse("")));
         var done = new HashSet<ItemKey>();
         states.forEach((key, state) -> {
             if (state.equals("done")) {
@@ -184,8 +185,11 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
                 .forEach(event ->
                         remaining.put(
                                 event.change().item(),
-                                Double.parseDouble(
-                                        Objects.requireNonNullElse(event.change().after(), "0"))));
+                                event.change()
+                                        .after(Amount.class)
+                                        .orElse(Amount.ZERO)
+                                        .toDecimal()
+                                        .doubleValue()));
         return remaining.values().stream().mapToDouble(Double::doubleValue).sum();
     }
 

@@ -85,7 +85,7 @@ public class ChangeWordsTests {
 
     @Test(dataProvider = "changes")
     public void changeShouldBeToldInWords(Field field, String before, String after, String words) {
-        assertThat(ChangeWords.of(LADDER, List.of(new Change(KEY, field, before, after))))
+        assertThat(ChangeWords.of(LADDER, List.of(Change.read(KEY, field, before, after, false))))
                 .containsExactly(words);
     }
 
@@ -93,15 +93,13 @@ public class ChangeWordsTests {
     public void makingAndDeletingShouldBeToldInOneWord() {
         var made =
                 List.of(
-                        new Change(KEY, Field.EXISTS, null, "2026-05-04T09:00:00Z"),
+                        new Change(KEY, Field.EXISTS, null, Instant.EPOCH),
                         new Change(KEY, Field.TITLE, null, "S"));
         assertThat(ChangeWords.of(LADDER, made)).containsExactly("added it");
         assertThat(
                         ChangeWords.of(
                                 LADDER,
-                                List.of(
-                                        new Change(
-                                                KEY, Field.EXISTS, "2026-05-04T09:00:00Z", null))))
+                                List.of(new Change(KEY, Field.EXISTS, Instant.EPOCH, null))))
                 .containsExactly("deleted it");
     }
 
@@ -111,7 +109,7 @@ public class ChangeWordsTests {
                         ChangeWords.of(
                                 LADDER,
                                 List.of(
-                                        new Change(KEY, Field.FIRST_ESTIMATE, null, "5"),
+                                        Change.read(KEY, Field.FIRST_ESTIMATE, null, "5", false),
                                         new Change(KEY, Field.STATE, "done", "done", true))))
                 .isEmpty();
         assertThat(ChangeWords.nameOf(LADDER, "system")).isEqualTo("Green Ladder");

@@ -2,6 +2,10 @@ package greenladder.item;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import greenladder.core.change.Change;
+import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
+import org.jspecify.annotations.Nullable;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -22,16 +26,24 @@ public class ListWordsTests {
         };
     }
 
+    private static Change change(Field field, @Nullable String before, @Nullable String after) {
+        return Change.read(new ItemKey("MSF", 1), field, before, after, false);
+    }
+
     @Test(dataProvider = "changes")
     public void changeOfAListShouldBeTold(String before, String after, String words) {
-        assertThat(ListWords.of(LIST, "done", before, after)).isEqualTo(words);
+        assertThat(ListWords.of(LIST, "done", change(Field.CHECKLIST, before, after)))
+                .isEqualTo(words);
     }
 
     @Test
     public void filesShouldBeToldByName() {
         var one = "ab 12 image/png quay at dusk.png";
-        assertThat(ListWords.ofFiles(null, one)).isEqualTo("attached “quay at dusk.png”");
-        assertThat(ListWords.ofFiles(one, null)).isEqualTo("took away the file “quay at dusk.png”");
-        assertThat(ListWords.ofFiles(one, one)).isEqualTo("changed its files");
+        assertThat(ListWords.ofFiles(change(Field.ATTACHMENTS, null, one)))
+                .isEqualTo("attached “quay at dusk.png”");
+        assertThat(ListWords.ofFiles(change(Field.ATTACHMENTS, one, null)))
+                .isEqualTo("took away the file “quay at dusk.png”");
+        assertThat(ListWords.ofFiles(change(Field.ATTACHMENTS, one, one)))
+                .isEqualTo("changed its files");
     }
 }

@@ -7,9 +7,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 
 /** Draws up files coming to items and going from them. */
 final class Attaching {
@@ -42,21 +40,10 @@ final class Attaching {
         return drawn(snapshot, command.item(), left);
     }
 
-    static @Nullable String text(List<Attachment> files) {
-        return files.isEmpty()
-                ? null
-                : files.stream().map(Attachment::toString).collect(Collectors.joining("\n"));
-    }
-
     private static Drawn drawn(Snapshot snapshot, ItemKey key, List<Attachment> files) {
         return new Drawn(
                 List.of(key),
-                List.of(
-                        new Change(
-                                key,
-                                Field.ATTACHMENTS,
-                                text(filesOf(snapshot, key)),
-                                text(files))));
+                List.of(new Change(key, Field.ATTACHMENTS, filesOf(snapshot, key), files)));
     }
 
     private static List<Attachment> filesOf(Snapshot snapshot, ItemKey key) {

@@ -13,7 +13,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 
 /** What lists of changes mean: making one out of two items, and applying one to a snapshot. */
@@ -34,7 +33,7 @@ public final class Changes {
             Snapshot snapshot, Workspace workspace, Collection<Change> changes, Instant at) {
         var drafts = new HashMap<ItemKey, ItemDraft>();
         for (var change : changes) {
-            if (Objects.equals(change.before(), change.after())) {
+            if (!change.differs()) {
                 continue;
             }
             drafts.computeIfAbsent(
@@ -62,7 +61,7 @@ public final class Changes {
         var changes = new ArrayList<Change>();
         // Who alone saw it is said once more, since nothing stands above it any more then.
         var readers = Field.custom(StandardFields.READERS);
-        if (readers.textOf(item) == null) {
+        if (readers.valueOf(item) == null) {
             Sight.readersOf(snapshot, item)
                     .map(people -> String.join(", ", people))
                     .ifPresent(text -> {
@@ -71,9 +70,8 @@ public final class Changes {
                     });
         }
         for (var field : Field.allOf(item).reversed()) {
-            var text = field.textOf(item);
-            if (text != null) {
-                changes.add(new Change(item.key(), field, text, null));
+            if (field.valueOf(item) != null) {
+                changes.add(Change.of(item, field, null));
             }
         }
         return changes;

@@ -37,7 +37,7 @@ final class Creation {
     private record Draft(
             ItemKey key,
             NewItem entry,
-            Map<Field, @Nullable String> fields,
+            Map<Field, @Nullable Object> fields,
             @Nullable Level level) {}
 
     Creation(Snapshot snapshot, Command.Create command, Instant at, Found found) {
@@ -77,7 +77,7 @@ final class Creation {
     private void read(Product product, int index, int entryNumber) {
         var entry = command.entries().get(index);
         var fields = new Fields(snapshot, product, null, entryNumber, found);
-        var kept = new TreeMap<Field, @Nullable String>();
+        var kept = new TreeMap<Field, @Nullable Object>();
         kept.putAll(fields.read(withInherited(product, entry)));
         var level = fields.levelNow();
         var key = new ItemKey(product.code(), snapshot.lastNumber(product.code()) + 1 + index);
@@ -141,7 +141,7 @@ final class Creation {
     private @Nullable String ofParent(NewItem entry, Field field) {
         if (entry.parentRef() != null) {
             var draft = byRef.get(entry.parentRef());
-            return draft == null ? null : draft.fields().get(field);
+            return draft == null ? null : (String) draft.fields().get(field);
         }
         return ItemKey.parse(entry.fields().getOrDefault(Field.PARENT.label(), "").strip())
                 .flatMap(snapshot::findItem)
@@ -152,7 +152,7 @@ final class Creation {
     private void tie(
             NewItem entry,
             int entryNumber,
-            Map<Field, @Nullable String> kept,
+            Map<Field, @Nullable Object> kept,
             @Nullable Level level) {
         var parent = byRef.get(entry.parentRef());
         if (parent == null) {
@@ -176,7 +176,7 @@ final class Creation {
                                     Legality.aWord(parent.level()),
                                     Legality.aWord(level)));
         }
-        kept.put(Field.PARENT, parent.key().toString());
+        kept.put(Field.PARENT, parent.key());
     }
 
     private Drawn drawn() {
@@ -184,12 +184,12 @@ final class Creation {
         var changes = new ArrayList<Change>();
         for (int i = 0; i < drafts.size(); i++) {
             var draft = drafts.get(i);
-            draft.fields().put(Field.RANK, ranks.get(i).text());
-            changes.add(new Change(draft.key(), Field.EXISTS, null, at.toString()));
+            draft.fields().put(Field.RANK, ranks.get(i));
+            changes.add(new Change(draft.key(), Field.EXISTS, null, at));
             draft.fields()
-                    .forEach((field, text) -> {
-                        if (text != null) {
-                            changes.add(new Change(draft.key(), field, null, text));
+                    .forEach((field, value) -> {
+                        if (value != null) {
+                            changes.add(new Change(draft.key(), field, null, value));
                         }
                     });
         }
@@ -270,7 +270,7 @@ final class Creation {
     }
 
     private @Nullable String bandOf(int index) {
-        return drafts.get(index).fields().get(Field.BAND);
+        return (String) drafts.get(index).fields().get(Field.BAND);
     }
 
     private Target targetOf(int index) {

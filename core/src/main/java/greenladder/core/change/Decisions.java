@@ -11,7 +11,6 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -97,8 +96,7 @@ public final class Decisions {
     private static void requireAmongReaders(List<Change> changes, String who, Found found) {
         changes.stream()
                 .filter(change -> change.field().label().equals(StandardFields.READERS))
-                .map(Change::after)
-                .filter(Objects::nonNull)
+                .flatMap(change -> change.after(String.class).stream())
                 .filter(readers -> !List.of(readers.split(", ")).contains(who))
                 .findFirst()
                 .ifPresent(readers ->
@@ -108,12 +106,12 @@ public final class Decisions {
                                 "Name yourself too, or you would not see it any more."));
     }
 
-    static List<Change> differences(Item item, Map<Field, @Nullable String> kept) {
+    static List<Change> differences(Item item, Map<Field, @Nullable Object> kept) {
         var changes = new ArrayList<Change>();
-        kept.forEach((field, text) -> {
-            var before = field.textOf(item);
-            if (!Objects.equals(before, text)) {
-                changes.add(new Change(item.key(), field, before, text));
+        kept.forEach((field, value) -> {
+            var change = Change.of(item, field, value);
+            if (change.differs()) {
+                changes.add(change);
             }
         });
         return changes;

@@ -55,12 +55,7 @@ final class Deletion {
     }
 
     private Change lifted(Item child, Item from) {
-        var heir = nearestStanding(from);
-        return new Change(
-                child.key(),
-                Field.PARENT,
-                from.key().toString(),
-                heir == null ? null : heir.toString());
+        return new Change(child.key(), Field.PARENT, from.key(), nearestStanding(from));
     }
 
     private @Nullable ItemKey nearestStanding(Item from) {

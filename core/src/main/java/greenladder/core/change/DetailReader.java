@@ -81,7 +81,7 @@ final class DetailReader {
                     "%d labels are too many; at most %d fit."
                             .formatted(labels.size(), MOST_LABELS));
         }
-        return kept(labels.isEmpty() ? null : String.join(", ", labels.values()));
+        return kept(List.copyOf(labels.values()));
     }
 
     static String unsigned(String text) {
@@ -113,7 +113,7 @@ final class DetailReader {
                 ? wrong(
                         "%d lines are too many; at most %d fit."
                                 .formatted(lines.size(), MOST_LINES))
-                : kept(new Lines(lines).text());
+                : kept(new Lines(lines));
     }
 
     /** The text of a single line. */
@@ -142,7 +142,7 @@ final class DetailReader {
     }
 
     static Reading links(String entered) {
-        var links = new ArrayList<String>();
+        var links = new ArrayList<WebLink>();
         for (var line : entered.lines().toList()) {
             if (line.isBlank()) {
                 continue;
@@ -151,13 +151,13 @@ final class DetailReader {
             if (!isAddress(link.address())) {
                 return wrong(notAnAddress(link.address()));
             }
-            links.add(new WebLink(link.address(), oneLine(link.name())).toString());
+            links.add(new WebLink(link.address(), oneLine(link.name())));
         }
         if (links.size() > MOST_LINKS) {
             return wrong(
                     "%d links are too many; at most %d fit.".formatted(links.size(), MOST_LINKS));
         }
-        return kept(links.isEmpty() ? null : String.join("\n", links));
+        return kept(List.copyOf(links));
     }
 
     /** A value of a product's own field other than a person. */
@@ -170,7 +170,7 @@ final class DetailReader {
                                             .formatted(field.name(), text.length(), LONGEST_TEXT))
                             : kept(oneLine(text));
             case NUMBER, TOTAL -> number(field, text);
-            case DATE -> FieldReader.date(field.name(), text);
+            case DATE -> day(field, text);
             case ONE_OF ->
                     choice(field, text)
                             .map(FieldReader::kept)
@@ -185,6 +185,12 @@ final class DetailReader {
             case LINK -> isAddress(text) ? kept(text) : wrong(notAnAddress(text));
             case NAMED_DAYS -> namedDays(field, text);
         };
+    }
+
+    private static Reading day(CustomField field, String text) {
+        return FieldReader.date(field.name(), text) instanceof Reading.Wrong wrong
+                ? wrong
+                : kept(text);
     }
 
     private static Reading namedDays(CustomField field, String text) {

@@ -66,7 +66,8 @@ final class Editing {
         changes.addAll(differences);
         differences.stream()
                 .filter(change -> change.field() == Field.BAND)
-                .map(change -> new Stretch(LevelOf.of(item), change.after()))
+                .map(change ->
+                        new Stretch(LevelOf.of(item), change.after(String.class).orElse(null)))
                 .forEach(stretch ->
                         rebanded.computeIfAbsent(stretch, any -> new ArrayList<>()).add(item));
     }
@@ -81,7 +82,7 @@ final class Editing {
         var banding = new Banding(snapshot, stretch.level().product(), level, keys);
         return banding.endOf(stretch.band(), sorted.size()) instanceof Placed.At(var ranks)
                 ? IntStream.range(0, sorted.size())
-                        .mapToObj(i -> Change.ofRank(sorted.get(i), ranks.get(i)))
+                        .mapToObj(i -> Change.of(sorted.get(i), Field.RANK, ranks.get(i)))
                         .toList()
                 : List.of();
     }

@@ -24,8 +24,8 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Turns the text that somebody entered for a field into the form that is kept: one method and one
- * message a rule.
+ * Turns the text that somebody entered for a field into its value: one method and one message a
+ * rule.
  */
 final class FieldReader {
     static final int LONGEST_TITLE = 500;
@@ -57,9 +57,9 @@ final class FieldReader {
         this.product = product;
     }
 
-    /** What was read: a text to keep (null for none), or what is wrong. */
+    /** What was read: a value to keep (null for none), or what is wrong. */
     sealed interface Reading {
-        record Kept(@Nullable String text) implements Reading {}
+        record Kept(@Nullable Object value) implements Reading {}
 
         record Wrong(String message) implements Reading {}
     }
@@ -221,7 +221,7 @@ final class FieldReader {
         }
         var amount = Amount.parse(text.replace(',', '.'));
         return amount.filter(factor.get()::takes)
-                .map(read -> kept(read.toString()))
+                .map(FieldReader::kept)
                 .orElseGet(() ->
                         wrong(
                                 "%s is a number from %s to %s, not “%s”."
@@ -235,7 +235,7 @@ final class FieldReader {
     private static Reading yesOrNo(String text) {
         return switch (text) {
             case "", "no" -> kept(null);
-            case Refinement.YES -> kept(text);
+            case Refinement.YES -> kept(true);
             default -> wrong("It is yes or no, not “%s”.".formatted(shortened(text)));
         };
     }
@@ -315,7 +315,7 @@ final class FieldReader {
     private Reading parent(String text) {
         return ItemKey.parse(text)
                 .flatMap(snapshot::findItem)
-                .<Reading>map(item -> kept(item.key().toString()))
+                .map(item -> kept(item.key()))
                 .orElseGet(() ->
                         wrong("There is no item “%s” to stand above.".formatted(shortened(text))));
     }
@@ -378,7 +378,7 @@ final class FieldReader {
         return product.refining()
                 .scale()
                 .findStep(text)
-                .map(step -> kept(step.size().toString()))
+                .map(step -> kept(step.size()))
                 .orElseGet(() -> amount("The size", text));
     }
 
@@ -393,7 +393,7 @@ final class FieldReader {
             return wrong(
                     "%s must be between 0 and 10,000, not %s.".formatted(what, shortened(text)));
         }
-        return kept(amount.get().toString());
+        return kept(amount.get());
     }
 
     static Reading date(String what, String text) {
@@ -401,7 +401,7 @@ final class FieldReader {
             var date = LocalDate.parse(text);
             return date.getYear() < 1900 || date.getYear() > 9999
                     ? wrong("%s lies between the years 1900 and 9999.".formatted(what))
-                    : kept(date.toString());
+                    : kept(date);
         } catch (DateTimeParseException e) {
             return wrong(
                     "%s is a date such as 2026-11-12, not “%s”.".formatted(what, shortened(text)));
@@ -420,8 +420,8 @@ final class FieldReader {
         return reason(BLANKS.matcher(text).replaceAll(" "));
     }
 
-    static Reading kept(@Nullable String text) {
-        return new Reading.Kept(text);
+    static Reading kept(@Nullable Object value) {
+        return new Reading.Kept(value);
     }
 
     static Reading wrong(String message) {

@@ -31,7 +31,7 @@ final class Fields {
     private final @Nullable Item item;
 
     /** The fields that change; a null value empties one. */
-    private final Map<Field, @Nullable String> kept = new TreeMap<>();
+    private final Map<Field, @Nullable Object> kept = new TreeMap<>();
 
     Fields(Snapshot snapshot, Product product, @Nullable Item item, int entry, Found found) {
         this.snapshot = snapshot;
@@ -46,7 +46,7 @@ final class Fields {
      *
      * @return the fields that change; only to be used where nothing wrong was found
      */
-    Map<Field, @Nullable String> read(Map<String, String> entered) {
+    Map<Field, @Nullable Object> read(Map<String, String> entered) {
         var reader = new FieldReader(snapshot, product);
         var byField = new TreeMap<Field, String>();
         entered.forEach((label, text) ->
@@ -82,11 +82,9 @@ final class Fields {
 
     /** The level that the item will have; null where none could be read. */
     @Nullable Level levelNow() {
-        var text = kept.get(Field.LEVEL);
-        if (text != null) {
-            return product.levels().find(text).orElse(null);
-        }
-        return item == null ? null : item.level();
+        return kept.get(Field.LEVEL) instanceof String key
+                ? product.levels().find(key).orElse(null)
+                : item == null ? null : item.level();
     }
 
     /** Checks the parent and, for a level that changes, the children. */
@@ -114,11 +112,7 @@ final class Fields {
      * read.
      */
     @Nullable Item parentNow() {
-        var key =
-                kept.containsKey(Field.PARENT)
-                        ? Optional.ofNullable(kept.get(Field.PARENT)).flatMap(ItemKey::parse)
-                        : Optional.ofNullable(item).map(Item::parent);
-        return key.flatMap(snapshot::findItem).orElse(null);
+        return now(Field.PARENT, ItemKey.class).flatMap(snapshot::findItem).orElse(null);
     }
 
     private void fillKindAndState(FieldReader reader, Level level, Map<Field, String> byField) {
@@ -129,7 +123,7 @@ final class Fields {
         } else if (levelChanges || byField.containsKey(Field.KIND)) {
             kept.put(Field.KIND, level.plainKind());
         }
-        var states = snapshot.workspace().statesOf(level, textNow(Field.TEAM));
+        var states = snapshot.workspace().statesOf(level, keyNow(Field.TEAM));
         var state = byField.getOrDefault(Field.STATE, "");
         if (!state.isBlank()) {
             keep(Field.STATE, reader.state(level, states, state));
@@ -147,12 +141,12 @@ final class Fields {
      * entered too; what goes to another team leaves the sprint.
      */
     private void followTeam() {
-        var meantFor = snapshot.workspace().findSprint(kept.get(Field.CANDIDATE));
-        if (meantFor.isPresent() && textNow(Field.TEAM) == null) {
+        var meantFor = snapshot.workspace().findSprint((String) kept.get(Field.CANDIDATE));
+        if (meantFor.isPresent() && keyNow(Field.TEAM) == null) {
             kept.put(Field.TEAM, meantFor.get().team());
         }
-        var sprint = snapshot.workspace().findSprint(textNow(Field.SPRINT));
-        if (sprint.isEmpty() || sprint.get().team().equals(textNow(Field.TEAM))) {
+        var sprint = snapshot.workspace().findSprint(keyNow(Field.SPRINT));
+        if (sprint.isEmpty() || sprint.get().team().equals(keyNow(Field.TEAM))) {
             return;
         }
         if (!kept.containsKey(Field.TEAM)) {
@@ -204,32 +198,24 @@ final class Fields {
      * said.
      */
     private void followHours(Level level) {
-        var estimate = kept.get(Field.HOURS_ESTIMATE);
         boolean untouched = item == null || item.hours().remaining() == null;
-        if (estimate != null
+        if (kept.get(Field.HOURS_ESTIMATE) instanceof Amount estimate
                 && untouched
                 && !kept.containsKey(Field.HOURS_REMAINING)
                 && !level.carriesPoints()) {
-            var invested =
-                    Optional.ofNullable(textNow(Field.HOURS_INVESTED))
-                            .flatMap(Amount::parse)
-                            .orElse(Amount.ZERO);
-            var left = Amount.parse(estimate).orElseThrow().minus(invested);
-            kept.put(
-                    Field.HOURS_REMAINING, left.compareTo(Amount.ZERO) < 0 ? "0" : left.toString());
+            var invested = now(Field.HOURS_INVESTED, Amount.class).orElse(Amount.ZERO);
+            kept.put(Field.HOURS_REMAINING, estimate.minus(invested).orZero());
         }
     }
 
     private void checkDates() {
-        var start = textNow(Field.START);
-        var finish = textNow(Field.FINISH);
-        if (start != null
-                && finish != null
-                && LocalDate.parse(finish).isBefore(LocalDate.parse(start))) {
+        var start = now(Field.START, LocalDate.class);
+        var finish = now(Field.FINISH, LocalDate.class);
+        if (start.isPresent() && finish.isPresent() && finish.get().isBefore(start.get())) {
             boolean startEntered = kept.containsKey(Field.START) && !kept.containsKey(Field.FINISH);
             problem(
                     startEntered ? Field.START : Field.FINISH,
-                    "The finish %s is before the start %s.".formatted(finish, start));
+                    "The finish %s is before the start %s.".formatted(finish.get(), start.get()));
         }
     }
 
@@ -247,11 +233,8 @@ final class Fields {
         if (kept.containsKey(Field.READY) && !ticked.isEmpty()) {
             keep(Field.READY, DetailReader.merged(details.refinement().ticked(), ticked));
         }
-        if (kept.get(Field.CHECKLIST) != null) {
-            kept.put(
-                    Field.CHECKLIST,
-                    DetailReader.tied(Lines.parse(kept.get(Field.CHECKLIST)), details.checklist())
-                            .text());
+        if (kept.get(Field.CHECKLIST) instanceof Lines lines) {
+            kept.put(Field.CHECKLIST, DetailReader.tied(lines, details.checklist()));
         }
     }
 
@@ -262,13 +245,22 @@ final class Fields {
         }
     }
 
-    private @Nullable String textNow(Field field) {
-        return kept.containsKey(field) || item == null ? kept.get(field) : field.textOf(item);
+    private <T> Optional<T> now(Field field, Class<T> type) {
+        return Optional.ofNullable(
+                type.cast(
+                        kept.containsKey(field) || item == null
+                                ? kept.get(field)
+                                : field.valueOf(item)));
+    }
+
+    /** The key of a part of the plan, as it will be. */
+    private @Nullable String keyNow(Field field) {
+        return now(field, String.class).orElse(null);
     }
 
     private void keep(Field field, Reading reading) {
         switch (reading) {
-            case Reading.Kept(var text) -> kept.put(field, text);
+            case Reading.Kept(var value) -> kept.put(field, field.fit(value));
             case Reading.Wrong(var message) -> problem(field, message);
         }
     }

@@ -26,15 +26,11 @@ final class FollowingLines {
         }
         return lists.entrySet().stream()
                 .map(entry -> {
-                    var text = after.requireNode(entry.getKey()).item().details().checklist();
+                    var lines = after.requireNode(entry.getKey()).item().details().checklist();
                     return new Change(
-                            entry.getKey(),
-                            Field.CHECKLIST,
-                            text.text(),
-                            entry.getValue().text(),
-                            true);
+                            entry.getKey(), Field.CHECKLIST, lines, entry.getValue(), true);
                 })
-                .filter(change -> !java.util.Objects.equals(change.before(), change.after()))
+                .filter(Change::differs)
                 .toList();
     }
 

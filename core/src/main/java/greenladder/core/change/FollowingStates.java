@@ -74,8 +74,8 @@ final class FollowingStates {
 
     private static Stream<ItemKey> starts(Change change) {
         var formerParent =
-                change.field() == Field.PARENT && change.before() != null
-                        ? ItemKey.parse(change.before()).stream()
+                change.field() == Field.PARENT
+                        ? change.before(ItemKey.class).stream()
                         : Stream.<ItemKey>empty();
         return Stream.concat(Stream.of(change.item()), formerParent);
     }

@@ -67,6 +67,6 @@ final class FollowingWords {
      * @param followed whether it stays when what led to it is taken back
      */
     private static Change note(Item item, Field field, Instant at, boolean followed) {
-        return new Change(item.key(), field, field.textOf(item), at.toString(), followed);
+        return new Change(item.key(), field, field.valueOf(item), at, followed);
     }
 }

@@ -12,7 +12,6 @@ import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Objects;
 import java.util.function.Consumer;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -62,7 +61,7 @@ final class FollowingWork {
                 && fields.keySet().stream().noneMatch(Field::isWorked)) {
             var was = before.findItem(item.key()).orElse(null);
             HourLog.ofFigure(before.workspace(), was, item, at)
-                    .forEach(entry -> set(item, entry.field(), entry.text()));
+                    .forEach(entry -> set(item, entry.field(), entry));
         }
         followWaiting(item, fields);
     }
@@ -97,10 +96,10 @@ final class FollowingWork {
                 .forEach(key -> consumer.accept(Field.custom(key)));
     }
 
-    private void set(Item item, Field field, @Nullable String text) {
-        var now = field.textOf(item);
-        if (!Objects.equals(now, text)) {
-            following.add(new Change(item.key(), field, now, text));
+    private void set(Item item, Field field, @Nullable Object value) {
+        var change = Change.of(item, field, value);
+        if (change.differs()) {
+            following.add(change);
         }
     }
 }

@@ -37,12 +37,7 @@ record Gathering(Snapshot snapshot, Command.Gather command, Instant at, Found fo
         for (var item : items) {
             problemOf(item, level, above(made))
                     .ifPresent(message -> found.add(Problem.SINGLE, "item", message));
-            changes.add(
-                    new Change(
-                            item.key(),
-                            Field.PARENT,
-                            Field.PARENT.textOf(item),
-                            parent.toString()));
+            changes.add(Change.of(item, Field.PARENT, parent));
         }
         return new Drawn(made.items(), changes);
     }
@@ -50,7 +45,7 @@ record Gathering(Snapshot snapshot, Command.Gather command, Instant at, Found fo
     private Level levelOf(Drawn made, String product) {
         return made.changes().stream()
                 .filter(change -> change.field() == Field.LEVEL)
-                .map(Change::after)
+                .flatMap(change -> change.after(String.class).stream())
                 .flatMap(key -> snapshot.requireProduct(product).levels().find(key).stream())
                 .findFirst()
                 .orElseThrow();
@@ -58,8 +53,8 @@ record Gathering(Snapshot snapshot, Command.Gather command, Instant at, Found fo
 
     private Optional<Item> above(Drawn made) {
         return made.changes().stream()
-                .filter(change -> change.field() == Field.PARENT && change.after() != null)
-                .flatMap(change -> ItemKey.parse(change.after()).stream())
+                .filter(change -> change.field() == Field.PARENT)
+                .flatMap(change -> change.after(ItemKey.class).stream())
                 .flatMap(key -> snapshot.findItem(key).stream())
                 .findFirst();
     }

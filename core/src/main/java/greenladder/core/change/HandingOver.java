@@ -124,12 +124,7 @@ public final class HandingOver {
     }
 
     private void hand(@Nullable HandedOver next) {
-        changes.add(
-                new Change(
-                        item.key(),
-                        Field.HANDED_OVER,
-                        handedOver == null ? null : handedOver.toString(),
-                        next == null ? null : next.toString()));
+        changes.add(new Change(item.key(), Field.HANDED_OVER, handedOver, next));
         handedOver = next;
     }
 

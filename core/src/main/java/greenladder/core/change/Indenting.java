@@ -92,12 +92,7 @@ final class Indenting {
                                     one.field() != Field.PARENT || !one.item().equals(item.key()))
                             .forEach(changes::add);
         }
-        changes.add(
-                new Change(
-                        item.key(),
-                        Field.PARENT,
-                        Field.PARENT.textOf(item),
-                        parent == null ? null : parent.toString()));
+        changes.add(Change.of(item, Field.PARENT, parent));
         return changes;
     }
 
@@ -110,13 +105,7 @@ final class Indenting {
             case Placed.Wrong(var field, var message) -> found.add(Problem.SINGLE, field, message);
             case Placed.At(var ranks) -> {
                 for (int i = 0; i < ranks.size(); i++) {
-                    var item = moving.get(i);
-                    changes.add(
-                            new Change(
-                                    item.key(),
-                                    Field.RANK,
-                                    item.rank().text(),
-                                    ranks.get(i).text()));
+                    changes.add(Change.of(moving.get(i), Field.RANK, ranks.get(i)));
                 }
             }
         }

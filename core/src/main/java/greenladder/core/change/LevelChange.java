@@ -163,11 +163,7 @@ final class LevelChange {
     }
 
     private Change parentChange(Item item, @Nullable ItemKey parent) {
-        return new Change(
-                item.key(),
-                Field.PARENT,
-                Field.PARENT.textOf(item),
-                parent == null ? null : parent.toString());
+        return Change.of(item, Field.PARENT, parent);
     }
 
     private Level levelOf(ItemKey key) {

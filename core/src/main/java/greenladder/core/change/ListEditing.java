@@ -23,7 +23,7 @@ final class ListEditing {
         this.snapshot = snapshot;
         this.command = command;
         this.found = found;
-        this.lines = Lines.parse(command.list().textOf(item()));
+        this.lines = Objects.requireNonNullElse((Lines) command.list().valueOf(item()), Lines.NONE);
     }
 
     Drawn draw() {
@@ -46,9 +46,7 @@ final class ListEditing {
         return found.isEmpty() && !now.equals(lines)
                 ? new Drawn(
                         List.of(command.item()),
-                        List.of(
-                                new Change(
-                                        command.item(), command.list(), lines.text(), now.text())))
+                        List.of(new Change(command.item(), command.list(), lines, now)))
                 : new Drawn(List.of(command.item()), List.of());
     }
 
@@ -80,7 +78,7 @@ final class ListEditing {
             return lines;
         }
         return switch (DetailReader.line(entered)) {
-            case Reading.Kept(var text) -> lines.plus(ListLine.open(Objects.requireNonNull(text)));
+            case Reading.Kept(var text) -> lines.plus(ListLine.open(String.valueOf(text)));
             case Reading.Wrong(var message) -> refused(message);
         };
     }
@@ -98,8 +96,7 @@ final class ListEditing {
     private Lines reworded(int place, String entered) {
         return switch (DetailReader.line(entered)) {
             case Reading.Kept(var text) ->
-                    lines.with(
-                            place, lines.all().get(place).withText(Objects.requireNonNull(text)));
+                    lines.with(place, lines.all().get(place).withText(String.valueOf(text)));
             case Reading.Wrong(var message) -> refused(message);
         };
     }

@@ -6,7 +6,6 @@ import greenladder.core.item.Attachment;
 import greenladder.core.item.Details;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
 import greenladder.core.item.ListLine;
 import greenladder.core.snapshot.Node;
@@ -51,12 +50,7 @@ final class Merging {
         }
         var changes = new ArrayList<Change>();
         for (var child : going.children()) {
-            changes.add(
-                    new Change(
-                            child.item().key(),
-                            Field.PARENT,
-                            goes.key().toString(),
-                            stays.key().toString()));
+            changes.add(new Change(child.item().key(), Field.PARENT, goes.key(), stays.key()));
         }
         goes.details().checklist().all().stream()
                 .map(ListLine::item)
@@ -67,17 +61,15 @@ final class Merging {
         var kept = new Fields(snapshot, product, stays, Problem.SINGLE, found).read(joined());
         changes.addAll(Decisions.differences(stays, kept));
         changes.add(
-                new Change(
-                        stays.key(),
+                Change.of(
+                        stays,
                         Field.MERGED,
-                        Field.MERGED.textOf(stays),
                         Stream.of(
                                         stays.details().merged().stream(),
                                         Stream.of(goes.key()),
                                         goes.details().merged().stream())
                                 .flatMap(Function.identity())
-                                .map(ItemKey::toString)
-                                .collect(Collectors.joining(" "))));
+                                .toList()));
         joinFiles(changes);
         joinLinks(changes);
         changes.addAll(Changes.ofDeletion(snapshot, goes));
@@ -112,12 +104,7 @@ final class Merging {
     /** Those that grew from a line of the one that goes do so from the one that stays. */
     private void retied(Item grown, List<Change> changes) {
         if (goes.key().equals(grown.details().grewFrom())) {
-            changes.add(
-                    new Change(
-                            grown.key(),
-                            Field.GREW_FROM,
-                            goes.key().toString(),
-                            stays.key().toString()));
+            changes.add(new Change(grown.key(), Field.GREW_FROM, goes.key(), stays.key()));
         }
     }
 
@@ -190,23 +177,23 @@ final class Merging {
         var files = new LinkedHashMap<String, Attachment>();
         stays.details().attachments().forEach(file -> files.put(file.id(), file));
         goes.details().attachments().forEach(file -> files.putIfAbsent(file.id(), file));
-        add(changes, Field.ATTACHMENTS, Attaching.text(List.copyOf(files.values())));
-        add(changes, Field.CHECKLIST, joined(Details::checklist).text());
+        add(changes, Field.ATTACHMENTS, List.copyOf(files.values()));
+        add(changes, Field.CHECKLIST, joined(Details::checklist));
     }
 
     /** Links that only the one that goes has, but for those between the two. */
     private void joinLinks(List<Change> changes) {
         for (var link : goes.details().trace()) {
-            if (!link.to().equals(stays.key()) && link.field().textOf(stays) == null) {
-                changes.add(new Change(stays.key(), link.field(), null, link.text()));
+            if (!link.to().equals(stays.key()) && link.field().valueOf(stays) == null) {
+                changes.add(new Change(stays.key(), link.field(), null, link));
             }
         }
     }
 
-    private void add(
-            List<Change> changes, Field field, @org.jspecify.annotations.Nullable String now) {
-        if (!Objects.equals(field.textOf(stays), now)) {
-            changes.add(new Change(stays.key(), field, field.textOf(stays), now));
+    private void add(List<Change> changes, Field field, Object now) {
+        var change = Change.of(stays, field, now);
+        if (change.differs()) {
+            changes.add(change);
         }
     }
 }

@@ -79,12 +79,7 @@ final class Moving {
                 return;
             }
         }
-        changes.add(
-                new Change(
-                        item.key(),
-                        Field.PARENT,
-                        Field.PARENT.textOf(item),
-                        parentKey == null ? null : parentKey.toString()));
+        changes.add(Change.of(item, Field.PARENT, parentKey));
     }
 
     private void place(List<Change> changes) {
@@ -110,7 +105,7 @@ final class Moving {
             case Placed.At(var ranks) -> {
                 for (int i = 0; i < ranks.size(); i++) {
                     var item = moving.get(i);
-                    changes.add(Change.ofRank(item, ranks.get(i)));
+                    changes.add(Change.of(item, Field.RANK, ranks.get(i)));
                     followBand(item, ranks.get(i), keys, changes);
                 }
             }

@@ -1,6 +1,5 @@
 package greenladder.core.change;
 
-import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
@@ -9,7 +8,6 @@ import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Pattern;
@@ -70,10 +68,6 @@ public final class Naming {
         var type = LinkType.RELATES_TO;
         var link =
                 new TraceLink(type, other.key(), null, at, at, TraceLink.digest(type, item, other));
-        return new Change(
-                item.key(),
-                link.field(),
-                Field.link(type, other.key()).textOf(item),
-                Objects.requireNonNull(link.text()));
+        return Change.of(item, link.field(), link);
     }
 }

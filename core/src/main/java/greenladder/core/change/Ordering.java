@@ -2,6 +2,7 @@ package greenladder.core.change;
 
 import greenladder.core.change.Command.Drawn;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
@@ -65,7 +66,7 @@ public final class Ordering {
         for (int i = 0; i < wanted.size(); i++) {
             var item = wanted.get(i);
             if (!item.rank().equals(ranks.get(i))) {
-                changes.add(Change.ofRank(item, ranks.get(i)));
+                changes.add(Change.of(item, Field.RANK, ranks.get(i)));
             }
         }
         // Those that take another place; an undo names the same.

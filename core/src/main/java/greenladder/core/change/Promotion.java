@@ -54,13 +54,13 @@ record Promotion(Snapshot snapshot, Command.Promote command, Instant at, Found f
         }
         var child = made.items().getFirst();
         var changes = new ArrayList<>(made.changes());
-        changes.add(new Change(child, Field.GREW_FROM, null, command.item().toString()));
+        changes.add(new Change(child, Field.GREW_FROM, null, command.item()));
         changes.add(
                 new Change(
                         command.item(),
                         Field.CHECKLIST,
-                        lines.text(),
-                        lines.with(place, line.withItem(child)).text()));
+                        lines,
+                        lines.with(place, line.withItem(child))));
         return new Drawn(made.items(), changes);
     }
 

@@ -7,6 +7,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanFacts;
+import greenladder.core.rank.Rank;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -102,12 +103,14 @@ final class Reversal {
             if (change.followed()) {
                 return;
             }
-            var now = field.textOf(item);
+            var now = field.valueOf(item);
             // Rewritten ranks may by chance read like ranks of the past: only what they mean
             // counts.
             boolean asLeft =
                     field == Field.RANK
-                            ? ranks.isSame(change.after(), now)
+                            ? change.after(Rank.class)
+                                            .filter(then -> ranks.isSame(then, item.rank()))
+                                            .isPresent()
                                     || command.placesAsLeft().contains(item.key())
                             : Objects.equals(now, change.after());
             var back = inverse(change).after();
@@ -116,7 +119,7 @@ final class Reversal {
                 return;
             }
             if (!asLeft) {
-                found.add(Problem.SINGLE, field.label(), changedAgain(item, field, now));
+                found.add(Problem.SINGLE, field.label(), changedAgain(item, field));
             } else if (!Objects.equals(now, back)) {
                 drawn.add(new Change(item.key(), field, now, back));
             }
@@ -128,11 +131,8 @@ final class Reversal {
     private void checkUntouchedSince(Node node, Map<Field, Change> fields) {
         var item = node.item();
         for (var field : Field.allOf(item)) {
-            if (!fields.containsKey(field) && field.textOf(item) != null) {
-                found.add(
-                        Problem.SINGLE,
-                        field.label(),
-                        changedAgain(item, field, field.textOf(item)));
+            if (!fields.containsKey(field) && field.valueOf(item) != null) {
+                found.add(Problem.SINGLE, field.label(), changedAgain(item, field));
             }
         }
         node.children().stream()
@@ -146,7 +146,8 @@ final class Reversal {
                                 "%s stands under %s now.".formatted(child, item.key())));
     }
 
-    private static String changedAgain(Item item, Field field, @Nullable String now) {
+    private static String changedAgain(Item item, Field field) {
+        var now = field.textOf(item);
         var what = "The %s of %s was changed again since".formatted(wordOf(field), item.key());
         if (field == Field.RANK || field == Field.DESCRIPTION || field.isDetail()) {
             return what + ".";
@@ -173,8 +174,8 @@ final class Reversal {
 
     private Change inverse(Change change) {
         var back =
-                change.field() == Field.RANK && change.before() != null
-                        ? ranks.nowFor(change.item(), change.before())
+                change.before() instanceof Rank then
+                        ? ranks.nowFor(change.item(), then)
                         : change.before();
         return new Change(change.item(), change.field(), change.after(), back);
     }
@@ -219,7 +220,7 @@ final class Reversal {
         return net;
     }
 
-    private static @Nullable String before(Map<Field, Change> fields, Field field) {
+    private static @Nullable Object before(Map<Field, Change> fields, Field field) {
         var change = fields.get(field);
         return change == null ? null : change.before();
     }
@@ -274,9 +275,8 @@ final class Reversal {
                 && was.isPresent()
                 && is.isPresent()
                 && was.get().state().key().equals(then.after())
-                && after.workspace()
-                        .statesOf(is.get())
-                        .find(Objects.requireNonNull(then.before()))
+                && then.before(String.class)
+                        .flatMap(after.workspace().statesOf(is.get())::find)
                         .isPresent();
     }
 }

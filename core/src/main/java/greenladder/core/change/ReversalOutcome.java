@@ -78,7 +78,7 @@ record ReversalOutcome(Snapshot snapshot, Map<ItemKey, ItemDraft> drafts, Found 
     }
 
     private void checkParent(ItemKey key, ItemDraft draft, Level level) {
-        var parent = draft.text(Field.PARENT).flatMap(ItemKey::parse);
+        var parent = draft.value(Field.PARENT, ItemKey.class);
         if (parent.isEmpty()) {
             return;
         }
@@ -116,8 +116,8 @@ record ReversalOutcome(Snapshot snapshot, Map<ItemKey, ItemDraft> drafts, Found 
         var draft = drafts.get(child);
         return draft == null
                 || draft.exists()
-                        && draft.text(Field.PARENT)
-                                .filter(text -> text.equals(parent.toString()))
+                        && draft.value(Field.PARENT, ItemKey.class)
+                                .filter(parent::equals)
                                 .isPresent();
     }
 

@@ -10,7 +10,6 @@ import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.List;
-import java.util.Objects;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
@@ -105,8 +104,7 @@ public record Reverse(
     private @Nullable String levelOf(ItemKey item) {
         return changes.stream()
                 .filter(change -> change.item().equals(item) && change.field() == Field.LEVEL)
-                .map(Change::before)
-                .filter(Objects::nonNull)
+                .flatMap(change -> change.before(String.class).stream())
                 .findFirst()
                 .orElse(null);
     }

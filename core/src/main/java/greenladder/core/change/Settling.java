@@ -12,7 +12,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.stream.Collectors;
 
 /** Draws up a note of what was decided about an item, with the day and who wrote it down. */
 final class Settling {
@@ -50,14 +49,7 @@ final class Settling {
                                     .formatted(MOST_NOTES));
                 }
                 notes.add(new DecisionNote(today, command.by(), String.valueOf(words)));
-                yield Optional.of(
-                        new Change(
-                                item.key(),
-                                Field.DECISIONS,
-                                Field.DECISIONS.textOf(item),
-                                notes.stream()
-                                        .map(DecisionNote::toString)
-                                        .collect(Collectors.joining("\n"))));
+                yield Optional.of(Change.of(item, Field.DECISIONS, List.copyOf(notes)));
             }
         };
     }

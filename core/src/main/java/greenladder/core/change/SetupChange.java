@@ -201,10 +201,10 @@ public final class SetupChange {
         return null;
     }
 
-    private void set(ItemDraft draft, Item item, Field field, @Nullable String text) {
-        if (text != null && !text.equals(field.textOf(item))) {
-            changes.add(new Change(item.key(), field, field.textOf(item), text));
-            draft.set(field, text);
+    private void set(ItemDraft draft, Item item, Field field, @Nullable String key) {
+        if (key != null && !key.equals(field.valueOf(item))) {
+            changes.add(Change.of(item, field, key));
+            draft.set(field, key);
         }
     }
 

@@ -41,17 +41,13 @@ final class Shortening {
                 for (int i = from; i < to; i++) {
                     var slot = slots.get(i);
                     changes.add(
-                            new Change(
-                                    slot.key(),
-                                    Field.RANK,
-                                    slot.rank().text(),
-                                    ranks.get(i - from).text()));
+                            new Change(slot.key(), Field.RANK, slot.rank(), ranks.get(i - from)));
                 }
                 // The neighbours that stay are logged as they are: a rank of the past is found its
                 // place between what stays and what was rewritten.
                 for (int end : new int[] {from - 1, to}) {
                     if (end >= 0 && end < slots.size()) {
-                        var rank = slots.get(end).rank().text();
+                        var rank = slots.get(end).rank();
                         changes.add(new Change(slots.get(end).key(), Field.RANK, rank, rank));
                     }
                 }

@@ -7,7 +7,6 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
 import greenladder.core.item.ListLine;
 import greenladder.core.snapshot.Node;
@@ -67,21 +66,18 @@ final class Splitting {
         }
         for (int i = 0; i < made.items().size(); i++) {
             var part = made.items().get(i);
-            changes.add(new Change(part, Field.SPLIT_FROM, null, item.key().toString()));
+            changes.add(new Change(part, Field.SPLIT_FROM, null, item.key()));
             for (var child : Set.copyOf(command.parts().get(i).children())) {
-                changes.add(
-                        new Change(child, Field.PARENT, item.key().toString(), part.toString()));
+                changes.add(new Change(child, Field.PARENT, item.key(), part));
             }
         }
         changes.addAll(original);
         changes.add(
-                new Change(
-                        item.key(),
+                Change.of(
+                        item,
                         Field.PARTS,
-                        Field.PARTS.textOf(item),
                         Stream.concat(item.details().parts().stream(), made.items().stream())
-                                .map(ItemKey::toString)
-                                .collect(Collectors.joining(" "))));
+                                .toList()));
         return new Drawn(made.items(), changes);
     }
 

@@ -312,49 +312,45 @@ public final class PastFold {
         }
 
         void set(Change change) {
-            var text = change.after();
             isMoment |= !OWN.contains(change.field());
             switch (change.field().base()) {
-                case EXISTS -> exists = text != null;
-                case LEVEL -> level = text(text);
-                case STATE -> state = text(text);
-                case KIND -> kind = text(text);
-                case SIZE -> size = amount(text);
-                case PARENT -> parent = text == null ? null : ItemKey.parse(text).orElse(null);
-                case TEAM -> team = shared(text);
-                case SPRINT -> sprint = shared(text);
-                case RELEASE -> release = shared(text);
-                case ASSIGNEE -> assignee = shared(text);
-                default -> setOwn(change.field(), text);
+                case EXISTS -> exists = change.after() != null;
+                case LEVEL -> level = key(change);
+                case STATE -> state = key(change);
+                case KIND -> kind = key(change);
+                case SIZE -> size = (Amount) change.after();
+                case PARENT -> parent = (ItemKey) change.after();
+                case TEAM -> team = shared(change);
+                case SPRINT -> sprint = shared(change);
+                case RELEASE -> release = shared(change);
+                case ASSIGNEE -> assignee = shared(change);
+                default -> setOwn(change);
             }
         }
 
         /** What makes no moment of its own. */
-        private void setOwn(Field field, @Nullable String text) {
-            if (field.equals(Field.BROKEN_DOWN)) {
-                brokenDown = text != null;
-            } else if (field.equals(Field.HOURS_INVESTED)) {
-                invested = thousandths(text);
+        private void setOwn(Change change) {
+            if (change.field().equals(Field.BROKEN_DOWN)) {
+                brokenDown = change.after() != null;
+            } else if (change.field().equals(Field.HOURS_INVESTED)) {
+                invested = thousandths(change);
             } else {
-                remaining = thousandths(text);
+                remaining = thousandths(change);
             }
         }
 
-        private String text(@Nullable String text) {
-            return Objects.requireNonNullElse(shared(text), "");
+        private String key(Change change) {
+            return Objects.requireNonNullElse(shared(change), "");
         }
 
-        private @Nullable String shared(@Nullable String text) {
-            return text == null ? null : pool.computeIfAbsent(text, any -> text);
+        private @Nullable String shared(Change change) {
+            return change.after(String.class)
+                    .map(key -> pool.computeIfAbsent(key, any -> key))
+                    .orElse(null);
         }
 
-        private static @Nullable Amount amount(@Nullable String text) {
-            return text == null ? null : Amount.parse(text).orElse(null);
-        }
-
-        private static long thousandths(@Nullable String text) {
-            var amount = amount(text);
-            return amount == null ? NONE : amount.thousandths();
+        private static long thousandths(Change change) {
+            return change.after(Amount.class).map(Amount::thousandths).orElse(NONE);
         }
 
         boolean isMoment() {

@@ -5,15 +5,11 @@ import static java.util.Comparator.comparingInt;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
-import java.util.Collection;
 import java.util.Collections;
 import java.util.List;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
-import java.util.function.Function;
-import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -64,114 +60,101 @@ public record Details(
     }
 
     /**
-     * Reads texts in the form that {@link Field#textOf} writes.
+     * The details among the values of fields, as {@link Field#valueOf} gives them.
      *
-     * @param texts by field; what is no detail is passed over
+     * @param values by field; what is no detail is passed over
      */
-    public static Details of(Map<Field, String> texts) {
+    public static Details of(Map<Field, Object> values) {
         var custom = new TreeMap<String, String>();
         var factors = new TreeMap<String, Amount>();
         var trace = new TreeMap<Field, TraceLink>();
         var worked = new ArrayList<HourEntry>();
         var readings = new TreeMap<LocalDate, Amount>();
         var health = new ArrayList<HealthNote>();
-        texts.forEach((field, text) -> {
-            if (field.isCustom()) {
-                custom.put(field.customKey(), text);
-            } else if (field.isLink()) {
-                trace.put(field, TraceLink.of(field.linkType(), field.linkedTo(), text));
-            } else if (field.isWorked()) {
-                worked.add(HourEntry.of(field.workedNumber(), text));
-            } else if (field.isReading()) {
-                readings.put(field.readingDay(), Amount.parse(text).orElseThrow());
-            } else if (field.isHealth()) {
-                health.add(HealthNote.of(field.healthNumber(), text));
-            } else if (field.isFactor()) {
-                factors.put(field.factorKey(), Amount.parse(text).orElseThrow());
+        values.forEach((field, value) -> {
+            switch (field.base()) {
+                case CUSTOM -> custom.put(field.customKey(), (String) value);
+                case LINK -> trace.put(field, (TraceLink) value);
+                case WORKED -> worked.add((HourEntry) value);
+                case READING -> readings.put(field.readingDay(), (Amount) value);
+                case HEALTH -> health.add((HealthNote) value);
+                case FACTOR -> factors.put(field.factorKey(), (Amount) value);
+                default -> {
+                    // is taken by its name
+                }
             }
         });
         return new Details(
-                list(texts.get(Field.LABELS), ", ", Function.identity()),
-                Lines.parse(texts.get(Field.ACCEPTANCE)),
-                Lines.parse(texts.get(Field.DEFINITION_OF_DONE)),
-                Lines.parse(texts.get(Field.CHECKLIST)),
-                list(texts.get(Field.LINKS), "\n", WebLink::parse),
-                list(texts.get(Field.ATTACHMENTS), "\n", Attachment::parse),
-                key(texts.get(Field.GREW_FROM)),
-                key(texts.get(Field.SPLIT_FROM)),
-                list(texts.get(Field.PARTS), " ", Details::requireKey),
-                list(texts.get(Field.MERGED), " ", Details::requireKey),
+                list(values, Field.LABELS),
+                lines(values, Field.ACCEPTANCE),
+                lines(values, Field.DEFINITION_OF_DONE),
+                lines(values, Field.CHECKLIST),
+                list(values, Field.LINKS),
+                list(values, Field.ATTACHMENTS),
+                (ItemKey) values.get(Field.GREW_FROM),
+                (ItemKey) values.get(Field.SPLIT_FROM),
+                list(values, Field.PARTS),
+                list(values, Field.MERGED),
                 List.copyOf(trace.values()),
-                refinement(texts, factors),
-                doing(texts, worked),
-                course(texts.get(Field.MEASURE), readings, health),
-                wording(texts.get(Field.REWORDED), texts.get(Field.CONFIRMED)),
+                refinement(values, factors),
+                doing(values, worked),
+                course((Measure) values.get(Field.MEASURE), readings, health),
+                wording(
+                        (Instant) values.get(Field.REWORDED),
+                        (Instant) values.get(Field.CONFIRMED)),
                 custom);
     }
 
     private static Refinement refinement(
-            Map<Field, String> texts, SortedMap<String, Amount> factors) {
+            Map<Field, Object> values, SortedMap<String, Amount> factors) {
         var refinement =
                 new Refinement(
-                        texts.get(Field.BAND),
+                        (String) values.get(Field.BAND),
                         factors,
-                        texts.get(Field.AGENDA),
-                        texts.get(Field.QUESTION),
-                        texts.get(Field.CANDIDATE),
-                        list(texts.get(Field.READY), ", ", Function.identity()),
-                        list(texts.get(Field.DECISIONS), "\n", DecisionNote::parse),
-                        texts.containsKey(Field.BROKEN_DOWN));
+                        (String) values.get(Field.AGENDA),
+                        (String) values.get(Field.QUESTION),
+                        (String) values.get(Field.CANDIDATE),
+                        list(values, Field.READY),
+                        list(values, Field.DECISIONS),
+                        values.containsKey(Field.BROKEN_DOWN));
         return refinement.equals(Refinement.NONE) ? Refinement.NONE : refinement;
     }
 
-    private static Doing doing(Map<Field, String> texts, List<HourEntry> worked) {
-        var handedOver = texts.get(Field.HANDED_OVER);
-        var accepted = texts.get(Field.ACCEPTED);
+    private static Doing doing(Map<Field, Object> values, List<HourEntry> worked) {
+        var handedOver = (Doing.HandedOver) values.get(Field.HANDED_OVER);
+        var accepted = (String) values.get(Field.ACCEPTED);
         return handedOver == null && accepted == null && worked.isEmpty()
                 ? Doing.NONE
                 : new Doing(
-                        handedOver == null ? null : Doing.HandedOver.parse(handedOver),
+                        handedOver,
                         accepted,
                         worked.stream().sorted(comparingInt(HourEntry::number)).toList());
     }
 
     private static Course course(
-            @Nullable String measure,
+            @Nullable Measure measure,
             SortedMap<LocalDate, Amount> readings,
             List<HealthNote> health) {
         return measure == null && readings.isEmpty() && health.isEmpty()
                 ? Course.NONE
                 : new Course(
-                        measure == null ? null : Measure.parse(measure),
+                        measure,
                         readings,
                         health.stream().sorted(comparingInt(HealthNote::number)).toList());
     }
 
-    private static Wording wording(@Nullable String changed, @Nullable String confirmed) {
+    private static Wording wording(@Nullable Instant changed, @Nullable Instant confirmed) {
         return changed == null && confirmed == null
                 ? Wording.NONE
-                : new Wording(
-                        changed == null ? null : Instant.parse(changed),
-                        confirmed == null ? null : Instant.parse(confirmed));
+                : new Wording(changed, confirmed);
     }
 
-    static @Nullable String textOf(Collection<?> values, String between) {
-        return values.isEmpty()
-                ? null
-                : values.stream().map(Object::toString).collect(Collectors.joining(between));
+    @SuppressWarnings("unchecked") // a list of what the field has, or it would not have been set
+    private static <T> List<T> list(Map<Field, Object> values, Field field) {
+        return (List<T>) values.getOrDefault(field, List.of());
     }
 
-    private static <T> List<T> list(
-            @Nullable String text, String between, Function<String, T> reader) {
-        return text == null ? List.of() : Stream.of(text.split(between)).map(reader).toList();
-    }
-
-    private static @Nullable ItemKey key(@Nullable String text) {
-        return text == null ? null : requireKey(text);
-    }
-
-    private static ItemKey requireKey(String text) {
-        return ItemKey.parse(text)
-                .orElseThrow(() -> new IllegalArgumentException("item key " + text));
+    private static Lines lines(Map<Field, Object> values, Field field) {
+        return (Lines) values.getOrDefault(field, Lines.NONE);
     }
 }

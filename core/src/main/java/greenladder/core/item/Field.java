@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -16,7 +17,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * A field of an item that can change: one that every item has, or one of a product's own ({@link
- * CustomField}). The change log keeps each value as the text that is read and written here.
+ * CustomField}). Its values are what an item holds; the change log keeps each as the text that is
+ * read and written here.
  *
  * @param base what it is
  * @param label its name in forms, in the interface for programs and in messages
@@ -25,88 +27,148 @@ public record Field(Base base, String label) implements Comparable<Field> {
     /** The fields that every item has, in the order in which changes of them are logged. */
     public enum Base {
         /** The time of its making, while the item exists; it comes first when an item is made. */
-        EXISTS("exists", false, Item::createdAt),
-        LEVEL("level", true, item -> item.level().key()),
-        KIND("kind", true, Item::kind),
-        TITLE("title", true, Item::title),
+        EXISTS("exists", false, FieldType.TIME, Item::createdAt),
+        LEVEL("level", true, FieldType.TEXT, item -> item.level().key()),
+        KIND("kind", true, FieldType.TEXT, Item::kind),
+        TITLE("title", true, FieldType.TEXT, Item::title),
         DESCRIPTION(
                 "description",
                 true,
+                FieldType.TEXT,
                 item -> item.description().isEmpty() ? null : item.description()),
-        STATE("state", true, item -> item.state().key()),
-        PARENT("parent", true, Item::parent),
-        RANK("rank", false, Item::rank),
-        ASSIGNEE("assignee", true, Item::assignee),
-        TEAM("team", true, Item::team),
-        SPRINT("sprint", true, Item::sprint),
-        RELEASE("release", true, Item::release),
-        SIZE("size", true, Item::size),
-        FIRST_ESTIMATE("firstEstimate", false, Item::firstEstimate),
-        VALUE("value", true, Item::value),
-        HOURS_ESTIMATE("hours.estimate", true, item -> item.hours().estimate()),
-        HOURS_INVESTED("hours.invested", true, item -> item.hours().invested()),
-        HOURS_REMAINING("hours.remaining", true, item -> item.hours().remaining()),
-        START("start", true, Item::start),
-        FINISH("finish", true, Item::finish),
-        BLOCKED("blocked", true, Item::blocked),
+        STATE("state", true, FieldType.TEXT, item -> item.state().key()),
+        PARENT("parent", true, FieldType.KEY, Item::parent),
+        RANK("rank", false, FieldType.RANK, Item::rank),
+        ASSIGNEE("assignee", true, FieldType.TEXT, Item::assignee),
+        TEAM("team", true, FieldType.TEXT, Item::team),
+        SPRINT("sprint", true, FieldType.TEXT, Item::sprint),
+        RELEASE("release", true, FieldType.TEXT, Item::release),
+        SIZE("size", true, FieldType.AMOUNT, Item::size),
+        FIRST_ESTIMATE("firstEstimate", false, FieldType.AMOUNT, Item::firstEstimate),
+        VALUE("value", true, FieldType.AMOUNT, Item::value),
+        HOURS_ESTIMATE("hours.estimate", true, FieldType.AMOUNT, item -> item.hours().estimate()),
+        HOURS_INVESTED("hours.invested", true, FieldType.AMOUNT, item -> item.hours().invested()),
+        HOURS_REMAINING(
+                "hours.remaining", true, FieldType.AMOUNT, item -> item.hours().remaining()),
+        START("start", true, FieldType.DAY, Item::start),
+        FINISH("finish", true, FieldType.DAY, Item::finish),
+        BLOCKED("blocked", true, FieldType.TEXT, Item::blocked),
         /** Who made it. */
-        RAISED_BY("raisedBy", false, Item::raisedBy),
-        LABELS("labels", true, item -> Details.textOf(item.details().labels(), ", ")),
-        ACCEPTANCE("acceptance", true, item -> item.details().acceptance().text()),
+        RAISED_BY("raisedBy", false, FieldType.TEXT, Item::raisedBy),
+        LABELS("labels", true, FieldType.WORDS, item -> item.details().labels()),
+        ACCEPTANCE("acceptance", true, FieldType.LINES, item -> item.details().acceptance()),
         DEFINITION_OF_DONE(
-                "definitionOfDone", true, item -> item.details().definitionOfDone().text()),
-        CHECKLIST("checklist", true, item -> item.details().checklist().text()),
-        LINKS("links", true, item -> Details.textOf(item.details().links(), "\n")),
+                "definitionOfDone",
+                true,
+                FieldType.LINES,
+                item -> item.details().definitionOfDone()),
+        CHECKLIST("checklist", true, FieldType.LINES, item -> item.details().checklist()),
+        LINKS("links", true, FieldType.WEB_LINKS, item -> item.details().links()),
         ATTACHMENTS(
-                "attachments", false, item -> Details.textOf(item.details().attachments(), "\n")),
-        GREW_FROM("grewFrom", false, item -> item.details().grewFrom()),
-        SPLIT_FROM("splitFrom", false, item -> item.details().splitFrom()),
-        PARTS("parts", false, item -> Details.textOf(item.details().parts(), " ")),
-        MERGED("merged", false, item -> Details.textOf(item.details().merged(), " ")),
-        BAND("band", true, item -> item.details().refinement().band()),
+                "attachments", false, FieldType.ATTACHMENTS, item -> item.details().attachments()),
+        GREW_FROM("grewFrom", false, FieldType.KEY, item -> item.details().grewFrom()),
+        SPLIT_FROM("splitFrom", false, FieldType.KEY, item -> item.details().splitFrom()),
+        PARTS("parts", false, FieldType.KEYS, item -> item.details().parts()),
+        MERGED("merged", false, FieldType.KEYS, item -> item.details().merged()),
+        BAND("band", true, FieldType.TEXT, item -> item.details().refinement().band()),
         /** One of the factors of a product's score. */
-        FACTOR("factors", true, item -> null),
-        AGENDA("agenda", true, item -> item.details().refinement().agenda()),
-        QUESTION("question", true, item -> item.details().refinement().question()),
-        CANDIDATE("candidate", true, item -> item.details().refinement().candidate()),
-        READY("ready", true, item -> Details.textOf(item.details().refinement().ticked(), ", ")),
+        FACTOR(
+                "factors",
+                true,
+                FieldType.AMOUNT,
+                (field, item) -> item.details().refinement().factors().get(field.factorKey())),
+        AGENDA("agenda", true, FieldType.TEXT, item -> item.details().refinement().agenda()),
+        QUESTION("question", true, FieldType.TEXT, item -> item.details().refinement().question()),
+        CANDIDATE(
+                "candidate", true, FieldType.TEXT, item -> item.details().refinement().candidate()),
+        READY("ready", true, FieldType.WORDS, item -> item.details().refinement().ticked()),
         DECISIONS(
                 "decisions",
                 false,
-                item -> Details.textOf(item.details().refinement().decisions(), "\n")),
+                FieldType.DECISIONS,
+                item -> item.details().refinement().decisions()),
         BROKEN_DOWN(
                 "brokenDown",
                 true,
-                item -> item.details().refinement().brokenDown() ? Refinement.YES : null),
+                FieldType.FLAG,
+                item -> item.details().refinement().brokenDown() ? true : null),
         /** By whom and which rule it was passed on. */
-        HANDED_OVER("handedOver", false, item -> item.details().doing().handedOver()),
+        HANDED_OVER(
+                "handedOver",
+                false,
+                FieldType.HANDED_OVER,
+                item -> item.details().doing().handedOver()),
         /** Who accepted it. */
-        ACCEPTED("accepted", false, item -> item.details().doing().accepted()),
+        ACCEPTED("accepted", false, FieldType.TEXT, item -> item.details().doing().accepted()),
         /** Hours that somebody worked on a day, by their number. */
-        WORKED("worked", false, item -> null),
+        WORKED(
+                "worked",
+                false,
+                FieldType.HOURS,
+                (field, item) -> firstOf(field, item.details().doing().worked(), HourEntry::field)),
         /** What is measured of it: from, target, unit. */
-        MEASURE("measure", false, item -> item.details().course().measure()),
+        MEASURE("measure", false, FieldType.MEASURE, item -> item.details().course().measure()),
         /** A reading of its measure, by its day. */
-        READING("reading", false, item -> null),
+        READING(
+                "reading",
+                false,
+                FieldType.AMOUNT,
+                (field, item) -> item.details().course().readings().get(field.readingDay())),
         /** A note of its health, by its number. */
-        HEALTH("health", false, item -> null),
+        HEALTH(
+                "health",
+                false,
+                FieldType.HEALTH,
+                (field, item) ->
+                        firstOf(field, item.details().course().health(), HealthNote::field)),
         /** When its text changed while something stood below it. */
-        REWORDED("reworded", false, item -> item.details().wording().changedAt()),
+        REWORDED("reworded", false, FieldType.TIME, item -> item.details().wording().changedAt()),
         /** When it was found to fit what it stands under. */
-        CONFIRMED("confirmed", false, item -> item.details().wording().confirmedAt()),
+        CONFIRMED(
+                "confirmed", false, FieldType.TIME, item -> item.details().wording().confirmedAt()),
         /** A link to another item, by what it is and where it leads. */
-        LINK("link", false, item -> null),
-        /** One of a product's own. */
-        CUSTOM("custom", true, item -> null);
+        LINK(
+                "link",
+                false,
+                FieldType.LINK,
+                (field, item) -> firstOf(field, item.details().trace(), TraceLink::field)),
+        /** One of a product's own; its text is what {@link CustomField} writes. */
+        CUSTOM(
+                "custom",
+                true,
+                FieldType.TEXT,
+                (field, item) -> item.details().custom().get(field.customKey()));
 
         private final String label;
         private final boolean editable;
-        private final Function<Item, @Nullable Object> reader;
+        private final FieldType<?> type;
+        private final BiFunction<Field, Item, @Nullable Object> reader;
 
-        Base(String label, boolean editable, Function<Item, @Nullable Object> reader) {
+        <T> Base(
+                String label,
+                boolean editable,
+                FieldType<T> type,
+                Function<Item, @Nullable T> reader) {
+            this(label, editable, type, (Field field, Item item) -> reader.apply(item));
+        }
+
+        <T> Base(
+                String label,
+                boolean editable,
+                FieldType<T> type,
+                BiFunction<Field, Item, @Nullable T> reader) {
             this.label = label;
             this.editable = editable;
-            this.reader = reader;
+            this.type = type;
+            this.reader = reader::apply;
+        }
+
+        private static <T> @Nullable T firstOf(
+                Field field, List<T> all, Function<T, Field> fieldOf) {
+            return all.stream()
+                    .filter(one -> fieldOf.apply(one).equals(field))
+                    .findFirst()
+                    .orElse(null);
         }
     }
 
@@ -362,42 +424,47 @@ public record Field(Base base, String label) implements Comparable<Field> {
                         .flatMap(type -> ItemKey.parse(parts[1]).map(to -> link(type, to)));
     }
 
+    /** The item's value of this field, of the field's type; null where it has none. */
+    public @Nullable Object valueOf(Item item) {
+        return fit(base.reader.apply(this, item));
+    }
+
     /** The item's value of this field as text; null where it has none. */
     public @Nullable String textOf(Item item) {
-        if (isCustom()) {
-            return item.details().custom().get(customKey());
+        return write(valueOf(item));
+    }
+
+    /** A value as text, which {@link #read} reads; null for none. */
+    public @Nullable String write(@Nullable Object value) {
+        var fit = fit(value);
+        return fit == null ? null : written(base.type, fit);
+    }
+
+    @SuppressWarnings("unchecked") // the value is of the type, or it would not fit
+    private static <T> String written(FieldType<T> type, Object value) {
+        return type.writer().apply((T) value);
+    }
+
+    /**
+     * The value that a text says; null for none.
+     *
+     * @throws RuntimeException if {@link #write} writes no such text
+     */
+    public @Nullable Object read(@Nullable String text) {
+        return text == null ? null : base.type.reader().apply(this, text);
+    }
+
+    /**
+     * A value as this field has it: an empty list is none.
+     *
+     * @throws IllegalArgumentException where it is of another type
+     */
+    public @Nullable Object fit(@Nullable Object value) {
+        if (value != null && !base.type.of().isInstance(value)) {
+            throw new IllegalArgumentException(
+                    "%s is no %s".formatted(label, value.getClass().getName()));
         }
-        if (isFactor()) {
-            var amount = item.details().refinement().factors().get(factorKey());
-            return amount == null ? null : amount.toString();
-        }
-        if (isLink()) {
-            return item.details().trace().stream()
-                    .filter(link -> link.field().equals(this))
-                    .findFirst()
-                    .map(TraceLink::text)
-                    .orElse(null);
-        }
-        if (isWorked()) {
-            return item.details().doing().worked().stream()
-                    .filter(entry -> entry.field().equals(this))
-                    .findFirst()
-                    .map(HourEntry::text)
-                    .orElse(null);
-        }
-        if (isReading()) {
-            var reading = item.details().course().readings().get(readingDay());
-            return reading == null ? null : reading.toString();
-        }
-        if (isHealth()) {
-            return item.details().course().health().stream()
-                    .filter(note -> note.field().equals(this))
-                    .findFirst()
-                    .map(HealthNote::text)
-                    .orElse(null);
-        }
-        var value = base.reader.apply(item);
-        return value == null ? null : value.toString();
+        return base.type.isNone(value) ? null : value;
     }
 
     /**

@@ -8,21 +8,20 @@ import java.time.LocalDate;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.function.Function;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
- * An item while its fields are being set from text; what is not set stays as it was, whatever it
- * is. Texts are in the form that {@link Field#textOf} writes; anything else is a caller's error,
- * since what people enter is checked before it comes here.
+ * An item while its fields are being set; what is not set stays as it was. Values are those that
+ * {@link Field#valueOf} gives; anything else is a caller's error, since what people enter is
+ * checked before it comes here.
  */
 public final class ItemDraft {
     private final ItemKey key;
     private final @Nullable Item before;
 
     /** What was set; null where a field was emptied. */
-    private final Map<Field, @Nullable String> texts = new TreeMap<>();
+    private final Map<Field, @Nullable Object> values = new TreeMap<>();
 
     private ItemDraft(ItemKey key, @Nullable Item before) {
         this.key = key;
@@ -37,12 +36,18 @@ public final class ItemDraft {
         return new ItemDraft(item.key(), item);
     }
 
-    public void set(Field field, @Nullable String text) {
-        texts.put(field, text);
+    public void set(Field field, @Nullable Object value) {
+        values.put(field, field.fit(value));
     }
 
+    /** A field as it is now, of a type that is known to be the field's. */
+    public <T> Optional<T> value(Field field, Class<T> type) {
+        return Optional.ofNullable(now(field, type));
+    }
+
+    /** A field of text as it is now. */
     public Optional<String> text(Field field) {
-        return Optional.ofNullable(now(field));
+        return value(field, String.class);
     }
 
     public boolean exists() {
@@ -60,106 +65,96 @@ public final class ItemDraft {
                 workspace
                         .requireProduct(key.product())
                         .levels()
-                        .find(required(Field.LEVEL))
+                        .find(required(Field.LEVEL, String.class))
                         .orElseThrow(() -> unusable(Field.LEVEL));
-        var team = now(Field.TEAM);
+        var team = word(Field.TEAM);
         var state =
                 workspace
                         .statesOf(level, team)
-                        .find(required(Field.STATE))
+                        .find(required(Field.STATE, String.class))
                         .orElseThrow(() -> unusable(Field.STATE));
-        var blocked = now(Field.BLOCKED);
+        var blocked = word(Field.BLOCKED);
         return new Item(
                 key,
                 level,
-                required(Field.KIND),
-                required(Field.TITLE),
+                required(Field.KIND, String.class),
+                required(Field.TITLE, String.class),
                 text(Field.DESCRIPTION).orElse(""),
                 state,
-                value(
-                        Field.PARENT,
-                        Item::parent,
-                        text -> ItemKey.parse(text).orElseThrow(() -> unusable(Field.PARENT))),
-                requireNonNull(value(Field.RANK, Item::rank, Rank::new), () -> missing(Field.RANK)),
-                now(Field.ASSIGNEE),
+                now(Field.PARENT, ItemKey.class),
+                required(Field.RANK, Rank.class),
+                word(Field.ASSIGNEE),
                 team,
                 known(Field.SPRINT, workspace.sprintsByKey()),
                 known(Field.RELEASE, workspace.releasesByKey()),
-                amount(Field.SIZE, Item::size),
-                amount(Field.FIRST_ESTIMATE, Item::firstEstimate),
-                amount(Field.VALUE, Item::value),
+                amount(Field.SIZE),
+                amount(Field.FIRST_ESTIMATE),
+                amount(Field.VALUE),
                 new Hours(
-                        amount(Field.HOURS_ESTIMATE, item -> item.hours().estimate()),
-                        amount(Field.HOURS_INVESTED, item -> item.hours().invested()),
-                        amount(Field.HOURS_REMAINING, item -> item.hours().remaining())),
-                value(Field.START, Item::start, LocalDate::parse),
-                value(Field.FINISH, Item::finish, LocalDate::parse),
+                        amount(Field.HOURS_ESTIMATE),
+                        amount(Field.HOURS_INVESTED),
+                        amount(Field.HOURS_REMAINING)),
+                now(Field.START, LocalDate.class),
+                now(Field.FINISH, LocalDate.class),
                 blocked,
                 details(),
                 before == null
                         ? Times.ofNew(state, blocked, updatedAt)
                         : Times.after(before, state, blocked, updatedAt),
-                now(Field.RAISED_BY),
-                requireNonNull(
-                        value(Field.EXISTS, Item::createdAt, Instant::parse),
-                        () -> missing(Field.EXISTS)),
+                word(Field.RAISED_BY),
+                required(Field.EXISTS, Instant.class),
                 updatedAt,
                 version);
     }
 
     private Details details() {
-        return before != null && texts.keySet().stream().noneMatch(Field::isDetail)
+        return before != null && values.keySet().stream().noneMatch(Field::isDetail)
                 ? before.details()
-                : Details.of(allTexts());
+                : Details.of(allValues());
     }
 
-    private Map<Field, String> allTexts() {
-        var all = new TreeMap<Field, String>();
+    private Map<Field, Object> allValues() {
+        var all = new TreeMap<Field, Object>();
         Stream.concat(
                         before == null ? Stream.of() : Field.allOf(before).stream(),
-                        texts.keySet().stream())
-                .forEach(field -> text(field).ifPresent(text -> all.put(field, text)));
+                        values.keySet().stream())
+                .forEach(field -> {
+                    var value = now(field);
+                    if (value != null) {
+                        all.put(field, value);
+                    }
+                });
         return all;
     }
 
-    /** A field as text, as it is now; null for none. */
-    private @Nullable String now(Field field) {
-        return value(field, field::textOf, text -> text);
+    private @Nullable Object now(Field field) {
+        return before == null || values.containsKey(field)
+                ? values.get(field)
+                : field.valueOf(before);
     }
 
-    /**
-     * A field as it is now.
-     *
-     * @param kept takes it from the item as it was
-     * @param read takes it from a text that was set
-     */
-    private <T extends Object> @Nullable T value(
-            Field field, Function<Item, @Nullable T> kept, Function<String, T> read) {
-        if (before != null && !texts.containsKey(field)) {
-            return kept.apply(before);
-        }
-        var text = texts.get(field);
-        return text == null ? null : read.apply(text);
+    private <T> @Nullable T now(Field field, Class<T> type) {
+        return type.cast(now(field));
+    }
+
+    private @Nullable String word(Field field) {
+        return now(field, String.class);
+    }
+
+    private @Nullable Amount amount(Field field) {
+        return now(field, Amount.class);
     }
 
     private @Nullable String known(Field field, Map<String, ?> all) {
-        var text = now(field);
-        if (text != null && !all.containsKey(text)) {
+        var key = word(field);
+        if (key != null && !all.containsKey(key)) {
             throw unusable(field);
         }
-        return text;
+        return key;
     }
 
-    private @Nullable Amount amount(Field field, Function<Item, @Nullable Amount> kept) {
-        return value(field, kept, text -> Amount.parse(text).orElseThrow(() -> unusable(field)));
-    }
-
-    private String required(Field field) {
-        return requireNonNull(now(field), () -> missing(field));
-    }
-
-    private String missing(Field field) {
-        return key + " has no " + field.label();
+    private <T> T required(Field field, Class<T> type) {
+        return requireNonNull(now(field, type), () -> key + " has no " + field.label());
     }
 
     private IllegalArgumentException unusable(Field field) {

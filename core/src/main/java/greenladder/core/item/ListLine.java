@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  */
 public record ListLine(String text, boolean done, @Nullable ItemKey item) {
     private static final Pattern FORM =
-            Pattern.compile("\\[([ xX]?) ?([A-Z]{2,5}\\d{1,9})?] ?(.*)");
+            Pattern.compile("\\[([ xX]?) ?([A-Z]{2,5}\\d{1,9})?] ?(.*)", Pattern.DOTALL);
 
     public static ListLine open(String text) {
         return new ListLine(text, false, null);

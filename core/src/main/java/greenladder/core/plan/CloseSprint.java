@@ -92,7 +92,7 @@ public record CloseSprint(
             changes.add(new Change(item.key(), Field.SPRINT, sprint, keyOf(workspace, it, to)));
         }
         for (var node : Load.candidates(snapshot, it)) {
-            if (sprint.equals(Field.CANDIDATE.textOf(node.item()))) {
+            if (sprint.equals(node.item().details().refinement().candidate())) {
                 changes.add(
                         new Change(node.item().key(), Field.CANDIDATE, sprint, Refinement.NEXT));
             }

@@ -51,9 +51,7 @@ public record TakeOutOfSprint(List<ItemKey> items, String sprint) implements Com
                 changes.add(new Change(item.key(), Field.SPRINT, sprint, null));
             }
             if (candidates.contains(node)) {
-                changes.add(
-                        new Change(
-                                item.key(), Field.CANDIDATE, Field.CANDIDATE.textOf(item), null));
+                changes.add(Change.of(item, Field.CANDIDATE, null));
             }
         }
         return new Drawn(items, changes);

@@ -154,6 +154,6 @@ public record BugOfCheck(String round, String test) implements Command {
         var type = item.isDone() ? LinkType.FOUND_AFTER : LinkType.FIXES;
         var link =
                 new TraceLink(type, item.key(), null, at, at, TraceLink.digest(type, item, item));
-        return new Change(bug, link.field(), null, link.text());
+        return new Change(bug, link.field(), null, link);
     }
 }

@@ -72,12 +72,7 @@ public record Confirm(List<String> ids) implements Command {
         return Suspicion.fromOf(id)
                 .flatMap(snapshot::findItem)
                 .filter(item -> item.parent() != null)
-                .map(item ->
-                        new Change(
-                                item.key(),
-                                Field.CONFIRMED,
-                                Field.CONFIRMED.textOf(item),
-                                at.toString()));
+                .map(item -> Change.of(item, Field.CONFIRMED, at));
     }
 
     private static Optional<Change> link(Snapshot snapshot, String id, Instant at) {
@@ -88,7 +83,7 @@ public record Confirm(List<String> ids) implements Command {
                     var kept =
                             link.confirmed(
                                     at, TraceLink.digest(link.type(), linked.from(), linked.to()));
-                    return new Change(linked.from().key(), link.field(), link.text(), kept.text());
+                    return new Change(linked.from().key(), link.field(), link, kept);
                 });
     }
 }

@@ -13,7 +13,6 @@ import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.List;
-import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -22,8 +21,8 @@ interface CourseCommand extends ItemCommand {
     /** The fact, with what it is to be; null for nothing, empty where something is wrong. */
     Optional<Fact> fact(Item item, Workspace workspace, Instant at, Found found);
 
-    /** A field and its text. */
-    record Fact(Field field, @Nullable String text) {}
+    /** A field and its value. */
+    record Fact(Field field, @Nullable Object value) {}
 
     @Override
     default OperationKind kind() {
@@ -42,13 +41,8 @@ interface CourseCommand extends ItemCommand {
         if (fact.isEmpty()) {
             return new Drawn(List.of(), List.of());
         }
-        var field = fact.get().field();
-        var before = field.textOf(it);
-        return new Drawn(
-                List.of(item()),
-                Objects.equals(before, fact.get().text())
-                        ? List.of()
-                        : List.of(new Change(item(), field, before, fact.get().text())));
+        var change = Change.of(it, fact.get().field(), fact.get().value());
+        return new Drawn(List.of(item()), change.differs() ? List.of(change) : List.of());
     }
 
     /** A number as it was entered; finds what is wrong with it. */

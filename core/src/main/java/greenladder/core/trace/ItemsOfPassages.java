@@ -143,6 +143,6 @@ public record ItemsOfPassages(String document, List<Integer> passages, String le
         var type = LinkType.FOLLOWS_FROM;
         var link =
                 new TraceLink(type, root.key(), null, at, at, TraceLink.digest(type, root, root));
-        return new Change(made, link.field(), null, link.text());
+        return new Change(made, link.field(), null, link);
     }
 }

@@ -41,7 +41,6 @@ public record KeepMeasure(ItemKey item, String from, String target, String unit)
             found.add(Problem.SINGLE, "target", "The target is where it starts already.");
             return Optional.empty();
         }
-        return Optional.of(
-                new Fact(Field.MEASURE, new Measure(first.get(), last.get(), flat).toString()));
+        return Optional.of(new Fact(Field.MEASURE, new Measure(first.get(), last.get(), flat)));
     }
 }

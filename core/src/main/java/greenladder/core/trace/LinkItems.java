@@ -80,8 +80,6 @@ public record LinkItems(ItemKey from, LinkType type, ItemKey to, @Nullable Amoun
                         same.map(one -> one.link().madeAt()).orElse(at),
                         at,
                         TraceLink.digest(type, item, other));
-        return new Drawn(
-                List.of(from),
-                List.of(new Change(from, link.field(), link.field().textOf(item), link.text())));
+        return new Drawn(List.of(from), List.of(Change.of(item, link.field(), link)));
     }
 }

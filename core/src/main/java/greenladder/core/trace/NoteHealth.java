@@ -45,6 +45,6 @@ public record NoteHealth(ItemKey item, String who, String state, String words)
         var note =
                 new HealthNote(
                         number, known.orElseThrow(), at, who, words.strip().replace('\t', ' '));
-        return Optional.of(new Fact(Field.health(number), note.text()));
+        return Optional.of(new Fact(Field.health(number), note));
     }
 }

@@ -45,7 +45,7 @@ public record TakeReading(ItemKey item, LocalDate day, String value) implements 
         }
         var number = CourseCommand.number(found, "value", value);
         return found.isEmpty()
-                ? Optional.of(new Fact(Field.reading(day), number.orElseThrow().toString()))
+                ? Optional.of(new Fact(Field.reading(day), number.orElseThrow()))
                 : Optional.empty();
     }
 }

@@ -42,6 +42,6 @@ public record Unlink(ItemKey from, String id) implements Command {
             return new Drawn(List.of(), List.of());
         }
         var link = linked.link();
-        return new Drawn(List.of(from), List.of(new Change(from, link.field(), link.text(), null)));
+        return new Drawn(List.of(from), List.of(new Change(from, link.field(), link, null)));
     }
 }

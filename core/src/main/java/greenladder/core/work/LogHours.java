@@ -58,7 +58,7 @@ public record LogHours(
                 new HourEntry(
                         number, who, day, hours, note.replaceAll("[\\p{Cntrl}\\s]+", " ").strip()));
         var changes = new ArrayList<Change>();
-        entries.forEach(entry -> changes.add(new Change(item, entry.field(), null, entry.text())));
+        entries.forEach(entry -> changes.add(new Change(item, entry.field(), null, entry)));
         var invested = HourLog.invested(it).plus(hours);
         changes.addAll(figures(snapshot, at, found, it, invested, remaining(it, hours)));
         return new Drawn(List.of(item), changes);

@@ -35,7 +35,7 @@ public record TakeOutHours(ItemKey item, int number) implements ItemCommand {
             return new Drawn(List.of(), List.of());
         }
         var changes = new ArrayList<Change>();
-        changes.add(new Change(item, entry.get().field(), entry.get().text(), null));
+        changes.add(new Change(item, entry.get().field(), entry.get(), null));
         var left = HourLog.invested(it).minus(entry.get().hours()).orZero();
         changes.addAll(LogHours.figures(snapshot, at, found, it, left, null));
         return new Drawn(List.of(item), changes);

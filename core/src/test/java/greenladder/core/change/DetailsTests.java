@@ -253,13 +253,14 @@ public class DetailsTests {
         snapshot = after(snapshot, edit(1, "definitionOfDone", "[x] Tested"));
         snapshot = after(snapshot, edit(1, "labels", "one, two"));
         var item = node(snapshot, 1).item();
-        var texts = new TreeMap<Field, String>();
+        var values = new TreeMap<Field, Object>();
         for (var field : Field.allOf(item)) {
-            if (field.textOf(item) != null) {
-                texts.put(field, field.textOf(item));
+            var value = field.read(field.textOf(item));
+            if (value != null) {
+                values.put(field, value);
             }
         }
-        assertThat(Details.of(texts)).isEqualTo(item.details());
+        assertThat(Details.of(values)).isEqualTo(item.details());
     }
 
     private static Template template(String defaultFor, Map<String, String> fields) {

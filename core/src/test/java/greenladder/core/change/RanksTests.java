@@ -31,8 +31,12 @@ public class RanksTests {
         return RankOrder.<Integer>empty().changed(List.of(), slots);
     }
 
+    private static Rank rank(String text) {
+        return new Rank(text);
+    }
+
     private static Change rewritten(String before, String after) {
-        return new Change(key(99), Field.RANK, before, after);
+        return new Change(key(99), Field.RANK, new Rank(before), new Rank(after));
     }
 
     private static Snapshot three() {
@@ -60,9 +64,8 @@ public class RanksTests {
     @Test
     public void rankThatWasNotRewrittenShouldStay() {
         var ranks = new Ranks(three(), List.of());
-        assertThat(ranks.nowFor(key(9), "k")).isEqualTo("k");
-        assertThat(ranks.isSame("k", "k")).isTrue();
-        assertThat(ranks.isSame(null, "k")).isFalse();
+        assertThat(ranks.nowFor(key(9), rank("k"))).isEqualTo(rank("k"));
+        assertThat(ranks.isSame(rank("k"), rank("k"))).isTrue();
     }
 
     @Test
@@ -70,13 +73,13 @@ public class RanksTests {
         var first = List.of(rewritten("VVVV1", "b"), rewritten("VVVV5", "d"));
         var second = List.of(rewritten("b", "h"), rewritten("d", "p"));
         var ranks = new Ranks(three(), List.of(first, second));
-        assertThat(ranks.isSame("VVVV1", "h")).isTrue();
-        assertThat(ranks.isSame("VVVV1", "p")).isFalse();
-        assertThat(ranks.nowFor(key(9), "VVVV5")).isEqualTo("p");
-        assertThat(ranks.nowFor(key(9), "VVVV3"))
+        assertThat(ranks.isSame(rank("VVVV1"), rank("h"))).isTrue();
+        assertThat(ranks.isSame(rank("VVVV1"), rank("p"))).isFalse();
+        assertThat(ranks.nowFor(key(9), rank("VVVV5"))).isEqualTo(rank("p"));
+        assertThat(ranks.nowFor(key(9), rank("VVVV3")))
                 .as("a gap goes to the gap between the same neighbours")
-                .isGreaterThan("h")
-                .isLessThan("p");
+                .isGreaterThan(rank("h"))
+                .isLessThan(rank("p"));
     }
 
     @Test
@@ -88,9 +91,11 @@ public class RanksTests {
                         rewritten("m2", "l"),
                         rewritten("y", "y"));
         var ranks = new Ranks(three(), List.of(stretch));
-        assertThat(ranks.nowFor(key(9), "m0V")).isGreaterThan("c").isLessThan("k");
-        assertThat(ranks.nowFor(key(9), "z")).isEqualTo("z");
-        assertThat(ranks.nowFor(key(9), "a")).isEqualTo("a");
+        assertThat(ranks.nowFor(key(9), rank("m0V")))
+                .isGreaterThan(rank("c"))
+                .isLessThan(rank("k"));
+        assertThat(ranks.nowFor(key(9), rank("z"))).isEqualTo(rank("z"));
+        assertThat(ranks.nowFor(key(9), rank("a"))).isEqualTo(rank("a"));
     }
 
     @Test
@@ -98,11 +103,11 @@ public class RanksTests {
         var snapshot = three();
         var taken = node(snapshot, 2).item().rank();
         var beyond = node(snapshot, 3).item().rank();
-        var now = new Rank(new Ranks(snapshot, List.of()).nowFor(key(9), taken.text()));
+        var now = new Ranks(snapshot, List.of()).nowFor(key(9), taken);
         assertThat(now).isGreaterThan(taken).isLessThan(beyond);
-        assertThat(new Ranks(snapshot, List.of()).nowFor(key(2), taken.text()))
+        assertThat(new Ranks(snapshot, List.of()).nowFor(key(2), taken))
                 .as("its own place is not taken")
-                .isEqualTo(taken.text());
+                .isEqualTo(taken);
     }
 
     @Test

@@ -291,10 +291,7 @@ public class ReversalTests {
                         moved.after(),
                         List.of(
                                 new Change(
-                                        key(3),
-                                        Field.RANK,
-                                        node(snapshot, 3).item().rank().text(),
-                                        rank.text())),
+                                        key(3), Field.RANK, node(snapshot, 3).item().rank(), rank)),
                         Trees.NOW);
         var back = after(taken, reverse(moved));
         assertThat(Trees.titles(back.roots("MSF"))).isEqualTo("A C B");

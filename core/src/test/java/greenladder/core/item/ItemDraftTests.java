@@ -9,6 +9,7 @@ import static org.assertj.core.api.Assertions.assertThatNullPointerException;
 import greenladder.core.Trees;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
+import java.util.List;
 import org.testng.annotations.Test;
 
 /** What is set is read from its text; all else stays as it was. */
@@ -31,7 +32,7 @@ public class ItemDraftTests {
     @Test
     public void whatIsNotSetShouldStay() {
         var draft = ItemDraft.of(STORY);
-        draft.set(Field.SIZE, "8");
+        draft.set(Field.SIZE, Amount.of(8));
         var after = made(draft);
 
         assertThat(after.size()).isEqualTo(Amount.of(8));
@@ -46,7 +47,7 @@ public class ItemDraftTests {
     @Test
     public void detailThatIsSetShouldLeaveTheOthers() {
         var draft = ItemDraft.of(STORY);
-        draft.set(Field.LABELS, "ramp, rain");
+        draft.set(Field.LABELS, List.of("ramp", "rain"));
         var details = made(draft).details();
 
         assertThat(details.labels()).containsExactly("ramp", "rain");
@@ -59,7 +60,7 @@ public class ItemDraftTests {
         draft.set(Field.SIZE, null);
         draft.set(Field.PARENT, null);
 
-        assertThat(draft.text(Field.SIZE)).isEmpty();
+        assertThat(draft.value(Field.SIZE, Amount.class)).isEmpty();
         assertThat(made(draft).size()).isNull();
         assertThat(made(draft).parent()).isNull();
         draft.set(Field.EXISTS, null);
@@ -67,12 +68,15 @@ public class ItemDraftTests {
     }
 
     @Test
-    public void whatCannotBeReadShouldNameTheItemAndTheField() {
+    public void whatCannotBeShouldNameTheItemAndTheField() {
         var draft = ItemDraft.of(STORY);
-        draft.set(Field.SIZE, "large");
+        assertThatIllegalArgumentException()
+                .isThrownBy(() -> draft.set(Field.SIZE, "large"))
+                .withMessage("size is no java.lang.String");
+        draft.set(Field.SPRINT, "no-such");
         assertThatIllegalArgumentException()
                 .isThrownBy(() -> made(draft))
-                .withMessage("MSF2: size large");
+                .withMessage("MSF2: sprint no-such");
         assertThatNullPointerException()
                 .isThrownBy(() -> made(ItemDraft.blank(key(9))))
                 .withMessage("MSF9 has no level");
