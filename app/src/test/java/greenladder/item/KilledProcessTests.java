@@ -162,6 +162,8 @@ public class KilledProcessTests {
                                                 .toString(),
                                         "-XX:TieredStopAtLevel=1",
                                         "-XX:+UseSerialGC",
+                                        "-XX:+UnlockDiagnosticVMOptions",
+                                        "-XX:-BytecodeVerificationRemote",
                                         "-cp",
                                         System.getProperty(
                                                 "surefire.test.class.path",
