@@ -33,7 +33,6 @@ class TeamsController {
 
     /**
      * @param key empty for the form of a new team
-     * @param levels where its states can be set apart
      * @param wrong what is wrong with what was entered
      */
     record TeamEntry(

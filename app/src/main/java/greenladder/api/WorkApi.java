@@ -3,7 +3,6 @@ package greenladder.api;
 import greenladder.core.item.HourEntry;
 import greenladder.core.item.Item;
 import greenladder.core.snapshot.Node;
-import greenladder.core.snapshot.Snapshot;
 import greenladder.core.work.Accept;
 import greenladder.core.work.LogHours;
 import greenladder.core.work.OwnWork;
@@ -92,15 +91,15 @@ class WorkApi {
     OwnWorkJson work(@AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.current();
         var own = OwnWork.of(snapshot, me.handle());
-        var underWay = all(snapshot, own.underWay(), me);
+        var underWay = all(own.underWay(), me);
         var ahead =
                 own.ahead().stream()
                         .map(one ->
                                 new AheadJson(
                                         one.sprint() == null ? null : one.sprint().key(),
-                                        all(snapshot, one.items(), me)))
+                                        all(one.items(), me)))
                         .toList();
-        var waiting = all(snapshot, own.waiting(), me);
+        var waiting = all(own.waiting(), me);
         return new OwnWorkJson(
                 java.util.stream.Stream.of(
                                 underWay,
@@ -122,7 +121,7 @@ class WorkApi {
                 LogHours.hoursOn(snapshot, me.handle(), figures.today()).toDecimal());
     }
 
-    private static List<WorkJson> all(Snapshot snapshot, List<Node> nodes, SignedIn me) {
+    private static List<WorkJson> all(List<Node> nodes, SignedIn me) {
         return nodes.stream().map(node -> json(node, me)).toList();
     }
 

@@ -105,7 +105,7 @@ class OutlineController {
         var snapshot = keeper.current();
         var product = Asked.product(snapshot, code);
         var under = under(snapshot, product, form);
-        var outline = read(product, under, form);
+        var outline = read(product, form);
         model.addAttribute("list", preview(snapshot, product, under, outline));
         return "breakdown/written-list :: list";
     }
@@ -118,7 +118,7 @@ class OutlineController {
         var snapshot = keeper.current();
         var product = Asked.product(snapshot, code);
         var under = under(snapshot, product, form);
-        var outline = read(product, under, form);
+        var outline = read(product, form);
         if (outline.refusal() != null) {
             throw invalid("text", outline.refusal());
         }
@@ -151,7 +151,7 @@ class OutlineController {
                 product.levels());
     }
 
-    private static Outline read(Product product, @Nullable ItemKey under, ListForm form) {
+    private static Outline read(Product product, ListForm form) {
         return OutlineReader.read(
                 form.text() == null ? "" : form.text(),
                 product.levels(),

@@ -175,7 +175,7 @@ class WhyPages {
         return new Section(
                 "Size: " + SizeWords.withUnit(snapshot, node),
                 rule,
-                parts(snapshot, node, child -> SizeWords.withUnit(snapshot, child)));
+                parts(node, child -> SizeWords.withUnit(snapshot, child)));
     }
 
     private static String areNot(Amount amount) {
@@ -206,7 +206,7 @@ class WhyPages {
                         "Completion: "
                                 + figures.completion().map(Words::percent).orElse("not sized"),
                         words,
-                        parts(snapshot, node, WhyPages::doneOf)));
+                        parts(node, WhyPages::doneOf)));
     }
 
     private static String doneOf(Node child) {
@@ -240,10 +240,7 @@ class WhyPages {
                         new Section(
                                 "Not sized: " + figures.unsized(),
                                 "The lowest items that carry points and have no size.",
-                                parts(
-                                                snapshot,
-                                                node,
-                                                child -> child.rollUp().unsized() + " not sized")
+                                parts(node, child -> child.rollUp().unsized() + " not sized")
                                         .stream()
                                         .filter(part -> !part.figure().startsWith("0 "))
                                         .toList()));
@@ -265,10 +262,7 @@ class WhyPages {
                                                                         .getOrDefault(
                                                                                 field.key(),
                                                                                 "none")),
-                                                parts(
-                                                        snapshot,
-                                                        node,
-                                                        child -> sumOf(child, field)))));
+                                                parts(node, child -> sumOf(child, field)))));
     }
 
     private static String sumOf(Node child, CustomField field) {
@@ -301,7 +295,7 @@ class WhyPages {
         String of(Node child);
     }
 
-    private static List<Part> parts(Snapshot snapshot, Node node, Figure figure) {
+    private static List<Part> parts(Node node, Figure figure) {
         var children =
                 node.children().stream()
                         .filter(child ->

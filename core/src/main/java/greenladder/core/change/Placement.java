@@ -111,14 +111,12 @@ record Placement(Snapshot snapshot, String product, Level level, int count, Set<
                         .toArray());
     }
 
-    /**
-     * A list without some of its places, at a cost of these alone: the list may be long.
-     *
-     * @param without in ascending order
-     */
+    /** A list without some of its places, at a cost of these alone: the list may be long. */
     private static final class Standing extends AbstractList<Slot<ItemKey>>
             implements RandomAccess {
         private final List<Slot<ItemKey>> all;
+
+        /** The places, in ascending order. */
         private final int[] without;
 
         Standing(List<Slot<ItemKey>> all, int[] without) {

@@ -218,10 +218,10 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
                                 "holidays",
                                 "A holiday has a name of at most %d characters.",
                                 LONGEST_NAME));
-        calendar.members().forEach((handle, member) -> member(team, handle, member));
+        calendar.members().forEach((handle, member) -> member(handle, member));
     }
 
-    private void member(Team team, String handle, Calendar.Member member) {
+    private void member(String handle, Calendar.Member member) {
         var who = after.findPerson(handle).map(Person::name).orElse(FieldReader.shortened(handle));
         var hours = member.hours();
         if (hours.compareTo(Amount.ZERO) < 0 || hours.compareTo(Amount.of(24)) > 0) {

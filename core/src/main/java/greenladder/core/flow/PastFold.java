@@ -128,7 +128,7 @@ public final class PastFold {
         tree.change(node, moment, own, day);
         if (moment != null) {
             counts.change(key, before, moment, node.moments().getFirst(), day);
-            note(key, node, before, moment, day);
+            note(key, node, moment, day);
         }
     }
 
@@ -147,8 +147,7 @@ public final class PastFold {
                 .orElse(Category.TO_DO);
     }
 
-    private void note(
-            ItemKey key, PastTree.Node node, @Nullable Moment before, Moment now, int day) {
+    private void note(ItemKey key, PastTree.Node node, Moment now, int day) {
         var those = days.computeIfAbsent(key.product(), any -> new Days());
         those.changed.computeIfAbsent(day, any -> new ArrayList<>()).add(key);
         var passage = node.passage();
