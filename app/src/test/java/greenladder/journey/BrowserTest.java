@@ -3,6 +3,7 @@ package greenladder.journey;
 import com.deque.html.axecore.args.AxeRunOptions;
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.fasterxml.jackson.annotation.JsonProperty;
+import com.google.gson.JsonObject;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType.LaunchOptions;
@@ -21,6 +22,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
 import org.assertj.core.api.Assertions;
+import org.jspecify.annotations.Nullable;
 import org.testng.annotations.AfterClass;
 import org.testng.annotations.AfterMethod;
 import org.testng.annotations.BeforeClass;
@@ -46,10 +48,15 @@ public abstract class BrowserTest extends RunningDemo {
                     "--no-first-run",
                     "--disable-background-networking",
                     "--disable-component-update",
-                    "--disable-sync");
+                    "--disable-sync",
+                    "--renderer-process-limit=1",
+                    "--js-flags=--max-lazy");
 
     private Playwright playwright;
     private Browser browser;
+
+    /** It is kept from test to test with the scripts and style sheets that it has loaded. */
+    private @Nullable BrowserContext kept;
 
     @BeforeClass
     public void launch() {
@@ -71,7 +78,25 @@ public abstract class BrowserTest extends RunningDemo {
     /** What is still open would go on listening to everything that the next test does. */
     @AfterMethod(alwaysRun = true)
     public void closePages() {
-        List.copyOf(browser.contexts()).forEach(BrowserContext::close);
+        List.copyOf(browser.contexts()).stream()
+                .filter(context -> !context.equals(kept))
+                .forEach(BrowserContext::close);
+        if (kept != null && browser.contexts().contains(kept)) {
+            forget(kept);
+        }
+    }
+
+    /** Closes what is open and forgets who was signed in, and what pages had kept. */
+    private void forget(BrowserContext context) {
+        var pages = List.copyOf(context.pages());
+        if (!pages.isEmpty()) {
+            var origin = new JsonObject();
+            origin.addProperty("origin", "http://localhost:" + port);
+            origin.addProperty("storageTypes", "local_storage");
+            context.newCDPSession(pages.getFirst()).send("Storage.clearDataForOrigin", origin);
+        }
+        pages.forEach(Page::close);
+        context.clearCookies();
     }
 
     @AfterClass(alwaysRun = true)
@@ -96,13 +121,7 @@ public abstract class BrowserTest extends RunningDemo {
     }
 
     protected Page newPage() {
-        BrowserContext context =
-                browser.newContext(
-                        new Browser.NewContextOptions()
-                                .setBaseURL("http://localhost:" + port)
-                                .setViewportSize(1280, 800)
-                                .setReducedMotion(ReducedMotion.REDUCE));
-        var page = context.newPage();
+        var page = context().newPage();
         page.onPageError(error -> Assertions.fail("script error: " + error));
         page.onConsoleMessage(message -> {
             // What the server refuses is a part of many journeys; the page tells it itself.
@@ -113,6 +132,23 @@ public abstract class BrowserTest extends RunningDemo {
             }
         });
         return page;
+    }
+
+    /** The one that is kept, where no page of this test is open in it; else a new one. */
+    private BrowserContext context() {
+        if (kept != null && browser.contexts().contains(kept)) {
+            return kept.pages().isEmpty() ? kept : newContext();
+        }
+        kept = newContext();
+        return kept;
+    }
+
+    private BrowserContext newContext() {
+        return browser.newContext(
+                new Browser.NewContextOptions()
+                        .setBaseURL("http://localhost:" + port)
+                        .setViewportSize(1280, 800)
+                        .setReducedMotion(ReducedMotion.REDUCE));
     }
 
     protected Page signedIn(String name) {
