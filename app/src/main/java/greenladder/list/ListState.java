@@ -1,7 +1,5 @@
 package greenladder.list;
 
-import static java.util.Objects.requireNonNullElse;
-
 import greenladder.core.filter.Facet;
 import greenladder.core.filter.Facets;
 import greenladder.core.filter.Sorting;
@@ -12,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.StringJoiner;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.stream.Stream;
@@ -232,12 +231,12 @@ public record ListState(
 
     /** The parameters of a URL: those of a view first, then the list's own. */
     public String query(Map<String, String> ofView) {
-        var uri = UriComponentsBuilder.newInstance();
-        ofView.forEach((name, value) -> uri.queryParam(name, encoded(value)));
+        var query = new StringJoiner("&");
+        ofView.forEach((name, value) -> query.add(name + "=" + encoded(value)));
         parameters()
                 .forEach((name, values) ->
-                        values.forEach(value -> uri.queryParam(encoded(name), encoded(value))));
-        return requireNonNullElse(uri.build(true).getQuery(), "");
+                        values.forEach(value -> query.add(encoded(name) + "=" + encoded(value))));
+        return query.toString();
     }
 
     /** Strictly: a plus or a colon within a value is no sign of the query's. */
