@@ -43,6 +43,11 @@ final class Visits {
                     "/items/MSF14",
                     "/find?q=boarding");
 
+    /** A server that has changed only a few items takes half as much again for each of the next thousand. */
+    private static final int CHANGES = 8;
+
+    private static final int ITEMS = 100;
+
     private final HttpClient client =
             HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
     private final String base;
@@ -66,15 +71,29 @@ final class Visits {
                         "Accept-Encoding",
                         "gzip");
             }
-            visits.send(
-                    "PATCH",
-                    "/api/v1/items/MSF" + round,
-                    BodyPublishers.ofString("{\"title\":\"Round %d\"}".formatted(round)),
-                    "Content-Type",
-                    "application/json",
-                    "Authorization",
-                    "Bearer demo-token");
+            for (int turn = 1; turn <= CHANGES; turn++) {
+                visits.change(round * CHANGES + turn);
+            }
         }
+    }
+
+    /** Somebody's title or place is another than it was. */
+    private void change(int turn) throws IOException, InterruptedException {
+        var item = "/api/v1/items/MSF" + (1 + turn % ITEMS);
+        ask("PATCH", item, "{\"title\":\"Turn %d\"}".formatted(turn));
+        ask("POST", item + "/move", "{\"to\":\"%s\"}".formatted(turn % 2 == 0 ? "first" : "last"));
+    }
+
+    private void ask(String method, String path, String body)
+            throws IOException, InterruptedException {
+        send(
+                method,
+                path,
+                BodyPublishers.ofString(body),
+                "Content-Type",
+                "application/json",
+                "Authorization",
+                "Bearer demo-token");
     }
 
     private void signIn() throws IOException, InterruptedException {

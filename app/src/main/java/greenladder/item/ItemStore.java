@@ -9,6 +9,7 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog;
 import greenladder.log.LogWriter;
 import greenladder.log.NewOperation;
+import greenladder.web.AfterCommit;
 import jakarta.persistence.EntityManager;
 import jakarta.persistence.EntityManagerFactory;
 import java.util.ArrayList;
@@ -31,9 +32,11 @@ public class ItemStore {
     private static final int BATCH = 200;
 
     private final SessionFactory sessions;
+    private final SprintEntries ledgers;
 
-    ItemStore(EntityManagerFactory factory) {
+    ItemStore(EntityManagerFactory factory, SprintEntries ledgers) {
         this.sessions = factory.unwrap(SessionFactory.class);
+        this.ledgers = ledgers;
     }
 
     /**
@@ -41,14 +44,18 @@ public class ItemStore {
      * the last.
      */
     long write(List<NewOperation> operations, Snapshot before, Snapshot after) {
-        return sessions.fromStatelessTransaction(
-                session -> writeIn(session, operations, before, after));
+        long last =
+                sessions.fromStatelessTransaction(
+                        session -> writeIn(session, operations, before, after));
+        operations.forEach(one -> ledgers.wrote(one.sprints()));
+        return last;
     }
 
     /** Writes an operation as a part of the transaction that an entity manager is in. */
     long writeWithin(
             EntityManager entities, NewOperation operation, Snapshot before, Snapshot after) {
         entities.flush();
+        AfterCommit.run(() -> ledgers.wrote(operation.sprints()));
         return entities.unwrap(Session.class)
                 .doReturningWork(connection -> {
                     try (var session = sessions.openStatelessSession(connection)) {
@@ -118,6 +125,7 @@ public class ItemStore {
             session.setJdbcBatchSize(BATCH);
             SprintEntryRow.write(session, entries);
         });
+        ledgers.wrote(entries);
     }
 
     /** A workspace with the plan in it, for the start. */

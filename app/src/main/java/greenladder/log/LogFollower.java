@@ -26,9 +26,9 @@ public final class LogFollower implements AutoCloseable {
 
     /**
      * So long it waits for more, once there is something: what comes close together is read at
-     * once.
+     * once. Nobody sees that a notice is a fifth of a second old.
      */
-    private static final Duration PAUSE = Duration.ofMillis(50);
+    private static final Duration PAUSE = Duration.ofMillis(200);
 
     /** How many operations a reader is given at once. */
     public static final int STEP = 500;

@@ -25,6 +25,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class People {
     private final EntityManager entities;
     private final CurrentPeople current;
+    private final CurrentTokens tokens;
     private final PasswordEncoder passwords;
     private final ApplicationEventPublisher events;
     private final Clock clock;
@@ -51,6 +52,7 @@ public class People {
     People(
             EntityManager entities,
             CurrentPeople current,
+            CurrentTokens tokens,
             PasswordEncoder passwords,
             ApplicationEventPublisher events,
             Clock clock,
@@ -58,6 +60,7 @@ public class People {
             AttemptLimit attempts) {
         this.entities = entities;
         this.current = current;
+        this.tokens = tokens;
         this.passwords = passwords;
         this.events = events;
         this.clock = clock;
@@ -302,6 +305,7 @@ public class People {
         entities.createQuery("delete from ApiTokenRow where person = :person")
                 .setParameter("person", handle)
                 .executeUpdate();
+        tokens.revoked();
     }
 
     void keep(PersonForm form, String passwordHash, Role role) {

@@ -35,6 +35,7 @@ public class Tokens {
 
     private final EntityManager entities;
     private final SessionFactory sessions;
+    private final CurrentTokens current;
     private final People people;
     private final Clock clock;
     private final Audit audit;
@@ -59,11 +60,13 @@ public class Tokens {
     Tokens(
             EntityManager entities,
             EntityManagerFactory factory,
+            CurrentTokens current,
             People people,
             Clock clock,
             Audit audit) {
         this.entities = entities;
         this.sessions = factory.unwrap(SessionFactory.class);
+        this.current = current;
         this.people = people;
         this.clock = clock;
         this.audit = audit;
@@ -137,6 +140,7 @@ public class Tokens {
     private void remove(ApiTokenRow row) {
         audit.note(Event.TOKEN_REVOKED, row.name, "of " + row.person);
         entities.remove(row);
+        current.revoked();
     }
 
     private List<ApiTokenRow> allRows() {
@@ -150,7 +154,7 @@ public class Tokens {
     @Transactional(propagation = Propagation.SUPPORTS)
     public Optional<SignedIn> findPerson(String secret) {
         var hash = Secrets.hash(secret);
-        var row = sessions.fromStatelessSession(session -> session.get(ApiTokenRow.class, hash));
+        var row = current.find(hash);
         if (row == null || !row.expiresAt.isAfter(clock.instant())) {
             return Optional.empty();
         }

@@ -13,7 +13,6 @@ import greenladder.log.ChangeLog;
 import greenladder.log.LogFollower;
 import greenladder.log.Logged;
 import greenladder.search.TextIndex.Entry;
-import greenladder.talk.Comment;
 import greenladder.talk.Comments;
 import greenladder.talk.Comments.CommentsChanged;
 import greenladder.web.GreenLadderProperties;
@@ -371,12 +370,13 @@ public class FullText {
     }
 
     private void put(Collection<ItemKey> keys) throws IOException {
-        Snapshot snapshot = keeper.current();
+        var snapshot = keeper.current();
+        var texts = comments.texts(keys);
         for (var key : keys) {
             var item = snapshot.findItem(key);
             if (item.isPresent()) {
-                var said = comments.of(key).stream().map(Comment::text).toList();
-                index.put(entry(item.get(), said, written(snapshot, item.get())));
+                index.put(
+                        entry(item.get(), said(item.get(), texts), written(snapshot, item.get())));
             } else {
                 index.remove(key);
             }

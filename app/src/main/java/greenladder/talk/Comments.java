@@ -18,12 +18,14 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.stream.Gatherers;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
@@ -37,6 +39,9 @@ import org.springframework.transaction.annotation.Transactional;
 public class Comments {
     private static final int LONGEST = 10_000;
     private static final int MOST_MENTIONS = 30;
+
+    /** So many items are asked for in one query. */
+    private static final int AT_ONCE = 500;
 
     private static final int MOST_KEPT = 2_000;
 
@@ -109,8 +114,31 @@ public class Comments {
         entities.createQuery(
                         "from CommentRow where removedAt is null order by id", CommentRow.class)
                 .getResultStream()
-                .forEach(row -> texts.merge(row.item, row.body, (one, more) -> one + "\n" + more));
+                .forEach(row -> add(row, texts));
         return texts;
+    }
+
+    /** The same of some items alone, and of those that were merged into them. */
+    @Transactional(readOnly = true)
+    public Map<String, String> texts(Collection<ItemKey> items) {
+        var texts = new HashMap<String, String>();
+        items.stream()
+                .flatMap(item -> withMerged(item).stream())
+                .distinct()
+                .gather(Gatherers.windowFixed(AT_ONCE))
+                .forEach(keys ->
+                        entities.createQuery(
+                                        "from CommentRow where item in :items and removedAt is null"
+                                                + " order by id",
+                                        CommentRow.class)
+                                .setParameter("items", keys)
+                                .getResultStream()
+                                .forEach(row -> add(row, texts)));
+        return texts;
+    }
+
+    private static void add(CommentRow row, Map<String, String> texts) {
+        texts.merge(row.item, row.body, (one, more) -> one + "\n" + more);
     }
 
     /** The keys of the items of which something was said, changed or taken away since. */

@@ -5,7 +5,6 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.core.text.WordDifference;
 import greenladder.core.trace.Difference;
 import greenladder.core.trace.Difference.Points;
 import greenladder.item.ChangeWords;
@@ -361,7 +360,7 @@ class BaselinePages {
             var before = then.map(field::textOf).orElse("");
             var after = now.map(field::textOf).orElse("");
             if (!Objects.equals(before, after)) {
-                texts.add(new Text(LABELS.get(i), WordDifference.of(before, after)));
+                texts.add(new Text(LABELS.get(i), before, after));
             }
         }
         return texts;

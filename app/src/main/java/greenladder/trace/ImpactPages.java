@@ -84,7 +84,12 @@ class ImpactPages {
      */
     record Suspect(String link, String from, String title, String words) {}
 
-    record Text(String label, WordDifference difference) {}
+    /** A text as it was and as it is; what differs is looked for when it is drawn. */
+    record Text(String label, String then, String now) {
+        public WordDifference difference() {
+            return WordDifference.of(then, now);
+        }
+    }
 
     /**
      * @param asked key of the item; the product's first one where it is empty
@@ -216,10 +221,7 @@ class ImpactPages {
                 var then = Optional.ofNullable(past.text(item.key(), field)).orElse("");
                 var now = Optional.ofNullable(field.textOf(item)).orElse("");
                 if (!then.equals(now)) {
-                    texts.add(
-                            new Text(
-                                    item.key() + ": " + LABELS.get(i),
-                                    WordDifference.of(then, now)));
+                    texts.add(new Text(item.key() + ": " + LABELS.get(i), then, now));
                 }
             }
         }

@@ -8,7 +8,6 @@ import greenladder.core.item.Person;
 import greenladder.core.item.Review;
 import greenladder.core.item.TraceLink;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.core.text.WordDifference;
 import greenladder.item.ChangeWords;
 import greenladder.item.Look;
 import greenladder.people.Permission;
@@ -249,7 +248,7 @@ class ReviewPages {
             var then = Objects.requireNonNullElse(past.text(item.key(), field), "");
             var now = Objects.requireNonNullElse(field.textOf(item), "");
             if (!then.equals(now)) {
-                texts.add(new Text(field.label(), WordDifference.of(then, now)));
+                texts.add(new Text(field.label(), then, now));
             }
         }
         return texts;
