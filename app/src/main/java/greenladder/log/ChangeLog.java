@@ -11,9 +11,13 @@ import jakarta.persistence.EntityManagerFactory;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.hibernate.SessionFactory;
@@ -57,33 +61,59 @@ public class ChangeLog {
                         0L));
     }
 
-    /** The items of which a field was emptied since, and that was not taken back. */
-    public Set<ItemKey> emptiedSince(Instant since, Field field) {
+    /** The first operation since a moment; empty where there is none. */
+    public OptionalLong firstSince(Instant since) {
+        return sessions.fromStatelessSession(session ->
+                session
+                        .createQuery(
+                                "select id from OperationRow where at >= :since order by at, id",
+                                Long.class)
+                        .setParameter("since", since)
+                        .setMaxResults(1)
+                        .list()
+                        .stream()
+                        .mapToLong(Long::longValue)
+                        .findFirst());
+    }
+
+    /**
+     * What a stretch of the log says of a field that was emptied.
+     *
+     * @param items of which it was emptied, by the operation that did so, without undoing
+     * @param takenBack operations, of any time, that were undone in the stretch
+     */
+    public record Emptied(Map<Long, Set<ItemKey>> items, Set<Long> takenBack) {}
+
+    /**
+     * @param after the last operation before the stretch
+     * @param until its last one
+     */
+    public Emptied emptied(Field field, long after, long until) {
         return sessions.fromStatelessSession(session -> {
-            var first =
+            var items = new HashMap<Long, Set<ItemKey>>();
+            session.createQuery(
+                            """
+                            select c from ChangeRow c join OperationRow o on o.id = c.operation
+                            where c.operation > :after and c.operation <= :until
+                            and c.field = :field and c.after is null and o.undoes is null
+                            """,
+                            ChangeRow.class)
+                    .setParameter("after", after)
+                    .setParameter("until", until)
+                    .setParameter("field", field.label())
+                    .list()
+                    .forEach(row ->
+                            items.computeIfAbsent(row.operation, _ -> new HashSet<>())
+                                    .add(ItemKey.parse(row.subject).orElseThrow()));
+            var takenBack =
                     session.createQuery(
-                                    "select min(id) from OperationRow where at >= :since",
+                                    "select undoes from OperationRow where id > :after and id <="
+                                            + " :until and undoes is not null",
                                     Long.class)
-                            .setParameter("since", since)
-                            .getSingleResultOrNull();
-            return first == null
-                    ? Set.of()
-                    : session
-                            .createQuery(
-                                    """
-                                    select distinct c.subject from ChangeRow c
-                                    join OperationRow o on o.id = c.operation
-                                    where c.operation >= :first and c.field = :field
-                                    and c.after is null and o.undoneBy is null
-                                    and o.undoes is null
-                                    """,
-                                    String.class)
-                            .setParameter("first", first)
-                            .setParameter("field", field.label())
-                            .list()
-                            .stream()
-                            .flatMap(key -> ItemKey.parse(key).stream())
-                            .collect(Collectors.toSet());
+                            .setParameter("after", after)
+                            .setParameter("until", until)
+                            .list();
+            return new Emptied(items, Set.copyOf(takenBack));
         });
     }
 

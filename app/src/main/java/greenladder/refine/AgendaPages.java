@@ -1,7 +1,5 @@
 package greenladder.refine;
 
-import com.github.benmanes.caffeine.cache.Cache;
-import com.github.benmanes.caffeine.cache.Caffeine;
 import greenladder.core.filter.Facets;
 import greenladder.core.filter.Grouping;
 import greenladder.core.filter.Lens;
@@ -16,8 +14,6 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
-import greenladder.item.SnapshotKeeper;
-import greenladder.log.ChangeLog;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
 import greenladder.refine.AgendaPage.Entry;
@@ -33,7 +29,6 @@ import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Objects;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -42,27 +37,19 @@ import org.springframework.stereotype.Component;
 class AgendaPages {
     private final ItemPanels panels;
     private final Rights rights;
-    private final ChangeLog log;
+    private final TalkedThrough talkedThrough;
     private final AgendaRoom room;
-    private final SnapshotKeeper keeper;
     private final Clock clock;
-    private final Cache<UpTo, Set<ItemKey>> talkedThrough =
-            Caffeine.newBuilder().maximumSize(2).build();
-
-    /** A day up to an operation. */
-    private record UpTo(LocalDate day, long lastOperation) {}
 
     AgendaPages(
             ItemPanels panels,
             Rights rights,
-            ChangeLog log,
+            TalkedThrough talkedThrough,
             AgendaRoom room,
-            SnapshotKeeper keeper,
             Clock clock) {
-        this.keeper = keeper;
         this.panels = panels;
         this.rights = rights;
-        this.log = log;
+        this.talkedThrough = talkedThrough;
         this.room = room;
         this.clock = clock;
     }
@@ -73,7 +60,7 @@ class AgendaPages {
 
     AgendaPage page(Snapshot snapshot, Product product, @Nullable ItemKey asked, SignedIn reader) {
         var today = LocalDate.now(clock);
-        var nodes = onAgenda(snapshot, product, talkedThrough(today));
+        var nodes = onAgenda(snapshot, product, talkedThrough.on(today));
         var grouped = grouped(snapshot, product, nodes, today, reader);
         var order = grouped.stream().flatMap(group -> group.nodes().stream()).toList();
         var at = current(order, asked);
@@ -99,16 +86,6 @@ class AgendaPages {
                         .toList(),
                 at == null ? null : talk(product, order, at, reader),
                 Candidates.of(snapshot, product, any -> true));
-    }
-
-    /** What was taken off an agenda on a day, asked of the log again when that has gone on. */
-    private Set<ItemKey> talkedThrough(LocalDate day) {
-        return talkedThrough.get(
-                new UpTo(day, keeper.lastOperation()),
-                asked ->
-                        log.emptiedSince(
-                                asked.day().atStartOfDay(clock.getZone()).toInstant(),
-                                Field.AGENDA));
     }
 
     /** What is still to be talked about, by rank. */

@@ -70,6 +70,25 @@ public class RankIntegrationTests extends RunningDemo {
         return code;
     }
 
+    @Test
+    public void agendaShouldTellWhatWasTalkedThroughTodayUntilThatIsTakenBack() {
+        var code = productWith(2);
+        api().patch("/items/" + code + "1", "{'agenda':'which?'}");
+        api().patch("/items/" + code + "2", "{'agenda':'who?'}");
+        assertThat(get("/" + code + "/agenda")).contains("2 items to talk about<");
+
+        var off = api().patch("/items/" + code + "1", "{'agenda':null}").header("Operation-Id");
+        assertThat(get("/" + code + "/agenda"))
+                .contains("1 item to talk about, 1 talked through today");
+        api().patch("/items/" + code + "2", "{'agenda':null}");
+        assertThat(get("/" + code + "/agenda"))
+                .contains("0 items to talk about, 2 talked through today");
+
+        api().post("/operations/" + off + "/undo", "");
+        assertThat(get("/" + code + "/agenda"))
+                .contains("1 item to talk about, 1 talked through today");
+    }
+
     @DataProvider
     static Object[][] positions() {
         return new Object[][] {

@@ -20,12 +20,16 @@ import org.pcollections.TreePVector;
  * answer for an earlier snapshot is brought up to date at the cost of what changed since.
  */
 final class Trail {
-    private static final int MOST_STEPS = 100;
+    private static final int MOST_STEPS = 1_000;
 
     /** Where more changes at once, an answer is sooner worked out anew. */
     private static final int MOST_CHANGED = 2_000;
 
+    /** Items as they were, which the steps hold in memory. */
+    private static final int MOST_HELD = 10_000;
+
     private final PVector<Step> steps;
+    private final int held;
 
     /** Shared by all snapshots of one line. */
     private final Map<Object, Answer> answers;
@@ -43,22 +47,28 @@ final class Trail {
 
     private record Answer(List<?> basis, Step step, Object value) {}
 
-    private Trail(PVector<Step> steps, Map<Object, Answer> answers) {
+    private Trail(PVector<Step> steps, int held, Map<Object, Answer> answers) {
         this.steps = steps;
+        this.held = held;
         this.answers = answers;
     }
 
     static Trail start() {
         return new Trail(
-                TreePVector.singleton(new Step(Map.of(), Set.of())), new ConcurrentHashMap<>());
+                TreePVector.singleton(new Step(Map.of(), Set.of())), 0, new ConcurrentHashMap<>());
     }
 
     Trail changed(Map<ItemKey, Optional<Item>> before, Set<ItemKey> made) {
         if (before.size() > MOST_CHANGED || made.size() > MOST_CHANGED) {
-            return new Trail(TreePVector.singleton(new Step(Map.of(), Set.of())), answers);
+            return new Trail(TreePVector.singleton(new Step(Map.of(), Set.of())), 0, answers);
         }
-        var left = steps.size() < MOST_STEPS ? steps : steps.minus(0);
-        return new Trail(left.plus(new Step(before, Set.copyOf(made))), answers);
+        var left = steps;
+        int more = held + before.size();
+        while (left.size() >= MOST_STEPS || more > MOST_HELD && !left.isEmpty()) {
+            more -= left.getFirst().before.size();
+            left = left.minus(0);
+        }
+        return new Trail(left.plus(new Step(before, Set.copyOf(made))), more, answers);
     }
 
     @SuppressWarnings("unchecked")

@@ -6,6 +6,7 @@ import greenladder.core.item.LinkType;
 import greenladder.core.item.Product;
 import greenladder.core.item.TestCase;
 import greenladder.core.plan.Contradiction;
+import greenladder.core.rank.Rank;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
@@ -22,8 +23,11 @@ import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.pcollections.HashTreePMap;
 import org.pcollections.PMap;
+import org.pcollections.PVector;
+import org.pcollections.TreePVector;
 
 /**
  * Gaps that rest on more than the item that has them, such as both ends of a link. They are kept
@@ -34,22 +38,78 @@ final class KeptGaps {
 
     private record What(Kind kind, String product) {}
 
+    /** Where an item stands beside others of its product. */
+    private record Place(Rank rank, ItemKey key) implements Comparable<Place> {
+        static Place of(Item item) {
+            return new Place(item.rank(), item.key());
+        }
+
+        @Override
+        public int compareTo(Place other) {
+            int byRank = rank.compareTo(other.rank);
+            return byRank == 0 ? key.compareTo(other.key) : byRank;
+        }
+    }
+
+    private record Placed<T>(Place place, T found) {}
+
+    /** What was found at an item, and where that stood then. */
+    private record Judged<T>(Place place, List<T> found) {
+        Stream<Placed<T>> placed() {
+            return found.stream().map(one -> new Placed<>(place, one));
+        }
+    }
+
     /**
-     * @param byItem what was found at each item
-     * @param all the same, in rank order of the items
+     * @param inOrder the same, in rank order of the items
      */
-    private record Found<T>(PMap<ItemKey, List<T>> byItem, List<T> all) {
-        static <T> Found<T> of(Snapshot snapshot, PMap<ItemKey, List<T>> byItem) {
+    private record Found<T>(PMap<ItemKey, Judged<T>> byItem, PVector<Placed<T>> inOrder) {
+        static <T> Found<T> of(PMap<ItemKey, Judged<T>> byItem) {
             return new Found<>(
                     byItem,
-                    byItem.keySet().stream()
-                            .map(snapshot::requireNode)
-                            .sorted(
-                                    Comparator.comparing((Node node) -> node.item().rank())
-                                            .thenComparing(node -> node.item().key()))
-                            .flatMap(node ->
-                                    byItem.getOrDefault(node.item().key(), List.of()).stream())
-                            .toList());
+                    TreePVector.from(
+                            byItem.values().stream()
+                                    .sorted(Comparator.comparing(Judged::place))
+                                    .flatMap(Judged::placed)
+                                    .toList()));
+        }
+
+        /** With other findings at an item, for what it takes to find its place. */
+        Found<T> with(ItemKey key, @Nullable Judged<T> now) {
+            var before = byItem.get(key);
+            if (Objects.equals(before, now)) {
+                return this;
+            }
+            var order = inOrder;
+            if (before != null) {
+                int at = firstFrom(order, before.place());
+                for (int i = 0; i < before.found().size(); i++) {
+                    order = order.minus(at);
+                }
+            }
+            if (now == null) {
+                return new Found<>(byItem.minus(key), order);
+            }
+            order = order.plusAll(firstFrom(order, now.place()), now.placed().toList());
+            return new Found<>(byItem.plus(key, now), order);
+        }
+
+        private static <T> int firstFrom(PVector<Placed<T>> order, Place place) {
+            int from = 0;
+            int until = order.size();
+            while (from < until) {
+                int middle = (from + until) >>> 1;
+                if (order.get(middle).place().compareTo(place) < 0) {
+                    from = middle + 1;
+                } else {
+                    until = middle;
+                }
+            }
+            return from;
+        }
+
+        List<T> all() {
+            return new Joined<>(List.of(inOrder), Placed::found);
         }
     }
 
@@ -69,21 +129,33 @@ final class KeptGaps {
         return snapshot.kept(
                 what,
                 basis,
-                () ->
-                        Found.of(
-                                snapshot,
-                                judged(snapshot, HashTreePMap.empty(), owners.get(), judge)),
+                () -> {
+                    var whole = HashTreePMap.<ItemKey, Judged<T>>empty();
+                    for (var key : owners.get().toList()) {
+                        var judged = judged(snapshot, key, judge);
+                        whole = judged == null ? whole : whole.plus(key, judged);
+                    }
+                    return Found.of(whole);
+                },
                 (before, since) -> {
                     var those =
                             reached.apply(since)
                                     .filter(key -> key.product().equals(what.product()))
                                     .collect(Collectors.toSet());
-                    var now = judged(snapshot, before.byItem(), those.stream(), judge);
-                    boolean isSame =
-                            now == before.byItem()
-                                    && those.stream().noneMatch(before.byItem()::containsKey);
-                    return isSame ? before : Found.of(snapshot, now);
+                    var now = before;
+                    for (var key : those) {
+                        now = now.with(key, judged(snapshot, key, judge));
+                    }
+                    return now;
                 });
+    }
+
+    private static <T> @Nullable Judged<T> judged(
+            Snapshot snapshot, ItemKey key, Function<Item, List<T>> judge) {
+        return snapshot.findItem(key)
+                .map(item -> new Judged<>(Place.of(item), judge.apply(item)))
+                .filter(judged -> !judged.found().isEmpty())
+                .orElse(null);
     }
 
     private static <T> PMap<ItemKey, List<T>> judged(
