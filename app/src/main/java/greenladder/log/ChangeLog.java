@@ -91,29 +91,28 @@ public class ChangeLog {
     public Emptied emptied(Field field, long after, long until) {
         return sessions.fromStatelessSession(session -> {
             var items = new HashMap<Long, Set<ItemKey>>();
+            var takenBack = new HashSet<Long>();
             session.createQuery(
                             """
-                            select c from ChangeRow c join OperationRow o on o.id = c.operation
+                            select o.id, o.undoes, c.subject from ChangeRow c
+                            join OperationRow o on o.id = c.operation
                             where c.operation > :after and c.operation <= :until
-                            and c.field = :field and c.after is null and o.undoes is null
+                            and (o.undoes is not null or c.field = :field and c.after is null)
                             """,
-                            ChangeRow.class)
+                            Object[].class)
                     .setParameter("after", after)
                     .setParameter("until", until)
                     .setParameter("field", field.label())
                     .list()
-                    .forEach(row ->
-                            items.computeIfAbsent(row.operation, _ -> new HashSet<>())
-                                    .add(ItemKey.parse(row.subject).orElseThrow()));
-            var takenBack =
-                    session.createQuery(
-                                    "select undoes from OperationRow where id > :after and id <="
-                                            + " :until and undoes is not null",
-                                    Long.class)
-                            .setParameter("after", after)
-                            .setParameter("until", until)
-                            .list();
-            return new Emptied(items, Set.copyOf(takenBack));
+                    .forEach(row -> {
+                        if (row[1] == null) {
+                            items.computeIfAbsent((Long) row[0], _ -> new HashSet<>())
+                                    .add(ItemKey.parse((String) row[2]).orElseThrow());
+                        } else {
+                            takenBack.add((Long) row[1]);
+                        }
+                    });
+            return new Emptied(items, takenBack);
         });
     }
 

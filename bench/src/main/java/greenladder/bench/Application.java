@@ -54,8 +54,8 @@ final class Application implements AutoCloseable {
         var command = new ArrayList<String>();
         command.add(Path.of(System.getProperty("java.home"), "bin", "java").toString());
         command.addAll(List.of(System.getProperty("greenladder.flags", "-Xmx1g").split(" ")));
-        if (Files.exists(folder.resolve("greenladder.aot"))) {
-            command.add("-XX:AOTCache=greenladder.aot");
+        if (Files.exists(folder.resolve("kept.aot"))) {
+            command.add("-XX:AOTCache=kept.aot");
         }
         command.addAll(
                 List.of(

@@ -8,19 +8,20 @@ import java.util.Map;
 
 /**
  * What a request of each kind costs the server in processor time, beside one of the health page in
- * the same run: unlike times, that is the same on a busy machine. One reader, one request after the
- * other, warm.
+ * the same run: unlike times, that is much the same on a busy machine. One reader, one request
+ * after the other, warm. All are measured in turn, and then in turn again: so what a machine does
+ * to one minute is done to all of them, and each round begins after the changes of the one before.
  */
 final class Costs {
     private static final int WARM_UP = 400;
-    private static final int STRETCHES = 3;
+    private static final int ROUNDS = 5;
     private static final int MEASURED = 100;
 
     private final Application application;
     private final Visitor visitor;
     private final int items;
     private final String token;
-    private final List<Cost> costs = new ArrayList<>();
+    private final List<Kind> kinds = new ArrayList<>();
     private int turn;
 
     /**
@@ -37,6 +38,13 @@ final class Costs {
         void send(int turn);
     }
 
+    private record Kind(String name, double most, Request request, List<Duration> means) {
+        /** The one in the middle. */
+        Duration mean() {
+            return means.stream().sorted().toList().get(means.size() / 2);
+        }
+    }
+
     Costs(Application application, int items, String token) {
         this.application = application;
         this.items = items;
@@ -48,9 +56,7 @@ final class Costs {
     }
 
     List<Cost> measured() throws IOException {
-        warmUp();
-        var health = processorOf(any -> visitor.get("/actuator/health"));
-        costs.add(new Cost("The health page", 0, health, 1));
+        kind("The health page", 0, any -> visitor.get("/actuator/health"));
         page("Ladder, fragment", 4, "/BIG/ladder?from=epic&panel=0", true);
         page("Ladder with its panel, fragment", 4, "/BIG/ladder?from=epic&at=BIG3&panel=1", true);
         page("Ladder, whole page", 6, "/BIG/ladder?from=epic&at=BIG3&panel=1", false);
@@ -75,23 +81,37 @@ final class Costs {
         page("Impact of an epic, fragment", 6, "/BIG/impact?item=BIG3", true);
         page("Baseline and now, fragment", 6, "/BIG/baselines", true);
         page("History, fragment", 6, "/BIG/history", true);
-        cost("One field changed", 3, this::change);
-        cost("One item moved", 3, this::move);
-        cost(
-                "One change, and a Ladder that shows it",
+        kind("One field changed", 3, this::change);
+        kind("One item moved", 3, this::move);
+        shown("Ladder", "/BIG/ladder?from=epic&at=BIG3&panel=1");
+        shown("Rank", "/BIG/rank?level=story");
+        shown("Agenda", "/BIG/agenda");
+        shown("Gaps", "/BIG/gaps?kind=suspect");
+        warmUp();
+        for (int round = 1; round <= ROUNDS; round++) {
+            for (var kind : kinds) {
+                kind.means().add(mean(kind.request()));
+            }
+        }
+        var health = kinds.getFirst().mean();
+        return kinds.stream()
+                .map(kind ->
+                        new Cost(
+                                kind.name(),
+                                kind.most(),
+                                kind.mean(),
+                                (double) kind.mean().toNanos() / health.toNanos()))
+                .toList();
+    }
+
+    private void shown(String view, String path) {
+        kind(
+                "One change, and %s that shows it".formatted(view),
                 6,
                 turn -> {
                     change(turn);
-                    visitor.get("/BIG/ladder?from=epic&at=BIG3&panel=1", "HX-Request", "true");
+                    visitor.get(path, "HX-Request", "true");
                 });
-        cost(
-                "One change, and a Rank that shows it",
-                6,
-                turn -> {
-                    change(turn);
-                    visitor.get("/BIG/rank?level=story", "HX-Request", "true");
-                });
-        return costs;
     }
 
     /** The compiler works in the same process: it is to be done before anything is measured. */
@@ -104,12 +124,16 @@ final class Costs {
             visitor.get("/items/BIG5");
             change(turn++);
         }
+        for (var kind : kinds) {
+            for (int i = 0; i < WARM_UP; i++) {
+                kind.request().send(turn++);
+            }
+        }
     }
 
-    private void page(String request, double most, String path, boolean fragment)
-            throws IOException {
-        cost(
-                request,
+    private void page(String name, double most, String path, boolean fragment) {
+        kind(
+                name,
                 most,
                 any -> {
                     var answer =
@@ -120,15 +144,8 @@ final class Costs {
                 });
     }
 
-    private void cost(String name, double most, Request request) throws IOException {
-        var processor = processorOf(request);
-        costs.add(
-                new Cost(
-                        name,
-                        most,
-                        processor,
-                        (double) processor.toNanos() / costs.getFirst().processor().toNanos()));
-        System.out.println(costs.getLast());
+    private void kind(String name, double most, Request request) {
+        kinds.add(new Kind(name, most, request, new ArrayList<>()));
     }
 
     private void change(int number) {
@@ -148,23 +165,11 @@ final class Costs {
         return "BIG" + (1 + number * 7919 % items);
     }
 
-    /**
-     * What a request takes: of several stretches the least, since the compiler and whatever follows
-     * behind work in the same process and only ever add.
-     */
-    private Duration processorOf(Request request) throws IOException {
-        for (int i = 0; i < WARM_UP; i++) {
+    private Duration mean(Request request) throws IOException {
+        var before = application.processorTime();
+        for (int i = 0; i < MEASURED; i++) {
             request.send(turn++);
         }
-        var least = Duration.ofDays(1);
-        for (int stretch = 0; stretch < STRETCHES; stretch++) {
-            var before = application.processorTime();
-            for (int i = 0; i < MEASURED; i++) {
-                request.send(turn++);
-            }
-            var mean = application.processorTime().minus(before).dividedBy(MEASURED);
-            least = mean.compareTo(least) < 0 ? mean : least;
-        }
-        return least;
+        return application.processorTime().minus(before).dividedBy(MEASURED);
     }
 }

@@ -52,8 +52,8 @@ final class Report {
                 ## What a request costs
 
                 Processor time of the server's process for each request, without that of its compiler; one reader, after 400
-                requests of the kind, the least of three means of 100; and how many times that of the health page in the same
-                run it is. The health page comes first, after 400 of each of the main views.
+                requests of each kind; the middle one of five means of 100, all kinds in turn and then in turn again; and how
+                many times that of the health page in the same run it is.
 
                 | request | wanted | processor ms | times health |
                 | --- | ---: | ---: | ---: |
