@@ -11,6 +11,7 @@ import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import java.time.ZoneId;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
 import java.util.function.Function;
@@ -31,7 +32,9 @@ public class ItemPasts {
 
     private static final int MOST_FOLDS = 8;
 
-    /** So many answers of one past are kept; then they begin anew. */
+    private static final float LOAD = 0.75f;
+
+    /** So many answers of one past are kept, those that were asked for last. */
     private static final int MOST_ANSWERS = 40;
 
     private final ChangeLog log;
@@ -54,7 +57,13 @@ public class ItemPasts {
         private final PastFold fold;
 
         /** What was asked of it since it last went on, with the answers. */
-        private final Map<Object, Object> answers = new HashMap<>();
+        private final Map<Object, Object> answers =
+                new LinkedHashMap<>(MOST_ANSWERS, LOAD, true) {
+                    @Override
+                    protected boolean removeEldestEntry(Map.Entry<Object, Object> eldest) {
+                        return size() > MOST_ANSWERS;
+                    }
+                };
 
         private long read;
 
@@ -88,16 +97,15 @@ public class ItemPasts {
     }
 
     /**
-     * The same for what takes long, answered once until the past goes on.
+     * The same for what takes long, answered once until something happens of what the past is made
+     * of.
      *
-     * @param asked names the question; equal names, equal answers
+     * @param asked names the question, with all else that the answer rests on; equal names, equal
+     *     answers
      */
     @SuppressWarnings("unchecked")
     public synchronized <T extends Object> T kept(Object asked, Function<PastFold, T> question) {
         var folded = folded();
-        if (folded.answers.size() >= MOST_ANSWERS && !folded.answers.containsKey(asked)) {
-            folded.answers.clear();
-        }
         return (T) folded.answers.computeIfAbsent(asked, any -> question.apply(folded.fold));
     }
 
@@ -130,9 +138,9 @@ public class ItemPasts {
                                                 && !items.contains(change.item()))
                                 .toList();
                 folded.fold.take(step.at(), seen, now);
+                folded.answers.clear();
             }
             folded.read = until;
-            folded.answers.clear();
         }
         return folded;
     }

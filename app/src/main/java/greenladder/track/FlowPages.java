@@ -13,7 +13,6 @@ import greenladder.list.FilterLines;
 import greenladder.panel.ItemPanels;
 import greenladder.track.FlowPage.Age;
 import greenladder.track.FlowPage.Cumulative;
-import greenladder.track.FlowPage.Cycles;
 import greenladder.track.FlowPage.Week;
 import greenladder.track.TrackTable.Cell;
 import greenladder.web.Words;
@@ -60,7 +59,6 @@ class FlowPages {
         var sieve = new Sieve(lines, look, place.state());
         var only = sieve.keys(place.level());
         var flow = flow(place, only);
-        var pictures = pictures(snapshot, flow, place, only);
         var url = place.url() + opened.query();
         var beside = panels.beside(look, url, at);
         return new FlowPage(
@@ -89,8 +87,11 @@ class FlowPages {
                         new Choice(place.by(false).url(), "By count", !place.points())),
                 place.points() ? "points" : Words.lower(place.level().plural()),
                 words(flow, place),
-                pictures.cumulative(),
-                pictures.cycles(),
+                drawn(new DrawnDays(place.url(), soon()), only, () -> cumulative(flow, place)),
+                drawn(
+                        new DrawnDots(place.url(), soon(), look.operation()),
+                        only,
+                        () -> CycleDots.of(snapshot, flow)),
                 weeks(flow, place),
                 ages(snapshot, flow),
                 opened.week().isPresent()
@@ -99,18 +100,21 @@ class FlowPages {
                 beside.panel());
     }
 
-    private record Pictures(@Nullable Cumulative cumulative, @Nullable Cycles cycles) {}
+    /** What is asked to be drawn: a year has hundreds of days. */
+    private record DrawnDays(String url, Instant until) {}
 
-    /** What is asked to be drawn: a year has hundreds of days and thousands of dots. */
-    private record Drawn(String url, Instant until) {}
+    /**
+     * The same of thousands of dots.
+     *
+     * @param operation up to which the titles in it are told
+     */
+    private record DrawnDots(String url, Instant until, long operation) {}
 
-    private Pictures pictures(
-            Snapshot snapshot, Flow flow, FlowPlace place, @Nullable Set<ItemKey> only) {
-        Supplier<Pictures> drawn =
-                () -> new Pictures(cumulative(flow, place), CycleDots.of(snapshot, flow));
+    private <T> @Nullable T drawn(
+            Object asked, @Nullable Set<ItemKey> only, Supplier<@Nullable T> picture) {
         return only == null
-                ? pasts.kept(new Drawn(place.url(), soon()), any -> drawn.get())
-                : drawn.get();
+                ? pasts.kept(asked, any -> Optional.ofNullable(picture.get())).orElse(null)
+                : picture.get();
     }
 
     /** What was finished in the week that begins with a day. */
