@@ -49,22 +49,20 @@ class TalkedThrough {
 
     private synchronized Set<ItemKey> readOn(LocalDate day, long last) {
         var before = known.day.equals(day) ? known : beginning(day, last);
-        if (before.last < last) {
-            var emptied = log.emptied(Field.AGENDA, before.last, last);
-            var off = new HashMap<>(before.off);
-            off.putAll(emptied.items());
-            off.keySet().removeAll(emptied.takenBack());
-            before =
-                    new Known(
-                            day,
-                            last,
-                            off,
-                            off.values().stream()
-                                    .flatMap(Set::stream)
-                                    .collect(Collectors.toUnmodifiableSet()));
-        }
-        known = before;
-        return before.items;
+        known = before.last < last ? goneOn(before, last) : before;
+        return known.items;
+    }
+
+    private Known goneOn(Known before, long last) {
+        var emptied = log.emptied(Field.AGENDA, before.last, last);
+        var off = new HashMap<>(before.off);
+        off.putAll(emptied.items());
+        off.keySet().removeAll(emptied.takenBack());
+        return new Known(
+                before.day,
+                last,
+                off,
+                off.values().stream().flatMap(Set::stream).collect(Collectors.toUnmodifiableSet()));
     }
 
     private Known beginning(LocalDate day, long last) {

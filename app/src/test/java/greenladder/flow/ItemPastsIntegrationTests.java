@@ -46,6 +46,20 @@ public class ItemPastsIntegrationTests extends RunningDemo {
         }
     }
 
+    @Test
+    public void answerShouldStayUntilSomethingHappensOfWhatThePastIsMadeOf() {
+        var code = api().newProduct();
+        api().post("/products/" + code + "/items", "{'level':'story','title':'S','size':5}");
+        var asked = new Object();
+        assertThat(pasts.<String>kept(asked, any -> "first")).isEqualTo("first");
+
+        api().patch("/items/" + code + "1", "{'title':'Another'}");
+        assertThat(pasts.<String>kept(asked, any -> "second")).isEqualTo("first");
+
+        api().patch("/items/" + code + "1", "{'size':8}");
+        assertThat(pasts.<String>kept(asked, any -> "third")).isEqualTo("third");
+    }
+
     private String points(String product) {
         return pasts.read((PastFold past) ->
                         past.standing(new ItemKey(product, 1), LocalDate.parse("2026-05-07")))

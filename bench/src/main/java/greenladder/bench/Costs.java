@@ -83,10 +83,10 @@ final class Costs {
         page("History, fragment", 6, "/BIG/history", true);
         kind("One field changed", 3, this::change);
         kind("One item moved", 3, this::move);
-        shown("Ladder", "/BIG/ladder?from=epic&at=BIG3&panel=1");
-        shown("Rank", "/BIG/rank?level=story");
-        shown("Agenda", "/BIG/agenda");
-        shown("Gaps", "/BIG/gaps?kind=suspect");
+        shown("a Ladder", "/BIG/ladder?from=epic&at=BIG3&panel=1");
+        shown("a Rank", "/BIG/rank?level=story");
+        shown("an Agenda", "/BIG/agenda");
+        shown("a page of gaps", "/BIG/gaps?kind=suspect");
         warmUp();
         for (int round = 1; round <= ROUNDS; round++) {
             for (var kind : kinds) {
