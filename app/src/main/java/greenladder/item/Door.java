@@ -228,9 +228,10 @@ public class Door {
                 snapshot = accepted.after();
             }
             if (!written.isEmpty()) {
-                keeper.has(store.write(written, before, snapshot));
+                long last = store.write(written, before, snapshot);
                 var after = snapshot;
                 keeper.advance(ignored -> after);
+                keeper.has(last);
             }
         } finally {
             keeper.lock().unlock();

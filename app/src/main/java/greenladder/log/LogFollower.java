@@ -40,6 +40,7 @@ public final class LogFollower implements AutoCloseable {
     }
 
     private final ChangeLog log;
+    private final LongSupplier known;
     private final Reader reader;
     private final ExecutorService worker;
 
@@ -56,10 +57,13 @@ public final class LogFollower implements AutoCloseable {
     private final Executor later;
 
     /**
+     * @param known the last operation that everybody sees: one that is only just committed is not
+     *     followed before the reader can see what it did
      * @param name of its thread
      */
-    public LogFollower(ChangeLog log, String name, Reader reader) {
+    public LogFollower(ChangeLog log, LongSupplier known, String name, Reader reader) {
         this.log = log;
+        this.known = known;
         this.reader = reader;
         this.worker = Executors.newSingleThreadExecutor(Thread.ofVirtual().name(name).factory());
         this.later =
@@ -69,14 +73,14 @@ public final class LogFollower implements AutoCloseable {
     /**
      * Begins after an operation.
      *
-     * @param known asked on the follower's thread
+     * @param begin asked on the follower's thread
      */
-    public void start(LongSupplier known) {
+    public void start(LongSupplier begin) {
         started = true;
         latest =
                 CompletableFuture.runAsync(
                         () -> {
-                            position = known.getAsLong();
+                            position = begin.getAsLong();
                             readOn();
                         },
                         worker);
@@ -105,12 +109,17 @@ public final class LogFollower implements AutoCloseable {
 
     private void readOn() {
         due.set(false);
-        for (var next = log.entriesAfter(position, STEP);
-                !next.isEmpty();
-                next = log.entriesAfter(position, STEP)) {
+        for (var next = next(); !next.isEmpty(); next = next()) {
             take(next);
             position = next.getLast().operation().id();
         }
+    }
+
+    private List<Entry> next() {
+        long last = known.getAsLong();
+        return log.entriesAfter(position, STEP).stream()
+                .takeWhile(entry -> entry.operation().id() <= last)
+                .toList();
     }
 
     /** What cannot be taken is passed over: the rest must not wait for it for ever. */

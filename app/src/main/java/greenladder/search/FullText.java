@@ -134,7 +134,7 @@ public class FullText {
         index = opened(directory);
         var last = index.noted();
         noted = FORMAT_NOW.equals(last.get(FORMAT)) ? last : Map.of();
-        follower = new LogFollower(log, "full text follower", this::read);
+        follower = new LogFollower(log, keeper::lastOperation, "full text follower", this::read);
         writer.setExecuteExistingDelayedTasksAfterShutdownPolicy(false);
     }
 

@@ -3,6 +3,7 @@ package greenladder.talk;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.item.PlanKey;
+import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Entry;
 import greenladder.log.LogFollower;
@@ -27,10 +28,10 @@ class NoticeMaker implements DisposableBean {
     /** How many operations were followed without progress having been noted. */
     private int unnoted;
 
-    NoticeMaker(NoticeDesk desk, ChangeLog log) {
+    NoticeMaker(NoticeDesk desk, ChangeLog log, SnapshotKeeper keeper) {
         this.desk = desk;
         this.log = log;
-        this.follower = new LogFollower(log, "notices", this::read);
+        this.follower = new LogFollower(log, keeper::lastOperation, "notices", this::read);
     }
 
     @EventListener
