@@ -76,23 +76,25 @@ final class Cards {
 
     /** The card of an item, as HTML. */
     String of(Node node) {
-        var item = node.item();
-        var product = snapshot.requireProduct(item.key().product());
-        var variant =
-                new Variant(
-                        isPicked(node),
-                        rights.mayEdit(reader, item, sizeField(item)),
-                        rights.mayEdit(reader, item, Field.STATE),
-                        rights.mayShape(reader, item.key().product(), item.level()),
-                        snapshot.findPerson(item.assignee()).orElse(null),
-                        product.refining());
+        var variant = variant(node);
         return drawings.of(
-                node,
-                variant,
-                "breakdown/card",
-                "card",
-                "card",
-                () -> card(node, product, variant));
+                node, variant, "breakdown/card", "card", "card", () -> card(node, variant));
+    }
+
+    /** The same before it is drawn. */
+    Card card(Node node) {
+        return card(node, variant(node));
+    }
+
+    private Variant variant(Node node) {
+        var item = node.item();
+        return new Variant(
+                isPicked(node),
+                rights.mayEdit(reader, item, sizeField(item)),
+                rights.mayEdit(reader, item, Field.STATE),
+                rights.mayShape(reader, item.key().product(), item.level()),
+                snapshot.findPerson(item.assignee()).orElse(null),
+                snapshot.requireProduct(item.key().product()).refining());
     }
 
     /** What one sets on a card: points, or the hours that are left. */
@@ -100,8 +102,9 @@ final class Cards {
         return item.level().carriesPoints() ? Field.SIZE : Field.HOURS_REMAINING;
     }
 
-    private Card card(Node node, Product product, Variant variant) {
+    private Card card(Node node, Variant variant) {
         var item = node.item();
+        var product = snapshot.requireProduct(item.key().product());
         var figures = node.rollUp();
         boolean leaf = !figures.hasPointChildren();
         var person = Optional.ofNullable(variant.person());

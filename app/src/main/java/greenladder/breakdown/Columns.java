@@ -59,13 +59,7 @@ final class Columns {
 
     Column ofLevel(Level level, LevelTotal total) {
         int folded = snapshot.orderOf(product.code(), level).size() - total.count();
-        return column(
-                level.key(),
-                heads.ofLevel(level, total),
-                snapshot,
-                "",
-                adds(List.of(level)),
-                folded);
+        return column(level.key(), heads.ofLevel(level, total), "", adds(List.of(level)), folded);
     }
 
     Column ofChildren(Node parent) {
@@ -78,7 +72,6 @@ final class Columns {
         return column(
                 key,
                 heads.ofChildren(parent),
-                parent,
                 key,
                 adds(below),
                 (int) (parent.children().size() - live));
@@ -90,7 +83,7 @@ final class Columns {
         var head = heads.ofLoose(LOOSE, nodes.size());
         return new Column(
                 LOOSE,
-                heads.drawn(snapshot, head),
+                heads.drawn(head),
                 head.heading(),
                 "",
                 place.kept().contains(LOOSE),
@@ -161,16 +154,12 @@ final class Columns {
                                 .anyMatch(above -> above.item().isDropped());
     }
 
-    /**
-     * @param of what the head is drawn of
-     */
-    private Column column(
-            String id, Head head, Object of, String parent, List<AddChoice> adds, int folded) {
+    private Column column(String id, Head head, String parent, List<AddChoice> adds, int folded) {
         var source = source(id);
         var stretch = stretch(id, source);
         return new Column(
                 id,
-                heads.drawn(of, head.withFound(foundIn(source))),
+                heads.drawn(head.withFound(foundIn(source))),
                 head.heading(),
                 parent,
                 place.kept().contains(id),

@@ -19,8 +19,8 @@ record Heads(Product product, Drawings drawings) {
     private static final int STEM_WIDTH = 236;
 
     /** A head as HTML, without the tag around it. */
-    String drawn(Object of, Head head) {
-        return drawings.of(of, head, "breakdown/column-head", "head", "head", () -> head);
+    String drawn(Head head) {
+        return drawings.alike("breakdown/column-head", "head", "head", head);
     }
 
     Head ofLevel(Level level, LevelTotal total) {

@@ -4,7 +4,9 @@ import greenladder.core.change.Change;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Level;
 import greenladder.core.item.Product;
+import greenladder.core.snapshot.LevelTotal;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Door.Saved;
@@ -19,6 +21,7 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
@@ -66,34 +69,76 @@ class LiveCards implements LiveDrawer {
         if (touched.isEmpty() || touched.size() > MOST_CARDS) {
             return Optional.empty();
         }
-        var cards = new HashMap<String, String>();
-        var heads = new HashMap<String, String>();
-        var rail = new HashMap<String, String>();
-        var drawer = new Cards(after, rights, reader, drawings, Set.of());
-        touched.forEach((key, node) -> {
-            cards.put(key.toString(), drawer.of(node));
-            var product = after.requireProduct(key.product());
-            if (product.levels().below(node.item().level()).isPresent()) {
-                var columns = new Heads(product, drawings);
-                heads.put(key.toString(), columns.drawn(node, columns.ofChildren(node)));
-            }
-        });
+        var changed =
+                new Changed(
+                        // What somebody who does not see everything saw before is not kept.
+                        sight.isClear() ? saved.before() : null, after, reader);
+        touched.values().forEach(changed::add);
         touched.keySet().stream()
                 .map(ItemKey::product)
                 .distinct()
-                .forEach(code -> addLevels(after, after.requireProduct(code), heads, rail));
-        return Optional.of(Map.of("cards", cards, "heads", heads, "rail", rail));
+                .forEach(code -> changed.addLevels(after.requireProduct(code)));
+        return Optional.of(
+                Map.of("cards", changed.cards, "heads", changed.heads, "rail", changed.rail));
     }
 
-    private void addLevels(
-            Snapshot after, Product product, Map<String, String> heads, Map<String, String> rail) {
-        var columns = new Heads(product, drawings);
-        after.levelTotals(product)
-                .forEach((level, total) -> {
-                    var id = product.code() + "/" + level.key();
-                    heads.put(id, columns.drawn(after, columns.ofLevel(level, total)));
-                    rail.put(id, total.completion().map(Words::percent).orElse("–"));
-                });
+    /** Draws what looks other than before: where a title changed, a card and nothing above it. */
+    private final class Changed {
+        final Map<String, String> cards = new HashMap<>();
+        final Map<String, String> heads = new HashMap<>();
+        final Map<String, String> rail = new HashMap<>();
+        private final @Nullable Snapshot before;
+        private final Snapshot after;
+        private final @Nullable Cards cardsBefore;
+        private final Cards cardsAfter;
+
+        /**
+         * @param before null where everything is to be drawn
+         */
+        Changed(@Nullable Snapshot before, Snapshot after, SignedIn reader) {
+            this.before = before;
+            this.after = after;
+            cardsBefore = before == null ? null : cards(before, reader);
+            cardsAfter = cards(after, reader);
+        }
+
+        private Cards cards(Snapshot snapshot, SignedIn reader) {
+            return new Cards(snapshot, rights, reader, drawings, Set.of());
+        }
+
+        void add(Node node) {
+            var key = node.item().key();
+            var was = before == null ? null : before.findNode(key).orElse(null);
+            if (was == null
+                    || cardsBefore == null
+                    || !cardsBefore.card(was).equals(cardsAfter.card(node))) {
+                cards.put(key.toString(), cardsAfter.of(node));
+            }
+            var product = after.requireProduct(key.product());
+            if (product.levels().below(node.item().level()).isPresent()) {
+                var columns = new Heads(product, drawings);
+                var head = columns.ofChildren(node);
+                if (was == null || !columns.ofChildren(was).equals(head)) {
+                    heads.put(key.toString(), columns.drawn(head));
+                }
+            }
+        }
+
+        void addLevels(Product product) {
+            var columns = new Heads(product, drawings);
+            var totalsBefore =
+                    before == null ? Map.<Level, LevelTotal>of() : before.levelTotals(product);
+            after.levelTotals(product)
+                    .forEach((level, total) -> {
+                        var was = totalsBefore.get(level);
+                        if (total.equals(was)) {
+                            return;
+                        }
+                        var id = product.code() + "/" + level.key();
+                        heads.put(id, columns.drawn(columns.ofLevel(level, total)));
+                        rail.put(id, total.completion().map(Words::percent).orElse("–"));
+                    });
+        }
     }
 
     private static void climb(Snapshot after, ItemKey from, Map<ItemKey, Node> touched) {

@@ -9,7 +9,7 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
-import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyEmitter;
 
 /** The stream of events that every open page listens to. */
 @Controller
@@ -21,7 +21,7 @@ class LiveController {
     }
 
     @GetMapping("/live")
-    ResponseEntity<SseEmitter> live(
+    ResponseEntity<ResponseBodyEmitter> live(
             @AuthenticationPrincipal SignedIn me,
             @RequestParam(defaultValue = "") String view,
             HttpServletRequest request) {

@@ -13,7 +13,8 @@ public interface LiveDrawer {
     String view();
 
     /**
-     * The pieces that an operation changed, as HTML.
+     * The pieces that an operation changed, as HTML: the same for all who may do the same and see
+     * the same.
      *
      * @return by kind and key, as the view's script expects them; empty where the page has to look
      *     for itself

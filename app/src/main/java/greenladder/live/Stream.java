@@ -1,10 +1,7 @@
 package greenladder.live;
 
-import greenladder.item.Door.Saved;
-import greenladder.live.Streams.Event;
 import greenladder.people.SignedIn;
 import java.io.IOException;
-import java.util.Map;
 import java.util.concurrent.ArrayBlockingQueue;
 import java.util.concurrent.BlockingQueue;
 import java.util.concurrent.TimeUnit;
@@ -12,7 +9,7 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
-import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyEmitter;
 
 /** One open page's stream: a queue, and a thread of its own that sends what is in it. */
 final class Stream {
@@ -24,7 +21,7 @@ final class Stream {
     private final SignedIn reader;
     private final String session;
     private final @Nullable LiveDrawer drawer;
-    private final SseEmitter emitter = new SseEmitter(0L);
+    private final ResponseBodyEmitter emitter = new ResponseBodyEmitter(0L);
     private final BlockingQueue<Event> queue = new ArrayBlockingQueue<>(QUEUE);
     private final AtomicBoolean ended = new AtomicBoolean();
     private final Consumer<Stream> onEnd;
@@ -60,12 +57,12 @@ final class Stream {
         return session;
     }
 
-    /** What the page may put in place of what it shows; null where it has to look for itself. */
-    @Nullable Map<String, Map<String, String>> drawn(Saved saved) {
-        return drawer == null ? null : drawer.drawn(saved, reader).orElse(null);
+    /** Draws for the view that the page shows; null where nobody does. */
+    @Nullable LiveDrawer drawer() {
+        return drawer;
     }
 
-    SseEmitter start() {
+    ResponseBodyEmitter start() {
         Thread.ofVirtual().name("live " + handle()).start(this::send);
         return emitter;
     }
@@ -90,11 +87,8 @@ final class Stream {
             while (!ended.get()) {
                 var event = queue.poll(BEAT_SECONDS, TimeUnit.SECONDS);
                 emitter.send(
-                        event == null
-                                ? SseEmitter.event().comment("still here")
-                                : SseEmitter.event()
-                                        .name(event.name())
-                                        .data(event.data().get(), MediaType.APPLICATION_JSON));
+                        event == null ? Event.BEAT : event.written(),
+                        MediaType.APPLICATION_OCTET_STREAM);
             }
         } catch (IOException | IllegalStateException e) {
             // The page is gone; whatever it missed it fetches when it comes back.

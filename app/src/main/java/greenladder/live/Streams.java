@@ -1,27 +1,30 @@
 package greenladder.live;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
+import greenladder.core.snapshot.Sight;
 import greenladder.item.Door.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.People.RolesChanged;
 import greenladder.people.People.SessionEnded;
 import greenladder.people.People.SignedOut;
+import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import greenladder.talk.Comments.CommentsChanged;
 import greenladder.talk.Notices.NoticesChanged;
 import java.util.Deque;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentLinkedDeque;
 import java.util.function.Predicate;
-import java.util.function.Supplier;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.event.ContextClosedEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionalEventListener;
-import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyEmitter;
 
 /**
  * The open streams of events. Whoever writes never waits for whoever reads: each stream has a short
@@ -51,7 +54,7 @@ public class Streams {
      *
      * @param view what the page shows; empty for what nobody draws for
      */
-    SseEmitter open(SignedIn me, String session, String view) {
+    ResponseBodyEmitter open(SignedIn me, String session, String view) {
         endOldest(stream -> stream.handle().equals(me.handle()), MOST_OF_ONE);
         endOldest(any -> true, MOST);
         var stream = new Stream(me, session, drawers.get(view), open::remove);
@@ -68,14 +71,34 @@ public class Streams {
     @EventListener
     void on(Saved saved) {
         var touched = Touched.by(saved);
-        if (!touched.isNothing()) {
-            open.forEach(stream -> {
-                var seen = touched.seenBy(stream.reader(), saved);
-                if (!seen.isNothing()) {
-                    stream.tell(new Event("changed", () -> new Told(seen, stream.drawn(saved))));
-                }
-            });
+        if (touched.isNothing()) {
+            return;
         }
+        var told = new HashMap<Audience, Optional<Event>>();
+        for (var stream : open) {
+            told.computeIfAbsent(
+                            Audience.of(stream, saved),
+                            any -> changed(touched, stream.reader(), stream.drawer(), saved))
+                    .ifPresent(stream::tell);
+        }
+    }
+
+    /** What somebody is told of a change; empty where they see none. */
+    private static Optional<Event> changed(
+            Touched touched, SignedIn reader, @Nullable LiveDrawer drawer, Saved saved) {
+        var seen = touched.seenBy(reader, saved);
+        return seen.isNothing()
+                ? Optional.empty()
+                : Optional.of(
+                        new Event(
+                                "changed",
+                                () ->
+                                        new Told(
+                                                seen,
+                                                drawer == null
+                                                        ? null
+                                                        : drawer.drawn(saved, reader)
+                                                                .orElse(null))));
     }
 
     @TransactionalEventListener
@@ -127,6 +150,27 @@ public class Streams {
     }
 
     /**
+     * Pages that are told the same of a change: in one view, of people who may do the same and see
+     * the same.
+     */
+    private record Audience(
+            @Nullable LiveDrawer drawer,
+            Role role,
+            Map<String, Role> productRoles,
+            Sight before,
+            Sight after) {
+        static Audience of(Stream stream, Saved saved) {
+            var reader = stream.reader();
+            return new Audience(
+                    stream.drawer(),
+                    reader.role(),
+                    reader.productRoles(),
+                    SnapshotKeeper.sightOf(reader, saved.before()),
+                    SnapshotKeeper.sightOf(reader, saved.accepted().after()));
+        }
+    }
+
+    /**
      * What a page is told of a change.
      *
      * @param drawn what it may put in place of what it shows; null where it looks for itself
@@ -140,17 +184,6 @@ public class Streams {
     private void endOldest(Predicate<Stream> which, int most) {
         while (open.stream().filter(which).count() >= most) {
             open.stream().filter(which).findFirst().ifPresent(Stream::end);
-        }
-    }
-
-    /**
-     * Something to tell.
-     *
-     * @param data written as JSON; made when it is sent, by the stream's own thread
-     */
-    record Event(String name, Supplier<Object> data) {
-        Event(String name, Map<String, ?> data) {
-            this(name, () -> data);
         }
     }
 }

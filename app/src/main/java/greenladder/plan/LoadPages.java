@@ -121,7 +121,7 @@ class LoadPages {
             var row =
                     new LoadRows(snapshot, load, scale, new HashSet<>())
                             .row(load.people().get(i), busy.people().get(i));
-            rows.add(drawn(snapshot, it, new RowModel(row, days, end, mayWork, busy.choices())));
+            rows.add(drawn(new RowModel(row, days, end, mayWork, busy.choices())));
         }
         var team = availability.team();
         var unsaid =
@@ -172,13 +172,10 @@ class LoadPages {
     }
 
     /** A row as HTML, drawn once for all who see and may do the same. */
-    private DrawnRow drawn(Snapshot snapshot, Sprint it, RowModel row) {
-        var of = snapshot.findPerson(row.row().person()).map(Object.class::cast).orElse(it);
-        return new DrawnRow(drawn(of, "row", row), drawn(of, "lines", row));
-    }
-
-    private String drawn(Object of, String piece, RowModel row) {
-        return drawings.of(of, List.of(piece, row), "plan/load-row", piece, "m", () -> row);
+    private DrawnRow drawn(RowModel row) {
+        return new DrawnRow(
+                drawings.alike("plan/load-row", "row", "m", row),
+                drawings.alike("plan/load-row", "lines", "m", row));
     }
 
     private static TaskLine line(Snapshot snapshot, ItemKey key, String more) {

@@ -156,7 +156,7 @@ class MapPages {
                                     ? Stem.byPoints(node.rollUp(), STEM_WIDTH)
                                     : null,
                             rights.mayEdit(look.reader(), item, Field.TITLE));
-            return drawings.of(node, column, "plan/map-card", "head", "c", () -> column);
+            return drawings.alike("plan/map-card", "head", "c", column);
         }
 
         private List<Slice> slices() {
@@ -340,14 +340,7 @@ class MapPages {
                         key,
                         false,
                         byColumn.getOrDefault(key, List.of()).stream()
-                                .map(card ->
-                                        drawings.of(
-                                                sprint,
-                                                card,
-                                                "plan/map-card",
-                                                "past",
-                                                "c",
-                                                () -> card))
+                                .map(card -> drawings.alike("plan/map-card", "past", "c", card))
                                 .toList(),
                         0);
             }
@@ -386,7 +379,7 @@ class MapPages {
                             item.blocked() != null && !item.isDone(),
                             Needs.trouble(snapshot, item),
                             item.key().equals(place.at()));
-            return drawings.of(node, card, "plan/map-card", "card", "c", () -> card);
+            return drawings.alike("plan/map-card", "card", "c", card);
         }
 
         private Tray tray() {

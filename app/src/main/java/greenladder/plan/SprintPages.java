@@ -108,8 +108,10 @@ class SprintPages {
                 head,
                 stories(snapshot, it, parts, capacity, look.reader()).stream()
                         .map(story ->
-                                drawn(
-                                        snapshot,
+                                drawings.alike(
+                                        "plan/drawn",
+                                        "story",
+                                        "m",
                                         new StoryModel(
                                                 story,
                                                 head.mayPlan(),
@@ -165,12 +167,6 @@ class SprintPages {
                                                 + (sprint.isRunning() ? " · running" : " · closed"),
                                 sprint.equals(it)))
                 .toList();
-    }
-
-    /** A story with its tasks as HTML, drawn once for all who see and may do the same. */
-    private String drawn(Snapshot snapshot, StoryModel model) {
-        var node = ItemKey.parse(model.story().key()).map(snapshot::requireNode).orElseThrow();
-        return drawings.of(node, model, "plan/drawn", "story", "m", () -> model);
     }
 
     private List<Story> stories(

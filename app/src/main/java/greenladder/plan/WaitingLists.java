@@ -109,7 +109,7 @@ class WaitingLists {
                                 && rights.mayEdit(reader, item, Field.SIZE),
                         item.details().refinement().isCandidate(),
                         item.key().equals(place.at()));
-        return drawings.of(node, row, "plan/drawn", "row", "row", () -> row);
+        return drawings.alike("plan/drawn", "row", "row", row);
     }
 
     private static List<Choice> levels(BenchPlace place) {

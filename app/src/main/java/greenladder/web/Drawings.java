@@ -95,8 +95,8 @@ public class Drawings {
     }
 
     /**
-     * A fragment of a template as HTML, for what is known before its model is made. A drawing lives
-     * no longer than what it is of.
+     * A fragment of a template as HTML that is {@link #alike} for the same thing: what tells them
+     * apart is known before the model is made, so that it need not be made again.
      *
      * @param of what is drawn; not to be held by {@code variant}
      * @param variant what else the drawing depends on
@@ -116,7 +116,7 @@ public class Drawings {
             variants.clear();
         }
         return variants.computeIfAbsent(
-                variant, any -> draw(template, fragment, Map.of(parameter, model.get())));
+                variant, any -> alike(template, fragment, parameter, model.get()));
     }
 
     private String draw(String template, String fragment, Map<String, Object> model) {

@@ -6,7 +6,6 @@ import greenladder.RunningDemo;
 import greenladder.core.item.Person;
 import greenladder.item.Teams;
 import greenladder.item.Teams.TeamForm;
-import greenladder.live.Streams.Event;
 import greenladder.people.People;
 import greenladder.people.Role;
 import greenladder.people.SignedIn;
@@ -147,9 +146,34 @@ public class StreamsIntegrationTests extends RunningDemo {
         assertThat(told.await(60, TimeUnit.SECONDS)).isTrue();
         assertThat(drawn("card") - cards).as("the story and its epic").isEqualTo(2);
         assertThat(drawn("head") - heads)
-                .as("what stands under the epic and under the story, and each level")
-                .isEqualTo(2 + 6);
+                .as("what stands under the epic, and both levels")
+                .isEqualTo(3);
         listeners.forEach(Thread::interrupt);
+    }
+
+    @Test(timeOut = 60_000)
+    public void changeThatOnlyACardShowsShouldSendNothingElse() throws Exception {
+        var code = api().newProduct();
+        api().post(
+                        "/products/" + code + "/items",
+                        """
+                        {'items':[{'level':'epic','title':'Above','ref':'e'},\
+                        {'level':'story','title':'Below','parentRef':'e'}]}\
+                        """);
+        var client = signedIn("ines.rowe");
+        try (var lines =
+                client.send(request("/live?view=ladder").build(), BodyHandlers.ofLines()).body()) {
+            var told = lines.iterator();
+            assertThat(told.next()).isEqualTo("event:hello");
+            api().patch("/items/" + code + "2", "{'title':'Another title'}");
+            String line = told.next();
+            while (!line.contains("\"" + code + "2\"")) {
+                line = told.next();
+            }
+            assertThat(line)
+                    .contains("Another title", "\"" + code + "1\"", "\"heads\":{}", "\"rail\":{}")
+                    .doesNotContain("card-" + code + "1");
+        }
     }
 
     @Test(timeOut = 60_000)
