@@ -60,11 +60,7 @@ final class Load {
 
     private void work(int person) {
         var random = new Random(person);
-        var visitor = new Visitor(base);
-        visitor.get("/sign-in");
-        visitor.post(
-                "/sign-in",
-                Map.of("handle", Workspace.handle(person), "password", Workspace.PASSWORD));
+        var visitor = Visitor.signedIn(base, person);
         var place = new AtomicReference<>(place(random));
         var shown = new AtomicReference<>(look(visitor.get(place.get())));
         Thread.ofVirtual().start(() -> listen(visitor, place, shown));

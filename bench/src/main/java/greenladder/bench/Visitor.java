@@ -45,6 +45,16 @@ final class Visitor {
                         .build();
     }
 
+    /** One of the people of the made-up workspace, signed in. */
+    static Visitor signedIn(String base, int person) {
+        var visitor = new Visitor(base);
+        visitor.get("/sign-in");
+        visitor.post(
+                "/sign-in",
+                Map.of("handle", Workspace.handle(person), "password", Workspace.PASSWORD));
+        return visitor;
+    }
+
     HttpClient http() {
         return http;
     }
