@@ -194,7 +194,7 @@ class BaselinesApi {
                         new Difference.Scope(baseline.product(), baseline.under()),
                         baseline.at(),
                         end(to));
-        return json(compared.difference());
+        return json(compared.comparison().difference());
     }
 
     private @Nullable Instant end(String to) {

@@ -6,7 +6,10 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Sight;
+import greenladder.core.snapshot.Since;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.trace.Comparison;
 import greenladder.core.trace.Difference;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.FormerFields;
@@ -14,15 +17,17 @@ import greenladder.log.LogSearch;
 import greenladder.log.LogSearch.By;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.Collection;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
+import org.pcollections.HashTreePSet;
+import org.pcollections.PSet;
 import org.springframework.stereotype.Component;
 
 /** A product as it stood at a moment, read back from the log. */
@@ -32,13 +37,28 @@ public class Moments {
     private final FormerFields fields;
     private final SnapshotKeeper keeper;
 
-    /** What somebody looks at again and again while nothing changes. */
-    private final Cache<Snapshot, Map<Object, Object>> kept =
-            Caffeine.newBuilder()
-                    .weakKeys()
-                    .maximumSize(4)
-                    .expireAfterAccess(Duration.ofMinutes(5))
-                    .build();
+    /** What somebody looks at again and again; as much as a few people do at a time. */
+    private final Cache<Asked, Kept<Moment>> moments = fewKept();
+
+    private final Cache<AskedTwo, Kept<Compared>> comparisons = fewKept();
+
+    /**
+     * @param sight of who asks
+     */
+    private record Asked(String product, Instant at, Sight sight) {}
+
+    /**
+     * @param to null for now
+     */
+    private record AskedTwo(
+            Difference.Scope scope, Instant from, @Nullable Instant to, Sight sight) {}
+
+    /**
+     * What was found out.
+     *
+     * @param now when it was: it is brought up to date from there
+     */
+    private record Kept<T>(Snapshot now, T found) {}
 
     Moments(LogSearch log, FormerFields fields, SnapshotKeeper keeper) {
         this.log = log;
@@ -50,16 +70,44 @@ public class Moments {
      * A product at a moment.
      *
      * @param changed the items that may have changed since
+     * @param reading the same for moments of which one is the other brought up to date
      */
-    public record Moment(Snapshot snapshot, Collection<ItemKey> changed) {}
+    public record Moment(Snapshot snapshot, PSet<ItemKey> changed, Object reading) {}
 
     /**
      * What a reader sees of a product as it stood then. An item that cannot be so any more, as
-     * where its state is gone, stays as it is.
+     * where its state is gone, stays as it is. The log is read once; what changes later is added.
      *
      * @param now as the reader sees it
      */
     public Moment at(Snapshot now, String product, Instant at) {
+        return kept(
+                moments,
+                new Asked(product, at, keeper.sight()),
+                now,
+                was -> goneOn(was, now, product),
+                () -> read(now, product, at));
+    }
+
+    /** Empty where the log has to be read again. */
+    private static Optional<Moment> goneOn(Kept<Moment> was, Snapshot now, String product) {
+        var before = was.now().workspace();
+        var after = now.workspace();
+        // What items were is told by the levels and states that there are.
+        if (!before.requireProduct(product).equals(after.requireProduct(product))
+                || !before.teamsByKey().equals(after.teamsByKey())) {
+            return Optional.empty();
+        }
+        var moment = was.found();
+        return now.since(was.now())
+                .map(since ->
+                        new Moment(
+                                before == after ? moment.snapshot() : moment.snapshot().with(after),
+                                moment.changed().plusAll(since.before().keySet()),
+                                moment.reading()));
+    }
+
+    private Moment read(Snapshot now, String product, Instant at) {
         var before = fields.at(at, product);
         var former = new HashMap<ItemKey, Optional<Item>>();
         for (int number = before.firstMade(); number <= now.lastNumber(product); number++) {
@@ -74,7 +122,7 @@ public class Moments {
                         former(now, key, values, at).ifPresent(item -> former.put(key, item));
                     }
                 });
-        return new Moment(now.with(former), former.keySet());
+        return new Moment(now.with(former), HashTreePSet.from(former.keySet()), new Object());
     }
 
     /** Empty where it stays as it is; in it, empty where it was not there. */
@@ -100,41 +148,128 @@ public class Moments {
      */
     public Compared between(
             Snapshot now, Difference.Scope scope, Instant from, @Nullable Instant to) {
-        return kept(now, new Asked(scope, from, to), () -> compare(now, scope, from, to));
+        var then = at(now, scope.product(), from);
+        var later = to == null ? null : at(now, scope.product(), to);
+        return kept(
+                comparisons,
+                new AskedTwo(scope, from, to, keeper.sight()),
+                now,
+                was -> was.found().goneOn(now, then, later, was.now()),
+                () -> Compared.of(now, scope, then, later));
     }
 
-    private record Asked(Difference.Scope scope, Instant from, @Nullable Instant to) {}
-
     /**
-     * Who changed each field of some items last between two moments.
+     * Who changed each field of some items last between two moments of a comparison.
      *
+     * @param from when the first was
      * @param to null for now
      */
     public Map<ItemKey, Map<Field, By>> lastBy(
-            Snapshot now, List<ItemKey> items, Instant from, @Nullable Instant to) {
-        return kept(now, new LastBy(items, from, to), () -> log.lastBy(items, from, to));
+            Compared compared, List<ItemKey> items, Instant from, @Nullable Instant to) {
+        var last = compared.last;
+        var unknown = items.stream().filter(key -> !last.containsKey(key)).toList();
+        var read = log.lastBy(unknown, from, to);
+        unknown.forEach(key -> last.put(key, read.getOrDefault(key, Map.of())));
+        return last;
     }
 
-    private record LastBy(List<ItemKey> items, Instant from, @Nullable Instant to) {}
+    /** Two moments of a product held against each other. */
+    public static final class Compared {
+        private final Comparison comparison;
+        private final Moment then;
+        private final @Nullable Moment later;
 
-    @SuppressWarnings("unchecked")
-    private <T> T kept(Snapshot now, Object asked, Supplier<T> worked) {
-        return (T)
-                kept.get(now, any -> new ConcurrentHashMap<>())
-                        .computeIfAbsent(asked, any -> worked.get());
+        /** Who changed what last, as far as somebody asked. */
+        private final Map<ItemKey, Map<Field, By>> last;
+
+        private Compared(
+                Comparison comparison,
+                Moment then,
+                @Nullable Moment later,
+                Map<ItemKey, Map<Field, By>> last) {
+            this.comparison = comparison;
+            this.then = then;
+            this.later = later;
+            this.last = last;
+        }
+
+        private static Compared of(
+                Snapshot now, Difference.Scope scope, Moment then, @Nullable Moment later) {
+            var changed = then.changed();
+            if (later != null) {
+                changed = changed.plusAll(later.changed());
+            }
+            return new Compared(
+                    Comparison.of(
+                            then.snapshot(),
+                            later == null ? now : later.snapshot(),
+                            scope,
+                            changed),
+                    then,
+                    later,
+                    new ConcurrentHashMap<>());
+        }
+
+        /** Empty where a moment was read anew: then they are compared anew. */
+        private Optional<Compared> goneOn(
+                Snapshot now, Moment then, @Nullable Moment later, Snapshot before) {
+            boolean goesOn =
+                    this.then.reading() == then.reading()
+                            && (later == null
+                                    || this.later != null
+                                            && this.later.reading() == later.reading());
+            if (!goesOn) {
+                return Optional.empty();
+            }
+            return now.since(before)
+                    .map(since -> {
+                        var known = new ConcurrentHashMap<>(last);
+                        if (later == null) {
+                            known.keySet().removeAll(since.before().keySet());
+                        }
+                        return new Compared(
+                                later == null
+                                        ? comparison.goneOn(then.snapshot(), now, since)
+                                        : comparison.goneOn(
+                                                then.snapshot(),
+                                                later.snapshot(),
+                                                new Since(Map.of(), Set.of())),
+                                then,
+                                later,
+                                known);
+                    });
+        }
+
+        public Comparison comparison() {
+            return comparison;
+        }
     }
 
-    private Compared compare(
-            Snapshot now, Difference.Scope scope, Instant from, @Nullable Instant to) {
-        var then = at(now, scope.product(), from);
-        var later = to == null ? new Moment(now, then.changed()) : at(now, scope.product(), to);
-        var changed = new HashSet<>(then.changed());
-        changed.addAll(later.changed());
-        return new Compared(
-                Difference.between(then.snapshot(), later.snapshot(), scope, changed),
-                then.snapshot(),
-                later.snapshot());
+    private static <K, T> Cache<K, Kept<T>> fewKept() {
+        return Caffeine.newBuilder()
+                .maximumSize(8)
+                .expireAfterAccess(Duration.ofMinutes(5))
+                .build();
     }
 
-    public record Compared(Difference difference, Snapshot then, Snapshot now) {}
+    /** Where two ask for the same at once, one works for both. */
+    private static <K, T> T kept(
+            Cache<K, Kept<T>> cache,
+            K asked,
+            Snapshot now,
+            Function<Kept<T>, Optional<T>> goneOn,
+            Supplier<T> anew) {
+        return cache.asMap()
+                .compute(
+                        asked,
+                        (any, was) ->
+                                was != null && was.now() == now
+                                        ? was
+                                        : new Kept<>(
+                                                now,
+                                                Optional.ofNullable(was)
+                                                        .flatMap(goneOn)
+                                                        .orElseGet(anew)))
+                .found();
+    }
 }

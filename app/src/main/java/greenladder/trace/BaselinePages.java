@@ -5,6 +5,8 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.trace.Comparison;
+import greenladder.core.trace.Comparison.Aspect;
 import greenladder.core.trace.Difference;
 import greenladder.core.trace.Difference.Points;
 import greenladder.item.ChangeWords;
@@ -19,10 +21,10 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.function.Function;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -65,17 +67,43 @@ class BaselinePages {
             boolean mayTake) {}
 
     /**
-     * @param of the baseline
-     * @param mayRestore whether the reader may bring an item back
-     */
-    record Parts(String product, String of, List<Part> parts, boolean mayRestore) {}
-
-    /**
      * One kind of change.
      *
+     * @param of the baseline
      * @param cut how many more there are, in words; empty for none
+     * @param mayRestore whether the reader may bring an item back
      */
-    record Part(String label, String slug, String count, List<Row> rows, String cut) {}
+    record Part(
+            String product,
+            String of,
+            String label,
+            String slug,
+            String count,
+            List<Row> rows,
+            String cut,
+            boolean mayRestore) {}
+
+    /**
+     * A kind of change, as it is told.
+     *
+     * @param field the one of which it is told who changed it
+     * @param restored whether what it tells can be brought back
+     */
+    private record Kind(Aspect aspect, String label, Field field, boolean restored) {
+        String slug() {
+            return aspect.name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    private static final List<Kind> KINDS =
+            List.of(
+                    new Kind(Aspect.ADDED, "Came", Field.EXISTS, false),
+                    new Kind(Aspect.REMOVED, "Went", Field.EXISTS, true),
+                    new Kind(Aspect.RESIZED, "Other size", Field.SIZE, true),
+                    new Kind(Aspect.TEXT, "Other texts", Field.TITLE, true),
+                    new Kind(Aspect.MOVED, "Moved", Field.PARENT, true),
+                    new Kind(Aspect.STATE, "Other state", Field.STATE, false),
+                    new Kind(Aspect.RERANKED, "Other place in the order", Field.RANK, false));
 
     /**
      * @param words what it was and is; empty where the label says it
@@ -132,6 +160,7 @@ class BaselinePages {
         var until = later.map(Baseline::at).orElse(null);
         var compared =
                 moments.between(snapshot, new Difference.Scope(code, it.under()), it.at(), until);
+        var points = compared.comparison().points();
         return new BaselinePage(
                 code,
                 url(code, it.key(), later.map(Baseline::key).orElse("")),
@@ -140,8 +169,8 @@ class BaselinePages {
                 it.key(),
                 it.name(),
                 to(all, it, code, later.map(Baseline::key).orElse("")),
-                words(compared.difference().points()),
-                compared.difference().points(),
+                words(points),
+                points,
                 drawn(
                         look,
                         it,
@@ -182,130 +211,73 @@ class BaselinePages {
                         Words.signed(points.resized()));
     }
 
-    /** Drawn once for as long as nothing changes. */
+    /**
+     * Drawn once for as long as nothing changes, and a kind of change for as long as it does not.
+     */
     private String drawn(
             Look look,
             Baseline it,
             @Nullable Instant until,
             Moments.Compared compared,
             boolean mayRestore) {
-        var snapshot = look.snapshot();
         var code = look.product().code();
         return drawings.of(
                 compared,
                 List.of(code, it.key(), mayRestore),
                 "trace/baseline-parts",
                 "parts",
-                "m",
+                "parts",
                 () ->
-                        new Parts(
-                                code,
-                                it.key(),
-                                parts(
-                                        snapshot,
-                                        compared,
-                                        keys -> moments.lastBy(snapshot, keys, it.at(), until)),
-                                mayRestore));
-    }
-
-    private List<Part> parts(
-            Snapshot seen,
-            Moments.Compared compared,
-            Function<List<ItemKey>, Map<ItemKey, Map<Field, By>>> last) {
-        var difference = compared.difference();
-        return Stream.of(
-                        part(
-                                seen,
-                                compared,
-                                last,
-                                "Came",
-                                "added",
-                                difference.added(),
-                                Field.EXISTS),
-                        part(
-                                seen,
-                                compared,
-                                last,
-                                "Went",
-                                "removed",
-                                difference.removed(),
-                                Field.EXISTS),
-                        part(
-                                seen,
-                                compared,
-                                last,
-                                "Other size",
-                                "resized",
-                                difference.resized(),
-                                Field.SIZE),
-                        part(
-                                seen,
-                                compared,
-                                last,
-                                "Other texts",
-                                "text",
-                                difference.text(),
-                                Field.TITLE),
-                        part(
-                                seen,
-                                compared,
-                                last,
-                                "Moved",
-                                "moved",
-                                difference.moved(),
-                                Field.PARENT),
-                        part(
-                                seen,
-                                compared,
-                                last,
-                                "Other state",
-                                "state",
-                                difference.state(),
-                                Field.STATE),
-                        part(
-                                seen,
-                                compared,
-                                last,
-                                "Other place in the order",
-                                "reranked",
-                                difference.reranked(),
-                                Field.RANK))
-                .filter(part -> !part.rows().isEmpty())
-                .toList();
+                        KINDS.stream()
+                                .filter(kind -> compared.comparison().count(kind.aspect()) > 0)
+                                .map(kind ->
+                                        drawings.alike(
+                                                "trace/baseline-parts",
+                                                "part",
+                                                "p",
+                                                part(
+                                                        look.snapshot(),
+                                                        compared,
+                                                        kind,
+                                                        it,
+                                                        until,
+                                                        mayRestore)))
+                                .toList());
     }
 
     private Part part(
             Snapshot seen,
             Moments.Compared compared,
-            Function<List<ItemKey>, Map<ItemKey, Map<Field, By>>> last,
-            String label,
-            String slug,
-            List<ItemKey> keys,
-            Field field) {
+            Kind kind,
+            Baseline it,
+            @Nullable Instant until,
+            boolean mayRestore) {
         // Texts are compared word by word, which takes its time.
-        int most = field.equals(Field.TITLE) ? MOST_TEXTS : MOST;
-        var shown =
-                keys.stream()
-                        .sorted(Comparator.comparing((ItemKey key) -> level(compared, key)))
-                        .limit(most)
-                        .toList();
-        var by = last.apply(shown);
+        int most = kind.aspect() == Aspect.TEXT ? MOST_TEXTS : MOST;
+        int count = compared.comparison().count(kind.aspect());
+        var shown = compared.comparison().items(kind.aspect()).limit(most).toList();
+        var last = moments.lastBy(compared, shown, it.at(), until);
         return new Part(
-                label,
-                slug,
-                Integer.toString(keys.size()),
+                it.product(),
+                it.key(),
+                kind.label(),
+                kind.slug(),
+                Integer.toString(count),
                 shown.stream()
-                        .map(key -> row(seen, compared, by.getOrDefault(key, Map.of()), key, field))
+                        .map(key ->
+                                row(
+                                        seen,
+                                        compared.comparison(),
+                                        last.getOrDefault(key, Map.of()),
+                                        key,
+                                        kind.field()))
                         .toList(),
-                keys.size() > most ? "and %,d more".formatted(keys.size() - most) : "");
+                count > most ? "and %,d more".formatted(count - most) : "",
+                mayRestore && kind.restored());
     }
 
     private Row row(
-            Snapshot seen,
-            Moments.Compared compared,
-            Map<Field, By> last,
-            ItemKey key,
-            Field field) {
+            Snapshot seen, Comparison compared, Map<Field, By> last, ItemKey key, Field field) {
         var then = compared.then().findItem(key);
         var now = compared.now().findItem(key);
         var item = now.or(() -> then).orElseThrow();
@@ -333,14 +305,6 @@ class BaselinePages {
     }
 
     /** What stands higher is told first. */
-    private static int level(Moments.Compared compared, ItemKey key) {
-        return compared.now()
-                .findItem(key)
-                .or(() -> compared.then().findItem(key))
-                .map(item -> item.level().index())
-                .orElse(0);
-    }
-
     private static String size(Item item, Field field) {
         return field.equals(Field.EXISTS) && item.size() != null
                 ? Words.count(Words.of(item.size()), "point")

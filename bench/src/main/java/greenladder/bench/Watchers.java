@@ -56,11 +56,10 @@ final class Watchers implements AutoCloseable {
     @Override
     public void close() {
         // Whoever signs out ends the streams of that session.
-        people.forEach(
-                visitor -> {
-                    visitor.get("/settings");
-                    visitor.post("/sign-out", Map.of());
-                });
+        people.forEach(visitor -> {
+            visitor.get("/settings");
+            visitor.post("/sign-out", Map.of());
+        });
         listening.forEach(one -> one.exceptionally(any -> null).join());
     }
 }

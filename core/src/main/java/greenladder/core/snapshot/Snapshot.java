@@ -484,6 +484,14 @@ public final class Snapshot {
         return trail.kept(what, basis, whole, next);
     }
 
+    /**
+     * What changed since an earlier snapshot, from which this one came; empty where nobody knows,
+     * since it came from another, or too much happened in between.
+     */
+    public Optional<Since> since(Snapshot earlier) {
+        return trail.since(earlier.trail);
+    }
+
     /** The total over all items of a product that have no parent. */
     public RollUp totalOf(String product) {
         return sums.atTheTop(product).total();

@@ -95,6 +95,11 @@ final class Trail {
         return isSame;
     }
 
+    /** What changed since an earlier one; empty where it is not on this trail, or too far back. */
+    Optional<Since> since(Trail earlier) {
+        return Optional.ofNullable(since(earlier.steps.getLast()));
+    }
+
     /** What changed after a step; null where it is not on this trail, or too far back. */
     private @Nullable Since since(Step step) {
         var before = new HashMap<ItemKey, Optional<Item>>();

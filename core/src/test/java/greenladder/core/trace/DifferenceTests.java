@@ -38,7 +38,7 @@ public class DifferenceTests {
     private static Difference between(Snapshot then, Snapshot now, Scope scope) {
         var keys = keys(then);
         keys.addAll(keys(now));
-        return Difference.between(then, now, scope, keys);
+        return Comparison.of(then, now, scope, keys).difference();
     }
 
     @Test
@@ -103,6 +103,31 @@ public class DifferenceTests {
             var scope = round % 3 == 0 ? new Scope("MSF", key(1)) : ALL;
             check(then, snapshot, scope, "seed %d, round %d".formatted(seed, round));
         }
+    }
+
+    /** What is brought up to date, step by step, is what is found anew. */
+    @Test(dataProvider = "seeds")
+    public void comparisonShouldGoOnAsItWouldBegin(long seed) {
+        var random = new Random(seed);
+        var then = Trees.of(tree(random));
+        var told = new HashSet<ItemKey>();
+        for (var scope : List.of(ALL, new Scope("MSF", key(1)))) {
+            var now = then;
+            var comparison = Comparison.of(then, now, scope, Set.of());
+            for (int step = 0; step < 60; step++) {
+                var before = now;
+                for (int changes = random.nextInt(4); changes >= 0; changes--) {
+                    now = changed(now, random);
+                }
+                comparison = comparison.goneOn(then, now, now.since(before).orElseThrow());
+                assertThat(comparison.difference())
+                        .as("seed %d, step %d", seed, step)
+                        .isEqualTo(between(then, now, scope));
+                told.addAll(comparison.difference().added());
+                told.addAll(comparison.difference().removed());
+            }
+        }
+        assertThat(told).hasSizeGreaterThan(10);
     }
 
     private static void check(Snapshot then, Snapshot now, Scope scope, String what) {
