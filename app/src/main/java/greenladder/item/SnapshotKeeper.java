@@ -14,6 +14,7 @@ import java.time.Clock;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicLong;
@@ -130,13 +131,25 @@ public class SnapshotKeeper {
         }
         var kept = seen.get(sight);
         if (kept == null || kept.whole() != whole) {
-            kept = new Seen(whole, whole.seenWith(sight));
+            kept =
+                    Optional.ofNullable(kept)
+                            .flatMap(was -> goneOn(was, whole, sight))
+                            .orElseGet(() -> new Seen(whole, whole.seenWith(sight)));
             if (seen.size() >= MOST_SEEN) {
                 seen.clear();
             }
             seen.put(sight, kept);
         }
         return kept.snapshot();
+    }
+
+    /** What was seen after some changes, as far as the snapshot knows them. */
+    private static Optional<Seen> goneOn(Seen was, Snapshot whole, Sight sight) {
+        return whole.since(was.whole())
+                .flatMap(since ->
+                        was.snapshot()
+                                .following(was.whole(), whole, since.before().keySet(), sight))
+                .map(snapshot -> new Seen(whole, snapshot));
     }
 
     /** What is hidden from a reader in a snapshot of everything. */
@@ -185,13 +198,13 @@ public class SnapshotKeeper {
         lock.lock();
         try {
             var before = current.getAndSet(next);
+            // What nobody looks at is followed as well, lest it falls too far behind.
             seen.replaceAll((sight, kept) ->
-                    sight.roots().isEmpty()
-                                    && kept.whole() == before
-                                    && before.workspace() == next.workspace()
-                            ? new Seen(
-                                    next,
-                                    kept.snapshot().following(next, changed, sight.products()))
+                    kept.whole() == before && before.workspace() == next.workspace()
+                            ? kept.snapshot()
+                                    .following(before, next, changed, sight)
+                                    .map(snapshot -> new Seen(next, snapshot))
+                                    .orElse(kept)
                             : kept);
         } finally {
             lock.unlock();

@@ -3,6 +3,7 @@ package greenladder.core.snapshot;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.StandardFields;
+import greenladder.core.item.Workspace;
 import java.util.HashSet;
 import java.util.Optional;
 import java.util.Set;
@@ -57,6 +58,15 @@ public record Sight(Set<String> products, Set<ItemKey> roots) {
                                                 .anyMatch(above ->
                                                         roots.contains(above.item().key())))
                                 .isPresent());
+    }
+
+    /** The workspace of a snapshot of everything as if nothing that is hidden were in it. */
+    Workspace seen(Snapshot whole) {
+        var workspace = whole.workspace();
+        if (!products.isEmpty()) {
+            workspace = workspace.withoutProducts(products);
+        }
+        return roots.isEmpty() ? workspace : workspace.withoutItems(hidden(whole));
     }
 
     /** All items that are hidden for their own sake or for what is above them. */

@@ -311,24 +311,54 @@ public final class Snapshot {
         hidden.stream()
                 .filter(key -> seen.nodes.get(key) != null)
                 .forEach(key -> gone.put(key, Optional.empty()));
-        return seen.with(gone).with(seen.workspace().withoutItems(hidden));
+        var left = seen.with(gone).with(seen.workspace().withoutItems(hidden));
+        // What was worked out of everything is no answer for what is seen, nor the other way about.
+        return left.on(Trail.start());
+    }
+
+    private Snapshot on(Trail next) {
+        return new Snapshot(
+                workspace, lastNumbers, goneReaders, nodes, orders, marks, sums, levels, next);
     }
 
     /**
-     * This snapshot, made by {@link #without}, after a change of the whole one. Time as of {@link
-     * #with(Map)}.
+     * This snapshot, made by {@link #seenWith}, after a change of the whole one. Time as of {@link
+     * #with(Map)}, and where the plan changed as of that, with what is hidden.
      *
-     * @param whole everything as it is now, in the same workspace
+     * @param before the whole one of which it is what is seen
+     * @param whole everything as it is now
      * @param changed the items that were changed, added or taken out
+     * @return empty where something came into sight or went out of it
      */
-    public Snapshot following(Snapshot whole, Collection<ItemKey> changed, Set<String> without) {
+    public Optional<Snapshot> following(
+            Snapshot before, Snapshot whole, Collection<ItemKey> changed, Sight sight) {
         var seen = new HashMap<ItemKey, Optional<Item>>();
+        var reserved = goneReaders;
         for (var key : changed) {
-            if (!without.contains(key.product())) {
-                seen.put(key, whole.findItem(key).map(item -> cut(item, without)));
+            var was = before.findItem(key).map(item -> sight.hides(before, key));
+            var is = whole.findItem(key).map(item -> sight.hides(whole, key));
+            if (was.isPresent() && is.isPresent() && !was.equals(is)) {
+                return Optional.empty();
+            }
+            if (!is.or(() -> was).orElse(true)) {
+                seen.put(key, whole.findItem(key).map(item -> cut(item, sight.products())));
+            } else if (!sight.products().contains(key.product())) {
+                var readers =
+                        whole.findItem(key)
+                                .flatMap(item -> Sight.readersOf(whole, item))
+                                .or(() -> whole.findGoneReaders(key));
+                reserved = readers.isPresent() ? reserved.plus(key, readers.get()) : reserved;
             }
         }
-        return with(seen);
+        var next = reserved == goneReaders ? this : withGoneReaders(reserved);
+        if (before.workspace() != whole.workspace()) {
+            next = next.with(sight.seen(whole));
+        }
+        next = next.with(seen);
+        for (var key : changed) {
+            next = next.withLastNumber(key.product(), key.number());
+        }
+        return Optional.of(next);
     }
 
     private static Item cut(Item item, Set<String> products) {

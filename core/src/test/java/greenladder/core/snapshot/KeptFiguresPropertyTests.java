@@ -79,13 +79,16 @@ public class KeptFiguresPropertyTests {
                                 List.of(Trees.key(2)),
                                 new Target.Parent.Under(Trees.key(1)),
                                 new Target.Stay()))) {
+            var before = snapshot;
             var accepted = Trees.accepted(snapshot, command);
             snapshot = accepted.after();
             seen =
                     seen.following(
-                            snapshot,
-                            accepted.changes().stream().map(Change::item).toList(),
-                            hidden);
+                                    before,
+                                    snapshot,
+                                    accepted.changes().stream().map(Change::item).toList(),
+                                    new Sight(hidden, Set.of()))
+                            .orElseThrow();
             var fresh = snapshot.without(hidden);
             assertThat(seen.order().slots()).isEqualTo(fresh.order().slots());
             for (var slot : fresh.order().slots()) {

@@ -6,14 +6,20 @@ import static greenladder.core.Trees.edit;
 import static greenladder.core.Trees.key;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import greenladder.core.RandomWork;
 import greenladder.core.Trees;
 import greenladder.core.change.Change;
 import greenladder.core.change.Changes;
 import greenladder.core.change.Command;
 import greenladder.core.change.Command.Delete.Children;
+import greenladder.core.change.Decision.Accepted;
+import greenladder.core.change.Decisions;
 import java.util.List;
+import java.util.Optional;
+import java.util.Random;
 import java.util.Set;
 import java.util.stream.IntStream;
+import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 public class SightTests {
@@ -71,5 +77,61 @@ public class SightTests {
         var open = after(Trees.of(TREE), edit(2, "readers", ""));
         var gone = after(open, new Command.Delete(List.of(key(2)), Children.DELETE));
         assertThat(sight(gone, "ama.teal").isClear()).isTrue();
+    }
+
+    @DataProvider
+    public Object[][] seeds() {
+        return IntStream.range(0, 4).mapToObj(seed -> new Object[] {seed}).toArray(Object[][]::new);
+    }
+
+    /** What is seen goes on change by change as it would be made from nothing. */
+    @Test(dataProvider = "seeds")
+    public void whatIsSeenShouldFollowTheWhole(int seed) {
+        var work = new RandomWork(seed);
+        var random = new Random(seed);
+        var whole = work.snapshot(120, 0);
+        int followed = 0;
+        var seen = whole;
+        var sight = sight(whole, "ama.teal");
+        for (int step = 0; step < 80; step++) {
+            var before = whole;
+            var command =
+                    step % 6 == 0
+                            ? edit(1 + random.nextInt(60), "readers", "oona.marsh")
+                            : work.command(whole);
+            if (!(Decisions.decide(whole, command, Trees.NOW) instanceof Accepted accepted)) {
+                continue;
+            }
+            whole = accepted.after();
+            var next = sight(whole, "ama.teal");
+            var fresh = whole.seenWith(next);
+            var on =
+                    next.equals(sight)
+                            ? seen.following(
+                                    before,
+                                    whole,
+                                    accepted.changes().stream().map(Change::item).toList(),
+                                    next)
+                            : Optional.<Snapshot>empty();
+            seen = on.orElse(fresh);
+            sight = next;
+            if (on.isPresent()) {
+                followed++;
+                requireSame(seen, fresh);
+            }
+        }
+        assertThat(followed).isGreaterThan(20);
+    }
+
+    private static void requireSame(Snapshot seen, Snapshot fresh) {
+        assertThat(seen.order().slots()).isEqualTo(fresh.order().slots());
+        for (var slot : fresh.order().slots()) {
+            assertThat(seen.requireNode(slot.key())).isEqualTo(fresh.requireNode(slot.key()));
+        }
+        for (var product : fresh.products()) {
+            assertThat(seen.lastNumber(product.code())).isEqualTo(fresh.lastNumber(product.code()));
+            assertThat(seen.levelTotals(product)).isEqualTo(fresh.levelTotals(product));
+        }
+        assertThat(seen.goneReaders()).isEqualTo(fresh.goneReaders());
     }
 }
