@@ -78,14 +78,23 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
     private final ThreadMXBean threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
     private SignedIn owner;
 
+    /** Sees all but one item. */
+    private SignedIn outsider;
+
     @Test
     public void requestsShouldNotCostMoreWhereThereAreMoreItems() {
         people.addSamples(
-                Map.of(new Person("edda.quill", "Edda Quill"), Role.ADMINISTRATOR),
+                Map.of(
+                        new Person("edda.quill", "Edda Quill"), Role.ADMINISTRATOR,
+                        new Person("ama.teal", "Ama Teal"), Role.TEAM_MEMBER),
                 "sea and sound");
         owner = people.findByHandle("edda.quill").orElseThrow();
+        outsider = people.findByHandle("ama.teal").orElseThrow();
         products.add(owner, "GRO", "Growing", StandardLevels.six());
         grow(FEW);
+        door.submit(
+                owner,
+                new Command.Edit(List.of(new ItemKey("GRO", 20)), Map.of("readers", "edda.quill")));
         var few = allocated();
         grow(MANY - FEW);
         var many = allocated();
@@ -129,6 +138,8 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
 
     private Map<String, Long> allocated() {
         var bytes = new LinkedHashMap<String, Long>();
+        // From then on each change keeps up what they see.
+        get("/GRO/agenda", outsider);
         for (var page : PAGES) {
             bytes.put(page, allocatedBy(() -> get(page)));
         }
@@ -139,6 +150,14 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
                     change();
                     get("/GRO/rank?level=story");
                 }));
+        for (var page : List.of("/GRO/rank?level=story", "/GRO/gaps?kind=no-criteria")) {
+            bytes.put(
+                    "a field changed, and for somebody from whom something is hidden " + page,
+                    allocatedBy(() -> {
+                        change();
+                        get(page, outsider);
+                    }));
+        }
         return bytes;
     }
 
@@ -150,7 +169,11 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
     }
 
     private void get(String path) {
-        assertThat(mvc.get().uri(path).header("HX-Request", "true").with(user(owner)))
+        get(path, owner);
+    }
+
+    private void get(String path, SignedIn reader) {
+        assertThat(mvc.get().uri(path).header("HX-Request", "true").with(user(reader)))
                 .hasStatusOk();
     }
 
