@@ -33,7 +33,6 @@ import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.function.Supplier;
-import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
@@ -170,11 +169,7 @@ public class Door {
             if (saved.operation() == 0) {
                 return saved;
             }
-            keeper.advance(
-                    saved.accepted().after(),
-                    saved.changes().stream()
-                            .map(Change::item)
-                            .collect(Collectors.toUnmodifiableSet()));
+            keeper.advance(any -> saved.accepted().after());
             return seen(published(saved));
         } finally {
             keeper.lock().unlock();

@@ -11,7 +11,6 @@ import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import greenladder.product.WorkspaceChanged;
 import java.time.Clock;
-import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -43,7 +42,16 @@ public class SnapshotKeeper {
 
     private static final int MOST_SEEN = 20;
 
-    private record Seen(Snapshot whole, Snapshot snapshot) {}
+    /** What nobody looks at is brought up to date all the same, lest it cannot be any more. */
+    private static final int FAR_BEHIND = 100;
+
+    /** How often there was another snapshot. */
+    private volatile long changes;
+
+    /**
+     * @param changes how many there had been, about
+     */
+    private record Seen(Snapshot whole, Snapshot snapshot, long changes) {}
 
     private final ItemStore store;
     private final Products products;
@@ -134,7 +142,7 @@ public class SnapshotKeeper {
             kept =
                     Optional.ofNullable(kept)
                             .flatMap(was -> goneOn(was, whole, sight))
-                            .orElseGet(() -> new Seen(whole, whole.seenWith(sight)));
+                            .orElseGet(() -> new Seen(whole, whole.seenWith(sight), changes));
             if (seen.size() >= MOST_SEEN) {
                 seen.clear();
             }
@@ -144,12 +152,12 @@ public class SnapshotKeeper {
     }
 
     /** What was seen after some changes, as far as the snapshot knows them. */
-    private static Optional<Seen> goneOn(Seen was, Snapshot whole, Sight sight) {
+    private Optional<Seen> goneOn(Seen was, Snapshot whole, Sight sight) {
         return whole.since(was.whole())
                 .flatMap(since ->
                         was.snapshot()
                                 .following(was.whole(), whole, since.before().keySet(), sight))
-                .map(snapshot -> new Seen(whole, snapshot));
+                .map(snapshot -> new Seen(whole, snapshot, changes));
     }
 
     /** What is hidden from a reader in a snapshot of everything. */
@@ -189,32 +197,17 @@ public class SnapshotKeeper {
         return whole();
     }
 
-    /**
-     * The next snapshot after a command, with what readers see to whom products are hidden.
-     *
-     * @param changed the items that the command changed
-     */
-    void advance(Snapshot next, Collection<ItemKey> changed) {
-        lock.lock();
-        try {
-            var before = current.getAndSet(next);
-            // What nobody looks at is followed as well, lest it falls too far behind.
-            seen.replaceAll((sight, kept) ->
-                    kept.whole() == before && before.workspace() == next.workspace()
-                            ? kept.snapshot()
-                                    .following(before, next, changed, sight)
-                                    .map(snapshot -> new Seen(next, snapshot))
-                                    .orElse(kept)
-                            : kept);
-        } finally {
-            lock.unlock();
-        }
-    }
-
     void advance(UnaryOperator<Snapshot> step) {
         lock.lock();
         try {
-            current.updateAndGet(step);
+            var next = current.updateAndGet(step);
+            changes++;
+            seen.forEach((sight, kept) -> {
+                if (changes - kept.changes() >= FAR_BEHIND) {
+                    seen.computeIfPresent(
+                            sight, (any, was) -> goneOn(was, next, sight).orElse(null));
+                }
+            });
         } finally {
             lock.unlock();
         }
