@@ -74,10 +74,12 @@ public class Streams {
         if (touched.isNothing()) {
             return;
         }
+        var seeing = new HashMap<SignedIn, Seeing>();
         var told = new HashMap<Audience, Optional<Event>>();
         for (var stream : open) {
+            var sees = seeing.computeIfAbsent(stream.reader(), one -> Seeing.of(one, saved));
             told.computeIfAbsent(
-                            Audience.of(stream, saved),
+                            new Audience(stream.drawer(), sees),
                             any -> changed(touched, stream.reader(), stream.drawer(), saved))
                     .ifPresent(stream::tell);
         }
@@ -149,20 +151,13 @@ public class Streams {
         open.forEach(Stream::end);
     }
 
-    /**
-     * Pages that are told the same of a change: in one view, of people who may do the same and see
-     * the same.
-     */
-    private record Audience(
-            @Nullable LiveDrawer drawer,
-            Role role,
-            Map<String, Role> productRoles,
-            Sight before,
-            Sight after) {
-        static Audience of(Stream stream, Saved saved) {
-            var reader = stream.reader();
-            return new Audience(
-                    stream.drawer(),
+    /** Pages that are told the same of a change. */
+    private record Audience(@Nullable LiveDrawer drawer, Seeing seeing) {}
+
+    /** What people may do, and what is hidden from them before and after a change. */
+    private record Seeing(Role role, Map<String, Role> productRoles, Sight before, Sight after) {
+        static Seeing of(SignedIn reader, Saved saved) {
+            return new Seeing(
                     reader.role(),
                     reader.productRoles(),
                     SnapshotKeeper.sightOf(reader, saved.before()),

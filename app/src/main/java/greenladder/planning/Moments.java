@@ -15,6 +15,7 @@ import greenladder.item.SnapshotKeeper;
 import greenladder.log.FormerFields;
 import greenladder.log.LogSearch;
 import greenladder.log.LogSearch.By;
+import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.HashMap;
@@ -36,6 +37,7 @@ public class Moments {
     private final LogSearch log;
     private final FormerFields fields;
     private final SnapshotKeeper keeper;
+    private final Clock clock;
 
     /** What somebody looks at again and again; as much as a few people do at a time. */
     private final Cache<Asked, Kept<Moment>> moments = fewKept();
@@ -60,10 +62,11 @@ public class Moments {
      */
     private record Kept<T>(Snapshot now, T found) {}
 
-    Moments(LogSearch log, FormerFields fields, SnapshotKeeper keeper) {
+    Moments(LogSearch log, FormerFields fields, SnapshotKeeper keeper, Clock clock) {
         this.log = log;
         this.fields = fields;
         this.keeper = keeper;
+        this.clock = clock;
     }
 
     /**
@@ -81,6 +84,10 @@ public class Moments {
      * @param now as the reader sees it
      */
     public Moment at(Snapshot now, String product, Instant at) {
+        if (!at.isBefore(clock.instant())) {
+            // What comes until then belongs to it.
+            return read(now, product, at);
+        }
         return kept(
                 moments,
                 new Asked(product, at, keeper.sight()),

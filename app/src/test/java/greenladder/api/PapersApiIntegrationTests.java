@@ -74,6 +74,28 @@ public class PapersApiIntegrationTests extends RunningDemo {
         assertThat(difference.path("points").path("then").asInt()).isZero();
     }
 
+    @Test
+    public void comparisonShouldGoOnWithWhatHappens() {
+        var code = product();
+        var baselines = "/products/" + code + "/baselines";
+        var id = ok(api().post(baselines, "{'name':'Agreed'}")).path("id").asString();
+        var now = "/baselines/" + id + "/difference";
+        var future = now + "?to=2099-01-01T00:00:00Z";
+        var nothing = ok(api().get(now));
+        assertThat(nothing.path("text")).isEmpty();
+        assertThat(ok(api().get(future))).isEqualTo(nothing);
+        api().patch("/items/" + code + "2", "{'title':'Other'}");
+        var title = ok(api().get(now));
+        assertThat(title.path("text").toString()).isEqualTo("[\"%s2\"]".formatted(code));
+        assertThat(ok(api().get(future))).isEqualTo(title);
+        // The plan changes as well.
+        var later = ok(api().post(baselines, "{'name':'Later'}")).path("id").asString();
+        api().delete("/items/" + code + "2");
+        assertThat(ok(api().get(now)).path("removed").toString())
+                .isEqualTo("[\"%s2\"]".formatted(code));
+        assertThat(ok(api().get(now + "?to=" + later))).isEqualTo(title);
+    }
+
     /** Most of what is in the log since is then of what came since, and passed over. */
     @Test
     public void baselineShouldTellItsDifferenceWhereMostCameSince() {
