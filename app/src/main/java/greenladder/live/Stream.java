@@ -8,11 +8,15 @@ import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.http.MediaType;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseBodyEmitter;
 
 /** One open page's stream: a queue, and a thread of its own that sends what is in it. */
 final class Stream {
+    private static final Logger LOG = LoggerFactory.getLogger(Stream.class);
+
     /** A page that is so many events behind fetches everything anew rather. */
     static final int QUEUE = 100;
 
@@ -92,6 +96,9 @@ final class Stream {
             }
         } catch (IOException | IllegalStateException e) {
             // The page is gone; whatever it missed it fetches when it comes back.
+            end();
+        } catch (RuntimeException e) {
+            LOG.error("A page could not be told what happened; it looks for itself", e);
             end();
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

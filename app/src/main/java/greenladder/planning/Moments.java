@@ -39,7 +39,10 @@ public class Moments {
     private final SnapshotKeeper keeper;
     private final Clock clock;
 
-    /** What somebody looks at again and again; as much as a few people do at a time. */
+    /** So many items as they were are kept at most, of all moments. */
+    private static final int MOST_HELD = 200_000;
+
+    /** What somebody looks at again and again. */
     private final Cache<Asked, Kept<Moment>> moments = fewKept();
 
     private final Cache<AskedTwo, Kept<Compared>> comparisons = fewKept();
@@ -60,7 +63,12 @@ public class Moments {
      *
      * @param now when it was: it is brought up to date from there
      */
-    private record Kept<T>(Snapshot now, T found) {}
+    private record Kept<T extends Held>(Snapshot now, T found) {}
+
+    private interface Held {
+        /** How many items as they were it holds. */
+        int held();
+    }
 
     Moments(LogSearch log, FormerFields fields, SnapshotKeeper keeper, Clock clock) {
         this.log = log;
@@ -75,7 +83,12 @@ public class Moments {
      * @param changed the items that may have changed since
      * @param reading the same for moments of which one is the other brought up to date
      */
-    public record Moment(Snapshot snapshot, PSet<ItemKey> changed, Object reading) {}
+    public record Moment(Snapshot snapshot, PSet<ItemKey> changed, Object reading) implements Held {
+        @Override
+        public int held() {
+            return changed.size();
+        }
+    }
 
     /**
      * What a reader sees of a product as it stood then. An item that cannot be so any more, as
@@ -181,7 +194,7 @@ public class Moments {
     }
 
     /** Two moments of a product held against each other. */
-    public static final class Compared {
+    public static final class Compared implements Held {
         private final Comparison comparison;
         private final Moment then;
         private final @Nullable Moment later;
@@ -247,20 +260,28 @@ public class Moments {
                     });
         }
 
+        @Override
+        public int held() {
+            return then.held() + (later == null ? 0 : later.held());
+        }
+
         public Comparison comparison() {
             return comparison;
         }
     }
 
-    private static <K, T> Cache<K, Kept<T>> fewKept() {
+    /** As long as there is room in memory. */
+    private static <K, T extends Held> Cache<K, Kept<T>> fewKept() {
         return Caffeine.newBuilder()
-                .maximumSize(8)
+                .softValues()
+                .maximumWeight(MOST_HELD)
+                .weigher((K asked, Kept<T> kept) -> 1 + kept.found().held())
                 .expireAfterAccess(Duration.ofMinutes(5))
                 .build();
     }
 
     /** Where two ask for the same at once, one works for both. */
-    private static <K, T> T kept(
+    private static <K, T extends Held> T kept(
             Cache<K, Kept<T>> cache,
             K asked,
             Snapshot now,

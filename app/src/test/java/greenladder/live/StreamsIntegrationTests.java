@@ -241,6 +241,21 @@ public class StreamsIntegrationTests extends RunningDemo {
         assertThat(ended).containsExactly(stream);
     }
 
+    /** Its page connects anew and fetches what it missed. */
+    @Test(timeOut = 30_000)
+    public void streamThatCannotTellShouldEnd() throws InterruptedException {
+        var ended = new CountDownLatch(1);
+        var stream = new Stream(SignedIn.SYSTEM, "", null, any -> ended.countDown());
+        stream.tell(
+                new Event(
+                        "changed",
+                        () -> {
+                            throw new IllegalArgumentException("cannot be drawn");
+                        }));
+        stream.start();
+        ended.await();
+    }
+
     @Test
     public void oldestStreamShouldEndWhereOnePersonHasTooMany() {
         int before = streams.count();
