@@ -5,11 +5,14 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.StandardFields;
 import greenladder.core.item.Workspace;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.pcollections.HashTreePSet;
+import org.pcollections.PSet;
 
 /**
  * What is hidden from somebody.
@@ -20,7 +23,23 @@ import java.util.stream.Stream;
  */
 public record Sight(Set<String> products, Set<ItemKey> roots) {
 
+    /** Time O(1) where nothing is for named readers only, else O(changed since it was asked). */
     public static Sight of(Snapshot whole, String reader, Set<String> products) {
+        if (whole.countMarked(Mark.RESERVED, Mark.ANYWHERE) == 0 && whole.goneReaders().isEmpty()) {
+            return new Sight(products, Set.of());
+        }
+        return new Sight(
+                products,
+                whole.kept(
+                        new RootsFor(reader),
+                        List.of(),
+                        () -> roots(whole, reader),
+                        (was, since) -> goneOn(was, whole, reader, since)));
+    }
+
+    private record RootsFor(String reader) {}
+
+    private static PSet<ItemKey> roots(Snapshot whole, String reader) {
         var roots = new HashSet<ItemKey>();
         for (var node : whole.marked(Mark.RESERVED, Mark.ANYWHERE)) {
             if (!isFor(node.item(), reader)) {
@@ -33,7 +52,23 @@ public record Sight(Set<String> products, Set<ItemKey> roots) {
                         roots.add(key);
                     }
                 });
-        return new Sight(products, Set.copyOf(roots));
+        return HashTreePSet.from(roots);
+    }
+
+    private static PSet<ItemKey> goneOn(
+            PSet<ItemKey> was, Snapshot whole, String reader, Since since) {
+        var roots = was;
+        for (var key : since.before().keySet()) {
+            boolean isHidden =
+                    whole.findItem(key)
+                            .map(item -> !isFor(item, reader))
+                            .or(() ->
+                                    whole.findGoneReaders(key)
+                                            .map(readers -> !readers.contains(reader)))
+                            .orElse(false);
+            roots = isHidden ? roots.plus(key) : roots.minus(key);
+        }
+        return roots;
     }
 
     private static boolean isFor(Item item, String reader) {

@@ -14,6 +14,9 @@ import greenladder.core.change.Command;
 import greenladder.core.change.Command.Delete.Children;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.item.ItemKey;
+import greenladder.core.item.StandardFields;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Random;
@@ -104,6 +107,7 @@ public class SightTests {
             }
             whole = accepted.after();
             var next = sight(whole, "ama.teal");
+            assertThat(next.roots()).isEqualTo(hiddenFrom("ama.teal", whole));
             var fresh = whole.seenWith(next);
             var on =
                     next.equals(sight)
@@ -121,6 +125,22 @@ public class SightTests {
             }
         }
         assertThat(followed).isGreaterThan(20);
+    }
+
+    private static Set<ItemKey> hiddenFrom(String reader, Snapshot whole) {
+        var hidden = new HashSet<ItemKey>();
+        for (var slot : whole.order().slots()) {
+            StandardFields.readers(whole.requireNode(slot.key()).item())
+                    .filter(readers -> !readers.contains(reader))
+                    .ifPresent(any -> hidden.add(slot.key()));
+        }
+        whole.goneReaders()
+                .forEach((key, readers) -> {
+                    if (!readers.contains(reader)) {
+                        hidden.add(key);
+                    }
+                });
+        return hidden;
     }
 
     private static void requireSame(Snapshot seen, Snapshot fresh) {
