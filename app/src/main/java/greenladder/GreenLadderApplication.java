@@ -13,7 +13,11 @@ import org.springframework.context.annotation.Profile;
 import org.springframework.orm.jpa.SharedEntityManagerCreator;
 import org.springframework.scheduling.annotation.EnableScheduling;
 
-@SpringBootApplication
+/**
+ * The application. What makes the sample workspace comes first, so that its history is lived
+ * through while the rest is being made.
+ */
+@SpringBootApplication(scanBasePackages = {"greenladder.demo", "greenladder"})
 @EnableScheduling
 @ConfigurationPropertiesScan
 public class GreenLadderApplication {
