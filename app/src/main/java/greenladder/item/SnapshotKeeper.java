@@ -2,6 +2,7 @@ package greenladder.item;
 
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
+import greenladder.core.snapshot.Seen;
 import greenladder.core.snapshot.Sight;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog;
@@ -38,7 +39,7 @@ public class SnapshotKeeper {
     private final ReentrantLock lock = new ReentrantLock();
 
     /** What readers see from whom something is hidden; made when it is asked for. */
-    private final Map<Sight, Seen> seen = new ConcurrentHashMap<>();
+    private final Map<Sight, Kept> seen = new ConcurrentHashMap<>();
 
     private static final int MOST_SEEN = 20;
 
@@ -51,7 +52,11 @@ public class SnapshotKeeper {
     /**
      * @param changes how many there had been, about
      */
-    private record Seen(Snapshot whole, Snapshot snapshot, long changes) {}
+    private record Kept(Seen seen, long changes) {
+        Optional<Kept> following(Snapshot whole, long changesNow) {
+            return seen.following(whole).map(next -> new Kept(next, changesNow));
+        }
+    }
 
     private final ItemStore store;
     private final Products products;
@@ -138,26 +143,17 @@ public class SnapshotKeeper {
             return whole;
         }
         var kept = seen.get(sight);
-        if (kept == null || kept.whole() != whole) {
+        if (kept == null || kept.seen().whole() != whole) {
             kept =
                     Optional.ofNullable(kept)
-                            .flatMap(was -> goneOn(was, whole, sight))
-                            .orElseGet(() -> new Seen(whole, whole.seenWith(sight), changes));
+                            .flatMap(was -> was.following(whole, changes))
+                            .orElseGet(() -> new Kept(Seen.of(whole, sight), changes));
             if (seen.size() >= MOST_SEEN) {
                 seen.clear();
             }
             seen.put(sight, kept);
         }
-        return kept.snapshot();
-    }
-
-    /** What was seen after some changes, as far as the snapshot knows them. */
-    private Optional<Seen> goneOn(Seen was, Snapshot whole, Sight sight) {
-        return whole.since(was.whole())
-                .flatMap(since ->
-                        was.snapshot()
-                                .following(was.whole(), whole, since.before().keySet(), sight))
-                .map(snapshot -> new Seen(whole, snapshot, changes));
+        return kept.seen().snapshot();
     }
 
     /** What is hidden from a reader in a snapshot of everything. */
@@ -205,7 +201,7 @@ public class SnapshotKeeper {
             seen.forEach((sight, kept) -> {
                 if (changes - kept.changes() >= FAR_BEHIND) {
                     seen.computeIfPresent(
-                            sight, (any, was) -> goneOn(was, next, sight).orElse(null));
+                            sight, (any, was) -> was.following(next, changes).orElse(null));
                 }
             });
         } finally {

@@ -229,11 +229,16 @@ public final class Snapshot {
             }
         }
         changed.values().forEach(item -> item.ifPresent(left::add));
-        var snapshot = empty().with(workspace).withGoneReaders(goneReaders(changed));
+        return remade(workspace, goneReaders(changed), left);
+    }
+
+    /** Other items in another workspace; numbers that were given out are not given again. */
+    Snapshot remade(Workspace next, Map<ItemKey, Set<String>> gone, Collection<Item> items) {
+        var snapshot = empty().with(next).withGoneReaders(gone);
         for (var last : lastNumbers.entrySet()) {
             snapshot = snapshot.withLastNumber(last.getKey(), last.getValue());
         }
-        return snapshot.withItems(left);
+        return snapshot.withItems(items);
     }
 
     private PMap<ItemKey, Set<String>> goneReaders(Map<ItemKey, Optional<Item>> changed) {
@@ -278,93 +283,25 @@ public final class Snapshot {
     }
 
     /**
-     * This snapshot as somebody sees it to whom some products are not open: without their items,
-     * and with every figure as if these were not there. What stands under a hidden item stands at
-     * the top. Time O(n log n).
+     * This snapshot as one from which nothing is brought up to date: what was worked out of
+     * everything is no answer for what somebody sees of it, nor the other way about.
      */
-    public Snapshot without(Set<String> products) {
-        if (products.isEmpty()) {
-            return this;
-        }
-        var seen = new ArrayList<Item>();
-        for (var node : nodes.all()) {
-            var item = node.item();
-            if (!products.contains(item.key().product())) {
-                seen.add(cut(item, products));
-            }
-        }
-        var snapshot = empty().with(workspace.withoutProducts(products));
-        for (var last : lastNumbers.entrySet()) {
-            snapshot = snapshot.withLastNumber(last.getKey(), last.getValue());
-        }
-        return snapshot.withItems(seen);
-    }
-
-    /** This snapshot as if all that is hidden were not there. */
-    public Snapshot seenWith(Sight sight) {
-        var seen = without(sight.products());
-        var hidden = sight.hidden(seen);
-        if (hidden.isEmpty()) {
-            return seen;
-        }
-        var gone = new HashMap<ItemKey, Optional<Item>>();
-        hidden.stream()
-                .filter(key -> seen.nodes.get(key) != null)
-                .forEach(key -> gone.put(key, Optional.empty()));
-        var left = seen.with(gone).with(seen.workspace().withoutItems(hidden));
-        // What was worked out of everything is no answer for what is seen, nor the other way about.
-        return left.on(Trail.start());
-    }
-
-    private Snapshot on(Trail next) {
+    Snapshot apart() {
         return new Snapshot(
-                workspace, lastNumbers, goneReaders, nodes, orders, marks, sums, levels, next);
+                workspace,
+                lastNumbers,
+                goneReaders,
+                nodes,
+                orders,
+                marks,
+                sums,
+                levels,
+                Trail.start());
     }
 
-    /**
-     * This snapshot, made by {@link #seenWith}, after a change of the whole one. Time as of {@link
-     * #with(Map)}, and where the plan changed as of that, with what is hidden.
-     *
-     * @param before the whole one of which it is what is seen
-     * @param whole everything as it is now
-     * @param changed the items that were changed, added or taken out
-     * @return empty where something came into sight or went out of it
-     */
-    public Optional<Snapshot> following(
-            Snapshot before, Snapshot whole, Collection<ItemKey> changed, Sight sight) {
-        var seen = new HashMap<ItemKey, Optional<Item>>();
-        var reserved = goneReaders;
-        for (var key : changed) {
-            var was = before.findItem(key).map(item -> sight.hides(before, key));
-            var is = whole.findItem(key).map(item -> sight.hides(whole, key));
-            if (was.isPresent() && is.isPresent() && !was.equals(is)) {
-                return Optional.empty();
-            }
-            if (!is.or(() -> was).orElse(true)) {
-                seen.put(key, whole.findItem(key).map(item -> cut(item, sight.products())));
-            } else if (!sight.products().contains(key.product())) {
-                var readers =
-                        whole.findItem(key)
-                                .flatMap(item -> Sight.readersOf(whole, item))
-                                .or(() -> whole.findGoneReaders(key));
-                reserved = readers.isPresent() ? reserved.plus(key, readers.get()) : reserved;
-            }
-        }
-        var next = reserved == goneReaders ? this : withGoneReaders(reserved);
-        if (before.workspace() != whole.workspace()) {
-            next = next.with(sight.seen(whole));
-        }
-        next = next.with(seen);
-        for (var key : changed) {
-            next = next.withLastNumber(key.product(), key.number());
-        }
-        return Optional.of(next);
-    }
-
-    private static Item cut(Item item, Set<String> products) {
-        return item.parent() != null && products.contains(item.parent().product())
-                ? item.withoutParent()
-                : item;
+    /** All nodes, in the order of their keys. Time O(n). */
+    Iterable<Node> nodes() {
+        return nodes.all();
     }
 
     public Workspace workspace() {

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.RandomWork;
 import greenladder.core.Trees;
-import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
@@ -64,8 +63,8 @@ public class KeptFiguresPropertyTests {
                                                 null,
                                                 Map.of("level", "epic", "title", "Theirs"),
                                                 new Target.Stay()))));
-        var hidden = Set.of("OTH");
-        var seen = snapshot.without(hidden);
+        var sight = new Sight(Set.of("OTH"), Set.of());
+        var seen = Seen.of(snapshot, sight);
         var theirs = new ItemKey("OTH", 1);
         for (var command :
                 List.of(
@@ -79,23 +78,16 @@ public class KeptFiguresPropertyTests {
                                 List.of(Trees.key(2)),
                                 new Target.Parent.Under(Trees.key(1)),
                                 new Target.Stay()))) {
-            var before = snapshot;
-            var accepted = Trees.accepted(snapshot, command);
-            snapshot = accepted.after();
-            seen =
-                    seen.following(
-                                    before,
-                                    snapshot,
-                                    accepted.changes().stream().map(Change::item).toList(),
-                                    new Sight(hidden, Set.of()))
-                            .orElseThrow();
-            var fresh = snapshot.without(hidden);
-            assertThat(seen.order().slots()).isEqualTo(fresh.order().slots());
+            snapshot = Trees.after(snapshot, command);
+            seen = seen.following(snapshot).orElseThrow();
+            var is = seen.snapshot();
+            var fresh = Seen.of(snapshot, sight).snapshot();
+            assertThat(is.order().slots()).isEqualTo(fresh.order().slots());
             for (var slot : fresh.order().slots()) {
-                assertThat(seen.requireNode(slot.key())).isEqualTo(fresh.requireNode(slot.key()));
+                assertThat(is.requireNode(slot.key())).isEqualTo(fresh.requireNode(slot.key()));
             }
-            assertThat(seen.findNode(theirs)).isEmpty();
-            requireKept(seen);
+            assertThat(is.findNode(theirs)).isEmpty();
+            requireKept(is);
         }
     }
 

@@ -45,7 +45,7 @@ public class SightTests {
         assertThat(sight.hidden(whole)).containsExactlyInAnyOrder(key(2), key(3));
         assertThat(sight.hides(whole, key(3))).isTrue();
         assertThat(sight.hides(whole, key(4))).isFalse();
-        assertThat(whole.seenWith(sight).findItem(key(3))).isEmpty();
+        assertThat(Seen.of(whole, sight).snapshot().findItem(key(3))).isEmpty();
         assertThat(sight(whole, "oona.marsh").isClear()).isTrue();
     }
 
@@ -58,7 +58,7 @@ public class SightTests {
         assertThat(sight.hidden(gone)).containsExactlyInAnyOrder(key(2), key(3));
         assertThat(sight.hides(gone, key(3))).isTrue();
         assertThat(sight(gone, "oona.marsh").isClear()).isTrue();
-        assertThat(gone.seenWith(sight).findItem(key(4))).isPresent();
+        assertThat(Seen.of(gone, sight).snapshot().findItem(key(4))).isPresent();
 
         var changes = List.copyOf(deleted.changes());
         var back =
@@ -94,10 +94,9 @@ public class SightTests {
         var random = new Random(seed);
         var whole = work.snapshot(120, 0);
         int followed = 0;
-        var seen = whole;
         var sight = sight(whole, "ama.teal");
+        var seen = Seen.of(whole, sight);
         for (int step = 0; step < 80; step++) {
-            var before = whole;
             var command =
                     step % 6 == 0
                             ? edit(1 + random.nextInt(60), "readers", "oona.marsh")
@@ -108,20 +107,13 @@ public class SightTests {
             whole = accepted.after();
             var next = sight(whole, "ama.teal");
             assertThat(next.roots()).isEqualTo(hiddenFrom("ama.teal", whole));
-            var fresh = whole.seenWith(next);
-            var on =
-                    next.equals(sight)
-                            ? seen.following(
-                                    before,
-                                    whole,
-                                    accepted.changes().stream().map(Change::item).toList(),
-                                    next)
-                            : Optional.<Snapshot>empty();
+            var fresh = Seen.of(whole, next);
+            var on = next.equals(sight) ? seen.following(whole) : Optional.<Seen>empty();
             seen = on.orElse(fresh);
             sight = next;
             if (on.isPresent()) {
                 followed++;
-                requireSame(seen, fresh);
+                requireSame(seen.snapshot(), fresh.snapshot());
             }
         }
         assertThat(followed).isGreaterThan(20);
