@@ -477,6 +477,10 @@ public record Field(Base base, String label) implements Comparable<Field> {
 
     /** The field of this name; whether a product has such a field of its own is not asked. */
     public static Optional<Field> find(String label) {
+        var standard = STANDARD_BY_LABEL.get(label);
+        if (standard != null) {
+            return Optional.of(standard);
+        }
         if (label.startsWith(CUSTOM_PREFIX) && label.length() > CUSTOM_PREFIX.length()) {
             return Optional.of(custom(label.substring(CUSTOM_PREFIX.length())));
         }
@@ -495,8 +499,7 @@ public record Field(Base base, String label) implements Comparable<Field> {
         if (HEALTH.matcher(label).matches()) {
             return Optional.of(new Field(Base.HEALTH, label));
         }
-        return Optional.ofNullable(STANDARD_BY_LABEL.get(label))
-                .or(() -> StandardFields.find(label).map(CustomField::field));
+        return StandardFields.find(label).map(CustomField::field);
     }
 
     @Override
