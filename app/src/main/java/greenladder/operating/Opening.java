@@ -16,7 +16,7 @@ class Opening {
     private final String host;
 
     Opening(@Value("${server.address:localhost}") String host) {
-        this.host = host;
+        this.host = host.contains(":") ? "[" + host + "]" : host;
     }
 
     @EventListener

@@ -31,6 +31,8 @@ record LoadPage(
 
     /**
      * @param end where the sprint ends
+     * @param endsLate whether that is right of the middle, so that there is room for words left of
+     *     it
      * @param none why there is nothing to lay tasks into; empty where there is
      */
     record Head(
@@ -40,6 +42,7 @@ record LoadPage(
             String words,
             String sprintUrl,
             String end,
+            boolean endsLate,
             String endWords,
             boolean mayWork,
             String none) {}

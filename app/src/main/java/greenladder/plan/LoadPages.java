@@ -144,6 +144,7 @@ class LoadPages {
                                         Words.of(team.calendar().focus())),
                         SprintPages.url(product, it.key()),
                         end,
+                        scale.endsLate(),
                         it.name() + " ends",
                         mayWork,
                         dates.isEmpty()
@@ -234,6 +235,10 @@ class LoadPages {
             double until = Math.min(from + days, columns());
             return new Ruler.Span(
                     percent(from), Ruler.percent(100 * Math.max(0, until - from) / columns()));
+        }
+
+        boolean endsLate() {
+            return dates.size() > beyond;
         }
 
         /** Whether there is room for words in so much of a day. */

@@ -89,12 +89,36 @@ public class LoadJourneyTests extends BrowserTest {
         piece(page, "lio.fenn", 3).first().dragTo(row(page, "bram.holt").locator("h3"));
         assertThat(piece(page, "bram.holt", 3).first()).isVisible();
         assertThat(page.locator(".load-piece.beyond")).hasCount(0);
+        requireWordsOverDays(page);
 
         piece(page, "bram.holt", 3).first().focus();
         page.keyboard().press("Alt+ArrowDown");
         assertThat(piece(page, "lio.fenn", 3).first()).isVisible();
         page.locator("body").press("Control+z");
         assertThat(piece(page, "bram.holt", 3).first()).isVisible();
+    }
+
+    /** The days, and where the sprint ends, can all be read: none is cut off or hides another. */
+    private static void requireWordsOverDays(Page page) {
+        assertThat(page.locator(".load-days text").last()).containsText("ends");
+        var hidden =
+                page.evaluate(
+                        """
+                        () => {
+                          const edge = document.querySelector('.load-days svg').getBoundingClientRect();
+                          const words = [...document.querySelectorAll('.load-days text')]
+                            .filter((word) => word.textContent)
+                            .map((word) => ({ text: word.textContent, box: word.getBoundingClientRect() }));
+                          return words
+                            .filter(({ box }, i) => box.left < edge.left || box.right > edge.right + 1
+                              || words.some((other, j) => j !== i
+                                && other.box.left < box.right && box.left < other.box.right
+                                && other.box.top < box.bottom - 2 && box.top < other.box.bottom - 2))
+                            .map(({ text }) => text)
+                            .join();
+                        }
+                        """);
+        org.assertj.core.api.Assertions.assertThat(hidden).isEqualTo("");
     }
 
     @Test
