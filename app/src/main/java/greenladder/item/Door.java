@@ -53,6 +53,9 @@ public class Door {
     private final EntityManager entities;
     private final Clock clock;
 
+    /** When the last operation of this door was; written and read under the lock. */
+    private Instant latest = Instant.EPOCH;
+
     Door(
             ItemStore store,
             SnapshotKeeper keeper,
@@ -204,16 +207,22 @@ public class Door {
      * what would have been decided then; nobody is told.
      *
      * @throws Failure.Invalid at the first command that breaks a rule; nothing is kept then
+     * @throws IllegalArgumentException if it is not later than what was done before
      */
     public void live(List<Past> past) {
         keeper.lock().lock();
         try {
             var before = keeper.settled();
             var snapshot = before;
+            var last = latest;
             var written = new ArrayList<NewOperation>();
             for (var one : past) {
                 var command = one.command().apply(snapshot);
                 var at = one.at().truncatedTo(ChronoUnit.MICROS);
+                if (at.isBefore(last)) {
+                    throw new IllegalArgumentException("%s is before %s".formatted(at, last));
+                }
+                last = at;
                 var accepted =
                         requireAccepted(
                                 Decisions.decide(snapshot, command, at, one.actor().handle()));
@@ -223,10 +232,11 @@ public class Door {
                 snapshot = accepted.after();
             }
             if (!written.isEmpty()) {
-                long last = store.write(written, before, snapshot);
+                long number = store.write(written, before, snapshot);
                 var after = snapshot;
                 keeper.advance(ignored -> after);
-                keeper.has(last);
+                keeper.has(number);
+                latest = last;
             }
         } finally {
             keeper.lock().unlock();
@@ -298,9 +308,13 @@ public class Door {
         }
     }
 
-    /** The database keeps microseconds; so does the snapshot in memory. */
+    /**
+     * The database keeps microseconds; so does the snapshot in memory. Where the clock was set
+     * back, time stands still: the log is numbered in the order of its times.
+     */
     private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
+        var now = clock.instant().truncatedTo(ChronoUnit.MICROS);
+        return now.isBefore(latest) ? latest : now;
     }
 
     /** What came of it as whoever did it sees it. */
@@ -322,6 +336,7 @@ public class Door {
 
     private Saved published(Saved saved) {
         if (saved.operation() > 0) {
+            latest = saved.at();
             keeper.has(saved.operation());
             events.publishEvent(new Logged(saved.operation()));
         }

@@ -23,12 +23,10 @@ import java.util.Objects;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Views of lists under names: each its owner's alone, its team's or its product's. */
 @Component
-@Transactional
 public class SavedViews {
     private static final int LONGEST_NAME = 80;
     private static final int LONGEST_QUERY = 4_000;
@@ -130,7 +128,6 @@ public class SavedViews {
     }
 
     /** The views that a reader sees in a product: pinned ones first, then by name. */
-    @Transactional(propagation = Propagation.SUPPORTS)
     public List<SavedView> of(SignedIn reader, String product) {
         return kept.get(product).stream()
                 .filter(view -> sees(reader, view))
@@ -166,6 +163,7 @@ public class SavedViews {
     }
 
     /** Keeps a view, pinned for its owner. */
+    @Transactional
     void keep(SignedIn me, String product, Entered entered) {
         var problems = new ArrayList<Problem>();
         var name = entered.name().strip();
@@ -207,6 +205,7 @@ public class SavedViews {
         }
     }
 
+    @Transactional
     void pin(SignedIn me, long id, boolean pinned) {
         changes(require(me, id).product);
         var key = new SavedViewPinRow.Key(id, me.handle());
@@ -222,15 +221,18 @@ public class SavedViews {
     }
 
     /** Takes a view away; it can be put back. */
+    @Transactional
     void remove(SignedIn me, long id) {
         requireOwn(me, id).removed = true;
     }
 
+    @Transactional
     void restore(SignedIn me, long id) {
         requireOwn(me, id).removed = false;
     }
 
     /** Keeps the list as it stands now under a view that is there already. */
+    @Transactional
     void update(SignedIn me, long id, String path, String query) {
         if (!keeps(path) || query.length() > LONGEST_QUERY) {
             throw new Failure.Invalid(Problems.of("name", "This cannot be saved as a view."));
@@ -240,6 +242,7 @@ public class SavedViews {
         row.query = query;
     }
 
+    @Transactional
     void rename(SignedIn me, long id, String wanted) {
         var row = requireOwn(me, id);
         var problems = new ArrayList<Problem>();
@@ -251,6 +254,7 @@ public class SavedViews {
     }
 
     /** Makes a view of one's own of one that somebody shares, or a second one of one's own. */
+    @Transactional
     void copy(SignedIn me, long id) {
         var row = require(me, id);
         var name = "Copy of " + row.name;

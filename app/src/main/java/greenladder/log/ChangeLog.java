@@ -15,7 +15,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
-import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.hibernate.SessionFactory;
@@ -59,19 +58,9 @@ public class ChangeLog {
                         0L));
     }
 
-    /** The first operation since a moment; empty where there is none. */
-    public OptionalLong firstSince(Instant since) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                "select id from OperationRow where at >= :since order by at, id",
-                                Long.class)
-                        .setParameter("since", since)
-                        .setMaxResults(1)
-                        .list()
-                        .stream()
-                        .mapToLong(Long::longValue)
-                        .findFirst());
+    /** The number of the first operation at or after a moment, or of the next one to come. */
+    public long firstSince(Instant since) {
+        return sessions.fromStatelessSession(session -> OperationNumbers.since(session, since));
     }
 
     /**

@@ -79,16 +79,8 @@ public class FormerFields {
         }
 
         Former at(Instant moment) {
-            var first =
-                    session.createQuery(
-                                    "select min(id) from OperationRow where at > :moment",
-                                    Long.class)
-                            .setParameter("moment", moment)
-                            .getSingleResultOrNull();
-            if (first != null) {
-                start = first;
-                read(new Point(first, -1));
-            }
+            start = OperationNumbers.after(session, moment);
+            read(new Point(start, -1));
             return new Former(fields, firstMade);
         }
 

@@ -81,12 +81,11 @@ public class LogSearch {
     }
 
     private Found ofSubject(Search search, @Nullable Point before, int most) {
-        var conditions = new Conditions();
-        conditions.ofOperation(search);
-        conditions.add("c.subject = :subject", "subject", search.subject());
-        conditions.add("c.field = :field", "field", search.field());
         var rows =
                 sessions.fromStatelessSession(session -> {
+                    var conditions = Conditions.ofOperation(session, search);
+                    conditions.add("c.subject = :subject", "subject", search.subject());
+                    conditions.add("c.field = :field", "field", search.field());
                     var query =
                             session.createQuery(
                                     """
@@ -116,11 +115,12 @@ public class LogSearch {
 
     private Found byOperation(Search search, @Nullable Point before, int most) {
         return sessions.fromStatelessSession(session -> {
+            var conditions = Conditions.ofOperation(session, search);
             var rows = new ArrayList<Row>();
             var at = before;
             int misses = 0;
             for (int looked = 0; looked < MOST_OPERATIONS; looked += OPERATIONS) {
-                var operations = operations(session, search, at);
+                var operations = operations(session, conditions, at);
                 var alone = longOnes(session, operations);
                 if (at != null && at.place() != THROUGH) {
                     alone.add(at.operation());
@@ -151,9 +151,7 @@ public class LogSearch {
     }
 
     private static List<OperationRow> operations(
-            StatelessSession session, Search search, @Nullable Point at) {
-        var conditions = new Conditions();
-        conditions.ofOperation(search);
+            StatelessSession session, Conditions conditions, @Nullable Point at) {
         boolean isThrough = at != null && at.place() == THROUGH;
         var query =
                 session.createQuery(
@@ -257,10 +255,16 @@ public class LogSearch {
         private final StringBuilder text = new StringBuilder();
         private final Map<String, Object> values = new HashMap<>();
 
-        void ofOperation(Search search) {
-            add("o.at >= :from", "from", search.from());
-            add("o.at < :to", "to", search.to());
-            add("o.actor = :actor", "actor", search.by());
+        static Conditions ofOperation(StatelessSession session, Search search) {
+            var conditions = new Conditions();
+            conditions.add("o.id >= :first", "first", numberOf(session, search.from()));
+            conditions.add("o.id < :end", "end", numberOf(session, search.to()));
+            conditions.add("o.actor = :actor", "actor", search.by());
+            return conditions;
+        }
+
+        private static @Nullable Long numberOf(StatelessSession session, @Nullable Instant time) {
+            return time == null ? null : OperationNumbers.since(session, time);
         }
 
         void ofChange(Search search) {

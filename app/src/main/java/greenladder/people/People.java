@@ -17,12 +17,10 @@ import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The people of the workspace, what they may do, and their passwords. */
 @Component
-@Transactional
 public class People {
     private final EntityManager entities;
     private final CurrentPeople current;
@@ -75,18 +73,17 @@ public class People {
     /**
      * Whether anybody can sign in yet; a workspace without people asks for its first administrator.
      */
-    @Transactional(propagation = Propagation.SUPPORTS)
     public boolean isEmpty() {
         return current.all().isEmpty();
     }
 
     /** Everybody there ever was, for names in the log. */
+    @Transactional
     public List<Person> all() {
         return current.rows().stream().map(PersonRow::toPerson).toList();
     }
 
     /** Everybody who can sign in, by role and name. */
-    @Transactional(propagation = Propagation.SUPPORTS)
     public List<SignedIn> allSignedIn() {
         return current.all().values().stream()
                 .sorted(Comparator.comparing(SignedIn::role).thenComparing(SignedIn::name))
@@ -94,7 +91,6 @@ public class People {
     }
 
     /** Asked for by every request: takes no connection to the database. */
-    @Transactional(propagation = Propagation.SUPPORTS)
     public Optional<SignedIn> findByHandle(String handle) {
         return Optional.ofNullable(current.all().get(handle));
     }
@@ -103,6 +99,7 @@ public class People {
      * Adds the first administrator; refused as soon as there is anybody. The database takes one row
      * that says so and no second, however many come at once.
      */
+    @Transactional
     public void addFirstAdministrator(PersonForm form) {
         guard();
         if (!current.rows().isEmpty()) {
@@ -136,6 +133,7 @@ public class People {
         }
     }
 
+    @Transactional
     public void add(PersonForm form, Role role) {
         var problems = new ArrayList<Problem>();
         PersonRules.name(form.name()).ifPresent(problems::add);
@@ -149,6 +147,7 @@ public class People {
      * Adds several people with one password between them, as samples have. All the world knows it,
      * so that its hash need not be slow, neither to make nor at each sign-in.
      */
+    @Transactional
     public void addSamples(Map<Person, Role> samples, String password) {
         var hash = "{bcrypt}" + new BCryptPasswordEncoder(LEAST_ROUNDS).encode(password);
         noteFirstStart();
@@ -157,6 +156,7 @@ public class People {
     }
 
     /** What is wrong with a sign-in name, in itself or because somebody has it. */
+    @Transactional
     Optional<Problem> handleProblem(String handle) {
         var wrong = PersonRules.handle(handle);
         return wrong.isPresent() || entities.find(PersonRow.class, handle.strip()) == null
@@ -165,6 +165,7 @@ public class People {
     }
 
     /** Gives somebody another role everywhere; there is always an administrator left. */
+    @Transactional
     public void changeRole(SignedIn actor, String handle, Role role) {
         guardFor(actor);
         if (role == Role.NO_ACCESS) {
@@ -181,6 +182,7 @@ public class People {
     }
 
     /** Gives somebody another role in one product; null takes the exception away. */
+    @Transactional
     public void changeRoleIn(
             SignedIn actor,
             String handle,
@@ -209,6 +211,7 @@ public class People {
         current.follow(row);
     }
 
+    @Transactional
     public void rename(SignedIn me, String name) {
         requireNone(PersonRules.name(name).stream().toList());
         var row = require(me.handle());
@@ -220,6 +223,7 @@ public class People {
     /**
      * @throws Failure.Invalid for oneself and for the last administrator
      */
+    @Transactional
     public void checkRemoval(SignedIn actor, String handle) {
         requireAdministrator(actor);
         var row = require(handle);
@@ -238,6 +242,7 @@ public class People {
      *
      * @throws Failure.Invalid for oneself and for the last administrator
      */
+    @Transactional
     public void remove(SignedIn actor, String handle) {
         guardFor(actor);
         checkRemoval(actor, handle);
@@ -256,6 +261,7 @@ public class People {
      *
      * @return oneself, to go on with
      */
+    @Transactional
     public SignedIn changePassword(SignedIn me, String old, String fresh, boolean tokensToo) {
         var source = "old password of " + me.handle();
         if (!attempts.mayTry(source, MOST_WRONG_OLD)) {
@@ -275,6 +281,7 @@ public class People {
     }
 
     /** Gives somebody another password, by the link that an administrator made for them. */
+    @Transactional
     void resetPassword(String handle, String fresh) {
         var row = require(handle);
         setPassword(row, fresh);
@@ -291,6 +298,7 @@ public class People {
      *
      * @return the person, to go on with where it is oneself
      */
+    @Transactional
     public SignedIn signOutEverywhere(SignedIn who, boolean tokensToo) {
         var row = require(who.handle());
         signOut(row, tokensToo);
@@ -315,6 +323,7 @@ public class People {
         tokens.revoked();
     }
 
+    @Transactional
     void keep(PersonForm form, String passwordHash, Role role) {
         var row = new PersonRow(form.handle().strip(), form.name().strip(), passwordHash, role);
         entities.persist(row);

@@ -15,12 +15,10 @@ import java.util.concurrent.ConcurrentHashMap;
 import org.hibernate.SessionFactory;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The tokens by which programs sign in as somebody: made, listed and revoked by that person. */
 @Component
-@Transactional
 public class Tokens {
     private static final int LONGEST_NAME = 80;
     private static final int MOST = 50;
@@ -72,6 +70,7 @@ public class Tokens {
         this.audit = audit;
     }
 
+    @Transactional
     public Made make(SignedIn me, String name, int days) {
         if (days < 1 || days > MOST_DAYS) {
             throw new Failure.Invalid(
@@ -95,6 +94,7 @@ public class Tokens {
     }
 
     /** Adds a token that is known already, as samples have; it lasts as long as one may. */
+    @Transactional
     public Token add(String secret, String handle, String name) {
         return add(secret, handle, name, MOST_DAYS);
     }
@@ -107,11 +107,13 @@ public class Tokens {
         return token(row);
     }
 
+    @Transactional
     public List<Token> of(SignedIn me) {
         return rows(me).stream().map(Tokens::token).toList();
     }
 
     /** Revokes one's own token; from now on it signs nobody in. */
+    @Transactional
     public void revoke(SignedIn me, String id) {
         var row =
                 rows(me).stream()
@@ -122,12 +124,14 @@ public class Tokens {
     }
 
     /** Everybody's tokens, for administrators. */
+    @Transactional
     public List<Token> all(SignedIn actor) {
         People.requireAdministrator(actor);
         return allRows().stream().map(Tokens::token).toList();
     }
 
     /** Revokes anybody's token, as administrators may. */
+    @Transactional
     public void revokeFor(SignedIn actor, String id) {
         People.requireAdministrator(actor);
         remove(
@@ -151,7 +155,6 @@ public class Tokens {
     }
 
     /** Whom a token signs in; its use is noted. Asked for by every call: begins no transaction. */
-    @Transactional(propagation = Propagation.SUPPORTS)
     public Optional<SignedIn> findPerson(String secret) {
         var hash = Secrets.hash(secret);
         var row = current.find(hash);

@@ -67,7 +67,7 @@ class TalkedThrough {
 
     private Known beginning(LocalDate day, long last) {
         var midnight = day.atStartOfDay(clock.getZone()).toInstant();
-        long first = log.firstSince(midnight).orElse(last + 1);
+        long first = log.firstSince(midnight);
         return new Known(day, Math.min(first - 1, last), Map.of(), Set.of());
     }
 }

@@ -30,12 +30,10 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /** What people say about items. Only its author changes a comment, or takes it away. */
 @Component
-@Transactional
 public class Comments {
     private static final int LONGEST = 10_000;
     private static final int MOST_MENTIONS = 30;
@@ -81,7 +79,6 @@ public class Comments {
     }
 
     /** An item's comments, the oldest first. */
-    @Transactional(propagation = Propagation.SUPPORTS)
     public List<Comment> of(ItemKey item) {
         return withMerged(item).stream()
                 .flatMap(key -> kept.get(key).stream())
@@ -166,6 +163,7 @@ public class Comments {
      * @throws Failure.Forbidden if the person may not comment in the product
      * @throws Failure.Invalid if the text is empty, too long, or mentions nobody that there is
      */
+    @Transactional
     public Comment add(SignedIn me, ItemKey item, String text) {
         return add(me, item, text, null);
     }
@@ -173,6 +171,7 @@ public class Comments {
     /**
      * @param replyTo the comment that it answers; null for a talk of its own
      */
+    @Transactional
     public Comment add(SignedIn me, ItemKey item, String text, @Nullable Long replyTo) {
         requireMayComment(me, item);
         if (keeper.current().findItem(item).isEmpty()) {
@@ -203,6 +202,7 @@ public class Comments {
     }
 
     /** Says that a talk is settled, or takes it up again. */
+    @Transactional
     public Comment settle(SignedIn me, long id, boolean settled) {
         var row = find(id);
         if (row == null || row.replyTo != null || keeper.current().findItem(key(row)).isEmpty()) {
@@ -214,6 +214,7 @@ public class Comments {
         return comment(row);
     }
 
+    @Transactional
     public Comment edit(SignedIn me, long id, String text) {
         var row = requireOwn(me, id);
         var body = text.replace("\r\n", "\n").strip();
@@ -229,6 +230,7 @@ public class Comments {
     }
 
     /** Takes one's comment away, or brings it back. */
+    @Transactional
     public Comment show(SignedIn me, long id, boolean shown) {
         var row = requireOwn(me, id);
         row.removedAt = shown ? null : clock.instant();
@@ -236,6 +238,7 @@ public class Comments {
         return comment(row);
     }
 
+    @Transactional
     public Comment requireOwnComment(SignedIn me, long id) {
         return comment(requireOwn(me, id));
     }

@@ -10,7 +10,6 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 
 /**
@@ -18,7 +17,6 @@ import org.springframework.transaction.annotation.Transactional;
  * by themselves; everybody stops as they like. Held in memory as well, since every change asks.
  */
 @Component
-@Transactional
 public class Watching {
     private final EntityManager entities;
     private final ChangeLog log;
@@ -33,13 +31,11 @@ public class Watching {
         this.log = log;
     }
 
-    @Transactional(propagation = Propagation.SUPPORTS)
     public boolean isWatching(SignedIn me, ItemKey item) {
         return of(item).contains(me.handle());
     }
 
     /** Those who watch an item, in the order of their sign-in names. */
-    @Transactional(propagation = Propagation.SUPPORTS)
     public Set<String> of(ItemKey item) {
         return new TreeSet<>(watchers().getOrDefault(item, Map.of()).keySet());
     }
@@ -48,7 +44,6 @@ public class Watching {
      * Those who watched an item already when an operation came: operations are told of a little
      * later than they happen.
      */
-    @Transactional(propagation = Propagation.SUPPORTS)
     Set<String> before(long operation, ItemKey item) {
         var before = new TreeSet<String>();
         watchers()
@@ -61,6 +56,7 @@ public class Watching {
         return before;
     }
 
+    @Transactional
     public void watch(SignedIn me, ItemKey item, boolean on) {
         if (on) {
             start(me.handle(), item);
@@ -73,10 +69,12 @@ public class Watching {
         }
     }
 
+    @Transactional
     void start(String handle, ItemKey item) {
         start(handle, item, log.lastOperation());
     }
 
+    @Transactional
     void start(String handle, ItemKey item, long operation) {
         var key = new WatchRow.Key(handle, item.toString());
         if (entities.find(WatchRow.class, key) == null) {

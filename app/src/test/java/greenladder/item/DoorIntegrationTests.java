@@ -2,6 +2,8 @@ package greenladder.item;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
 
 import greenladder.RunningDemo;
 import greenladder.core.change.Command;
@@ -13,36 +15,48 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Door.Past;
 import greenladder.item.Door.SeenField;
 import greenladder.log.ChangeLog;
+import greenladder.log.ChangeLog.Entry;
+import greenladder.log.Operation;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import greenladder.web.Failure;
+import jakarta.persistence.EntityManager;
+import java.time.Clock;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
+import org.springframework.transaction.support.TransactionTemplate;
 import org.testng.annotations.Test;
 
 /** The door for histories that are brought in whole, for values that were seen, and for ranks. */
 public class DoorIntegrationTests extends RunningDemo {
-    private static final Instant THEN = Instant.parse("2020-02-03T09:00:00Z");
-
     @Autowired private Door door;
     @Autowired private Undoing undoing;
     @Autowired private ChangeLog log;
     @Autowired private SnapshotKeeper keeper;
     @Autowired private People people;
     @Autowired private Products products;
+    @Autowired private ItemStore store;
+    @Autowired private Rights rights;
+    @Autowired private TransactionTemplate transactions;
+    @Autowired private EntityManager entities;
 
     private SignedIn ines() {
         return people.findByHandle("ines.rowe").orElseThrow();
     }
 
-    private Past past(int minutes, Command command) {
-        return new Past(THEN.plusSeconds(60L * minutes), ines(), any -> command);
+    private Instant last() {
+        return log.findOperation(log.lastOperation()).orElseThrow().at();
+    }
+
+    private Past past(Instant at, Command command) {
+        return new Past(at, ines(), any -> command);
     }
 
     private static Command.Create create(String code, String title) {
@@ -54,18 +68,21 @@ public class DoorIntegrationTests extends RunningDemo {
     public void historyShouldBeLivedThroughAtItsTimes() {
         var code = api().newProduct();
         var key = new ItemKey(code, 1);
+        var first = last();
+        var second = first.plusNanos(5000);
+        var third = first.plusNanos(9000);
         door.live(
                 List.of(
-                        past(0, create(code, "Long ago")),
-                        past(5, new Command.Edit(List.of(key), Map.of("size", "8"))),
-                        past(9, new Command.Edit(List.of(key), Map.of("title", "Later")))));
+                        past(first, create(code, "Long ago")),
+                        past(second, new Command.Edit(List.of(key), Map.of("size", "8"))),
+                        past(third, new Command.Edit(List.of(key), Map.of("title", "Later")))));
         var item = keeper.current().requireNode(key).item();
-        assertThat(item.createdAt()).isEqualTo(THEN);
-        assertThat(item.updatedAt()).isEqualTo(THEN.plusSeconds(540));
+        assertThat(item.createdAt()).isEqualTo(first);
+        assertThat(item.updatedAt()).isEqualTo(third);
         assertThat(item.version()).isEqualTo(3);
         assertThat(log.history(key, null, 50))
                 .extracting(logged -> logged.at())
-                .containsOnly(THEN, THEN.plusSeconds(300), THEN.plusSeconds(540));
+                .containsOnly(first, second, third);
         assertThat(products.lastNumbers()).containsEntry(code, 1);
     }
 
@@ -74,14 +91,46 @@ public class DoorIntegrationTests extends RunningDemo {
         var code = api().newProduct();
         var history =
                 List.of(
-                        past(0, create(code, "One")),
+                        past(last(), create(code, "One")),
                         past(
-                                1,
+                                last(),
                                 new Command.Edit(
                                         List.of(new ItemKey(code, 1)), Map.of("size", "many"))));
         assertThatThrownBy(() -> door.live(history)).isInstanceOf(Failure.Invalid.class);
         assertThat(keeper.current().findItem(new ItemKey(code, 1))).isEmpty();
         assertThat(log.history(new ItemKey(code, 1), null, 5)).isEmpty();
+    }
+
+    @Test
+    public void historyThatIsEarlierThanTheLogShouldNotBeKept() {
+        var code = api().newProduct();
+        var earlier = List.of(past(last().minusNanos(1000), create(code, "One")));
+        assertThatThrownBy(() -> door.live(earlier)).isInstanceOf(IllegalArgumentException.class);
+        assertThat(keeper.current().findItem(new ItemKey(code, 1))).isEmpty();
+    }
+
+    @Test
+    public void clockThatIsSetBackShouldNotPutTheLogOutOfOrder() {
+        var code = api().newProduct();
+        var now = last();
+        var clock = mock(Clock.class);
+        when(clock.instant()).thenReturn(now, now.minusSeconds(3600));
+        var early = new Door(store, keeper, rights, event -> {}, transactions, entities, clock);
+        early.submit(ines(), create(code, "One"));
+        var second = early.submit(ines(), create(code, "Two"));
+        assertThat(second.at()).isEqualTo(now);
+    }
+
+    @Test
+    public void momentShouldBeFoundAmongTheNumbersOfOperations() {
+        var operations = log.entriesAfter(0, 500).stream().map(Entry::operation).toList();
+        assertThat(operations).isSortedAccordingTo(Comparator.comparing(Operation::at));
+        for (var moment : operations.stream().map(Operation::at).distinct().toList()) {
+            var first = operations.stream().filter(one -> one.at().equals(moment)).findFirst();
+            assertThat(log.firstSince(moment)).isEqualTo(first.orElseThrow().id());
+            assertThat(log.firstSince(moment.minusNanos(1))).isEqualTo(first.orElseThrow().id());
+        }
+        assertThat(log.firstSince(Instant.MAX)).isEqualTo(log.lastOperation() + 1);
     }
 
     @Test

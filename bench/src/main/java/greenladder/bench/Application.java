@@ -12,7 +12,9 @@ import java.nio.file.Path;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.concurrent.TimeUnit;
 import java.util.regex.Pattern;
 
@@ -26,14 +28,13 @@ final class Application implements AutoCloseable {
     /** In the names of the threads of the compiler. */
     private static final String COMPILER = " Compil";
 
-    /** As Linux counts processor time, whatever the machine. */
-    private static final int TICKS_PER_SECOND = 100;
-
     /** Of each generation of the heap, as the virtual machine tells of it. */
     private static final Pattern USED = Pattern.compile("total \\d+K, used (\\d+)K");
 
     private final String base;
     private final Duration start;
+    private final Map<Path, Long> usedByThread = new HashMap<>();
+    private long counted;
 
     private Application(Process process, String base, Duration start) {
         this.process = process;
@@ -101,32 +102,30 @@ final class Application implements AutoCloseable {
     }
 
     /**
-     * What its process has used of the processors so far, without its compiler: that works for the
-     * requests to come, and goes on long after those that it was begun for.
+     * What its process has used of the processors since it was first asked, without its compiler:
+     * that works for the requests to come, and goes on long after those that it was begun for.
      */
     Duration processorTime() throws IOException {
-        var folder = Path.of("/proc", Long.toString(process.pid()));
-        long ticks = ticks(folder);
-        try (var threads = Files.list(folder.resolve("task"))) {
+        try (var threads = Files.list(Path.of("/proc", Long.toString(process.pid()), "task"))) {
             for (var thread : threads.toList()) {
-                ticks -= isCompiler(thread) ? ticks(thread) : 0;
+                count(thread);
             }
         }
-        return Duration.ofMillis(ticks * 1000 / TICKS_PER_SECOND);
+        return Duration.ofNanos(counted);
     }
 
-    private static boolean isCompiler(Path thread) throws IOException {
+    /** To the nanosecond: the system's own sum for the process goes by hundredths of a second. */
+    private void count(Path thread) throws IOException {
         try {
-            return Files.readString(thread.resolve("comm")).contains(COMPILER);
+            if (!Files.readString(thread.resolve("comm")).contains(COMPILER)) {
+                long used =
+                        Long.parseLong(Files.readString(thread.resolve("schedstat")).split(" ")[0]);
+                var before = usedByThread.put(thread, used);
+                counted += before == null || before > used ? used : used - before;
+            }
         } catch (NoSuchFileException ended) {
-            return false;
+            usedByThread.remove(thread);
         }
-    }
-
-    private static long ticks(Path processOrThread) throws IOException {
-        var stat = Files.readString(processOrThread.resolve("stat"));
-        var fields = stat.substring(stat.lastIndexOf(')') + 2).split(" ");
-        return Long.parseLong(fields[11]) + Long.parseLong(fields[12]);
     }
 
     /** What lives in its heap, in bytes, after all else was collected. */

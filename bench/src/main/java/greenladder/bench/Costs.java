@@ -4,18 +4,29 @@ import java.io.IOException;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.stream.IntStream;
 
 /**
  * What a request of each kind costs the server in processor time, beside one of the health page in
  * the same run: unlike times, that is much the same on a busy machine. One reader, one request
- * after the other, warm. All are measured in turn, and then in turn again: so what a machine does
- * to one minute is done to all of them, and each round begins after the changes of the one before.
+ * after the other. All are measured in turn, and then in turn again: so what a machine does to one
+ * minute is done to all of them, and each round begins after the changes of the one before. How
+ * much of it is compiled depends on how often each was sent, the same for all: once when it is
+ * warm, and once again after many more.
  */
 final class Costs {
-    private static final int WARM_UP = 400;
+    /** So often each kind is sent before it is measured. */
+    static final int WARM = 100;
+
+    /** So often once more, until it is measured again. */
+    static final int LATER = 1000;
+
     private static final int ROUNDS = 5;
     private static final int MEASURED = 100;
     private static final int PAGES = 50;
+
+    /** In so many portions the health page is measured, which all are held against. */
+    private static final int PORTIONS = 5;
 
     private final Application application;
     private final Visitor visitor;
@@ -25,12 +36,19 @@ final class Costs {
     private int turn;
 
     /**
-     * @param most how many times the health page it may cost; 0 where nothing is wanted
-     * @param timesHealth how many times it does
+     * What a request of a kind costs.
+     *
+     * @param timesHealth how many times the health page
      */
-    record Cost(String request, double most, Duration processor, double timesHealth) {
+    record Cost(Duration processor, double timesHealth) {}
+
+    /**
+     * @param most how many times the health page it may cost when it is warm; 0 where nothing is
+     *     wanted
+     */
+    record Costing(String request, double most, Cost warm, Cost later) {
         boolean met() {
-            return most == 0 || timesHealth <= most;
+            return most == 0 || warm.timesHealth() <= most;
         }
     }
 
@@ -41,13 +59,7 @@ final class Costs {
     /**
      * @param watching open pages that are told of it each time
      */
-    private record Kind(
-            String name, double most, int watching, Request request, List<Duration> means) {
-        /** The one in the middle. */
-        Duration mean() {
-            return means.stream().sorted().toList().get(means.size() / 2);
-        }
-    }
+    private record Kind(String name, double most, int watching, Request request) {}
 
     Costs(Application application, int items, String token) {
         this.application = application;
@@ -56,7 +68,7 @@ final class Costs {
         visitor = Visitor.signedIn(application.base(), 0);
     }
 
-    List<Cost> measured() throws IOException {
+    List<Costing> measured() throws IOException {
         kind("The health page", 0, any -> visitor.get("/actuator/health"));
         page("Ladder, fragment", 4, "/BIG/ladder?from=epic&panel=0", true);
         page("Ladder with its panel, fragment", 4, "/BIG/ladder?from=epic&at=BIG3&panel=1", true);
@@ -89,27 +101,66 @@ final class Costs {
                         "One change, shown in %d open Ladders".formatted(PAGES),
                         6,
                         PAGES,
-                        this::change,
-                        new ArrayList<>()));
+                        this::change));
         then("a Ladder", 3 + 4, "/BIG/ladder?from=epic&at=BIG3&panel=1");
         then("a Rank", 3 + 6, "/BIG/rank?level=story");
         then("an Agenda", 3 + 4, "/BIG/agenda");
         then("a page of gaps", 3 + 6, "/BIG/gaps?kind=suspect");
-        warmUp();
+        send(WARM);
+        var warm = costs();
+        send(LATER);
+        var later = costs();
+        return IntStream.range(0, kinds.size())
+                .mapToObj(i ->
+                        new Costing(
+                                kinds.get(i).name(),
+                                kinds.get(i).most(),
+                                warm.get(i),
+                                later.get(i)))
+                .toList();
+    }
+
+    private void send(int times) throws IOException {
+        for (var kind : kinds) {
+            spent(kind, times);
+        }
+    }
+
+    /** Of each kind the round in the middle. */
+    private List<Cost> costs() throws IOException {
+        var rounds = new ArrayList<List<Duration>>();
         for (int round = 1; round <= ROUNDS; round++) {
-            for (var kind : kinds) {
-                kind.means().add(mean(kind, MEASURED));
+            rounds.add(round());
+        }
+        var middle =
+                IntStream.range(0, kinds.size())
+                        .mapToObj(i ->
+                                rounds.stream()
+                                        .map(round -> round.get(i))
+                                        .sorted()
+                                        .toList()
+                                        .get(ROUNDS / 2))
+                        .toList();
+        double health = middle.getFirst().toNanos();
+        return middle.stream().map(one -> new Cost(one, one.toNanos() / health)).toList();
+    }
+
+    /** All kinds in turn; the health page no more often than they, and all over the round. */
+    private List<Duration> round() throws IOException {
+        var health = kinds.getFirst();
+        var others = kinds.subList(1, kinds.size());
+        var onHealth = Duration.ZERO;
+        var means = new ArrayList<Duration>();
+        for (int portion = 0; portion < PORTIONS; portion++) {
+            onHealth = onHealth.plus(spent(health, MEASURED / PORTIONS));
+            int from = others.size() * portion / PORTIONS;
+            int to = others.size() * (portion + 1) / PORTIONS;
+            for (var kind : others.subList(from, to)) {
+                means.add(spent(kind, MEASURED).dividedBy(MEASURED));
             }
         }
-        var health = kinds.getFirst().mean();
-        return kinds.stream()
-                .map(kind ->
-                        new Cost(
-                                kind.name(),
-                                kind.most(),
-                                kind.mean(),
-                                (double) kind.mean().toNanos() / health.toNanos()))
-                .toList();
+        means.addFirst(onHealth.dividedBy(MEASURED));
+        return means;
     }
 
     /**
@@ -126,21 +177,6 @@ final class Costs {
                 });
     }
 
-    /** The compiler works in the same process: it is to be done before anything is measured. */
-    private void warmUp() throws IOException {
-        for (int i = 0; i < WARM_UP; i++) {
-            visitor.get("/actuator/health");
-            visitor.get("/BIG/ladder?from=epic&at=BIG3&panel=1");
-            visitor.get("/BIG/outline", "HX-Request", "true");
-            visitor.get("/BIG/rank?level=story", "HX-Request", "true");
-            visitor.get("/items/BIG5");
-            change(turn++);
-        }
-        for (var kind : kinds) {
-            mean(kind, WARM_UP);
-        }
-    }
-
     private void page(String name, double most, String path, boolean fragment) {
         kind(
                 name,
@@ -155,7 +191,7 @@ final class Costs {
     }
 
     private void kind(String name, double most, Request request) {
-        kinds.add(new Kind(name, most, 0, request, new ArrayList<>()));
+        kinds.add(new Kind(name, most, 0, request));
     }
 
     private void change(int number) {
@@ -175,14 +211,14 @@ final class Costs {
         return "BIG" + (1 + number * 7919 % items);
     }
 
-    private Duration mean(Kind kind, int times) throws IOException {
+    private Duration spent(Kind kind, int times) throws IOException {
         try (var watchers = new Watchers(application.base(), kind.watching())) {
             var before = application.processorTime();
             for (int i = 0; i < times; i++) {
                 kind.request().send(turn++);
                 watchers.await();
             }
-            return application.processorTime().minus(before).dividedBy(times);
+            return application.processorTime().minus(before);
         }
     }
 }

@@ -6,8 +6,8 @@ import java.util.Arrays;
 import java.util.Collection;
 import java.util.Collections;
 import java.util.Comparator;
-import java.util.HashSet;
 import java.util.Iterator;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.NoSuchElementException;
@@ -53,20 +53,25 @@ public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
         }
     }
 
-    private Blocks(Comparator<? super S> order, List<Block<S>> blocks) {
+    private Blocks(Comparator<? super S> order, List<Block<S>> blocks, int[] starts, int size) {
         this.order = order;
         this.blocks = blocks;
-        starts = new int[blocks.size()];
+        this.starts = starts;
+        this.size = size;
+    }
+
+    private static <S> Blocks<S> of(Comparator<? super S> order, List<Block<S>> blocks) {
+        var starts = new int[blocks.size()];
         int at = 0;
         for (int i = 0; i < starts.length; i++) {
             starts[i] = at;
             at += blocks.get(i).elements.size();
         }
-        size = at;
+        return new Blocks<>(order, blocks, starts, at);
     }
 
     public static <S> Blocks<S> empty(Comparator<? super S> order) {
-        return new Blocks<>(order, List.of());
+        return of(order, List.of());
     }
 
     /**
@@ -88,13 +93,10 @@ public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
         if (removed.isEmpty() && added.isEmpty()) {
             return this;
         }
-        var gone = new HashSet<Integer>();
+        var gone = new LinkedHashSet<Integer>();
         removed.forEach(element -> gone.add(indexIn(element)));
-        if (removed.size() == added.size()) {
-            var places = added.stream().mapToInt(this::find).toArray();
-            if (gone.size() == added.size() && Arrays.stream(places).allMatch(gone::contains)) {
-                return replaced(places, added);
-            }
+        if (gone.size() == added.size() && areInPlaceOf(removed, added)) {
+            return replaced(gone, added);
         }
         var touched = new TreeMap<Integer, List<S>>(Comparator.reverseOrder());
         gone.forEach(place -> touched.computeIfAbsent(blockOf(place), any -> new ArrayList<>()));
@@ -112,23 +114,29 @@ public final class Blocks<S> extends AbstractList<S> implements RandomAccess {
             }
             next.addAll(Math.min(at, next.size()), stretch);
         });
-        return new Blocks<>(order, joined(next));
+        return of(order, joined(next));
     }
 
     /**
-     * This list with others in some places, which have the same order: most changes move nothing.
+     * Whether each element has the order of the one that goes for it: most changes move nothing.
      */
-    private Blocks<S> replaced(int[] places, Collection<S> others) {
+    private boolean areInPlaceOf(Collection<S> removed, Collection<S> added) {
+        var others = added.iterator();
+        return removed.size() == added.size()
+                && removed.stream().allMatch(one -> order.compare(one, others.next()) == 0);
+    }
+
+    /** This list with others in some places, which have the same order. */
+    private Blocks<S> replaced(Set<Integer> places, Collection<S> others) {
         var next = new ArrayList<>(blocks);
-        int at = 0;
-        for (var other : others) {
-            int place = places[at++];
+        var other = others.iterator();
+        for (int place : places) {
             int block = blockOf(place);
             var elements = new ArrayList<>(next.get(block).elements);
-            elements.set(place - starts[block], other);
+            elements.set(place - starts[block], other.next());
             next.set(block, new Block<>(List.copyOf(elements)));
         }
-        return new Blocks<>(order, next);
+        return new Blocks<>(order, next, starts, size);
     }
 
     /** The block into which an element goes: the last that does not begin behind it. */
