@@ -11,6 +11,7 @@ import greenladder.core.change.Problems;
 import greenladder.core.item.Person;
 import greenladder.core.item.Team;
 import greenladder.frame.Frames;
+import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.Invitations;
 import greenladder.people.Invitations.Open;
@@ -114,14 +115,12 @@ class PeopleController {
             @AuthenticationPrincipal SignedIn me,
             HttpServletResponse response,
             Model model) {
-        if (keeper.current().findProduct(product).isEmpty()) {
-            throw new Failure.NotFound("There is no product %s.".formatted(product));
-        }
+        var code = Asked.product(keeper.current(), product).code();
         return orShown(
                 me,
                 response,
                 model,
-                () -> people.changeRoleIn(me, handle, product, role.isEmpty() ? null : role(role)));
+                () -> people.changeRoleIn(me, handle, code, role.isEmpty() ? null : role(role)));
     }
 
     @PostMapping("/{handle}/sign-out")

@@ -1,8 +1,8 @@
 package greenladder.panel;
 
 import greenladder.core.item.Amount;
+import greenladder.core.item.BaseField;
 import greenladder.core.item.CustomField;
-import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.score.Formula;
@@ -40,15 +40,15 @@ class WhyPages {
     private static final int MOST_CHANGES = 30;
 
     /** What changes a figure. */
-    private static final Set<Field.Base> MOVE_FIGURES =
+    private static final Set<BaseField> MOVE_FIGURES =
             EnumSet.of(
-                    Field.Base.EXISTS,
-                    Field.Base.SIZE,
-                    Field.Base.STATE,
-                    Field.Base.PARENT,
-                    Field.Base.BROKEN_DOWN,
-                    Field.Base.VALUE,
-                    Field.Base.FACTOR);
+                    BaseField.EXISTS,
+                    BaseField.SIZE,
+                    BaseField.STATE,
+                    BaseField.PARENT,
+                    BaseField.BROKEN_DOWN,
+                    BaseField.VALUE,
+                    BaseField.FACTOR);
 
     private final SnapshotKeeper keeper;
     private final ChangeLog log;

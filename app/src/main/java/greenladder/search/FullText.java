@@ -1,18 +1,11 @@
 package greenladder.search;
 
-import greenladder.core.change.Change;
-import greenladder.core.change.PlanChange;
-import greenladder.core.item.Document;
-import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
-import greenladder.core.snapshot.Snapshot;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.log.LogFollower;
 import greenladder.log.Logged;
-import greenladder.search.TextIndex.Entry;
 import greenladder.talk.Comments;
 import greenladder.talk.Comments.CommentsChanged;
 import greenladder.web.GreenLadderProperties;
@@ -24,12 +17,10 @@ import java.nio.file.Path;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CompletableFuture;
 import java.util.concurrent.ExecutionException;
@@ -56,15 +47,6 @@ import org.springframework.util.FileSystemUtils;
 @Component
 public class FullText {
     private static final Logger LOG = LoggerFactory.getLogger(FullText.class);
-    private static final Set<Field> SEARCHED =
-            Set.of(
-                    Field.EXISTS,
-                    Field.TITLE,
-                    Field.DESCRIPTION,
-                    Field.ACCEPTANCE,
-                    Field.DECISIONS,
-                    Field.BLOCKED,
-                    Field.MERGED);
     private static final String OPERATION = "operation";
     private static final String TIME = "time";
     private static final String FORMAT = "format";
@@ -78,11 +60,11 @@ public class FullText {
     /** Comments carry a time and no number: those of the last moments are taken once more. */
     private static final Duration ONCE_MORE = Duration.ofMinutes(5);
 
-    private final SnapshotKeeper keeper;
-    private final ChangeLog log;
-
     /** So many more are looked for, since some may be hidden from the reader. */
     private static final int MOST_HIDDEN = 200;
+
+    private final SnapshotKeeper keeper;
+    private final ChangeLog log;
 
     private final Comments comments;
     private final Clock clock;
@@ -220,16 +202,7 @@ public class FullText {
     }
 
     private void read(List<ChangeLog.Entry> entries) {
-        var keys =
-                entries.stream()
-                        .flatMap(entry -> entry.changes().stream())
-                        .filter(change -> SEARCHED.contains(change.field()))
-                        .map(Change::item)
-                        .collect(Collectors.toCollection(LinkedHashSet::new));
-        entries.stream()
-                .flatMap(entry -> entry.plans().stream())
-                .flatMap(change -> besideWhich(change).stream())
-                .forEach(keys::add);
+        var keys = SearchedTexts.touched(entries, keeper.current());
         long last = entries.getLast().operation().id();
         write(() -> {
             if (!keys.isEmpty()) {
@@ -238,22 +211,6 @@ public class FullText {
             known = last;
         });
         latest.join();
-    }
-
-    /** The item beside which a page stands, or stood, that somebody wrote. */
-    private Optional<ItemKey> besideWhich(PlanChange change) {
-        if (change.subject().kind() != PlanKey.Kind.DOCUMENT) {
-            return Optional.empty();
-        }
-        return keeper.current()
-                .workspace()
-                .papers()
-                .findDocument(change.subject().key())
-                .map(Document::item)
-                .or(() ->
-                        change.fact().equals("item") && change.before() != null
-                                ? ItemKey.parse(change.before())
-                                : Optional.empty());
     }
 
     @TransactionalEventListener
@@ -359,14 +316,8 @@ public class FullText {
         var texts = comments.texts();
         for (var slot : snapshot.order().slots()) {
             var item = snapshot.requireNode(slot.key()).item();
-            index.put(entry(item, said(item, texts), written(snapshot, item)));
+            index.put(SearchedTexts.of(snapshot, item, texts));
         }
-    }
-
-    private static List<String> said(Item item, Map<String, String> texts) {
-        return Stream.concat(Stream.of(item.key()), item.details().merged().stream())
-                .flatMap(key -> Optional.ofNullable(texts.get(key.toString())).stream())
-                .toList();
     }
 
     private void put(Collection<ItemKey> keys) throws IOException {
@@ -375,31 +326,10 @@ public class FullText {
         for (var key : keys) {
             var item = snapshot.findItem(key);
             if (item.isPresent()) {
-                index.put(
-                        entry(item.get(), said(item.get(), texts), written(snapshot, item.get())));
+                index.put(SearchedTexts.of(snapshot, item.get(), texts));
             } else {
                 index.remove(key);
             }
         }
-    }
-
-    /** What stands on the pages beside an item. */
-    private static List<String> written(Snapshot snapshot, Item item) {
-        return snapshot.workspace().papers().pagesOf(item.key()).stream()
-                .flatMap(page ->
-                        Stream.concat(
-                                Stream.of(page.name()),
-                                page.passages().stream().map(Document.Passage::text)))
-                .toList();
-    }
-
-    private static Entry entry(Item item, List<String> said, List<String> written) {
-        var texts = new ArrayList<String>(said);
-        texts.addAll(written);
-        texts.add(item.description());
-        Stream.ofNullable(item.blocked()).forEach(texts::add);
-        item.details().acceptance().all().forEach(line -> texts.add(line.text()));
-        item.details().refinement().decisions().forEach(note -> texts.add(note.words()));
-        return new Entry(item.key(), item.title(), String.join("\n", texts));
     }
 }

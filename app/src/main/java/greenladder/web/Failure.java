@@ -1,6 +1,7 @@
 package greenladder.web;
 
 import greenladder.core.change.Problems;
+import greenladder.core.item.Shortened;
 import java.util.Objects;
 
 /**
@@ -22,9 +23,13 @@ public abstract sealed class Failure extends RuntimeException {
     /** What was asked for is not there. */
     public static final class NotFound extends Failure {
         private static final long serialVersionUID = 1L;
+        private static final int LONGEST = 200;
 
+        /**
+         * @param message cut where it is long: it may name what somebody sent
+         */
         public NotFound(String message) {
-            super(message);
+            super(Shortened.to(LONGEST, message));
         }
     }
 

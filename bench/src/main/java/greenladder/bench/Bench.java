@@ -4,7 +4,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.time.Duration;
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.List;
 import java.util.Map;
 import org.openjdk.jmh.runner.Runner;
 import org.openjdk.jmh.runner.options.OptionsBuilder;
@@ -17,6 +19,7 @@ import org.openjdk.jmh.runner.options.TimeValue;
  */
 public final class Bench {
     private static final int PEOPLE = 50;
+    private static final int STARTS = 3;
     private static final Duration WARM_UP = Duration.ofSeconds(60);
     private static final Duration LOAD = Duration.ofSeconds(75);
 
@@ -38,7 +41,7 @@ public final class Bench {
                                             .forks(1)
                                             .warmupIterations(4)
                                             .warmupTime(TimeValue.seconds(1))
-                                            .measurementIterations(6)
+                                            .measurementIterations(12)
                                             .measurementTime(TimeValue.seconds(1))
                                             .shouldFailOnError(true)
                                             .build())
@@ -50,19 +53,31 @@ public final class Bench {
         System.out.println("written: " + arguments[1]);
     }
 
+    /** Of some starts the middle one counts: what else the machine does may hold one up. */
     private static void demo(Path ladder, Report report) throws Exception {
-        var data = Files.createTempDirectory("greenladder-demo");
-        try (var demo = Application.demo(ladder, data)) {
-            var visitor = new Visitor(demo.base());
-            visitor.get("/sign-in");
-            visitor.post("/sign-in/as", Map.of("handle", "ines.rowe"));
-            report.demo(
-                    demo.startTime(),
-                    demo.residentMegabytes(),
-                    Weight.of(visitor, "/MSF/ladder?from=epic&at=MSF14&panel=1"));
-        } finally {
-            delete(data);
+        var starts = new ArrayList<Duration>();
+        for (int i = 1; i <= STARTS; i++) {
+            var data = Files.createTempDirectory("greenladder-demo");
+            try (var demo = Application.demo(ladder, data)) {
+                starts.add(demo.startTime());
+                if (i == STARTS) {
+                    report.demo(middle(starts), demo.residentMegabytes(), firstScreen(demo));
+                }
+            } finally {
+                delete(data);
+            }
         }
+    }
+
+    private static Duration middle(List<Duration> times) {
+        return times.stream().sorted().toList().get(times.size() / 2);
+    }
+
+    private static Map<String, Long> firstScreen(Application demo) {
+        var visitor = new Visitor(demo.base());
+        visitor.get("/sign-in");
+        visitor.post("/sign-in/as", Map.of("handle", "ines.rowe"));
+        return Weight.of(visitor, "/MSF/ladder?from=epic&at=MSF14&panel=1");
     }
 
     private static void load(Path folder, Path data, int items, Report report) throws Exception {

@@ -2,6 +2,7 @@ package greenladder.core.change;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.Band;
+import greenladder.core.item.BaseField;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
@@ -39,13 +40,13 @@ final class FieldReader {
     /** Nor any list or description. */
     private static final int LONGEST_TEXT = 120_000;
 
-    private static final Set<Field.Base> OF_MANY_LINES =
+    private static final Set<BaseField> OF_MANY_LINES =
             EnumSet.of(
-                    Field.Base.DESCRIPTION,
-                    Field.Base.ACCEPTANCE,
-                    Field.Base.DEFINITION_OF_DONE,
-                    Field.Base.CHECKLIST,
-                    Field.Base.LINKS);
+                    BaseField.DESCRIPTION,
+                    BaseField.ACCEPTANCE,
+                    BaseField.DEFINITION_OF_DONE,
+                    BaseField.CHECKLIST,
+                    BaseField.LINKS);
 
     private static final Pattern BLANKS = Pattern.compile("[\\p{Cntrl}\\s]+");
 

@@ -1,5 +1,6 @@
 package greenladder.core.change;
 
+import greenladder.core.item.BaseField;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
@@ -18,8 +19,8 @@ import java.util.Set;
  * looked at again; what is put under it later was put there with the new text in sight.
  */
 final class FollowingWords {
-    private static final Set<Field.Base> TEXTS =
-            EnumSet.of(Field.Base.TITLE, Field.Base.DESCRIPTION, Field.Base.ACCEPTANCE);
+    private static final Set<BaseField> TEXTS =
+            EnumSet.of(BaseField.TITLE, BaseField.DESCRIPTION, BaseField.ACCEPTANCE);
 
     private FollowingWords() {}
 

@@ -6,7 +6,7 @@ import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
- * Fields that every product has beside those of {@link Field.Base}, each described here and nowhere
+ * Fields that every product has beside those of {@link BaseField}, each described here and nowhere
  * else: shown, read, checked, told, filtered, sorted, grouped and given to programs like a
  * product's own, under a name without a prefix.
  */

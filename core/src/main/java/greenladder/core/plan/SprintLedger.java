@@ -2,7 +2,7 @@ package greenladder.core.plan;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.PlanChange;
-import greenladder.core.item.Field;
+import greenladder.core.item.BaseField;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
 import greenladder.core.plan.SprintEntry.Kind;
@@ -25,16 +25,16 @@ import org.jspecify.annotations.Nullable;
  */
 public final class SprintLedger {
     /** What can change anything about a sprint. */
-    private static final Set<Field.Base> TOLD =
+    private static final Set<BaseField> TOLD =
             EnumSet.of(
-                    Field.Base.EXISTS,
-                    Field.Base.LEVEL,
-                    Field.Base.STATE,
-                    Field.Base.PARENT,
-                    Field.Base.SPRINT,
-                    Field.Base.SIZE,
-                    Field.Base.HOURS_REMAINING,
-                    Field.Base.BROKEN_DOWN);
+                    BaseField.EXISTS,
+                    BaseField.LEVEL,
+                    BaseField.STATE,
+                    BaseField.PARENT,
+                    BaseField.SPRINT,
+                    BaseField.SIZE,
+                    BaseField.HOURS_REMAINING,
+                    BaseField.BROKEN_DOWN);
 
     private SprintLedger() {}
 

@@ -32,51 +32,54 @@ import org.pcollections.TreePMap;
  * recomputes only the paths from changed items to the top.
  */
 public final class Snapshot {
-    private final Workspace workspace;
-    private final PMap<String, Integer> lastNumbers;
-
-    /** Of what is gone, who alone had seen it; what everybody had seen is not in here. */
-    private final PMap<ItemKey, Set<String>> goneReaders;
-
+    private final Given given;
     private final Nodes nodes;
-    private final Orders orders;
-    private final Marks marks;
-    private final LevelSums sums;
-    private final LevelOrders levels;
+    private final Indexes indexes;
     private final Trail trail;
 
-    private Snapshot(
+    /**
+     * What nothing else tells.
+     *
+     * @param goneReaders of what is gone, who alone had seen it; what everybody had seen is not in
+     *     here
+     */
+    private record Given(
             Workspace workspace,
             PMap<String, Integer> lastNumbers,
-            PMap<ItemKey, Set<String>> goneReaders,
-            Nodes nodes,
-            Orders orders,
-            Marks marks,
-            LevelSums sums,
-            LevelOrders levels,
-            Trail trail) {
-        this.workspace = workspace;
-        this.lastNumbers = lastNumbers;
-        this.goneReaders = goneReaders;
+            PMap<ItemKey, Set<String>> goneReaders) {}
+
+    /** What is found without a pass over the nodes, and follows from them. */
+    private record Indexes(Orders orders, Marks marks, LevelSums sums, LevelOrders levels) {
+        Indexes with(LevelSums next) {
+            return new Indexes(orders, marks, next, levels);
+        }
+
+        Indexes with(LevelOrders next) {
+            return new Indexes(orders, marks, sums, next);
+        }
+    }
+
+    private Snapshot(Given given, Nodes nodes, Indexes indexes, Trail trail) {
+        this.given = given;
         this.nodes = nodes;
-        this.orders = orders;
-        this.marks = marks;
-        this.sums = sums;
-        this.levels = levels;
+        this.indexes = indexes;
         this.trail = trail;
     }
 
     public static Snapshot empty() {
         return new Snapshot(
-                Workspace.EMPTY,
-                TreePMap.empty(),
-                HashTreePMap.empty(),
+                new Given(Workspace.EMPTY, TreePMap.empty(), HashTreePMap.empty()),
                 Nodes.NONE,
-                Orders.NONE,
-                Marks.NONE,
-                LevelSums.NONE,
-                LevelOrders.NONE,
+                new Indexes(Orders.NONE, Marks.NONE, LevelSums.NONE, LevelOrders.NONE),
                 Trail.start());
+    }
+
+    private Snapshot with(Given next) {
+        return new Snapshot(next, nodes, indexes, trail);
+    }
+
+    private Snapshot with(Indexes next) {
+        return new Snapshot(given, nodes, next, trail);
     }
 
     /**
@@ -95,53 +98,42 @@ public final class Snapshot {
     /** The items in sprints and releases that are other ones in a workspace. */
     private Set<ItemKey> planned(Workspace next) {
         var items = new HashSet<ItemKey>();
-        workspace
+        workspace()
                 .sprintsByKey()
                 .forEach((key, sprint) -> {
                     if (!sprint.equals(next.sprintsByKey().get(key))) {
-                        items.addAll(marks.of(Mark.SPRINT, key));
+                        items.addAll(indexes.marks().of(Mark.SPRINT, key));
                     }
                 });
-        workspace
+        workspace()
                 .releasesByKey()
                 .forEach((key, release) -> {
                     if (!release.equals(next.releasesByKey().get(key))) {
-                        items.addAll(marks.of(Mark.RELEASE, key));
+                        items.addAll(indexes.marks().of(Mark.RELEASE, key));
                     }
                 });
         return items;
     }
 
     private Snapshot inWorkspace(Workspace next) {
-        var snapshot =
-                new Snapshot(
-                        next, lastNumbers, goneReaders, nodes, orders, marks, sums, levels, trail);
+        var snapshot = with(new Given(next, given.lastNumbers(), given.goneReaders()));
         boolean sameLevels =
                 next.products().stream()
                         .allMatch(product ->
-                                workspace
-                                        .findProduct(product.code())
+                                findProduct(product.code())
                                         .filter(was -> was.levels().equals(product.levels()))
                                         .isPresent());
-        return sameLevels || nodes.isEmpty() ? snapshot : snapshot.with(LevelSums.of(snapshot));
-    }
-
-    private Snapshot with(LevelOrders next) {
-        return new Snapshot(
-                workspace, lastNumbers, goneReaders, nodes, orders, marks, sums, next, trail);
-    }
-
-    private Snapshot with(LevelSums next) {
-        return new Snapshot(
-                workspace, lastNumbers, goneReaders, nodes, orders, marks, next, levels, trail);
+        return sameLevels || nodes.isEmpty()
+                ? snapshot
+                : snapshot.with(indexes.with(LevelSums.of(snapshot)));
     }
 
     public Snapshot with(Product product) {
-        return with(workspace.with(product));
+        return with(workspace().with(product));
     }
 
     public Snapshot with(Person person) {
-        return with(workspace.with(person));
+        return with(workspace().with(person));
     }
 
     /** This snapshot in another workspace, with items changed along with it. */
@@ -153,16 +145,11 @@ public final class Snapshot {
     public Snapshot withLastNumber(String product, int number) {
         return number <= lastNumber(product)
                 ? this
-                : new Snapshot(
-                        workspace,
-                        lastNumbers.plus(product, number),
-                        goneReaders,
-                        nodes,
-                        orders,
-                        marks,
-                        sums,
-                        levels,
-                        trail);
+                : with(
+                        new Given(
+                                workspace(),
+                                given.lastNumbers().plus(product, number),
+                                given.goneReaders()));
     }
 
     /**
@@ -186,7 +173,7 @@ public final class Snapshot {
         if (changed.values().stream().filter(Optional::isEmpty).count() > nodes.size() / 2) {
             return afresh(changed);
         }
-        var rebuilt = new Rebuild(this::findNode, changed, workspace);
+        var rebuilt = new Rebuild(this::findNode, changed, workspace());
         var now = rebuilt.applyTo(nodes);
         var before = new HashMap<ItemKey, Optional<Item>>();
         changed.keySet().forEach(key -> before.put(key, findItem(key)));
@@ -194,26 +181,27 @@ public final class Snapshot {
         touched.addAll(changed.keySet());
         var next =
                 new Snapshot(
-                        workspace,
-                        lastNumbers,
-                        goneReaders(changed),
+                        new Given(workspace(), given.lastNumbers(), goneReaders(changed)),
                         now,
-                        orders.changed(this::findItem, changed),
-                        marks.changed(this::findItem, changed)
-                                .keeping(
-                                        marks,
-                                        touched,
-                                        this::findNode,
-                                        key -> Optional.ofNullable(now.get(key))),
-                        sums,
-                        levels,
+                        new Indexes(
+                                indexes.orders().changed(this::findItem, changed),
+                                indexes.marks()
+                                        .changed(this::findItem, changed)
+                                        .keeping(
+                                                indexes.marks(),
+                                                touched,
+                                                this::findNode,
+                                                key -> Optional.ofNullable(now.get(key))),
+                                indexes.sums(),
+                                indexes.levels()),
                         trail.changed(before, rebuilt.made()));
-        next = next.with(levels.changed(touched, this::findNode, next::findNode));
-        next =
-                next.with(
-                        nodes.isEmpty()
-                                ? LevelSums.of(next)
-                                : sums.changed(this, next, changed.keySet(), rebuilt.made()));
+        var levels = indexes.levels().changed(touched, this::findNode, next::findNode);
+        next = next.with(next.indexes.with(levels));
+        var sums =
+                nodes.isEmpty()
+                        ? LevelSums.of(next)
+                        : indexes.sums().changed(this, next, changed.keySet(), rebuilt.made());
+        next = next.with(next.indexes.with(sums));
         for (var key : changed.keySet()) {
             next = next.withLastNumber(key.product(), key.number());
         }
@@ -229,23 +217,23 @@ public final class Snapshot {
             }
         }
         changed.values().forEach(item -> item.ifPresent(left::add));
-        return remade(workspace, goneReaders(changed), left);
+        return remade(workspace(), goneReaders(changed), left);
     }
 
     /** Other items in another workspace; numbers that were given out are not given again. */
     Snapshot remade(Workspace next, Map<ItemKey, Set<String>> gone, Collection<Item> items) {
         var snapshot = empty().with(next).withGoneReaders(gone);
-        for (var last : lastNumbers.entrySet()) {
+        for (var last : given.lastNumbers().entrySet()) {
             snapshot = snapshot.withLastNumber(last.getKey(), last.getValue());
         }
         return snapshot.withItems(items);
     }
 
     private PMap<ItemKey, Set<String>> goneReaders(Map<ItemKey, Optional<Item>> changed) {
-        if (goneReaders.isEmpty() && marks.of(Mark.RESERVED, Mark.ANYWHERE).isEmpty()) {
-            return goneReaders;
+        var next = given.goneReaders();
+        if (next.isEmpty() && indexes.marks().of(Mark.RESERVED, Mark.ANYWHERE).isEmpty()) {
+            return next;
         }
-        var next = goneReaders;
         for (var change : changed.entrySet()) {
             var key = change.getKey();
             if (change.getValue().isPresent()) {
@@ -260,26 +248,18 @@ public final class Snapshot {
 
     /** Who alone had seen an item that is gone; empty for one that everybody had seen. */
     public Optional<Set<String>> findGoneReaders(ItemKey key) {
-        return Optional.ofNullable(goneReaders.get(key));
+        return Optional.ofNullable(given.goneReaders().get(key));
     }
 
     /** What is gone and had been for named readers only, with these. */
     Map<ItemKey, Set<String>> goneReaders() {
-        return goneReaders;
+        return given.goneReaders();
     }
 
     /** This snapshot with what had gone before it was made, for loading. */
     public Snapshot withGoneReaders(Map<ItemKey, Set<String>> readers) {
-        return new Snapshot(
-                workspace,
-                lastNumbers,
-                goneReaders.plusAll(readers),
-                nodes,
-                orders,
-                marks,
-                sums,
-                levels,
-                trail);
+        return with(
+                new Given(workspace(), given.lastNumbers(), given.goneReaders().plusAll(readers)));
     }
 
     /**
@@ -287,16 +267,7 @@ public final class Snapshot {
      * everything is no answer for what somebody sees of it, nor the other way about.
      */
     Snapshot apart() {
-        return new Snapshot(
-                workspace,
-                lastNumbers,
-                goneReaders,
-                nodes,
-                orders,
-                marks,
-                sums,
-                levels,
-                Trail.start());
+        return new Snapshot(given, nodes, indexes, Trail.start());
     }
 
     /** All nodes, in the order of their keys. Time O(n). */
@@ -305,27 +276,27 @@ public final class Snapshot {
     }
 
     public Workspace workspace() {
-        return workspace;
+        return given.workspace();
     }
 
     public Collection<Product> products() {
-        return workspace.products();
+        return workspace().products();
     }
 
     public Optional<Product> findProduct(String code) {
-        return workspace.findProduct(code);
+        return workspace().findProduct(code);
     }
 
     public Product requireProduct(String code) {
-        return workspace.requireProduct(code);
+        return workspace().requireProduct(code);
     }
 
     public Optional<Person> findPerson(@Nullable String handle) {
-        return workspace.findPerson(handle);
+        return workspace().findPerson(handle);
     }
 
     public int lastNumber(String product) {
-        return lastNumbers.getOrDefault(product, 0);
+        return given.lastNumbers().getOrDefault(product, 0);
     }
 
     public int itemCount() {
@@ -346,7 +317,9 @@ public final class Snapshot {
 
     /** The item into which one that is gone was merged. */
     public Optional<Item> findMergedInto(ItemKey gone) {
-        return marks.of(Mark.MERGED, gone.toString()).stream().findFirst().flatMap(this::findItem);
+        return indexes.marks().of(Mark.MERGED, gone.toString()).stream()
+                .findFirst()
+                .flatMap(this::findItem);
     }
 
     /**
@@ -357,24 +330,25 @@ public final class Snapshot {
      *     team, the sign-in name of a person
      */
     public List<Node> marked(Mark mark, String value) {
-        return marks.list(
-                new Mark.Of(mark, value),
-                this::requireNode,
-                Comparator.comparing(node -> slot(node.item())));
+        return indexes.marks()
+                .list(
+                        new Mark.Of(mark, value),
+                        this::requireNode,
+                        Comparator.comparing(node -> slot(node.item())));
     }
 
     public int countMarked(Mark mark, String value) {
-        return marks.of(mark, value).size();
+        return indexes.marks().of(mark, value).size();
     }
 
     /** The labels that a product's items have, in the order of the alphabet. */
     public List<String> labels(String product) {
-        return List.copyOf(marks.labelsOf(product).values());
+        return List.copyOf(indexes.marks().labelsOf(product).values());
     }
 
     /** All items of the workspace in rank order. */
     public RankOrder<ItemKey> order() {
-        return orders.all();
+        return indexes.orders().all();
     }
 
     /** A product's items of one level in rank order; a stretch of it costs what it holds. */
@@ -384,17 +358,17 @@ public final class Snapshot {
 
     /** A product's items of one level in rank order, with what they come to down to each. */
     public LevelOrder inOrder(Product product, Level level) {
-        return levels.of(new LevelOf(product.code(), level.key()));
+        return indexes.levels().of(new LevelOf(product.code(), level.key()));
     }
 
     /** The places of a product's items of one level. */
     public RankOrder<ItemKey> orderOf(String product, Level level) {
-        return orders.ofLevel(new LevelOf(product, level.key()));
+        return indexes.orders().ofLevel(new LevelOf(product, level.key()));
     }
 
     /** A product's items without a parent, in rank order, whatever their level. */
     public List<Node> roots(String product) {
-        return nodes(orders.roots(product));
+        return nodes(indexes.orders().roots(product));
     }
 
     /**
@@ -402,7 +376,7 @@ public final class Snapshot {
      * order; a stretch of it costs what it holds.
      */
     public List<Node> waiting(Product product, Level level) {
-        return nodes(orders.waiting(new LevelOf(product.code(), level.key())));
+        return nodes(indexes.orders().waiting(new LevelOf(product.code(), level.key())));
     }
 
     /** An item's place, from 1, among its product's items of its level. */
@@ -461,14 +435,14 @@ public final class Snapshot {
 
     /** The total over all items of a product that have no parent. */
     public RollUp totalOf(String product) {
-        return sums.atTheTop(product).total();
+        return indexes.sums().atTheTop(product).total();
     }
 
     /** The totals of each of a product's levels. */
     public Map<Level, LevelTotal> levelTotals(Product product) {
         var totals = new LinkedHashMap<Level, LevelTotal>();
         for (var level : product.levels().all()) {
-            var sum = sums.of(product.code(), level.key());
+            var sum = indexes.sums().of(product.code(), level.key());
             totals.put(level, new LevelTotal(sum.total(), sum.items()));
         }
         return totals;
