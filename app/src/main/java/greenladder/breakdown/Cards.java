@@ -6,7 +6,6 @@ import greenladder.core.item.Item;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
 import greenladder.core.item.Product;
-import greenladder.core.item.Refining;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -14,6 +13,7 @@ import greenladder.item.Rights;
 import greenladder.panel.Labels;
 import greenladder.people.SignedIn;
 import greenladder.web.Drawings;
+import greenladder.web.Drawings.Same;
 import greenladder.web.RungMark;
 import greenladder.web.SizeWords;
 import greenladder.web.Stem;
@@ -44,7 +44,7 @@ final class Cards {
             boolean mayState,
             boolean mayShape,
             @Nullable Person person,
-            Refining refining) {}
+            Same refining) {}
 
     /**
      * @param picked keys of the picked item and of those above it
@@ -94,7 +94,7 @@ final class Cards {
                 rights.mayEdit(reader, item, Field.STATE),
                 rights.mayShape(reader, item.key().product(), item.level()),
                 snapshot.findPerson(item.assignee()).orElse(null),
-                snapshot.requireProduct(item.key().product()).refining());
+                new Same(snapshot.requireProduct(item.key().product()).refining()));
     }
 
     /** What one sets on a card: points, or the hours that are left. */

@@ -17,8 +17,10 @@ import greenladder.core.item.PlanKey;
 import greenladder.core.item.Workspace;
 import greenladder.core.plan.SprintLedger;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.log.ChangeLog;
 import greenladder.log.Logged;
 import greenladder.log.NewOperation;
+import greenladder.log.Operation;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
@@ -51,10 +53,9 @@ public class Door {
     private final ApplicationEventPublisher events;
     private final TransactionTemplate transactions;
     private final EntityManager entities;
-    private final Clock clock;
 
-    /** When the last operation of this door was; written and read under the lock. */
-    private Instant latest = Instant.EPOCH;
+    /** Asked under the lock. */
+    private final OperationTimes times;
 
     Door(
             ItemStore store,
@@ -63,14 +64,20 @@ public class Door {
             ApplicationEventPublisher events,
             TransactionTemplate transactions,
             EntityManager entities,
-            Clock clock) {
+            Clock clock,
+            ChangeLog log) {
         this.store = store;
         this.keeper = keeper;
         this.rights = rights;
         this.events = events;
         this.transactions = transactions;
         this.entities = entities;
-        this.clock = clock;
+        this.times =
+                new OperationTimes(
+                        clock,
+                        log.findOperation(log.lastOperation())
+                                .map(Operation::at)
+                                .orElse(Instant.EPOCH));
     }
 
     /**
@@ -154,7 +161,7 @@ public class Door {
         keeper.lock().lock();
         try {
             var before = keeper.settled();
-            var now = now();
+            var now = times.now();
             var saved =
                     committed(() -> {
                         var command = making.apply(before);
@@ -214,7 +221,7 @@ public class Door {
         try {
             var before = keeper.settled();
             var snapshot = before;
-            var last = latest;
+            var last = times.latest();
             var written = new ArrayList<NewOperation>();
             for (var one : past) {
                 var command = one.command().apply(snapshot);
@@ -236,7 +243,7 @@ public class Door {
                 var after = snapshot;
                 keeper.advance(ignored -> after);
                 keeper.has(number);
-                latest = last;
+                times.went(last);
             }
         } finally {
             keeper.lock().unlock();
@@ -257,7 +264,7 @@ public class Door {
         keeper.lock().lock();
         try {
             var before = keeper.settled();
-            var now = now();
+            var now = times.now();
             var outcome = SetupChange.decide(before, next.apply(before.workspace()), choices, now);
             if (outcome instanceof Outcome.Accepted(var changes, var after)) {
                 var teams =
@@ -308,15 +315,6 @@ public class Door {
         }
     }
 
-    /**
-     * The database keeps microseconds; so does the snapshot in memory. Where the clock was set
-     * back, time stands still: the log is numbered in the order of its times.
-     */
-    private Instant now() {
-        var now = clock.instant().truncatedTo(ChronoUnit.MICROS);
-        return now.isBefore(latest) ? latest : now;
-    }
-
     /** What came of it as whoever did it sees it. */
     private Saved seen(Saved saved) {
         var accepted = saved.accepted();
@@ -336,7 +334,7 @@ public class Door {
 
     private Saved published(Saved saved) {
         if (saved.operation() > 0) {
-            latest = saved.at();
+            times.went(saved.at());
             keeper.has(saved.operation());
             events.publishEvent(new Logged(saved.operation()));
         }

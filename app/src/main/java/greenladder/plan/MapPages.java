@@ -1,6 +1,5 @@
 package greenladder.plan;
 
-import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
@@ -15,8 +14,6 @@ import greenladder.item.Look;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;
 import greenladder.people.Permission;
-import greenladder.plan.MapPage.CardModel;
-import greenladder.plan.MapPage.Column;
 import greenladder.plan.MapPage.Naming;
 import greenladder.plan.MapPage.Slice;
 import greenladder.plan.MapPage.SliceHead;
@@ -24,9 +21,6 @@ import greenladder.plan.MapPage.Stretch;
 import greenladder.plan.MapPage.Tray;
 import greenladder.plan.PastSlices.PastCard;
 import greenladder.web.Drawings;
-import greenladder.web.RungMark;
-import greenladder.web.SizeWords;
-import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -46,7 +40,6 @@ class MapPages {
     private static final int IN_CELL = 12;
     private static final int MOST_IN_CELL = 300;
     private static final int MOST_LOOSE = 60;
-    private static final int STEM_WIDTH = 140;
 
     private final Rights rights;
     private final ItemPanels panels;
@@ -85,6 +78,7 @@ class MapPages {
         private final int first;
         private final List<Map<String, List<Node>>> cells;
         private final Capacities capacities;
+        private final MapCards cards;
         private final boolean mayShape;
         private final String storyName;
 
@@ -102,6 +96,7 @@ class MapPages {
             near = all.subList(first, Math.min(all.size(), first + most));
             cells = near.stream().map(map::cells).toList();
             capacities = new Capacities(snapshot);
+            cards = new MapCards(look, place, rights, drawings);
             mayShape = look.reader().mayIn(place.product().code(), Permission.SHAPE);
             storyName = Words.lower(StoryMap.stories(place.product()).name());
         }
@@ -124,7 +119,7 @@ class MapPages {
                             MapCells.columns(all.size()),
                             MapCells.gap(first),
                             MapCells.gap(all.size() - first - near.size())),
-                    near.stream().map(this::column).collect(Collectors.joining()),
+                    near.stream().map(cards::head).collect(Collectors.joining()),
                     slices(),
                     tray(),
                     new MapPage.Backbone(
@@ -137,26 +132,6 @@ class MapPages {
                     place.at() == null
                             ? null
                             : panels.of(place.at(), reader, one -> place.at(one.key()).url()));
-        }
-
-        /** The head of a column as HTML, drawn once for all who may do the same. */
-        private String column(Node node) {
-            var item = node.item();
-            var custom = item.details().custom();
-            var column =
-                    new Column(
-                            item.key().toString(),
-                            item.level().index(),
-                            RungMark.of(place.product().levels(), item.level()),
-                            item.title(),
-                            "/items/" + item.key(),
-                            custom.getOrDefault("persona", ""),
-                            custom.getOrDefault("activity", ""),
-                            node.rollUp().hasPointChildren()
-                                    ? Stem.byPoints(node.rollUp(), STEM_WIDTH)
-                                    : null,
-                            rights.mayEdit(look.reader(), item, Field.TITLE));
-            return drawings.alike("plan/map-card", "head", "c", column);
         }
 
         private List<Slice> slices() {
@@ -290,13 +265,13 @@ class MapPages {
             var drawn = new MapCells(kind, key, name, takesIn && mayShape, storyName);
             boolean isMore = false;
             for (int i = 0; i < near.size(); i++) {
-                var cards = cells.get(i).getOrDefault(key, List.of());
-                isMore |= cards.size() > most;
+                var inCell = cells.get(i).getOrDefault(key, List.of());
+                isMore |= inCell.size() > most;
                 drawn.add(
                         near.get(i).item().key(),
                         takesIn,
-                        cards.stream().limit(most).map(this::card).toList(),
-                        cards.size() - most);
+                        inCell.stream().limit(most).map(cards::card).toList(),
+                        inCell.size() - most);
             }
             return new Slice(
                     new SliceHead(
@@ -325,23 +300,21 @@ class MapPages {
         private Slice closedSlice(Sprint sprint) {
             var byColumn = new HashMap<ItemKey, List<PastCard>>();
             var keys = near.stream().map(node -> node.item().key()).toList();
-            var cards = past.of(snapshot, sprint);
-            for (var card : cards) {
+            var stood = past.of(snapshot, sprint);
+            for (var card : stood) {
                 card.above().stream()
                         .filter(keys::contains)
                         .findFirst()
                         .ifPresent(key ->
                                 byColumn.computeIfAbsent(key, any -> new ArrayList<>()).add(card));
             }
-            long done = cards.stream().filter(PastCard::done).count();
+            long done = stood.stream().filter(PastCard::done).count();
             var drawn = new MapCells("closed", sprint.key(), sprint.name(), false, storyName);
             for (var key : keys) {
                 drawn.add(
                         key,
                         false,
-                        byColumn.getOrDefault(key, List.of()).stream()
-                                .map(card -> drawings.alike("plan/map-card", "past", "c", card))
-                                .toList(),
+                        byColumn.getOrDefault(key, List.of()).stream().map(cards::past).toList(),
                         0);
             }
             return new Slice(
@@ -351,35 +324,12 @@ class MapPages {
                             sprint.name(),
                             url("sprint", sprint.key()),
                             "as it stood at its close",
-                            "%d done, %d carried over".formatted(done, cards.size() - done),
+                            "%d done, %d carried over".formatted(done, stood.size() - done),
                             null,
                             null,
                             null,
                             ""),
                     drawn.html());
-        }
-
-        /** A card as HTML, drawn once for all who see and may do the same. */
-        private String card(Node node) {
-            var item = node.item();
-            var reader = look.reader();
-            var product = place.product();
-            var card =
-                    new CardModel(
-                            item.key().toString(),
-                            item.level().index(),
-                            item.title(),
-                            item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
-                            SizeWords.of(product, node),
-                            !node.rollUp().hasPointChildren()
-                                    && rights.mayEdit(reader, item, Field.SIZE),
-                            reader.mayIn(product.code(), Permission.SHAPE),
-                            item.state().name(),
-                            item.category().name(),
-                            item.blocked() != null && !item.isDone(),
-                            Needs.trouble(snapshot, item),
-                            item.key().equals(place.at()));
-            return drawings.alike("plan/map-card", "card", "c", card);
         }
 
         private Tray tray() {
@@ -394,7 +344,7 @@ class MapPages {
                     found.size() > MOST_LOOSE
                             ? "the first " + MOST_LOOSE
                             : Integer.toString(found.size()),
-                    found.stream().limit(MOST_LOOSE).map(this::card).toList());
+                    found.stream().limit(MOST_LOOSE).map(cards::card).toList());
         }
 
         /** Whether an item is meant by a part of its title or the beginning of its key. */

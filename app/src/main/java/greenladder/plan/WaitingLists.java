@@ -16,6 +16,7 @@ import greenladder.plan.BenchPage.Row;
 import greenladder.plan.BenchPage.RowModel;
 import greenladder.plan.BenchPage.Waiting;
 import greenladder.web.Drawings;
+import greenladder.web.Drawings.Same;
 import greenladder.web.RungMark;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;
@@ -40,6 +41,9 @@ class WaitingLists {
         this.lines = lines;
     }
 
+    /** What a row depends on beside its node. */
+    private record Variant(Same product, boolean mayPlan, boolean maySize, boolean picked) {}
+
     Waiting waiting(Snapshot snapshot, BenchPlace place, SignedIn reader) {
         var product = place.product();
         var narrowed = lines.narrowed(snapshot, List.of(product), place.filter(), reader);
@@ -60,10 +64,9 @@ class WaitingLists {
         var bands = new HashMap<String, String>();
         product.refining().bands().forEach(band -> bands.put(band.key(), band.name()));
         String head = null;
-        var mark = RungMark.of(product.levels(), place.level());
         for (var node : shown) {
             var band = bands.getOrDefault(node.item().details().refinement().band(), "");
-            rows.add(new Row(band.equals(head) ? "" : band, drawn(node, place, mark, reader)));
+            rows.add(new Row(band.equals(head) ? "" : band, drawn(node, place, reader)));
             head = band;
         }
         var count =
@@ -92,24 +95,34 @@ class WaitingLists {
     }
 
     /** A row as HTML, drawn once for all who see and may do the same. */
-    private String drawn(Node node, BenchPlace place, RungMark mark, SignedIn reader) {
+    private String drawn(Node node, BenchPlace place, SignedIn reader) {
         var item = node.item();
-        var product = place.product();
-        var row =
-                new RowModel(
-                        product.code(),
-                        item.key().toString(),
-                        item.level().index(),
-                        mark,
-                        item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
-                        item.title(),
-                        SizeWords.of(product, node),
-                        reader.mayIn(product.code(), Permission.PLAN),
+        var variant =
+                new Variant(
+                        new Same(place.product()),
+                        reader.mayIn(place.product().code(), Permission.PLAN),
                         !node.rollUp().hasPointChildren()
                                 && rights.mayEdit(reader, item, Field.SIZE),
-                        item.details().refinement().isCandidate(),
                         item.key().equals(place.at()));
-        return drawings.alike("plan/drawn", "row", "row", row);
+        return drawings.of(
+                node, variant, "plan/drawn", "row", "row", () -> row(node, place, variant));
+    }
+
+    private static RowModel row(Node node, BenchPlace place, Variant variant) {
+        var item = node.item();
+        var product = place.product();
+        return new RowModel(
+                product.code(),
+                item.key().toString(),
+                item.level().index(),
+                RungMark.of(product.levels(), item.level()),
+                item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
+                item.title(),
+                SizeWords.of(product, node),
+                variant.mayPlan(),
+                variant.maySize(),
+                item.details().refinement().isCandidate(),
+                variant.picked());
     }
 
     private static List<Choice> levels(BenchPlace place) {

@@ -2,8 +2,6 @@ package greenladder.item;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
-import static org.mockito.Mockito.mock;
-import static org.mockito.Mockito.when;
 
 import greenladder.RunningDemo;
 import greenladder.core.change.Command;
@@ -21,8 +19,6 @@ import greenladder.people.People;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;
 import greenladder.web.Failure;
-import jakarta.persistence.EntityManager;
-import java.time.Clock;
 import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
@@ -31,7 +27,6 @@ import java.util.function.Function;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
-import org.springframework.transaction.support.TransactionTemplate;
 import org.testng.annotations.Test;
 
 /** The door for histories that are brought in whole, for values that were seen, and for ranks. */
@@ -42,10 +37,6 @@ public class DoorIntegrationTests extends RunningDemo {
     @Autowired private SnapshotKeeper keeper;
     @Autowired private People people;
     @Autowired private Products products;
-    @Autowired private ItemStore store;
-    @Autowired private Rights rights;
-    @Autowired private TransactionTemplate transactions;
-    @Autowired private EntityManager entities;
 
     private SignedIn ines() {
         return people.findByHandle("ines.rowe").orElseThrow();
@@ -107,18 +98,6 @@ public class DoorIntegrationTests extends RunningDemo {
         var earlier = List.of(past(last().minusNanos(1000), create(code, "One")));
         assertThatThrownBy(() -> door.live(earlier)).isInstanceOf(IllegalArgumentException.class);
         assertThat(keeper.current().findItem(new ItemKey(code, 1))).isEmpty();
-    }
-
-    @Test
-    public void clockThatIsSetBackShouldNotPutTheLogOutOfOrder() {
-        var code = api().newProduct();
-        var now = last();
-        var clock = mock(Clock.class);
-        when(clock.instant()).thenReturn(now, now.minusSeconds(3600));
-        var early = new Door(store, keeper, rights, event -> {}, transactions, entities, clock);
-        early.submit(ines(), create(code, "One"));
-        var second = early.submit(ines(), create(code, "Two"));
-        assertThat(second.at()).isEqualTo(now);
     }
 
     @Test
