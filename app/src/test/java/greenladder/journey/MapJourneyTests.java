@@ -8,6 +8,7 @@ import greenladder.item.Teams;
 import greenladder.item.Teams.TeamForm;
 import greenladder.people.SignedIn;
 import java.util.List;
+import org.assertj.core.api.Assertions;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.BeforeMethod;
 import org.testng.annotations.Test;
@@ -69,6 +70,18 @@ public class MapJourneyTests extends BrowserTest {
 
     private static Locator head(Page page, String slice) {
         return page.locator("tr[data-slice='" + slice + "'] .map-slice-head");
+    }
+
+    @Test
+    public void nameOfTheSlicesShouldNotBeCutOffNorTakeASecondLine() {
+        var page = map();
+        double widest =
+                page.locator(".unfold select").all().stream()
+                        .mapToDouble(pick -> pick.boundingBox().width)
+                        .max()
+                        .orElseThrow();
+        Assertions.assertThat(widest).isGreaterThan(125);
+        Assertions.assertThat(page.locator(".view-line").boundingBox().height).isLessThan(60);
     }
 
     @Test
