@@ -59,6 +59,16 @@ public final class Answers {
                 : answer(saved.operation(), words, Map.of());
     }
 
+    /** Something made in the plan, which the page then selects. */
+    public static ResponseEntity<String> made(String words, Saved saved) {
+        return saved.plans().isEmpty()
+                ? noted(words, saved)
+                : answer(
+                        saved.operation(),
+                        words,
+                        Map.of("made", Map.of("key", saved.plans().getFirst().subject().key())));
+    }
+
     public static ResponseEntity<String> said(String words) {
         return answer(0, words, Map.of());
     }

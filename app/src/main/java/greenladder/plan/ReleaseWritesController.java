@@ -59,7 +59,7 @@ class ReleaseWritesController {
                         List.of(),
                         null);
         var saved = planning.makeRelease(me, read(form, plain));
-        return Answers.noted("Release made", saved);
+        return Answers.made("Release made", saved);
     }
 
     @PostMapping("/releases/{release}")

@@ -77,7 +77,7 @@ class SprintWritesController {
         var saved = planning.make(me, teams, series);
         var made = new LinkedHashSet<String>();
         saved.plans().forEach(change -> made.add(change.subject().key()));
-        return Answers.noted("Made " + Words.count(made.size(), "sprint"), saved);
+        return Answers.made("Made " + Words.count(made.size(), "sprint"), saved);
     }
 
     @PostMapping("/sprints/{sprint}")

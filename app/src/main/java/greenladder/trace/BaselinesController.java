@@ -70,7 +70,7 @@ class BaselinesController {
                         root,
                         clock.instant(),
                         look.reader().handle());
-        return Answers.noted("Taken", door.submit(look.reader(), new KeepPaper(baseline)));
+        return Answers.made("Taken", door.submit(look.reader(), new KeepPaper(baseline)));
     }
 
     private Baseline find(String key) {

@@ -67,7 +67,7 @@ class TestsController {
     @PostMapping("/{product:[A-Z]{2,5}}/tests")
     ResponseEntity<String> write(Look look, TestForm form) {
         var test = read("", look.product().code(), form);
-        return Answers.noted(
+        return Answers.made(
                 "Written", door.submit(look.reader(), new KeepPaper(test, test.covers())));
     }
 

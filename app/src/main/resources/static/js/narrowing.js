@@ -1,6 +1,7 @@
 // The filter line: what is picked is a part of the address. Counts come when the picks are opened, and again after each pick.
 import { go, refresh, view } from "./view.js";
 import { post } from "./server.js";
+import { put } from "./putting.js";
 import { tell } from "./toasts.js";
 import { done } from "./undo.js";
 
@@ -15,7 +16,7 @@ async function fetchPicks(mine = made) {
   const picks = answer?.ok ? await answer.text() : null;
   if (picks === null || mine !== made || !place()) return;
   const focused = document.activeElement?.id;
-  Idiomorph.morph(place(), picks, { morphStyle: "innerHTML" });
+  put(place(), picks, { morphStyle: "innerHTML" });
   if (focused) document.getElementById(focused)?.focus();
 }
 

@@ -46,13 +46,6 @@ document.addEventListener("input", (event) => {
   const wanted = event.target.value.trim().toLowerCase();
   event.target.form.querySelectorAll("li").forEach((line) => (line.hidden = !line.textContent.toLowerCase().includes(wanted)));
 });
-document.addEventListener("keydown", (event) => {
-  const choice = event.key === "Escape" && event.target.closest?.("details.choice[open]");
-  if (!choice) return;
-  event.preventDefault();
-  choice.removeAttribute("open");
-  choice.querySelector("summary").focus();
-});
 
 document.addEventListener("click", (event) => {
   const button = event.target.closest?.("[data-column-up], [data-column-down]");

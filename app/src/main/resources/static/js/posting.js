@@ -3,29 +3,53 @@
 import { go, refresh } from "./view.js";
 import { done } from "./undo.js";
 import { Conflict, post } from "./server.js";
+import { contentOf, settle } from "./typed.js";
 
-async function submit(form, submitter) {
+/**
+ * Sends a form, once at a time; what is typed into it while it is on its way stays.
+ * @param send gives a promise of the events that the server answers with
+ * @param after what is done then, with these events
+ */
+export async function sendForm(form, send, after) {
   if (form.dataset.sent) return;
   form.dataset.sent = "1";
+  const sent = contentOf(form);
   try {
-    const events = await post(form.getAttribute("action"), new FormData(form, submitter));
-    form.dispatchEvent(new CustomEvent("saved", { bubbles: true }));
-    if (events.leadto) return location.assign(events.leadto.url);
-    if (events.said.words) done(events.said);
-    if (form.dataset.then) await go(form.dataset.then);
-    else await refresh();
-    // A form that stands there still can be sent again.
-    if (form.isConnected && !form.matches("[data-field-form]")) settle(form);
+    const events = await send();
+    settle(form, sent);
+    await after(events);
   } catch (failure) {
-    delete form.dataset.sent;
     if (failure instanceof Conflict) showConflict(form, failure.markup);
     else showError(form, failure.message);
+  } finally {
+    // A form that stands there still can be sent again.
+    delete form.dataset.sent;
   }
 }
 
-function settle(form) {
-  delete form.dataset.sent;
-  if (form.matches("[data-emptied]")) form.reset();
+const submit = (form, submitter) =>
+  sendForm(
+    form,
+    () => post(form.getAttribute("action"), new FormData(form, submitter)),
+    async (events) => {
+      form.dispatchEvent(new CustomEvent("saved", { bubbles: true }));
+      if (events.leadto) return location.assign(events.leadto.url);
+      if (events.said.words) done(events.said);
+      await (form.dataset.then ? go(form.dataset.then) : refresh());
+      if (events.made) select(events.made.key);
+    },
+  );
+
+/** What was made is opened where a link of the view leads to it, or else takes the focus. */
+function select(key) {
+  const page = document.getElementById("view");
+  const made = page.querySelector(`[data-opens="${CSS.escape(key)}"], #check-${CSS.escape(key)}`);
+  if (made) {
+    made.scrollIntoView({ block: "nearest", inline: "center" });
+    return made.focus();
+  }
+  const isOf = (link) => [...new URL(link.href).searchParams.values()].includes(key);
+  return [...page.querySelectorAll("a[href]")].find(isOf)?.click();
 }
 
 function showError(form, words) {

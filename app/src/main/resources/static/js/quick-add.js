@@ -1,5 +1,6 @@
 // Quick add: one key opens a line, from anywhere. What is understood of it is shown before it is added.
 import { refresh, view } from "./view.js";
+import { sendForm } from "./posting.js";
 import { fetchText, post } from "./server.js";
 import { done } from "./undo.js";
 import { tell } from "./toasts.js";
@@ -38,28 +39,22 @@ async function read(form) {
   form.querySelector("[data-quick-read]").innerHTML = failed ? "" : answer;
 }
 
-async function add(form, another) {
-  if (form.dataset.sent) return;
-  form.dataset.sent = "1";
-  const { line } = form.elements;
-  try {
-    const { said } = await post(form.getAttribute("action"), new FormData(form));
-    // Free for the next line at once: the view is drawn anew behind it.
-    delete form.dataset.sent;
-    done(said);
-    if (another) {
-      line.value = "";
-      read(form);
-      line.focus();
-    } else close();
-    if (view()?.dataset.url) await refresh();
-  } catch (failure) {
-    form.querySelector(".error").textContent = failure.message;
-    line.focus();
-  } finally {
-    delete form.dataset.sent;
-  }
-}
+const add = (form, another) =>
+  sendForm(
+    form,
+    () => post(form.getAttribute("action"), new FormData(form)),
+    ({ said }) => {
+      // Free for the next line at once: the view is drawn anew behind it.
+      delete form.dataset.sent;
+      done(said);
+      if (another) {
+        read(form);
+        form.elements.line.focus();
+      } else close();
+      if (view()?.dataset.url) return refresh();
+      return null;
+    },
+  );
 
 document.addEventListener("input", (event) => {
   const form = event.target.closest?.("[data-quick-form]");

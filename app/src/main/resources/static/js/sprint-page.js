@@ -4,6 +4,7 @@ import { subjects } from "./selection.js";
 import { order } from "./planning.js";
 import { move } from "./moving.js";
 import { done } from "./undo.js";
+import { sendForm } from "./posting.js";
 import { post } from "./server.js";
 import { tell } from "./toasts.js";
 
@@ -28,23 +29,17 @@ document.addEventListener("submit", async (event) => {
   const form = event.target;
   if (!form.matches("[data-task-add]")) return;
   event.preventDefault();
-  if (form.dataset.sent) return;
   const { title, hours, person, skill } = form.elements;
-  form.dataset.sent = "1";
-  form.querySelector(".error").textContent = "";
-  try {
-    const values = { under: form.dataset.story, title: title.value, hours: hours.value, person: person.value, skill: skill.value };
-    done((await post(`/${view().dataset.product}/plan/tasks`, values)).said);
-    title.value = "";
-    hours.value = "";
-    title.focus();
-    await refresh();
-  } catch (failure) {
-    form.querySelector(".error").textContent = failure.message;
-    title.focus();
-  } finally {
-    delete form.dataset.sent;
-  }
+  const values = { under: form.dataset.story, title: title.value, hours: hours.value, person: person.value, skill: skill.value };
+  await sendForm(
+    form,
+    () => post(`/${view().dataset.product}/plan/tasks`, values),
+    ({ said }) => {
+      done(said);
+      title.focus();
+      return refresh();
+    },
+  );
 });
 
 // What is being typed counts at once, beside what is kept.

@@ -7,6 +7,7 @@ import "./fields.js";
 import "./adding.js";
 import "./pasting.js";
 import "./posting.js";
+import "./popups.js";
 import "./menu.js";
 import "./pick-item.js";
 import "./linking.js";

@@ -1,26 +1,20 @@
 // Comments and watching. What is being written stays through every refresh.
 import { refresh } from "./view.js";
+import { sendForm } from "./posting.js";
 import { post } from "./server.js";
 import { tell, tellDone } from "./toasts.js";
 
-async function say(form) {
-  if (form.dataset.sent) return;
-  form.dataset.sent = "1";
-  const error = form.querySelector(".error");
-  try {
-    const { said } = await post(form.getAttribute("action"), new FormData(form));
-    form.elements.text.value = "";
-    error.textContent = "";
-    form.removeAttribute("data-field-form");
-    tellDone(said);
-    await refresh();
-  } catch (failure) {
-    error.textContent = failure.message;
-    form.elements.text.focus();
-  } finally {
-    delete form.dataset.sent;
-  }
-}
+const say = (form) =>
+  sendForm(
+    form,
+    () => post(form.getAttribute("action"), new FormData(form)),
+    ({ said }) => {
+      form.removeAttribute("data-field-form");
+      form.dispatchEvent(new CustomEvent("saved", { bubbles: true }));
+      tellDone(said);
+      return refresh();
+    },
+  );
 
 async function act(url, values, offer) {
   try {

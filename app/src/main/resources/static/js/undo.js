@@ -2,6 +2,7 @@
 import { refresh } from "./view.js";
 import { post } from "./server.js";
 import { tell, tellDone } from "./toasts.js";
+import { undoesTyping } from "./typed.js";
 import * as deeds from "./deeds.js";
 
 /** Tells what was done, and offers to undo it. */
@@ -53,7 +54,9 @@ document.addEventListener("click", (event) => {
 });
 
 document.addEventListener("keydown", (event) => {
-  if (!(event.ctrlKey || event.metaKey) || event.altKey || event.target.matches("input, textarea, select")) return;
+  if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+  // In a field the browser takes back what was typed; once that was sent, the key means what was done.
+  if (event.target.matches("input, textarea") && undoesTyping(event.target)) return;
   const key = event.key.toLowerCase();
   const redo = key === "y" || (key === "z" && event.shiftKey);
   if (!redo && key !== "z") return;

@@ -2,21 +2,19 @@
 import "./going.js";
 import { refresh } from "./view.js";
 import { done } from "./undo.js";
+import { sendForm } from "./posting.js";
 import { send } from "./server.js";
 
 document.addEventListener("submit", async (event) => {
   const form = event.target;
   if (!form.matches("[data-post-file]")) return;
   event.preventDefault();
-  if (form.dataset.sent) return;
-  form.dataset.sent = "1";
-  try {
-    done((await send(form.getAttribute("action"), form.elements.file.files[0])).said);
-    form.reset();
-    await refresh();
-  } catch (failure) {
-    form.querySelector(".error").textContent = failure.message;
-  } finally {
-    delete form.dataset.sent;
-  }
+  await sendForm(
+    form,
+    () => send(form.getAttribute("action"), form.elements.file.files[0]),
+    ({ said }) => {
+      done(said);
+      return refresh();
+    },
+  );
 });

@@ -1,25 +1,16 @@
 // Keeps the open view true: what is being typed survives a refresh, failures are told, focus finds its way back.
 import { drawSelection } from "./selection.js";
+import { bringBack, hasWaiting, put } from "./putting.js";
 import { tell } from "./toasts.js";
+import { hasUnsaved } from "./typed.js";
 
-const isBeingEdited = (node) =>
-  (node.classList?.contains("value-field") && node.querySelector("[data-field-form]")) ||
-  (node.matches?.("[data-column-find]") && node === document.activeElement) ||
-  (node.matches?.("[data-view-form]") && (node.contains(document.activeElement) || node.elements.name.value)) ||
-  (node.matches?.("[data-add], [data-comment-form], [data-line-form], [data-typing]") &&
-    (node.contains(document.activeElement) || [...node.querySelectorAll("textarea")].some((text) => text.value)));
-
-const stays = (old, fresh) => old.nodeType === 1 && (isBeingEdited(old) || fresh.dataset?.kept !== undefined);
-
-// Whether a section is folded is the reader's, not the server's.
-Idiomorph.defaults.callbacks.beforeAttributeUpdated = (name, node) =>
-  name === "open" && (node.dataset?.fold || node.dataset?.ownFold !== undefined) ? false : undefined;
-
-// A form that a script put there is not in what was fetched; it stays while it is being typed in.
-Idiomorph.defaults.callbacks.beforeNodeRemoved = (node) =>
-  node.nodeType === 1 && node.matches(".map-new") && node.contains(document.activeElement) ? false : undefined;
-
-Idiomorph.defaults.callbacks.beforeNodeMorphed = (old, fresh) => (stays(old, fresh) ? false : undefined);
+// What is fetched goes into the page by one rule for all fields that somebody is typing into.
+let going = false;
+let leaves = false;
+htmx.defineExtension("morph", {
+  isInlineSwap: (style) => style.startsWith("morph"),
+  handleSwap: (style, target, fragment) => put(target, fragment, { leaving: leaves }),
+});
 
 // One load of the view at a time: whatever is wanted meanwhile, the last wish is loaded after it, so that no late answer
 // brings an earlier place back.
@@ -43,6 +34,8 @@ async function loadUntilTrue() {
       ...(kept.length ? { kept: kept.join(",") } : {}),
     };
     kept = [];
+    leaves = going;
+    going = false;
     await htmx
       .ajax("GET", wanted ?? view().dataset.url, { source: "#view", target: "#view", swap: "morph:outerHTML", values })
       .catch(() => {});
@@ -65,6 +58,7 @@ export function go(url, columns = []) {
   // What stays may not be true any more once something else is being loaded.
   kept = loading ? [] : columns;
   wanted = url;
+  going = true;
   history.pushState({}, "", url);
   return load();
 }
@@ -77,6 +71,7 @@ export function refresh(columns = []) {
 
 addEventListener("popstate", () => {
   wanted = location.pathname + location.search;
+  going = true;
   if (view()?.dataset.url) load();
 });
 
@@ -153,7 +148,8 @@ export function drawPicked(way = (view()?.dataset.way ?? "").split(","), within 
 }
 
 document.addEventListener("rows-fetched", drawSelection);
-document.addEventListener("htmx:afterSettle", () => {
+document.addEventListener("htmx:afterSettle", (event) => {
+  if (event.detail.target?.id !== "view") bringBack(event.detail.target ?? document);
   drawPicked();
   drawSelection();
   const back = document.activeElement === document.body && focused ? document.getElementById(focused) : null;
@@ -181,7 +177,6 @@ document.addEventListener(
 );
 document.addEventListener("click", (event) => {
   if (event.target.closest("[data-open-keys]")) document.getElementById("keys").showModal();
-  document.querySelectorAll("details.choice[open]").forEach((open) => open.contains(event.target) || open.removeAttribute("open"));
 });
 document.addEventListener("keydown", (event) => {
   if (event.target.matches("input, select, textarea") || event.ctrlKey || event.altKey || event.metaKey) return;
@@ -191,3 +186,13 @@ document.addEventListener("keydown", (event) => {
     document.getElementById("find")?.focus();
   }
 });
+
+// Whoever goes away from words that they have not saved is asked first. A form that is sent on its way takes its words along.
+let isSending = false;
+document.addEventListener("submit", (event) => {
+  isSending = !event.defaultPrevented;
+});
+addEventListener("beforeunload", (event) => {
+  if (!isSending && (hasUnsaved() || hasWaiting())) event.preventDefault();
+});
+addEventListener("pageshow", () => (isSending = false));

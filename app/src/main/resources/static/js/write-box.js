@@ -1,5 +1,6 @@
 // Writing or pasting a list: Tab and Shift + Tab move lines in and out, and beside it stands what will be added.
 import { refresh, view } from "./view.js";
+import { sendForm } from "./posting.js";
 import { fetchText, post } from "./server.js";
 import { done } from "./undo.js";
 
@@ -39,23 +40,17 @@ async function read(form) {
   }
 }
 
-async function write(form) {
-  if (form.dataset.sent) return;
-  form.dataset.sent = "1";
-  const error = form.querySelector(".error");
-  try {
-    const { said } = await post(form.getAttribute("action"), new FormData(form));
-    form.elements.text.value = "";
-    done(said);
-    read(form);
-    await refresh();
-    form.elements.text.focus();
-  } catch (failure) {
-    error.textContent = failure.message;
-  } finally {
-    delete form.dataset.sent;
-  }
-}
+const write = (form) =>
+  sendForm(
+    form,
+    () => post(form.getAttribute("action"), new FormData(form)),
+    async ({ said }) => {
+      done(said);
+      read(form);
+      await refresh();
+      form.elements.text.focus();
+    },
+  );
 
 /** Moves the lines that are marked, or the one being written, a step in or out. */
 function shift(field, out) {

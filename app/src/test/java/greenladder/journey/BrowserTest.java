@@ -7,6 +7,7 @@ import com.google.gson.JsonObject;
 import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.BrowserContext;
 import com.microsoft.playwright.BrowserType.LaunchOptions;
+import com.microsoft.playwright.Dialog;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
@@ -123,6 +124,8 @@ public abstract class BrowserTest extends RunningDemo {
     protected Page newPage() {
         var page = context().newPage();
         page.onPageError(error -> Assertions.fail("script error: " + error));
+        // Who leaves unsaved words is asked; journeys that end with some mean to leave.
+        page.onDialog(Dialog::accept);
         page.onConsoleMessage(message -> {
             // What the server refuses is a part of many journeys; the page tells it itself.
             if (message.type().equals("error")
