@@ -34,6 +34,7 @@ import java.util.Objects;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
@@ -179,8 +180,9 @@ public class Door {
             if (saved.operation() == 0) {
                 return saved;
             }
+            var seenBefore = keeper.seenBy(actor);
             keeper.advance(any -> saved.accepted().after());
-            return seen(published(saved));
+            return seen(published(saved), seenBefore);
         } finally {
             keeper.lock().unlock();
         }
@@ -315,21 +317,27 @@ public class Door {
         }
     }
 
-    /** What came of it as whoever did it sees it. */
-    private Saved seen(Saved saved) {
+    /** What came of it as whoever did it sees it, before and after. */
+    private Saved seen(Saved saved, Snapshot before) {
         var accepted = saved.accepted();
-        return SnapshotKeeper.sightOf(saved.actor(), accepted.after()).isClear()
-                ? saved
-                : new Saved(
-                        saved.operation(),
-                        saved.actor(),
-                        saved.at(),
-                        new Accepted(
-                                accepted.items(),
-                                accepted.changes(),
-                                accepted.plans(),
-                                keeper.seenBy(saved.actor())),
-                        saved.before());
+        var after = keeper.seenBy(saved.actor());
+        if (after == accepted.after() && before == saved.before()) {
+            return saved;
+        }
+        Predicate<ItemKey> isSeen =
+                key -> before.findItem(key).isPresent() || after.findItem(key).isPresent();
+        return new Saved(
+                saved.operation(),
+                saved.actor(),
+                saved.at(),
+                new Accepted(
+                        accepted.items().stream().filter(isSeen).toList(),
+                        accepted.changes().stream()
+                                .filter(change -> isSeen.test(change.item()))
+                                .toList(),
+                        accepted.plans(),
+                        after),
+                before);
     }
 
     private Saved published(Saved saved) {
@@ -348,7 +356,9 @@ public class Door {
                 at,
                 actor.handle(),
                 command.kind(),
-                command instanceof Reverse reverse ? reverse.operation() : null,
+                command instanceof Reverse reverse && reverse.isWhole()
+                        ? reverse.operation()
+                        : null,
                 accepted.changes(),
                 accepted.plans(),
                 SprintLedger.between(

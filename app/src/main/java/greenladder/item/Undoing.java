@@ -28,8 +28,6 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class Undoing {
-    private static final int MOST_SKIPPED = 100;
-
     private final Door door;
     private final ChangeLog log;
     private final SnapshotKeeper keeper;
@@ -51,12 +49,7 @@ public class Undoing {
     public Saved takeBack(SignedIn actor, long id) {
         keeper.lock().lock();
         try {
-            var operation =
-                    log.findOperation(id)
-                            .filter(one -> one.kind() != OperationKind.RANKS)
-                            .orElseThrow(() ->
-                                    new Failure.NotFound("There is no operation " + id + "."));
-            requireSeen(actor, operation);
+            var operation = requireOperation(actor, id);
             if (operation.undoneBy() != null) {
                 throw new Failure.Invalid(Problems.of("operation", "This was undone already."));
             }
@@ -66,29 +59,43 @@ public class Undoing {
         }
     }
 
-    /** Takes back the last that somebody did and has not taken back yet. */
-    public Saved undoLast(SignedIn actor) {
+    /**
+     * Takes back what an operation did to one item, and leaves the rest of it done.
+     *
+     * @throws Failure.NotFound if there is no such operation, or it did nothing to the item
+     */
+    public Saved takeBackItem(SignedIn actor, long id, ItemKey item) {
         keeper.lock().lock();
         try {
-            return takeBack(actor, requireLast(actor, Set.of()));
+            var part = reversal(requireOperation(actor, id)).ofItem(item);
+            if (part.changes().isEmpty()) {
+                throw new Failure.NotFound(
+                        "The operation %d did nothing to %s.".formatted(id, item));
+            }
+            return door.submit(actor, part);
         } finally {
             keeper.lock().unlock();
         }
     }
 
-    /**
-     * The number of the last operation that somebody did and has not taken back yet.
-     *
-     * @param skipped operations that are passed over, since they cannot be taken back
-     */
-    public long requireLast(SignedIn actor, Set<Long> skipped) {
-        return log
-                .lastOf(actor.handle(), false, Math.min(skipped.size(), MOST_SKIPPED) + 1)
-                .stream()
-                .map(Operation::id)
-                .filter(id -> !skipped.contains(id))
-                .findFirst()
-                .orElseThrow(() -> nothing("There is nothing of yours left to undo."));
+    /** How many other items an operation changed that somebody sees. */
+    public long othersOf(SignedIn actor, long id, ItemKey item) {
+        var snapshot = keeper.seenBy(actor);
+        return log.changesOf(id).stream()
+                .map(Change::item)
+                .distinct()
+                .filter(one -> !one.equals(item) && snapshot.findItem(one).isPresent())
+                .count();
+    }
+
+    private Operation requireOperation(SignedIn actor, long id) {
+        var operation =
+                log.findOperation(id)
+                        .filter(one -> one.kind() != OperationKind.RANKS)
+                        .orElseThrow(
+                                () -> new Failure.NotFound("There is no operation " + id + "."));
+        requireSeen(actor, operation);
+        return operation;
     }
 
     /**
@@ -100,12 +107,7 @@ public class Undoing {
     public Saved takeBackParts(SignedIn actor, long id) {
         keeper.lock().lock();
         try {
-            var operation =
-                    log.findOperation(id)
-                            .orElseThrow(() ->
-                                    new Failure.NotFound("There is no operation " + id + "."));
-            requireSeen(actor, operation);
-            var whole = reversal(operation);
+            var whole = reversal(requireOperation(actor, id));
             var kept = new ArrayList<Change>();
             var items = whole.withoutPlans();
             for (var unit : units(items)) {
@@ -151,36 +153,9 @@ public class Undoing {
         return units;
     }
 
-    /** What a reversal did to plans where it touched no item; empty otherwise. */
-    public String planWordsOf(Saved saved) {
-        return saved.items().isEmpty() ? PlanWords.of(saved) : "";
-    }
-
-    /** What a reversal took back, in words to follow a verb; empty where that is many things. */
+    /** What a reversal did, in the terms of what it took back or did again. */
     public String wordsOf(Saved saved) {
-        var undone = log.findOperation(saved.operation()).map(Operation::undoes).orElse(null);
-        if (undone == null || saved.items().size() != 1) {
-            return "";
-        }
-        var words = ChangeWords.of(saved.before(), log.changesOf(undone));
-        return words.isEmpty() ? "" : ": " + words.getFirst();
-    }
-
-    /** Does again what somebody took back last, as long as they have done nothing else since. */
-    public Saved redoLast(SignedIn actor) {
-        keeper.lock().lock();
-        try {
-            long lastDone = log.lastDone(actor.handle());
-            return takeBack(
-                    actor,
-                    log.lastOf(actor.handle(), true, 1).stream()
-                            .map(Operation::id)
-                            .filter(id -> id > lastDone)
-                            .findFirst()
-                            .orElseThrow(() -> nothing("There is nothing to redo.")));
-        } finally {
-            keeper.lock().unlock();
-        }
+        return UndoWords.of(saved, isUndo(saved.operation()));
     }
 
     /** Of what somebody may not see, nothing can be taken back, nor that it happened be known. */
@@ -204,8 +179,7 @@ public class Undoing {
                 && !List.of(readers.split(", ")).contains(actor.handle());
     }
 
-    /** Whether an operation took another one back, rather than doing it or doing it again. */
-    public boolean isUndo(long operation) {
+    private boolean isUndo(long operation) {
         return log.findOperation(operation)
                 .filter(one -> one.kind() == OperationKind.UNDO)
                 .isPresent();

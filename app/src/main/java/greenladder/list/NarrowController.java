@@ -68,7 +68,10 @@ class NarrowController {
             @PathVariable long id,
             @AuthenticationPrincipal SignedIn me) {
         views.remove(me, id);
-        return Answers.undoable("View removed", "/%s/views/%d/restore".formatted(product, id));
+        return Answers.undoable(
+                "View removed",
+                "/%s/views/%d/restore".formatted(product, id),
+                "/%s/views/%d/remove".formatted(product, id));
     }
 
     @PostMapping("/views/{id}/restore")

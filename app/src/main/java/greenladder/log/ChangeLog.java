@@ -159,45 +159,6 @@ public class ChangeLog {
                         .list());
     }
 
-    /**
-     * Somebody's last operations that are not taken back and can be, the newest first.
-     *
-     * @param undos whether those that took another one back, or the others
-     */
-    public List<Operation> lastOf(String actor, boolean undos, int most) {
-        return sessions.fromStatelessSession(session ->
-                session
-                        .createQuery(
-                                "from OperationRow where actor = :actor and undoneBy is null and "
-                                        + (undos
-                                                ? "what = :undo"
-                                                : "what not in (:undo, '"
-                                                        + OperationKind.SETUP.label()
-                                                        + "')")
-                                        + " order by id desc",
-                                OperationRow.class)
-                        .setParameter("actor", actor)
-                        .setParameter("undo", OperationKind.UNDO.label())
-                        .setMaxResults(most)
-                        .list()
-                        .stream()
-                        .map(OperationRow::toOperation)
-                        .toList());
-    }
-
-    /** The last operation of somebody that took nothing back, whatever became of it; 0 for none. */
-    public long lastDone(String actor) {
-        return sessions.fromStatelessSession(session ->
-                Objects.requireNonNullElse(
-                        session.createQuery(
-                                        "select max(id) from OperationRow where actor = :actor and"
-                                                + " undoes is null",
-                                        Long.class)
-                                .setParameter("actor", actor)
-                                .getSingleResultOrNull(),
-                        0L));
-    }
-
     /** The operations after one that moved an item in the order and are not taken back. */
     public List<Operation> standingMoves(ItemKey item, long operation) {
         return sessions.fromStatelessSession(session ->

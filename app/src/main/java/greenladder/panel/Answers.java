@@ -2,6 +2,7 @@ package greenladder.panel;
 
 import greenladder.core.change.Change;
 import greenladder.core.item.Field;
+import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
 import greenladder.item.Door.Saved;
 import greenladder.web.Words;
@@ -25,6 +26,9 @@ public final class Answers {
 
     private static final int MOST_FOLLOWED = 2;
 
+    /** By so many items a page knows whether it shows something of what was done. */
+    private static final int MOST_NAMED = 50;
+
     private Answers() {}
 
     public static ResponseEntity<String> added(Saved saved) {
@@ -38,7 +42,7 @@ public final class Answers {
         var key = saved.items().getFirst().toString();
         var words = Stream.concat(Stream.of("Added " + key), notes.stream());
         return answer(
-                saved.operation(),
+                saved,
                 words.collect(Collectors.joining(". ")),
                 Map.of("itemadded", Map.of("key", key)));
     }
@@ -47,16 +51,14 @@ public final class Answers {
         return saved.operation() == 0
                 ? idle(unchanged(saved))
                 : answer(
-                        saved.operation(),
+                        saved,
                         verb + " " + what(saved) + totals(saved) + followed(saved),
                         LastTask.offer(saved));
     }
 
     /** Something done to the plan, in words of its own. */
     public static ResponseEntity<String> noted(String words, Saved saved) {
-        return saved.operation() == 0
-                ? idle("Nothing changed")
-                : answer(saved.operation(), words, Map.of());
+        return saved.operation() == 0 ? idle("Nothing changed") : answer(saved, words, Map.of());
     }
 
     /** Something made in the plan, which the page then selects. */
@@ -64,13 +66,13 @@ public final class Answers {
         return saved.plans().isEmpty()
                 ? noted(words, saved)
                 : answer(
-                        saved.operation(),
+                        saved,
                         words,
                         Map.of("made", Map.of("key", saved.plans().getFirst().subject().key())));
     }
 
     public static ResponseEntity<String> said(String words) {
-        return answer(0, words, Map.of());
+        return told(Map.of("said", Map.of("words", words, "operation", 0)));
     }
 
     /** Nothing was done, so that the undo key still means what was done before. */
@@ -82,9 +84,20 @@ public final class Answers {
      * Something done that is no operation on items, and can be taken back all the same.
      *
      * @param undo where that is asked for
+     * @param redo where it is asked for to do it again
      */
-    public static ResponseEntity<String> undoable(String words, String undo) {
-        return told(Map.of("said", Map.of("words", words, "operation", 0, "undo", undo)));
+    public static ResponseEntity<String> undoable(String words, String undo, String redo) {
+        return told(
+                Map.of("said", Map.of("words", words, "operation", 0, "undo", undo, "redo", redo)));
+    }
+
+    /** Something done to items together with something else, which is taken back with it. */
+    public static ResponseEntity<String> doneWith(
+            String verb, Saved saved, String undo, String redo) {
+        return answer(
+                saved,
+                verb + " " + what(saved) + totals(saved) + followed(saved),
+                Map.of("with", Map.of("undo", undo, "redo", redo)));
     }
 
     /** Where a picture that was kept can be shown from. */
@@ -94,7 +107,8 @@ public final class Answers {
 
     /** Leads to another page. */
     public static ResponseEntity<String> leadTo(String url) {
-        return answer(0, "", Map.of("leadto", Map.of("url", url)));
+        return told(
+                Map.of("leadto", Map.of("url", url), "said", Map.of("words", "", "operation", 0)));
     }
 
     private static String unchanged(Saved saved) {
@@ -143,14 +157,14 @@ public final class Answers {
     }
 
     private static String what(Saved saved) {
-        var items = saved.items();
-        return items.size() == 1 ? items.getFirst().toString() : items.size() + " items";
+        return Words.few(saved.items().stream().map(ItemKey::toString).toList(), "item");
     }
 
     private static ResponseEntity<String> answer(
-            long operation, String words, Map<String, Map<String, String>> more) {
+            Saved saved, String words, Map<String, Map<String, String>> more) {
         Map<String, Object> events = new LinkedHashMap<>(more);
-        events.put("said", Map.of("words", words, "operation", operation));
+        var items = saved.items().stream().limit(MOST_NAMED).map(ItemKey::toString).toList();
+        events.put("said", Map.of("words", words, "operation", saved.operation(), "items", items));
         return told(events);
     }
 

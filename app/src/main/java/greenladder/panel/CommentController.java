@@ -34,8 +34,9 @@ class CommentController {
             @RequestParam String text,
             @RequestParam(required = false) @Nullable Long replyTo,
             @AuthenticationPrincipal SignedIn me) {
-        comments.add(me, Asked.node(keeper.current(), key).item().key(), text, replyTo);
-        return Answers.said("Comment added");
+        var item = Asked.node(keeper.current(), key).item().key();
+        var comment = comments.add(me, item, text, replyTo);
+        return Answers.undoable("Comment added", removal(comment.id()), restoring(comment.id()));
     }
 
     @GetMapping("/comments/{id}/edit")
@@ -59,19 +60,29 @@ class CommentController {
             @RequestParam boolean settled,
             @AuthenticationPrincipal SignedIn me) {
         comments.settle(me, id, settled);
-        return Answers.said(settled ? "Settled" : "Taken up again");
+        var url = "/comments/%d/settle?settled=".formatted(id);
+        return Answers.undoable(
+                settled ? "Settled" : "Taken up again", url + !settled, url + settled);
     }
 
     @PostMapping("/comments/{id}/remove")
     ResponseEntity<String> remove(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         comments.show(me, id, false);
-        return Answers.said("Comment taken away");
+        return Answers.undoable("Comment deleted", restoring(id), removal(id));
     }
 
     @PostMapping("/comments/{id}/restore")
     ResponseEntity<String> restore(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         comments.show(me, id, true);
-        return Answers.said("Comment brought back");
+        return Answers.undoable("Comment brought back", removal(id), restoring(id));
+    }
+
+    private static String removal(long id) {
+        return "/comments/%d/remove".formatted(id);
+    }
+
+    private static String restoring(long id) {
+        return "/comments/%d/restore".formatted(id);
     }
 
     @PostMapping("/items/{key}/watch")

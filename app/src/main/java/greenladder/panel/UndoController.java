@@ -1,13 +1,14 @@
 package greenladder.panel;
 
+import greenladder.core.item.ItemKey;
 import greenladder.item.Door.Saved;
 import greenladder.item.Undoing;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
+import greenladder.web.Words;
 import java.nio.charset.StandardCharsets;
-import java.util.List;
-import java.util.Set;
 import java.util.function.Supplier;
+import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -25,41 +26,40 @@ class UndoController {
         this.undoing = undoing;
     }
 
+    /**
+     * @param parts whether what still can be is taken back, where the whole cannot
+     * @param item the only item of which it is taken back; none for the whole operation
+     */
     @PostMapping("/operations/{id}/undo")
     ResponseEntity<String> undo(
             @PathVariable long id,
             @RequestParam(defaultValue = "false") boolean parts,
+            @RequestParam(required = false) @Nullable ItemKey item,
             @AuthenticationPrincipal SignedIn me) {
+        if (item != null) {
+            return answer(undoing.takeBackItem(me, id, item), others(me, id, item));
+        }
         return parts
-                ? answer(undoing.takeBackParts(me, id))
+                ? answer(undoing.takeBackParts(me, id), "")
                 : orRefused(id, () -> undoing.takeBack(me, id));
     }
 
-    @PostMapping("/operations/undo-last")
-    ResponseEntity<String> undoLast(
-            @RequestParam(defaultValue = "") List<Long> skip,
-            @AuthenticationPrincipal SignedIn me) {
-        long last = undoing.requireLast(me, Set.copyOf(skip));
-        return orRefused(last, () -> undoing.takeBack(me, last));
+    private String others(SignedIn me, long operation, ItemKey item) {
+        long others = undoing.othersOf(me, operation, item);
+        return others == 0
+                ? ""
+                : ". %s of the same step stay as they are"
+                        .formatted(Words.count((int) others, "more item"));
     }
 
-    @PostMapping("/operations/redo-last")
-    ResponseEntity<String> redoLast(@AuthenticationPrincipal SignedIn me) {
-        return answer(undoing.redoLast(me));
-    }
-
-    private ResponseEntity<String> answer(Saved saved) {
-        var verb = undoing.isUndo(saved.operation()) ? "Undone" : "Redone";
-        var plans = undoing.planWordsOf(saved);
-        return plans.isEmpty()
-                ? Answers.done(verb + undoing.wordsOf(saved) + " on", saved)
-                : Answers.noted(verb + ": " + plans, saved);
+    private ResponseEntity<String> answer(Saved saved, String more) {
+        return Answers.noted(undoing.wordsOf(saved) + more, saved);
     }
 
     /** A refusal names the operation, so that its parts can be undone, or it can be skipped. */
     private ResponseEntity<String> orRefused(long operation, Supplier<Saved> undo) {
         try {
-            return answer(undo.get());
+            return answer(undo.get(), "");
         } catch (Failure.Invalid e) {
             return ResponseEntity.unprocessableContent()
                     .contentType(new MediaType(MediaType.TEXT_PLAIN, StandardCharsets.UTF_8))

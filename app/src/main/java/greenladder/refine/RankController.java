@@ -146,7 +146,9 @@ class RankController {
             @AuthenticationPrincipal SignedIn me) {
         intakes.drop(me, entry);
         return Answers.undoable(
-                "Request removed", "/%s/rank/intake/entries/%d/restore".formatted(product, entry));
+                "Request removed",
+                "/%s/rank/intake/entries/%d/restore".formatted(product, entry),
+                "/%s/rank/intake/entries/%d/drop".formatted(product, entry));
     }
 
     @PostMapping("/intake/entries/{entry}/restore")

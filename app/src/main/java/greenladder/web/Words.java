@@ -8,6 +8,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.format.DateTimeFormatter;
+import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 
@@ -48,6 +49,18 @@ public final class Words {
     /** {@code count(1, "task")} is "1 task", {@code count(3, "task")} "3 tasks". */
     public static String count(long number, String one) {
         return number + " " + (number == 1 ? one : one + "s");
+    }
+
+    /** Up to three by name, more by their number: "MSF1, MSF2 and MSF3", "40 items". */
+    public static String few(List<String> names, String one) {
+        return switch (names.size()) {
+            case 1 -> names.getFirst();
+            case 2, 3 ->
+                    String.join(", ", names.subList(0, names.size() - 1))
+                            + " and "
+                            + names.getLast();
+            default -> count(names.size(), one);
+        };
     }
 
     /** A number in words with its unit: "1 point", "2.5 points". */

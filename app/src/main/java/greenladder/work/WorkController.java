@@ -15,7 +15,9 @@ import greenladder.item.Look;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
+import greenladder.talk.Comment;
 import greenladder.talk.Comments;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -92,18 +94,23 @@ class WorkController {
                                 worked,
                                 note,
                                 remaining);
+        var said = new ArrayList<Comment>();
         var saved =
                 door.submit(
                         me,
                         any -> new ReportWork(item, Map.copyOf(fields), entry),
                         accepted -> {
                             if (!comment.isBlank()) {
-                                comments.add(me, item, comment);
+                                said.add(comments.add(me, item, comment));
                             }
                         });
-        return saved.operation() == 0 && !comment.isBlank()
-                ? Answers.said("Said on " + item)
-                : Answers.done("Changed", saved);
+        if (said.isEmpty()) {
+            return Answers.done("Changed", saved);
+        }
+        var place = "/comments/%d/".formatted(said.getFirst().id());
+        return saved.operation() == 0
+                ? Answers.undoable("Said on " + item, place + "remove", place + "restore")
+                : Answers.doneWith("Changed", saved, place + "remove", place + "restore");
     }
 
     /** Enters what an item waits for: another item, somebody, and a day to ask again. */

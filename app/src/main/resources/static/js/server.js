@@ -57,6 +57,7 @@ async function answered(url, body) {
   const response = await request(url, body);
   const events = JSON.parse(response.headers.get("HX-Trigger") ?? "{}");
   if (events.said?.operation) own.add(events.said.operation);
+  if (events.with) events.said.along = events.with;
   if (events.offer) document.dispatchEvent(new CustomEvent("offer", { detail: events.offer }));
   return events;
 }

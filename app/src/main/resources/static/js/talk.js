@@ -2,24 +2,28 @@
 import { refresh } from "./view.js";
 import { sendForm } from "./posting.js";
 import { post } from "./server.js";
-import { tell, tellDone } from "./toasts.js";
+import { tell } from "./toasts.js";
+import { done } from "./undo.js";
 
-const say = (form) =>
-  sendForm(
+function say(form) {
+  const url = form.getAttribute("action");
+  const { value: text, defaultValue: before } = form.elements.text;
+  return sendForm(
     form,
-    () => post(form.getAttribute("action"), new FormData(form)),
+    () => post(url, new FormData(form)),
     ({ said }) => {
+      const isEdited = form.matches("[data-field-form]");
       form.removeAttribute("data-field-form");
       form.dispatchEvent(new CustomEvent("saved", { bubbles: true }));
-      tellDone(said);
+      done(isEdited ? { ...said, undo: url, redo: url, values: { text: before }, redoValues: { text } } : said);
       return refresh();
     },
   );
+}
 
-async function act(url, values, offer) {
+async function act(url, values) {
   try {
-    const { said } = await post(url, values);
-    tellDone(offer ? { ...said, operation: 1 } : said, offer);
+    done((await post(url, values)).said);
     await refresh();
   } catch (failure) {
     tell(failure.message, true);
@@ -38,8 +42,7 @@ document.addEventListener("click", (event) => {
   const { editComment, removeComment, watch } = button.dataset;
   if (editComment)
     htmx.ajax("GET", `/comments/${editComment}/edit`, { source: button, target: `#comment-text-${editComment}`, swap: "innerHTML" });
-  if (removeComment)
-    act(`/comments/${removeComment}/remove`, {}, { words: "Bring it back", run: () => act(`/comments/${removeComment}/restore`, {}) });
+  if (removeComment) act(`/comments/${removeComment}/remove`, {});
   if (watch) act(`/items/${watch}/watch`, { on: button.getAttribute("aria-pressed") !== "true" });
 });
 

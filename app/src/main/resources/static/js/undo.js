@@ -1,4 +1,5 @@
-// Undo: by key, from the toast after the deed, and from an item's history. What was told last is what the key takes back.
+// Undo: by key, from the toast after the deed, and from an item's history. The key takes back what was done in this window, the
+// last first, as long as something of it is shown; anything else only when asked.
 import { refresh } from "./view.js";
 import { post } from "./server.js";
 import { tell, tellDone } from "./toasts.js";
@@ -9,58 +10,110 @@ import * as deeds from "./deeds.js";
 export function done(said) {
   if (!said) return;
   if (!said.idle) deeds.note(said);
-  tellDone(said, { words: "Undo", run: () => undo(said) });
+  tellDone(said, { words: "Undo", run: () => takeBack(said) });
 }
 
-const undo = (said) => takeBack(said.undo ?? `/operations/${said.operation}/undo`);
+const addressOf = (deed) => deed.undo ?? `/operations/${deed.operation}/undo`;
 
-async function takeBack(url, values = {}) {
+/** What takes a deed back that takes another one back. */
+const backOf = (deed, said) =>
+  deed.undo
+    ? { undo: deed.redo, redo: deed.undo, values: deed.redoValues, redoValues: deed.values }
+    : { operation: said.operation, along: deed.along && { undo: deed.along.redo, redo: deed.along.undo } };
+
+async function reversed(deed, values) {
+  const { said } = await post(addressOf(deed), { ...deed.values, ...values });
+  if (deed.along) await post(deed.along.undo, {});
+  return { ...deed, ...backOf(deed, said), words: said.words, idle: said.idle };
+}
+
+async function takeBack(deed, values = {}) {
   try {
-    const { said } = await post(url, values);
-    deeds.forget(url);
-    const again = url.endsWith("redo-last") ? "Undo" : "Redo";
-    tellDone(said, { words: again, run: (operation) => takeBack(`/operations/${operation}/undo`) });
+    const back = await reversed(deed, values);
+    deeds.takenBack(deed, back);
+    tellDone(back, { words: "Redo", run: () => doAgain(back) });
     await refresh();
+    showAgain(deed);
   } catch (failure) {
-    tell(failure.message, true, failure.operation ? waysOn(failure.operation) : []);
+    tell(failure.message, true, failure.operation ? waysOn(deed) : []);
   }
+}
+
+async function doAgain(deed) {
+  try {
+    const again = await reversed(deed, {});
+    deeds.doneAgain(deed, again);
+    tellDone(again, { words: "Undo", run: () => takeBack(again) });
+    await refresh();
+    showAgain(deed);
+  } catch (failure) {
+    tell(failure.message, true);
+  }
+}
+
+/** What came back is looked at where it is, rather than the top of the page. */
+function showAgain({ items = [] }) {
+  if (document.activeElement !== document.body) return;
+  const link = items.map((key) => document.getElementById(`link-${key}`)).find(Boolean);
+  link?.scrollIntoView({ block: "nearest" });
+  link?.focus({ preventScroll: true });
 }
 
 /** What can be done where an operation cannot be undone whole. */
-const waysOn = (operation) => [
-  { words: "Undo what still can be", run: () => takeBack(`/operations/${operation}/undo`, { parts: true }) },
-  { words: "Skip it", run: () => skip(operation) },
+const waysOn = (deed) => [
+  { words: "Undo what still can be", run: () => takeBack(deed, { parts: true }) },
+  { words: "Leave it, go on to what was before", run: skip },
 ];
 
-function skip(operation) {
-  deeds.skip(operation);
+function skip() {
+  deeds.drop();
   undoLast();
 }
 
+const HISTORY = {
+  words: "Open History",
+  run: () => location.assign(`/${document.body.dataset.product}/history`),
+};
+
 function undoLast() {
   const last = deeds.last();
-  if (last?.undo) return takeBack(last.undo);
-  if (last && !last.operation) {
+  if (!last) {
+    return tell("Nothing is left to undo that was done in this window. What was done before stands in History.", false, [HISTORY]);
+  }
+  if (!last.undo && !last.operation) {
     deeds.drop();
     return tell(`“${last.words}” cannot be undone. Undo again to go on to what was done before it.`);
   }
-  deeds.drop();
-  return takeBack("/operations/undo-last", { skip: deeds.skipped() });
+  if (!deeds.isShown(last)) {
+    return tell(`What you did last is not on this page: “${last.words}”.`, false, [{ words: "Undo it", run: () => takeBack(last) }]);
+  }
+  return takeBack(last);
+}
+
+function redoLast() {
+  const last = deeds.lastUndone();
+  if (!last) return tell("There is nothing to redo.");
+  if (!deeds.isShown(last)) {
+    return tell(`What you took back last is not on this page: “${last.words}”.`, false, [{ words: "Redo it", run: () => doAgain(last) }]);
+  }
+  return doAgain(last);
 }
 
 document.addEventListener("click", (event) => {
   const button = event.target.closest?.("[data-undo]");
-  if (button) takeBack(`/operations/${button.dataset.undo}/undo`);
+  if (!button) return;
+  const item = button.dataset.undoItem;
+  takeBack({ operation: Number(button.dataset.undo), items: item ? [item] : [] }, item ? { item } : {});
 });
 
 document.addEventListener("keydown", (event) => {
   if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
-  // In a field the browser takes back what was typed; once that was sent, the key means what was done.
-  if (event.target.matches("input, textarea") && undoesTyping(event.target)) return;
   const key = event.key.toLowerCase();
   const redo = key === "y" || (key === "z" && event.shiftKey);
   if (!redo && key !== "z") return;
+  // In a field the browser takes back what was typed; once that was sent, the key means what was done.
+  if (event.target.matches("input, textarea") && undoesTyping(event.target)) return;
   event.preventDefault();
-  if (redo) takeBack("/operations/redo-last");
+  if (redo) redoLast();
   else undoLast();
 });

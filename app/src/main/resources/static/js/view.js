@@ -9,7 +9,7 @@ let going = false;
 let leaves = false;
 htmx.defineExtension("morph", {
   isInlineSwap: (style) => style.startsWith("morph"),
-  handleSwap: (style, target, fragment) => put(target, fragment, { leaving: leaves }),
+  handleSwap: (style, target, fragment) => style.startsWith("morph") && put(target, fragment, { leaving: leaves }),
 });
 
 // One load of the view at a time: whatever is wanted meanwhile, the last wish is loaded after it, so that no late answer

@@ -90,9 +90,9 @@ public class PlansIntegrationTests extends RunningDemo {
         assertThat(log.planChangesOf(operation))
                 .extracting(change -> change.fact() + "=" + change.after())
                 .containsExactly("member.tam.keel=yes", "name=Lichens");
-        undoing.takeBack(edda, operation);
+        var undone = undoing.takeBack(edda, operation);
         assertThat(keeper.whole().workspace().findTeam(team.key())).contains(team);
-        var redone = undoing.redoLast(edda);
+        var redone = undoing.takeBack(edda, undone.operation());
         assertThat(redone.accepted().after().workspace().findTeam(team.key()).orElseThrow().name())
                 .isEqualTo("Lichens");
     }

@@ -160,7 +160,7 @@ public class TogetherJourneyTests extends BrowserTest {
         assertThat(cards).hasCount(0);
         page.locator("body").press("Control+z");
         assertThat(cards).hasCount(40);
-        assertThat(page.locator("#toasts")).containsText("Undone on 40 items");
+        assertThat(page.locator("#toasts")).containsText("Moved back: 40 items");
         page.locator("#toasts button").click();
         assertThat(cards).hasCount(0);
     }

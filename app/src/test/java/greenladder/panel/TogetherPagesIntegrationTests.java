@@ -5,10 +5,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 
 import greenladder.RunningDemo;
-import greenladder.core.item.Person;
 import greenladder.people.People;
-import greenladder.people.Role;
-import java.util.Map;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.http.HttpStatus;
 import org.springframework.test.web.servlet.assertj.MockMvcTester;
@@ -113,31 +110,60 @@ public class TogetherPagesIntegrationTests extends RunningDemo {
     }
 
     @Test
-    public void lastDeedShouldBeTakenBackAndDoneAgainInTurn() {
+    public void whatWasTakenBackShouldBeToldInTheTermsOfWhatWasDone() {
         var key = story();
-        post("petra.nye", "/items/edit", "keys", key, "field", "title", "value", "One");
-        post("petra.nye", "/items/edit", "keys", key, "field", "title", "value", "Two");
-        assertThat(post("petra.nye", "/operations/undo-last"))
-                .hasStatusOk()
-                .headers()
-                .hasHeaderSatisfying(
-                        "HX-Trigger",
-                        values -> assertThat(values.getFirst()).contains("Undone").contains(key));
-        post("petra.nye", "/operations/undo-last");
-        assertThat(titleOf(key)).isEqualTo("As it was");
-        post("petra.nye", "/operations/redo-last");
-        assertThat(titleOf(key)).isEqualTo("One");
-        post("petra.nye", "/operations/redo-last");
-        assertThat(titleOf(key)).isEqualTo("Two");
-        assertThat(post("petra.nye", "/operations/redo-last"))
-                .hasStatus(HttpStatus.UNPROCESSABLE_ENTITY)
-                .bodyText()
-                .contains("nothing to redo");
-        post("petra.nye", "/operations/undo-last");
-        post("petra.nye", "/items/edit", "keys", key, "field", "size", "value", "3");
-        assertThat(post("petra.nye", "/operations/redo-last"))
-                .as("who did something else since has nothing to do again")
-                .hasStatus(HttpStatus.UNPROCESSABLE_ENTITY);
+        var moved = told("/items/edit", "keys", key, "field", "state", "value", "under-way");
+        var back = told("/operations/" + operationOf(moved) + "/undo");
+        assertThat(back).contains("Moved back: " + key + " to To do");
+        assertThat(told("/operations/" + operationOf(back) + "/undo"))
+                .contains("Moved again: " + key + " to Under way");
+        var titled = told("/items/edit", "keys", key, "field", "title", "value", "Other");
+        assertThat(told("/operations/" + operationOf(titled) + "/undo"))
+                .contains("Changed back: " + key + " to \\u201CAs it was\\u201D");
+        var deleted = told("/items/delete", "keys", key, "children", "delete");
+        var brought = told("/operations/" + operationOf(deleted) + "/undo");
+        assertThat(brought).contains("Brought back: " + key);
+        assertThat(told("/operations/" + operationOf(brought) + "/undo"))
+                .contains("Deleted again: " + key);
+    }
+
+    @Test
+    public void undoBesideOneItemShouldTakeBackItsPartAndSayThatThereWasMore() {
+        var one = story();
+        var product = one.replaceAll("\\d", "");
+        api().post(
+                        "/products/" + product + "/items",
+                        "{'items':[{'level':'story','title':'B'},{'level':'story','title':'C'}]}");
+        var other = product + "2";
+        var third = product + "3";
+        var keys = String.join(",", one, other, third);
+        var sized = told("/items/edit", "keys", keys, "field", "size", "value", "5");
+        var url = "/operations/" + operationOf(sized) + "/undo";
+        assertThat(told(url, "item", one))
+                .contains("Changed back: " + one)
+                .contains("2 more items of the same step stay as they are");
+        assertThat(sizeOf(one)).isEmpty();
+        assertThat(sizeOf(other)).isEqualTo("5");
+        assertThat(told(url)).as("the rest can still go back").contains("Changed back");
+        assertThat(sizeOf(other)).isEmpty();
+        assertThat(post("ines.rowe", url, "item", one))
+                .as("an operation that is undone has nothing of the item's left")
+                .hasStatusOk();
+    }
+
+    @Test
+    public void commentShouldBeTakenBackWithTheReportThatItBelongsTo() {
+        var key = story();
+        var told = told("/items/" + key + "/report", "state", "under-way", "comment", "On my way");
+        assertThat(told).contains("\"with\":").contains("/remove").contains("/restore");
+    }
+
+    private static String operationOf(String told) {
+        return told.replaceFirst(".*\"operation\":(\\d+).*", "$1");
+    }
+
+    private String sizeOf(String key) {
+        return api().get("/items/" + key).body().path("size").asString("");
     }
 
     @Test
@@ -167,17 +193,6 @@ public class TogetherPagesIntegrationTests extends RunningDemo {
     /** What a deed of the product owner's tells the page. */
     private String told(String url, String... form) {
         return String.valueOf(post("ines.rowe", url, form).getResponse().getHeader("HX-Trigger"));
-    }
-
-    @Test
-    public void whoDidNothingShouldHaveNothingToTakeBack() {
-        people.addSamples(
-                Map.of(new Person("did.nothing", "Did Nothing"), Role.STAKEHOLDER),
-                "sea and sound");
-        assertThat(post("did.nothing", "/operations/undo-last"))
-                .hasStatus(HttpStatus.UNPROCESSABLE_ENTITY)
-                .bodyText()
-                .contains("nothing of yours left to undo");
     }
 
     @Test

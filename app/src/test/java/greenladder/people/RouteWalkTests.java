@@ -87,8 +87,6 @@ public class RouteWalkTests extends RunningDemo {
                     "POST /api/v1/reviews/{id}/answers",
                     "POST /comments/{id}/remove",
                     "POST /comments/{id}/restore",
-                    "POST /operations/undo-last",
-                    "POST /operations/redo-last",
                     "POST /api/v1/items/{key}/comments",
                     "PATCH /api/v1/comments/{id}",
                     "DELETE /api/v1/comments/{id}",

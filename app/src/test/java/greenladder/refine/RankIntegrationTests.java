@@ -5,6 +5,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 
 import greenladder.RunningDemo;
+import greenladder.log.ChangeLog;
 import greenladder.people.People;
 import java.io.UnsupportedEncodingException;
 import java.util.List;
@@ -22,6 +23,7 @@ import org.testng.annotations.Test;
 public class RankIntegrationTests extends RunningDemo {
     private static final Pattern TITLES = Pattern.compile("class=\"row-link\"[^>]*>([^<]*)</a>");
 
+    @Autowired private ChangeLog log;
     @Autowired private MockMvcTester mvc;
     @Autowired private People people;
 
@@ -157,7 +159,7 @@ public class RankIntegrationTests extends RunningDemo {
 
         post("/" + code + "/rank/order", "by", "value", "list", "level=story");
         assertThat(titles(get("/" + code + "/rank"))).containsExactly("S4", "S3", "S2", "S1");
-        post("/operations/undo-last");
+        post("/operations/" + log.lastOperation() + "/undo");
 
         assertThat(titles(get("/" + code + "/rank"))).containsExactly("S1", "S2", "S3", "S4");
         assertThat(post("/" + code + "/rank/order", "by", "charm").status()).isEqualTo(422);

@@ -24,6 +24,8 @@ import java.util.stream.Collectors;
  * event names something that it shows.
  */
 final class Load {
+    private static final Pattern OPERATION = Pattern.compile("\"operation\":([1-9]\\d*)");
+
     private static final String FRAGMENT = "HX-Request";
     private static final Pattern CARD = Pattern.compile("id=\"card-([A-Z0-9]+)\"");
 
@@ -155,9 +157,11 @@ final class Load {
         } else if (turn < 94) {
             timed("Change, a move", () -> move(visitor, random));
         } else if (turn < 97) {
-            timed(
-                    "Change, taken back",
-                    () -> visitor.post("/operations/undo-last", Map.of(), FRAGMENT, "true"));
+            var moved = OPERATION.matcher(move(visitor, random).header("HX-Trigger"));
+            if (moved.find()) {
+                var undo = "/operations/%s/undo".formatted(moved.group(1));
+                timed("Change, taken back", () -> visitor.post(undo, Map.of(), FRAGMENT, "true"));
+            }
         } else {
             timed(
                     "Change, a new item",

@@ -118,6 +118,10 @@ final class Reversal {
                 // It was reworded again since, and that stands.
                 return;
             }
+            if (!asLeft && Objects.equals(now, back)) {
+                // It went back by itself, with an earlier reversal of a part.
+                return;
+            }
             if (!asLeft) {
                 found.add(Problem.SINGLE, field.label(), changedAgain(item, field));
             } else if (!Objects.equals(now, back)) {

@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
  * since. A reversal is an operation like any other, so that reversing it does the first one anew.
  *
  * @param kind {@link OperationKind#UNDO}, or {@link OperationKind#REDO} where it reverses one
- * @param operation its number in the log
+ * @param operation its number in the log; 0 where only what it did to one item is taken back
  * @param changes what it changed, in the order in which it did
  * @param planChanges what it changed of the plan
  * @param shortenings the rank changes of each {@link Command.ShortenRanks} since, the oldest first:
@@ -41,6 +41,22 @@ public record Reverse(
         planChanges = List.copyOf(planChanges);
         shortenings = List.copyOf(shortenings);
         placesAsLeft = Set.copyOf(placesAsLeft);
+    }
+
+    /** A reversal of what the same operation did to one item; the rest of it stays done. */
+    public Reverse ofItem(ItemKey item) {
+        return new Reverse(
+                kind,
+                0,
+                changes.stream().filter(change -> change.item().equals(item)).toList(),
+                List.of(),
+                shortenings,
+                placesAsLeft);
+    }
+
+    /** Whether it takes the operation back, rather than what it did to one item alone. */
+    public boolean isWhole() {
+        return operation > 0;
     }
 
     /** A reversal of some of the same operation's changes. */
