@@ -13,6 +13,7 @@ import greenladder.item.Asked;
 import greenladder.item.Beginnings;
 import greenladder.item.ChangeWords;
 import greenladder.item.Door;
+import greenladder.item.LogReading;
 import greenladder.item.Door.Saved;
 import greenladder.item.Door.Seen;
 import greenladder.item.SnapshotKeeper;
@@ -56,6 +57,7 @@ class ItemsApi {
     private final SnapshotKeeper keeper;
     private final Door door;
     private final ChangeLog log;
+    private final LogReading reading;
     private final FilterLines lines;
 
     record ChangeJson(
@@ -66,7 +68,13 @@ class ItemsApi {
             @Nullable String before,
             @Nullable String after) {}
 
-    ItemsApi(SnapshotKeeper keeper, Door door, ChangeLog log, FilterLines lines) {
+    ItemsApi(
+            SnapshotKeeper keeper,
+            Door door,
+            ChangeLog log,
+            LogReading reading,
+            FilterLines lines) {
+        this.reading = reading;
         this.lines = lines;
         this.keeper = keeper;
         this.door = door;
@@ -212,6 +220,7 @@ class ItemsApi {
         return new Page<>(
                 shown.stream()
                         .filter(one -> ChangeWords.isSeen(snapshot, one.change()))
+                        .filter(one -> reading.isTold(one.change()))
                         .map(ItemsApi::json)
                         .toList(),
                 logged.size() > limit ? Cursors.of(shown.getLast().point()) : null);

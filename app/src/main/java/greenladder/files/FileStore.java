@@ -89,8 +89,10 @@ public class FileStore {
      * The content of a file, to be served.
      *
      * @param shown whether a browser may show it in a page
+     * @param broughtBy whoever brought it first
      */
-    public record Content(Path path, String type, long bytes, boolean shown) {}
+    public record Content(
+            Path path, String type, long bytes, boolean shown, String broughtBy) {}
 
     /**
      * Keeps what is read from a stream.
@@ -144,7 +146,8 @@ public class FileStore {
                                 pathOf(id),
                                 row.mediaType,
                                 row.bytes,
-                                MediaTypes.isShown(row.mediaType)))
+                                MediaTypes.isShown(row.mediaType),
+                                row.broughtBy))
                 .filter(content -> Files.exists(content.path()));
     }
 

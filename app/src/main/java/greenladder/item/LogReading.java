@@ -2,6 +2,7 @@ package greenladder.item;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import greenladder.core.change.Change;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
@@ -109,7 +110,17 @@ public class LogReading {
 
     /** Whether a row tells of an item that is hidden: a link, a parent, a card of a picture. */
     private boolean namesHidden(Row row) {
-        return Stream.of(row.field(), row.before(), row.after())
+        return namesHidden(row.field(), row.before(), row.after());
+    }
+
+    /** Whether a change of an item that is seen may be told: not where it names what is hidden. */
+    public boolean isTold(Change change) {
+        return keeper.sight().isClear()
+                || !namesHidden(change.field().label(), change.textBefore(), change.textAfter());
+    }
+
+    private boolean namesHidden(@Nullable String... texts) {
+        return Stream.of(texts)
                 .filter(Objects::nonNull)
                 .filter(text -> text.length() <= LONGEST_WITH_KEYS)
                 .flatMap(text -> KEY.matcher(text).results())

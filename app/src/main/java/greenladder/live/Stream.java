@@ -43,11 +43,6 @@ final class Stream {
         emitter.onError(any -> end());
     }
 
-    /** Whether the reader may see anything of a product. */
-    boolean sees(String product) {
-        return !reader.hidden().contains(product);
-    }
-
     SignedIn reader() {
         return reader;
     }

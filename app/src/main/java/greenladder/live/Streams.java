@@ -117,9 +117,10 @@ public class Streams {
 
     @TransactionalEventListener(fallbackExecution = true)
     void on(Happened happened) {
-        tell(
-                new Event(happened.name(), happened.data()),
-                stream -> stream.sees(happened.data().getOrDefault("product", "")));
+        for (var stream : open) {
+            happened.seenIn(keeper.seenBy(stream.reader()))
+                    .ifPresent(told -> stream.tell(new Event(happened.name(), told)));
+        }
     }
 
     /** What somebody may see changed: their pages come back with what they may see now. */

@@ -6,6 +6,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
+import greenladder.item.LogReading;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Logged;
@@ -32,11 +33,13 @@ class History {
             Caffeine.newBuilder().weakKeys().maximumSize(MOST_KEPT).build();
 
     private final ChangeLog log;
+    private final LogReading reading;
     private final SnapshotKeeper keeper;
     private final Clock clock;
 
-    History(ChangeLog log, SnapshotKeeper keeper, Clock clock) {
+    History(ChangeLog log, LogReading reading, SnapshotKeeper keeper, Clock clock) {
         this.log = log;
+        this.reading = reading;
         this.keeper = keeper;
         this.clock = clock;
     }
@@ -79,7 +82,10 @@ class History {
                             ChangeWords.nameOf(snapshot, first.actor()),
                             ChangeWords.of(
                                             snapshot,
-                                            operation.stream().map(Logged::change).toList())
+                                            operation.stream()
+                                                    .map(Logged::change)
+                                                    .filter(reading::isTold)
+                                                    .toList())
                                     .stream()
                                     .map(what -> before + what)
                                     .toList(),

@@ -52,11 +52,10 @@ class AgendaRoom {
             events.publishEvent(
                     new Happened(
                             "agenda",
-                            Map.of(
-                                    "product", at.product(),
-                                    "who", who.handle(),
-                                    "name", who.name(),
-                                    "at", at.toString())));
+                            at.product(),
+                            List.of(at),
+                            "at",
+                            Map.of("who", who.handle(), "name", who.name())));
         }
     }
 

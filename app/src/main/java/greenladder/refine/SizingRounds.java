@@ -218,14 +218,9 @@ class SizingRounds {
         events.publishEvent(
                 new Happened(
                         "round",
-                        Map.of(
-                                "product",
-                                row.product,
-                                "item",
-                                row.item,
-                                "round",
-                                String.valueOf(row.id),
-                                "stage",
-                                row.stage)));
+                        row.product,
+                        List.of(ItemKey.parse(row.item).orElseThrow()),
+                        "item",
+                        Map.of("round", String.valueOf(row.id), "stage", row.stage)));
     }
 }

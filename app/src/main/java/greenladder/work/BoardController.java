@@ -41,6 +41,8 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}/board")
 class BoardController {
+    private static final int MOST_HELD = 20;
+
     private static final int LONGEST_VALUE = 60;
 
     private final BoardPages pages;
@@ -252,7 +254,7 @@ class BoardController {
             @RequestParam(defaultValue = "") String from,
             @AuthenticationPrincipal SignedIn me) {
         requireHere(look, team, me);
-        tell(look, team, me, "hold", keys.isEmpty() ? "" : joined(keys), "", from);
+        tell(look, team, me, "hold", keys.isEmpty() ? List.of() : held(keys), "", from);
         return ResponseEntity.noContent().build();
     }
 
@@ -270,7 +272,10 @@ class BoardController {
             @RequestParam(defaultValue = "") String from,
             @AuthenticationPrincipal SignedIn me) {
         requireHere(look, team, me);
-        var at = key.isEmpty() ? "" : Asked.node(look.snapshot(), key).item().key().toString();
+        var at =
+                key.isEmpty()
+                        ? List.<ItemKey>of()
+                        : List.of(Asked.node(look.snapshot(), key).item().key());
         tell(look, team, me, "walk", at, by.equals("people") ? by : "cards", from);
         return ResponseEntity.noContent().build();
     }
@@ -284,9 +289,8 @@ class BoardController {
         return "work/walk :: card";
     }
 
-    private static String joined(String keys) {
-        return String.join(
-                ",", FormValues.keys(keys).stream().map(ItemKey::toString).limit(20).toList());
+    private static List<ItemKey> held(String keys) {
+        return FormValues.keys(keys).stream().limit(MOST_HELD).toList();
     }
 
     private static void requireHere(Look look, String team, SignedIn me) {
@@ -301,19 +305,18 @@ class BoardController {
      * @param from which page it comes from
      */
     private void tell(
-            Look look, String team, SignedIn me, String what, String keys, String by, String from) {
+            Look look, String team, SignedIn me, String what, List<ItemKey> keys, String by, String from) {
         events.publishEvent(
                 new Happened(
                         "board",
+                        look.product().code(),
+                        keys,
+                        "keys",
                         Map.of(
-                                "product",
-                                look.product().code(),
                                 "team",
                                 team,
                                 "what",
                                 what,
-                                "keys",
-                                keys,
                                 "by",
                                 by,
                                 "from",

@@ -10,6 +10,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -103,6 +105,53 @@ public record Details(
                         (Instant) values.get(Field.REWORDED),
                         (Instant) values.get(Field.CONFIRMED)),
                 custom);
+    }
+
+    /** The items that are named in where it came from, what grew out of it and what it waits for. */
+    public Stream<ItemKey> named() {
+        if (this == NONE) {
+            return Stream.empty();
+        }
+        return Stream.of(
+                        Stream.ofNullable(grewFrom),
+                        Stream.ofNullable(splitFrom),
+                        parts.stream(),
+                        merged.stream(),
+                        checklist.items(),
+                        acceptance.items(),
+                        definitionOfDone.items(),
+                        Stream.ofNullable(custom.get(StandardFields.WAITS_FOR))
+                                .flatMap(text -> ItemKey.parse(text).stream()))
+                .flatMap(keys -> keys);
+    }
+
+    /** These details as if some items were not there: nothing names them or is ticked by them. */
+    Details without(Predicate<ItemKey> hidden) {
+        if (named().noneMatch(hidden)) {
+            return this;
+        }
+        var left = new TreeMap<>(custom);
+        var waitsFor = left.get(StandardFields.WAITS_FOR);
+        if (waitsFor != null && ItemKey.parse(waitsFor).filter(hidden).isPresent()) {
+            left.remove(StandardFields.WAITS_FOR);
+        }
+        return new Details(
+                labels,
+                acceptance.without(hidden),
+                definitionOfDone.without(hidden),
+                checklist.without(hidden),
+                links,
+                attachments,
+                grewFrom == null || hidden.test(grewFrom) ? null : grewFrom,
+                splitFrom == null || hidden.test(splitFrom) ? null : splitFrom,
+                parts.stream().filter(hidden.negate()).toList(),
+                merged.stream().filter(hidden.negate()).toList(),
+                trace,
+                refinement,
+                doing,
+                course,
+                wording,
+                left);
     }
 
     private static Refinement refinement(

@@ -3,6 +3,7 @@ package greenladder.core.item;
 import greenladder.core.rank.Rank;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -47,8 +48,22 @@ public record Item(
         Instant updatedAt,
         long version) {
 
-    /** This item without the one above it, for readers who may not see that one. */
+    /**
+     * This item as whoever sees it from whom others are hidden: neither under one of these nor
+     * naming one.
+     */
+    public Item without(Predicate<ItemKey> hidden) {
+        var above = parent == null || hidden.test(parent) ? null : parent;
+        var left = details.without(hidden);
+        return above == parent && left == details ? this : with(above, left);
+    }
+
+    /** This item as it would stand at the top. */
     public Item withoutParent() {
+        return with(null, details);
+    }
+
+    private Item with(@Nullable ItemKey above, Details other) {
         return new Item(
                 key,
                 level,
@@ -56,7 +71,7 @@ public record Item(
                 title,
                 description,
                 state,
-                null,
+                above,
                 rank,
                 assignee,
                 team,
@@ -69,7 +84,7 @@ public record Item(
                 start,
                 finish,
                 blocked,
-                details,
+                other,
                 times,
                 raisedBy,
                 createdAt,

@@ -2,7 +2,9 @@ package greenladder.core.item;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** A list inside an item, such as its checklist, in the order in which people put it. */
@@ -23,6 +25,24 @@ public record Lines(List<ListLine> all) {
         return all.isEmpty()
                 ? null
                 : all.stream().map(ListLine::toString).collect(Collectors.joining("\n"));
+    }
+
+    /** The items that lines have grown into. */
+    Stream<ItemKey> items() {
+        return all.stream().flatMap(line -> Stream.ofNullable(line.item()));
+    }
+
+    /** With what has grown into one of some items as if it had not: an open line. */
+    Lines without(Predicate<ItemKey> hidden) {
+        return items().noneMatch(hidden)
+                ? this
+                : new Lines(
+                        all.stream()
+                                .map(line ->
+                                        line.item() != null && hidden.test(line.item())
+                                                ? ListLine.open(line.text())
+                                                : line)
+                                .toList());
     }
 
     public boolean isEmpty() {

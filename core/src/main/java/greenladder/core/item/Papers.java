@@ -110,6 +110,20 @@ public record Papers(
                 left = left.with(seen.get());
             }
         }
+        return hidden.isEmpty() ? left : left.withChecksOfTests();
+    }
+
+    /** With rounds in which tests are left out that are not there: their names may be hidden too. */
+    private Papers withChecksOfTests() {
+        var left = this;
+        for (var paper : all.values()) {
+            if (paper instanceof Round round) {
+                var seen = round.onlyOf(test -> findTest(test).isPresent());
+                if (seen != round) {
+                    left = left.with(seen);
+                }
+            }
+        }
         return left;
     }
 

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
+import java.util.function.Predicate;
 import org.jspecify.annotations.Nullable;
 import org.pcollections.PMap;
 import org.pcollections.TreePMap;
@@ -102,6 +103,26 @@ public record Round(
                                                 .filter(test -> hidden.contains(bugs.get(test)))
                                                 .toList()),
                                 closedAt));
+    }
+
+    /** With the checks of some tests alone. */
+    Round onlyOf(Predicate<String> tests) {
+        if (checks.keySet().stream().allMatch(tests)) {
+            return this;
+        }
+        var left = new TreeMap<>(checks);
+        left.keySet().removeIf(tests.negate());
+        var gone = checks.keySet().stream().filter(tests.negate()).toList();
+        return new Round(
+                key,
+                product,
+                name,
+                startedAt,
+                by,
+                left,
+                results.minusAll(gone),
+                bugs.minusAll(gone),
+                closedAt);
     }
 
     @Override

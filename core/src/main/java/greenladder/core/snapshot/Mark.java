@@ -1,6 +1,7 @@
 package greenladder.core.snapshot;
 
 import greenladder.core.item.Category;
+import greenladder.core.item.Details;
 import greenladder.core.item.Item;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.Refinement;
@@ -62,7 +63,11 @@ public enum Mark {
     /** Has a link to an item, by the key of that. */
     LINKED_TO,
     /** What an item that is gone was merged into. */
-    MERGED;
+    MERGED,
+    /** Names an item among its details, by the key of that, see {@link Details#named}. */
+    NAMING,
+    /** Has a file, by its digest. */
+    FILE;
 
     /** Of what is marked whatever its product. */
     public static final String ANYWHERE = "";
@@ -167,6 +172,8 @@ public enum Mark {
         if (trace.stream().anyMatch(link -> link.type() == LinkType.DEPENDS_ON)) {
             marks.add(new Of(DEPENDENT, product));
         }
+        item.details().named().forEach(other -> marks.add(new Of(NAMING, other.toString())));
+        item.details().attachments().forEach(file -> marks.add(new Of(FILE, file.id())));
         item.details().merged().forEach(gone -> marks.add(new Of(MERGED, gone.toString())));
         return marks.build();
     }

@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Predicate;
 
 /**
  * A snapshot as somebody sees it from whom something is hidden: without these items, and with every
@@ -29,6 +30,10 @@ public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
             if (seen.findNode(key).isPresent()) {
                 gone.put(key, Optional.empty());
             }
+            for (var naming : seen.marked(Mark.NAMING, key.toString())) {
+                gone.putIfAbsent(
+                        naming.item().key(), Optional.of(naming.item().without(hidden::contains)));
+            }
         }
         var left = seen.with(gone).with(seen.workspace().withoutItems(hidden));
         return new Seen(whole, sight, left.apart());
@@ -40,7 +45,7 @@ public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
         for (var node : whole.nodes()) {
             var item = node.item();
             if (!products.contains(item.key().product())) {
-                items.add(cut(item, products));
+                items.add(item.without(other -> products.contains(other.product())));
             }
         }
         return whole.remade(whole.workspace().withoutProducts(products), Map.of(), items);
@@ -60,6 +65,7 @@ public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
         var changed = since.get().before().keySet();
         var items = new HashMap<ItemKey, Optional<Item>>();
         var reserved = new HashMap<ItemKey, Set<String>>();
+        Predicate<ItemKey> hidden = key -> sight.hides(now, key);
         for (var key : changed) {
             var was = whole.findItem(key).map(item -> sight.hides(whole, key));
             var is = now.findItem(key).map(item -> sight.hides(now, key));
@@ -67,7 +73,7 @@ public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
                 return Optional.empty();
             }
             if (!is.or(() -> was).orElse(true)) {
-                items.put(key, now.findItem(key).map(item -> cut(item, sight.products())));
+                items.put(key, now.findItem(key).map(item -> item.without(hidden)));
             } else if (!sight.products().contains(key.product())) {
                 now.findItem(key)
                         .flatMap(item -> Sight.readersOf(now, item))
@@ -84,11 +90,5 @@ public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
             next = next.withLastNumber(key.product(), key.number());
         }
         return Optional.of(new Seen(now, sight, next));
-    }
-
-    private static Item cut(Item item, Set<String> products) {
-        return item.parent() != null && products.contains(item.parent().product())
-                ? item.withoutParent()
-                : item;
     }
 }
