@@ -1,6 +1,8 @@
 package greenladder.admin;
 
 import greenladder.frame.Frames;
+import greenladder.item.UnreadFacts;
+import greenladder.item.UnreadFacts.Unread;
 import greenladder.people.Audit;
 import greenladder.people.Audit.Asked;
 import greenladder.people.Audit.Event;
@@ -13,6 +15,7 @@ import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** The record of sign-ins, roles, invitations and tokens, for administrators. */
@@ -21,6 +24,7 @@ class AuditController {
     private static final int LONGEST_WORDS = 120;
 
     private final Audit audit;
+    private final UnreadFacts unread;
     private final Frames frames;
     private final Clock clock;
 
@@ -28,7 +32,12 @@ class AuditController {
      * @param cut whether there is more than is shown
      */
     record AuditPage(
-            List<Line> lines, List<Choice> events, String event, String words, boolean cut) {}
+            List<Line> lines,
+            List<Choice> events,
+            String event,
+            String words,
+            boolean cut,
+            List<Unread> unread) {}
 
     record Line(
             String at,
@@ -41,8 +50,9 @@ class AuditController {
 
     record Choice(String value, String label) {}
 
-    AuditController(Audit audit, Frames frames, Clock clock) {
+    AuditController(Audit audit, UnreadFacts unread, Frames frames, Clock clock) {
         this.audit = audit;
+        this.unread = unread;
         this.frames = frames;
         this.clock = clock;
     }
@@ -64,9 +74,20 @@ class AuditController {
                                 .toList(),
                         Event.find(event).map(Event::id).orElse(""),
                         asked,
-                        entries.size() == Audit.MOST));
+                        entries.size() == Audit.MOST,
+                        unread.all()));
         model.addAttribute("frame", frames.of(me, null, "Audit"));
         return "admin/audit";
+    }
+
+    /** What cannot be read of the plan is taken away. */
+    @PostMapping("/audit/unreadable")
+    String removeUnreadable(
+            @RequestParam String subject,
+            @RequestParam String fact,
+            @AuthenticationPrincipal SignedIn me) {
+        unread.remove(me, subject, fact);
+        return "redirect:/audit";
     }
 
     private Line line(Audit.Entry entry) {

@@ -2,6 +2,7 @@ package greenladder.api;
 
 import greenladder.core.change.Command;
 import greenladder.core.item.ItemKey;
+import greenladder.files.FileAnswers;
 import greenladder.files.FileStore;
 import greenladder.item.Asked;
 import greenladder.item.Door;
@@ -13,8 +14,9 @@ import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import jakarta.servlet.http.HttpServletRequest;
 import java.io.IOException;
-import org.springframework.core.io.FileSystemResource;
+import org.jspecify.annotations.Nullable;
 import org.springframework.core.io.Resource;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -23,6 +25,7 @@ import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestHeader;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
@@ -64,7 +67,10 @@ class AttachmentsApi {
 
     @GetMapping("/{id}")
     @Operation(summary = "The content of an attached file")
-    ResponseEntity<Resource> attachment(@PathVariable String key, @PathVariable String id) {
+    ResponseEntity<Resource> attachment(
+            @PathVariable String key,
+            @PathVariable String id,
+            @RequestHeader(value = HttpHeaders.RANGE, required = false) @Nullable String range) {
         var item = keeper.current().requireNode(requireItem(key)).item();
         var content =
                 item.details().attachments().stream()
@@ -72,10 +78,8 @@ class AttachmentsApi {
                         .findFirst()
                         .flatMap(file -> files.find(file.id()))
                         .orElseThrow(() -> new Failure.NotFound("There is no such file."));
-        return ResponseEntity.ok()
-                .contentType(MediaType.APPLICATION_OCTET_STREAM)
-                .contentLength(content.bytes())
-                .body(new FileSystemResource(content.path()));
+        return FileAnswers.of(
+                content, range, MediaType.APPLICATION_OCTET_STREAM, new HttpHeaders());
     }
 
     @DeleteMapping("/{id}")

@@ -1,11 +1,11 @@
 package greenladder.api;
 
+import greenladder.core.item.Days;
 import greenladder.core.change.Problem;
 import greenladder.core.item.Amount;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Shortened;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -113,12 +113,11 @@ final class BodyReader {
         if (text == null || text.isEmpty()) {
             return null;
         }
-        try {
-            return LocalDate.parse(text);
-        } catch (DateTimeParseException e) {
-            problem(name, "This is a date such as 2026-11-12.");
-            return null;
+        var day = Days.parse(text);
+        if (day.isEmpty()) {
+            problem(name, "This is a date such as 2026-11-12, between the years 1900 and 9999.");
         }
+        return day.orElse(null);
     }
 
     /** Texts of a list; none where it is absent or null. */

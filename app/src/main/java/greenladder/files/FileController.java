@@ -7,13 +7,10 @@ import greenladder.web.Failure;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import org.jspecify.annotations.Nullable;
-import org.springframework.core.io.FileSystemResource;
 import org.springframework.core.io.Resource;
 import org.springframework.http.CacheControl;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
-import org.springframework.http.HttpRange;
-import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -46,34 +43,20 @@ class FileController {
                                 one.broughtBy().equals(me.handle())
                                         || keeper.seenBy(me).countMarked(Mark.FILE, id) > 0)
                         .orElseThrow(() -> new Failure.NotFound("There is no such file."));
-        var resource = new FileSystemResource(content.path());
-        if (range != null && !canBeServed(range, resource)) {
-            return ResponseEntity.status(HttpStatus.REQUESTED_RANGE_NOT_SATISFIABLE)
-                    .header(HttpHeaders.CONTENT_RANGE, "bytes */" + content.bytes())
-                    .build();
-        }
-        var disposition =
+        var headers = new HttpHeaders();
+        headers.setContentDisposition(
                 (content.shown() ? ContentDisposition.inline() : ContentDisposition.attachment())
                         .filename(name, StandardCharsets.UTF_8)
-                        .build();
-        return ResponseEntity.ok()
-                .contentType(
-                        content.shown()
-                                ? MediaType.parseMediaType(content.type())
-                                : MediaType.APPLICATION_OCTET_STREAM)
-                .header("Content-Disposition", disposition.toString())
-                .header("Content-Security-Policy", "default-src 'none'; sandbox")
-                .cacheControl(CacheControl.maxAge(Duration.ofDays(365)).cachePrivate().immutable())
-                .body(resource);
-    }
-
-    /** The framework would send the whole file where no range can be served. */
-    private static boolean canBeServed(String range, Resource resource) {
-        try {
-            HttpRange.toResourceRegions(HttpRange.parseRanges(range), resource);
-            return true;
-        } catch (IllegalArgumentException e) {
-            return false;
-        }
+                        .build());
+        headers.set("Content-Security-Policy", "default-src 'none'; sandbox");
+        headers.setCacheControl(
+                CacheControl.maxAge(Duration.ofDays(365)).cachePrivate().immutable());
+        return FileAnswers.of(
+                content,
+                range,
+                content.shown()
+                        ? MediaType.parseMediaType(content.type())
+                        : MediaType.APPLICATION_OCTET_STREAM,
+                headers);
     }
 }

@@ -1,5 +1,7 @@
 package greenladder.flow;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import greenladder.core.flow.PastFold;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Levels;
@@ -7,13 +9,16 @@ import greenladder.core.item.Product;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
+import greenladder.core.snapshot.Sight;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
-import java.time.ZoneId;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Set;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.locks.ReentrantReadWriteLock;
+import java.util.function.BiFunction;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -23,52 +28,76 @@ import org.springframework.stereotype.Component;
 
 /**
  * The past: folded from the log once after a start, then only from where the log was last read; and
- * anew where levels or states are not what they were. Kept in memory; the log is the truth.
+ * anew where levels or states are not what they were. Kept in memory; the log is the truth. Who sees
+ * everything waits for nobody else's fold, and whoever asks waits only for a fold that is theirs.
  */
 @Component
 public class ItemPasts {
     /** So many operations are read at once. */
     private static final int STEP = 2_000;
 
+    /** So many pasts without something are kept, those that were asked for last. */
     private static final int MOST_FOLDS = 8;
 
     private static final float LOAD = 0.75f;
 
-    /** So many answers of one past are kept, those that were asked for last. */
+    /** So many answers of one past are kept. */
     private static final int MOST_ANSWERS = 40;
 
     private final ChangeLog log;
     private final SnapshotKeeper keeper;
-    private final Map<Hidden, Folded> folds = new HashMap<>();
-    private @Nullable Workspace workspace;
+    private final Folded whole = new Folded();
+    private final Map<Sight, Folded> restricted =
+            new LinkedHashMap<>(MOST_FOLDS, LOAD, true) {
+                @Override
+                protected boolean removeEldestEntry(Map.Entry<Sight, Folded> eldest) {
+                    return size() > MOST_FOLDS;
+                }
+            };
+
+    /** Folding the whole log takes a processor for seconds; of pasts without something, one does. */
+    private final Semaphore foldingAnew = new Semaphore(1, true);
 
     ItemPasts(ChangeLog log, SnapshotKeeper keeper) {
         this.log = log;
         this.keeper = keeper;
     }
 
-    /** What is left out of a past. */
-    private record Hidden(Set<String> products, Set<ItemKey> items) {
-        private static final Hidden NOTHING = new Hidden(Set.of(), Set.of());
-    }
-
-    /** The past as far as the log was read. */
+    /**
+     * The past as far as the log was read: changed under the write lock, asked under the read lock.
+     */
     private static final class Folded {
-        private final PastFold fold;
+        private final ReentrantReadWriteLock lock = new ReentrantReadWriteLock();
 
         /** What was asked of it since it last went on, with the answers. */
-        private final Map<Object, Object> answers =
-                new LinkedHashMap<>(MOST_ANSWERS, LOAD, true) {
-                    @Override
-                    protected boolean removeEldestEntry(Map.Entry<Object, Object> eldest) {
-                        return size() > MOST_ANSWERS;
-                    }
-                };
+        private final Cache<Object, Object> answers =
+                Caffeine.newBuilder().maximumSize(MOST_ANSWERS).build();
 
+        private @Nullable PastFold fold;
+        private @Nullable Workspace workspace;
+        private Set<ItemKey> hidden = Set.of();
         private long read;
 
-        Folded(ZoneId zone) {
-            fold = new PastFold(zone);
+        /** Whether nothing of what it holds is hidden now, and nothing that it lacks seen. */
+        boolean canGoOn(Workspace now, Set<ItemKey> hiddenNow) {
+            var was = fold;
+            if (was == null || workspace == null || !isMeantAlike(workspace, now)) {
+                return false;
+            }
+            return hidden.equals(hiddenNow)
+                    || hiddenNow.containsAll(hidden)
+                            && hiddenNow.stream()
+                                    .filter(key -> !hidden.contains(key))
+                                    .allMatch(key -> was.of(key).isEmpty());
+        }
+
+        private static boolean isMeantAlike(Workspace one, Workspace other) {
+            return one == other
+                    || one.zone().equals(other.zone()) && Meaning.of(one).equals(Meaning.of(other));
+        }
+
+        PastFold fold() {
+            return Objects.requireNonNull(fold);
         }
     }
 
@@ -90,10 +119,10 @@ public class ItemPasts {
 
     /**
      * Asks the past, up to the last operation that everybody sees. From whom something is hidden,
-     * it is a past without that.
+     * it is a past without that. Questions change nothing, so that several are answered at once.
      */
-    public synchronized <T> T read(Function<PastFold, T> question) {
-        return question.apply(folded().fold);
+    public <T> T read(Function<PastFold, T> question) {
+        return asked((folded, fold) -> question.apply(fold));
     }
 
     /**
@@ -104,44 +133,99 @@ public class ItemPasts {
      *     answers
      */
     @SuppressWarnings("unchecked")
-    public synchronized <T extends Object> T kept(Object asked, Function<PastFold, T> question) {
-        var folded = folded();
-        return (T) folded.answers.computeIfAbsent(asked, any -> question.apply(folded.fold));
+    public <T extends Object> T kept(Object asked, Function<PastFold, T> question) {
+        return asked((folded, fold) -> {
+            var known = folded.answers.getIfPresent(asked);
+            if (known != null) {
+                return (T) known;
+            }
+            var answer = question.apply(fold);
+            folded.answers.put(asked, answer);
+            return answer;
+        });
+    }
+
+    private <T> T asked(BiFunction<Folded, PastFold, T> question) {
+        var sight = keeper.sight();
+        var folded = foldedFor(sight);
+        // A question that asks another one is answered out of the same past.
+        boolean isWithin = folded.lock.getReadHoldCount() > 0;
+        folded.lock.readLock().lock();
+        try {
+            if (isWithin
+                    || folded.read >= keeper.lastOperation()
+                    && folded.workspace == keeper.whole().workspace()) {
+                return question.apply(folded, folded.fold());
+            }
+        } finally {
+            folded.lock.readLock().unlock();
+        }
+        folded.lock.writeLock().lock();
+        try {
+            goOn(folded, sight);
+            folded.lock.readLock().lock();
+        } finally {
+            folded.lock.writeLock().unlock();
+        }
+        try {
+            return question.apply(folded, folded.fold());
+        } finally {
+            folded.lock.readLock().unlock();
+        }
+    }
+
+    private Folded foldedFor(Sight sight) {
+        if (sight.isClear()) {
+            return whole;
+        }
+        synchronized (restricted) {
+            return restricted.computeIfAbsent(sight, any -> new Folded());
+        }
     }
 
     /** As far as everybody sees. */
-    private Folded folded() {
-        var now = keeper.whole().workspace();
-        if (workspace != now) {
-            if (workspace != null && !Meaning.of(workspace).equals(Meaning.of(now))) {
-                folds.clear();
+    private void goOn(Folded folded, Sight sight) {
+        var snapshot = keeper.whole();
+        var now = snapshot.workspace();
+        var hidden = sight.hidden(snapshot);
+        if (folded.canGoOn(now, hidden)) {
+            folded.hidden = hidden;
+            folded.workspace = now;
+            foldOn(folded, sight, now);
+            return;
+        }
+        boolean takesTurns = !sight.isClear();
+        if (takesTurns) {
+            foldingAnew.acquireUninterruptibly();
+        }
+        try {
+            folded.fold = new PastFold(now.zone());
+            folded.read = 0;
+            folded.answers.invalidateAll();
+            folded.hidden = hidden;
+            folded.workspace = now;
+            foldOn(folded, sight, now);
+        } finally {
+            if (takesTurns) {
+                foldingAnew.release();
             }
-            workspace = now;
         }
-        var hidden = now.products().stream().map(Product::code).collect(Collectors.toSet());
-        keeper.current().products().forEach(product -> hidden.remove(product.code()));
-        var items = keeper.sight().hidden(keeper.whole());
-        if (folds.size() > MOST_FOLDS) {
-            folds.keySet().removeIf(one -> !one.equals(Hidden.NOTHING));
-        }
-        var folded =
-                folds.computeIfAbsent(
-                        new Hidden(Set.copyOf(hidden), items),
-                        any -> new Folded(keeper.whole().workspace().zone()));
+    }
+
+    private void foldOn(Folded folded, Sight sight, Workspace now) {
         for (long last = keeper.lastOperation(); folded.read < last; ) {
             long until = Math.min(last, folded.read + STEP);
             for (var step : log.steps(folded.read, until, PastFold.FIELDS)) {
                 var seen =
                         step.changes().stream()
                                 .filter(change ->
-                                        !hidden.contains(change.item().product())
-                                                && !items.contains(change.item()))
+                                        !sight.products().contains(change.item().product())
+                                                && !folded.hidden.contains(change.item()))
                                 .toList();
-                folded.fold.take(step.at(), seen, now);
-                folded.answers.clear();
+                folded.fold().take(step.at(), seen, now);
+                folded.answers.invalidateAll();
             }
             folded.read = until;
         }
-        return folded;
     }
 }

@@ -129,8 +129,23 @@ public class ItemStore {
     }
 
     /** A workspace with the plan in it, for the start. */
-    Workspace loadPlans(Workspace workspace) {
+    PlanFactRow.Loaded loadPlans(Workspace workspace) {
         return sessions.fromStatelessSession(session -> PlanFactRow.load(session, workspace));
+    }
+
+    /** Rows of the plan that say nothing. */
+    List<PlanFactRow.Unread> unreadFacts(Workspace workspace) {
+        return loadPlans(workspace).unread();
+    }
+
+    /** Takes away a row of the plan that says nothing. */
+    void removeFact(String subject, String fact) {
+        sessions.inStatelessTransaction(session ->
+                session.createMutationQuery(
+                                "delete from PlanFactRow where subject = :subject and fact = :fact")
+                        .setParameter("subject", subject)
+                        .setParameter("fact", fact)
+                        .executeUpdate());
     }
 
     /** Who alone had seen what is gone, for the start. */

@@ -13,15 +13,20 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
 import org.hibernate.StatelessSession;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** A fact of a part of the plan, see {@link PlanFacts}. */
 @Entity
 @Table(name = "plan_fact")
 @IdClass(PlanFactRow.Key.class)
 class PlanFactRow {
+    private static final Logger LOG = LoggerFactory.getLogger(PlanFactRow.class);
+
     @Id String subject = "";
 
     @Id String fact = "";
@@ -38,21 +43,46 @@ class PlanFactRow {
         this.text = text;
     }
 
+    /** Such a row that says nothing to the application. */
+    record Unread(String subject, String fact, String text) {}
+
+    /**
+     * What the rows come to.
+     *
+     * @param unread what cannot be read and is left out; the rest stands without it
+     */
+    record Loaded(Workspace workspace, List<Unread> unread) {}
+
     /** A workspace with all that is planned: teams first, then what refers to them. */
-    static Workspace load(StatelessSession session, Workspace workspace) {
+    static Loaded load(StatelessSession session, Workspace workspace) {
+        var unread = new ArrayList<Unread>();
         var facts = new TreeMap<PlanKey, Map<String, String>>();
         session.createQuery("from PlanFactRow", PlanFactRow.class)
                 .list()
                 .forEach(row ->
                         PlanKey.parse(row.subject)
-                                .ifPresent(subject ->
-                                        facts.computeIfAbsent(subject, any -> new HashMap<>())
-                                                .put(row.fact, row.text)));
+                                .ifPresentOrElse(
+                                        subject ->
+                                                facts.computeIfAbsent(
+                                                                subject, any -> new HashMap<>())
+                                                        .put(row.fact, row.text),
+                                        () ->
+                                                unread.add(
+                                                        new Unread(
+                                                                row.subject, row.fact, row.text))));
         var next = workspace;
         for (var entry : facts.entrySet()) {
-            next = PlanFacts.put(next, entry.getKey(), entry.getValue());
+            var left = new TreeMap<>(entry.getValue());
+            try {
+                next = PlanFacts.put(next, entry.getKey(), entry.getValue());
+                left.keySet().removeAll(PlanFacts.of(next, entry.getKey()).keySet());
+            } catch (RuntimeException e) {
+                LOG.error("{} cannot be read and is left out", entry.getKey(), e);
+            }
+            left.forEach((fact, text) ->
+                    unread.add(new Unread(entry.getKey().toString(), fact, text)));
         }
-        return next;
+        return new Loaded(next, List.copyOf(unread));
     }
 
     /** Writes what changes come to, the last of each fact counting. */

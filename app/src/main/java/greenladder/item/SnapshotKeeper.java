@@ -103,7 +103,7 @@ public class SnapshotKeeper {
         for (var person : people.all()) {
             workspace = workspace.with(person);
         }
-        workspace = store.loadPlans(workspace);
+        workspace = store.loadPlans(workspace).workspace();
         var snapshot = Snapshot.empty().with(workspace);
         for (var number : products.lastNumbers().entrySet()) {
             snapshot = snapshot.withLastNumber(number.getKey(), number.getValue());

@@ -1,12 +1,12 @@
 package greenladder.panel;
 
+import greenladder.core.item.Days;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Amount;
 import greenladder.core.item.ItemKey;
 import greenladder.item.Asked;
 import greenladder.web.Failure;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
@@ -56,12 +56,7 @@ public final class FormValues {
         if (text == null || text.length() > LONGEST_DATE) {
             return Optional.empty();
         }
-        try {
-            return Optional.of(LocalDate.parse(text))
-                    .filter(day -> day.getYear() > 1989 && day.getYear() < 2201);
-        } catch (DateTimeParseException e) {
-            return Optional.empty();
-        }
+        return Days.parse(text).filter(day -> day.getYear() > 1989 && day.getYear() < 2201);
     }
 
     public static int number(String field, String text, int most) {

@@ -52,7 +52,8 @@ public class Audit {
         PERSON_REMOVED("Person removed"),
         TOKEN_MADE("Token created"),
         TOKEN_REVOKED("Token revoked"),
-        EXPORTED("Exported");
+        EXPORTED("Exported"),
+        UNREADABLE_REMOVED("Unreadable entry removed");
 
         private final String label;
 

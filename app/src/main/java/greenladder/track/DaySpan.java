@@ -1,11 +1,12 @@
 package greenladder.track;
 
+import greenladder.core.item.Days;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NoSuchElementException;
 
 /**
  * The days that a page tells about, as its form shows them.
@@ -30,9 +31,9 @@ record DaySpan(
     static DaySpan of(String from, String to, int usualDays, LocalDate today, String action) {
         var usual = today.minusDays(usualDays - 1L);
         try {
-            var last = to.isBlank() ? today : LocalDate.parse(to.strip());
+            var last = to.isBlank() ? today : day(to);
             var first =
-                    from.isBlank() ? last.minusDays(usualDays - 1L) : LocalDate.parse(from.strip());
+                    from.isBlank() ? last.minusDays(usualDays - 1L) : day(from);
             if (first.isAfter(last)) {
                 return new DaySpan(
                         usual, today, action, Map.of(), "The first day is after the last.");
@@ -42,9 +43,13 @@ record DaySpan(
                         usual, today, action, Map.of(), "Ten years at most can be shown.");
             }
             return new DaySpan(first, last, action, Map.of(), "");
-        } catch (DateTimeParseException e) {
+        } catch (NoSuchElementException e) {
             return new DaySpan(usual, today, action, Map.of(), "That is no day.");
         }
+    }
+
+    private static LocalDate day(String text) {
+        return Days.parse(text.strip()).orElseThrow();
     }
 
     DaySpan with(String name, String value) {

@@ -1,5 +1,6 @@
 package greenladder.track;
 
+import greenladder.core.item.Days;
 import greenladder.core.flow.DayChange;
 import greenladder.core.flow.Flow;
 import greenladder.core.flow.Moment;
@@ -10,7 +11,6 @@ import greenladder.flow.ItemPasts;
 import greenladder.track.TrackTable.Cell;
 import greenladder.web.Words;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
@@ -33,11 +33,7 @@ record DayStory(String title, TrackTable table, @Nullable TrackTable standing) {
 
     /** A day as it stands in an address; empty where it says none. */
     static Optional<LocalDate> day(String text) {
-        try {
-            return text.isBlank() ? Optional.empty() : Optional.of(LocalDate.parse(text.strip()));
-        } catch (DateTimeParseException e) {
-            return Optional.empty();
-        }
+        return Days.parse(text.strip());
     }
 
     static @Nullable DayStory of(

@@ -420,4 +420,24 @@ public class PlanApiIntegrationTests extends RunningDemo {
         assertThat(child.path("sprint").asString()).isEqualTo(made.sprint(2));
         assertThat(child.path("team").asString()).isEqualTo(made.team());
     }
+
+    @Test
+    public void dayOffInAYearThatIsNoneShouldBeRefusedAndBreakNothing() {
+        var made = made();
+        var calendar = "/teams/" + made.team() + "/calendar";
+        var refused =
+                api().send(
+                                "PUT",
+                                calendar,
+                                "{'members':[{'person':'oona.marsh','daysOff':[{'from':'-0001-01-01'}]}]}");
+        assertThat(refused.status()).isEqualTo(422);
+        assertThat(
+                        api().send(
+                                        "PUT",
+                                        calendar,
+                                        "{'holidays':[{'date':'+12026-01-01','name':'Late'}]}")
+                                .status())
+                .isEqualTo(422);
+        assertThat(api().send("PUT", calendar, "{'focus':0.5}").status()).isEqualTo(200);
+    }
 }

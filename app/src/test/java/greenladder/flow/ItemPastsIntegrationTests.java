@@ -8,8 +8,11 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
 import greenladder.people.People;
 import greenladder.people.Role;
+import java.time.Duration;
 import java.time.LocalDate;
 import java.util.Map;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.TimeUnit;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.security.authentication.TestingAuthenticationToken;
 import org.springframework.security.core.context.SecurityContextHolder;
@@ -58,6 +61,67 @@ public class ItemPastsIntegrationTests extends RunningDemo {
 
         api().patch("/items/" + code + "1", "{'size':8}");
         assertThat(pasts.<String>kept(asked, any -> "third")).isEqualTo("third");
+    }
+
+    @Test
+    public void nobodyShouldWaitForWhatSomebodyElseAsks() throws Exception {
+        var asks = new CountDownLatch(1);
+        var answered = new CountDownLatch(1);
+        var slow =
+                Thread.startVirtualThread(() ->
+                        pasts.read(past -> {
+                            asks.countDown();
+                            return await(answered);
+                        }));
+        assertThat(asks.await(1, TimeUnit.MINUTES)).isTrue();
+        assertThat((String) pasts.read(any -> "at once")).isEqualTo("at once");
+        answered.countDown();
+        assertThat(slow.join(Duration.ofMinutes(1))).isTrue();
+    }
+
+    private static boolean await(CountDownLatch latch) {
+        try {
+            return latch.await(1, TimeUnit.MINUTES);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    @Test
+    public void questionWithinAQuestionShouldBeAnsweredThoughSomethingHappensMeanwhile() {
+        var code = api().newProduct();
+        assertThat(
+                        pasts.<String>read(past -> {
+                            api().post(
+                                    "/products/" + code + "/items",
+                                    "{'level':'story','title':'S'}");
+                            return pasts.read(any -> "answered");
+                        }))
+                .isEqualTo("answered");
+    }
+
+    @Test
+    public void workAddedUnderWhatIsHiddenShouldNotFoldTheLogAnew() {
+        var code = api().newProduct();
+        api().post("/products/" + code + "/items", "{'level':'epic','title':'Open','size':3}");
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'level':'epic','title':'Xyzzy','readers':['ines.rowe']}");
+        var petra = people.findByHandle("petra.nye").orElseThrow();
+        SecurityContextHolder.getContext()
+                .setAuthentication(new TestingAuthenticationToken(petra, ""));
+        try {
+            PastFold before = pasts.read(past -> past);
+            api().post(
+                            "/products/" + code + "/items",
+                            "{'level':'story','title':'Below','parent':'%s2','size':8}"
+                                    .formatted(code));
+            assertThat((PastFold) pasts.read(past -> past)).isSameAs(before);
+            assertThat(points(code)).isEqualTo("3");
+            assertThat((boolean) pasts.read(past -> past.of(new ItemKey(code, 3)).isPresent())).isFalse();
+        } finally {
+            SecurityContextHolder.clearContext();
+        }
     }
 
     private String points(String product) {

@@ -4,6 +4,7 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Band;
 import greenladder.core.item.BaseField;
 import greenladder.core.item.CustomField;
+import greenladder.core.item.Days;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
@@ -400,9 +401,9 @@ final class FieldReader {
     static Reading date(String what, String text) {
         try {
             var date = LocalDate.parse(text);
-            return date.getYear() < 1900 || date.getYear() > 9999
-                    ? wrong("%s lies between the years 1900 and 9999.".formatted(what))
-                    : kept(date);
+            return Days.isWithin(date)
+                    ? kept(date)
+                    : wrong("%s lies between the years 1900 and 9999.".formatted(what));
         } catch (DateTimeParseException e) {
             return wrong(
                     "%s is a date such as 2026-11-12, not “%s”.".formatted(what, shortened(text)));

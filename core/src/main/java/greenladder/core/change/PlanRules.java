@@ -4,6 +4,7 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Calendar;
 import greenladder.core.item.Calendar.DaysOff;
+import greenladder.core.item.Days;
 import greenladder.core.item.Person;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
@@ -34,6 +35,9 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
     private static final int MOST_DAYS = 92;
     private static final int MOST_SPRINTS = 1_000;
     private static final int MOST_ORDERED = 300;
+    private static final String OUT_OF_RANGE =
+            "Days lie between the years %d and %d.".formatted(Days.FIRST_YEAR, Days.LAST_YEAR);
+
     private static final int MOST_HOLIDAYS = 2_000;
     private static final int MOST_MILESTONES = 100;
     private static final int MOST_SKILLS = 40;
@@ -218,6 +222,9 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
                                 "holidays",
                                 "A holiday has a name of at most %d characters.",
                                 LONGEST_NAME));
+        if (!calendar.holidays().keySet().stream().allMatch(Days::isWithin)) {
+            wrong("holidays", OUT_OF_RANGE);
+        }
         calendar.members().forEach((handle, member) -> member(handle, member));
     }
 
@@ -267,7 +274,9 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
         DaysOff last = null;
         for (var off :
                 member.daysOff().stream().sorted(Comparator.comparing(DaysOff::from)).toList()) {
-            if (off.to().isBefore(off.from())) {
+            if (!Days.isWithin(off.from()) || !Days.isWithin(off.to())) {
+                wrong("members", OUT_OF_RANGE);
+            } else if (off.to().isBefore(off.from())) {
                 wrong("members", "Days off of %s end before they begin on %s.", who, off.from());
             } else if (last != null && !off.from().isAfter(last.to())) {
                 wrong(

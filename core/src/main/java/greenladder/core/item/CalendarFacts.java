@@ -3,17 +3,21 @@ package greenladder.core.item;
 import greenladder.core.item.Calendar.DaysOff;
 import greenladder.core.item.Calendar.Member;
 import greenladder.core.item.Calendar.Skill;
+import greenladder.core.item.CalendarFact.Kind;
+import java.time.DateTimeException;
 import java.time.DayOfWeek;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.NoSuchElementException;
+import java.util.Objects;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -22,23 +26,12 @@ import org.jspecify.annotations.Nullable;
  * of a person, is one of its own. What is as usual is not kept.
  */
 final class CalendarFacts {
-    static final String FOCUS = "focus";
-    private static final String WEEKDAYS = "weekdays";
-    private static final String HOLIDAY = "holiday.";
-    private static final String HOURS = "hours.";
-    private static final String SHARE = "share.";
-    private static final String DAYS = "days.";
-    private static final String SKILLS = "skills.";
-    private static final String OFF = "off.";
-    private static final int DATE = "2026-12-24".length();
+    static final String FOCUS = name(Kind.FOCUS, "");
 
     private CalendarFacts() {}
 
     static boolean isOne(String fact) {
-        return fact.equals(FOCUS)
-                || fact.equals(WEEKDAYS)
-                || List.of(HOLIDAY, HOURS, SHARE, DAYS, SKILLS, OFF).stream()
-                        .anyMatch(fact::startsWith);
+        return CalendarFact.isMeant(fact);
     }
 
     static Map<String, String> of(Calendar calendar) {
@@ -47,32 +40,40 @@ final class CalendarFacts {
             facts.put(FOCUS, calendar.focus().toString());
         }
         if (!calendar.weekdays().equals(Calendar.MONDAY_TO_FRIDAY)) {
-            facts.put(WEEKDAYS, text(calendar.weekdays()));
+            facts.put(name(Kind.WEEKDAYS, ""), text(calendar.weekdays()));
         }
-        calendar.holidays().forEach((day, name) -> facts.put(HOLIDAY + day, name));
+        calendar.holidays()
+                .forEach((day, name) ->
+                        facts.put(new CalendarFact(Kind.HOLIDAY, "", day).name(), name));
         calendar.members().forEach((handle, member) -> put(facts, handle, member));
         return facts;
     }
 
+    private static String name(Kind kind, String of) {
+        return new CalendarFact(kind, of, null).name();
+    }
+
     private static void put(Map<String, String> facts, String handle, Member member) {
         if (member.hoursPerDay() != null) {
-            facts.put(HOURS + handle, member.hoursPerDay().toString());
+            facts.put(name(Kind.HOURS, handle), member.hoursPerDay().toString());
         }
         if (member.share() != null) {
-            facts.put(SHARE + handle, member.share().toString());
+            facts.put(name(Kind.SHARE, handle), member.share().toString());
         }
         if (!member.weekdays().isEmpty()) {
-            facts.put(DAYS + handle, text(member.weekdays()));
+            facts.put(name(Kind.DAYS, handle), text(member.weekdays()));
         }
         if (!member.skills().isEmpty()) {
             facts.put(
-                    SKILLS + handle,
+                    name(Kind.SKILLS, handle),
                     member.skills().stream()
                             .map(CalendarFacts::text)
                             .collect(Collectors.joining("\t")));
         }
         for (var off : member.daysOff()) {
-            facts.put(OFF + handle + "." + off.from(), off.to() + "\t" + off.why());
+            facts.put(
+                    new CalendarFact(Kind.OFF, handle, off.from()).name(),
+                    off.to() + "\t" + off.why());
         }
     }
 
@@ -82,50 +83,75 @@ final class CalendarFacts {
                 : skill.name() + "=" + skill.hoursPerDay();
     }
 
+    /** What a fact that cannot be read would have said is as usual; the rest stands. */
     static Calendar read(Map<String, String> facts) {
         var holidays = new TreeMap<LocalDate, String>();
-        var handles = new TreeSet<String>();
+        var said = new TreeMap<String, Map<Kind, String>>();
         var daysOff = new HashMap<String, List<DaysOff>>();
         new TreeMap<>(facts)
-                .forEach((name, text) -> {
-                    if (name.startsWith(HOLIDAY)) {
-                        holidays.put(LocalDate.parse(name.substring(HOLIDAY.length())), text);
-                    } else if (name.startsWith(OFF)) {
-                        var handle = name.substring(OFF.length(), name.length() - DATE - 1);
-                        handles.add(handle);
-                        daysOff.computeIfAbsent(handle, any -> new ArrayList<>())
-                                .add(daysOff(name, text));
-                    } else {
-                        List.of(HOURS, SHARE, DAYS, SKILLS).stream()
-                                .filter(name::startsWith)
-                                .forEach(start -> handles.add(name.substring(start.length())));
-                    }
-                });
+                .forEach((name, text) ->
+                        CalendarFact.parse(name)
+                                .filter(fact -> isReadable(fact, text))
+                                .ifPresent(fact -> {
+                                    var of =
+                                            said.computeIfAbsent(
+                                                    fact.of(), any -> new EnumMap<>(Kind.class));
+                                    switch (fact.kind()) {
+                                        case HOLIDAY -> holidays.put(dayOf(fact), text);
+                                        case OFF ->
+                                                daysOff.computeIfAbsent(
+                                                                fact.of(), any -> new ArrayList<>())
+                                                        .add(daysOff(dayOf(fact), text));
+                                        default -> of.put(fact.kind(), text);
+                                    }
+                                }));
+        var team = Objects.requireNonNullElse(said.remove(""), Map.<Kind, String>of());
         var members = new TreeMap<String, Member>();
-        for (var handle : handles) {
-            members.put(
-                    handle,
-                    new Member(
-                            amount(facts.get(HOURS + handle)),
-                            number(facts.get(SHARE + handle)),
-                            weekdays(facts.get(DAYS + handle), Set.of()),
-                            skills(facts.get(SKILLS + handle)),
-                            daysOff.getOrDefault(handle, List.of())));
-        }
-        var focus = amount(facts.get(FOCUS));
+        said.forEach((handle, of) ->
+                members.put(
+                        handle,
+                        new Member(
+                                amount(of.get(Kind.HOURS)),
+                                number(of.get(Kind.SHARE)),
+                                weekdays(of.get(Kind.DAYS), Set.of()),
+                                skills(of.get(Kind.SKILLS)),
+                                daysOff.getOrDefault(handle, List.of()))));
+        var focus = amount(team.get(Kind.FOCUS));
         return new Calendar(
                 focus == null ? Calendar.USUAL_FOCUS : focus,
-                weekdays(facts.get(WEEKDAYS), Calendar.MONDAY_TO_FRIDAY),
+                weekdays(team.get(Kind.WEEKDAYS), Calendar.MONDAY_TO_FRIDAY),
                 holidays,
                 members);
     }
 
-    private static DaysOff daysOff(String name, String text) {
+    private static boolean isReadable(CalendarFact fact, String text) {
+        try {
+            switch (fact.kind()) {
+                case FOCUS, HOURS -> amount(text);
+                case SHARE -> number(text);
+                case WEEKDAYS, DAYS -> weekdays(text, Set.of());
+                case SKILLS -> skills(text);
+                case OFF -> daysOff(dayOf(fact), text);
+                case HOLIDAY -> {
+                    // any text is a name
+                }
+            }
+            return true;
+        } catch (IllegalArgumentException
+                | NoSuchElementException
+                | DateTimeException
+                | IndexOutOfBoundsException e) {
+            return false;
+        }
+    }
+
+    private static LocalDate dayOf(CalendarFact fact) {
+        return Objects.requireNonNull(fact.day());
+    }
+
+    private static DaysOff daysOff(LocalDate from, String text) {
         var parts = text.split("\t", 2);
-        return new DaysOff(
-                LocalDate.parse(name.substring(name.length() - DATE)),
-                LocalDate.parse(parts[0]),
-                parts[1]);
+        return new DaysOff(from, Days.parse(parts[0]).orElseThrow(), parts[1]);
     }
 
     private static List<Skill> skills(@Nullable String text) {

@@ -1,5 +1,6 @@
 package greenladder.core.text;
 
+import greenladder.core.item.Days;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
@@ -7,8 +8,6 @@ import greenladder.core.item.Person;
 import greenladder.core.item.Product;
 import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
-import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -188,11 +187,6 @@ public record QuickLine(String title, List<Chip> chips) {
     }
 
     private static Optional<Meant> date(String said) {
-        try {
-            var date = LocalDate.parse(said).toString();
-            return Optional.of(new Meant(date, date));
-        } catch (DateTimeParseException e) {
-            return Optional.empty();
-        }
+        return Days.parse(said).map(day -> new Meant(said, said));
     }
 }
