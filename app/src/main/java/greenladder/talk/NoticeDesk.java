@@ -3,6 +3,8 @@ package greenladder.talk;
 import greenladder.core.change.Change;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import java.util.stream.Stream;
+import greenladder.core.item.StandardFields;
 import greenladder.core.item.Person;
 import greenladder.core.item.Review;
 import greenladder.core.item.Shortened;
@@ -106,7 +108,9 @@ public class NoticeDesk {
     boolean concernsAnybody(List<Change> changes) {
         return changes.stream()
                 .anyMatch(change ->
-                        change.field() == Field.ASSIGNEE || !watching.of(change.item()).isEmpty());
+                        change.field() == Field.ASSIGNEE
+                                || isOfReaders(change)
+                                || !watching.of(change.item()).isEmpty());
     }
 
     /**
@@ -122,6 +126,7 @@ public class NoticeDesk {
         var concerned = new HashSet<ItemKey>();
         for (var change : changes) {
             if (change.field() == Field.ASSIGNEE
+                    || isOfReaders(change)
                     || !watching.before(operation, change.item()).isEmpty()) {
                 concerned.add(change.item());
             }
@@ -165,6 +170,16 @@ public class NoticeDesk {
                     told);
             watching.start(handle, item, operation);
         });
+        readersBefore(changes).stream()
+                .filter(handle -> !handle.equals(actor) && !watchers.contains(handle))
+                .forEach(handle ->
+                        tell(
+                                handle,
+                                about(Kind.CHANGED, item, "operation-" + operation),
+                                actor,
+                                "changed who can see it",
+                                at,
+                                told));
         // A place in the order changes with every drag; that is no news to a watcher.
         var words =
                 String.join(
@@ -186,6 +201,20 @@ public class NoticeDesk {
                                     at,
                                     told));
         }
+    }
+
+    private static boolean isOfReaders(Change change) {
+        return change.field().label().equals(StandardFields.READERS);
+    }
+
+    /** Those who alone saw an item until now: they are told that others do. */
+    private static List<String> readersBefore(List<Change> changes) {
+        return changes.stream()
+                .filter(NoticeDesk::isOfReaders)
+                .flatMap(change -> change.before(String.class).stream())
+                .flatMap(readers -> Stream.of(readers.split(", ")))
+                .distinct()
+                .toList();
     }
 
     private static Optional<String> givenTo(List<Change> changes) {

@@ -184,4 +184,41 @@ public class HiddenWorkIntegrationTests extends RunningDemo {
                                 .getContentAsByteArray())
                 .isEmpty();
     }
+
+    @Test
+    public void deletionShouldGoThroughWhatIsHiddenAndComeBackThroughIt() {
+        var code = product();
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'level':'task','title':'Xyzzy','parent':'%s2','readers':['oona.marsh','ines.rowe']}"
+                                .formatted(code));
+        var deleted = petra.delete("/items/" + code + "2");
+        assertThat(deleted.status()).as(deleted.body().toString()).isEqualTo(204);
+        assertThat(text(api().get("/items/" + code + "4"), "parent")).isEqualTo(code + "1");
+        var undone =
+                petra.post("/operations/" + deleted.header("Operation-Id") + "/undo", "");
+        assertThat(undone.status()).as(undone.body().toString()).isEqualTo(200);
+        assertThat(undone.body().toString()).doesNotContain(code + "4");
+        assertThat(text(api().get("/items/" + code + "4"), "parent")).isEqualTo(code + "2");
+    }
+
+    @Test
+    public void ownerShouldTakeOverWhatIsHiddenAndItsReadersBeTold() {
+        var code = product();
+        assertThat(petra.get("/items/" + code + "3").status()).isEqualTo(404);
+        var page =
+                mvc.get()
+                        .uri("/" + code + "/hidden")
+                        .with(user(people.findByHandle("petra.nye").orElseThrow()))
+                        .exchange();
+        assertThat(page)
+                .hasStatusOk()
+                .bodyText()
+                .contains("1 item for Ines Rowe only")
+                .doesNotContain("Xyzzy");
+        told("petra.nye", "/" + code + "/hidden/take-over", "readers", "ines.rowe");
+        assertThat(petra.get("/items/" + code + "3").status()).isEqualTo(200);
+        assertThat(api().get("/items/" + code + "3/history").body().toString())
+                .contains("petra.nye");
+    }
 }

@@ -218,6 +218,7 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("POST /api/v1/products/{code}/templates", "{\"name\":\"Walk\"}");
         WRITES.put("DELETE /api/v1/products/{code}/templates/{key}", "");
         WRITES.put("POST /operations/{id}/undo", "");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/hidden/take-over", "readers=oona.marsh");
         WRITES.put("POST /audit/unreadable", "subject=team:lantern&fact=off.x");
         WRITES.put("POST /people/invite", "name=Walk&handle=walk.er&role=ADMINISTRATOR");
         WRITES.put("POST /people/invitations/{id}/take-back", "");

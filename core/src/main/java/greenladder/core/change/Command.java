@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -61,6 +62,24 @@ public interface Command {
     /** Whether it takes back what was done, so that no rule acts on it anew. */
     default boolean isTakingBack() {
         return false;
+    }
+
+    /**
+     * Whether it may change what is hidden from whoever wants it, as a consequence: what stands in
+     * a sprint that is closed, or under what is deleted.
+     */
+    default boolean goesThroughHidden() {
+        return false;
+    }
+
+    /** As it is decided for somebody from whom some items are hidden, before it is decided whole. */
+    default Command without(Predicate<ItemKey> hidden) {
+        return this;
+    }
+
+    /** The command that is meant where more is concerned than whoever wants it can see. */
+    default Command throughHidden() {
+        return this;
     }
 
     /** What has to follow a command's changes beyond the rules that hold for all. */
@@ -382,6 +401,11 @@ public interface Command {
     /** Makes two items one: what hangs on the one that goes comes to the one that stays. */
     record Merge(ItemKey stays, ItemKey goes) implements Command {
         @Override
+        public boolean goesThroughHidden() {
+            return true;
+        }
+
+        @Override
         public OperationKind kind() {
             return OperationKind.MERGE;
         }
@@ -502,6 +526,17 @@ public interface Command {
         @Override
         public OperationKind kind() {
             return OperationKind.DELETE;
+        }
+
+        @Override
+        public boolean goesThroughHidden() {
+            return true;
+        }
+
+        /** Children that nobody could speak of, since they are hidden, move up. */
+        @Override
+        public Delete throughHidden() {
+            return children == Children.REFUSE ? new Delete(items, Children.UP) : this;
         }
 
         @Override

@@ -12,6 +12,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -62,6 +63,11 @@ public record Reverse(
     /** A reversal of some of the same operation's changes. */
     public Reverse of(List<Change> some) {
         return new Reverse(kind, operation, some, planChanges, shortenings, placesAsLeft);
+    }
+
+    @Override
+    public Reverse without(Predicate<ItemKey> hidden) {
+        return of(changes.stream().filter(change -> !hidden.test(change.item())).toList());
     }
 
     /** A reversal of the same operation's changes of items alone. */
@@ -132,6 +138,12 @@ public record Reverse(
 
     @Override
     public boolean isTakingBack() {
+        return true;
+    }
+
+    /** What went through what is hidden comes back through it. */
+    @Override
+    public boolean goesThroughHidden() {
         return true;
     }
 

@@ -52,6 +52,11 @@ public record CloseSprint(
     }
 
     @Override
+    public boolean goesThroughHidden() {
+        return true;
+    }
+
+    @Override
     public Drawn draw(Snapshot snapshot, Instant at, Found found) {
         var before = snapshot.workspace();
         var it = before.findSprint(sprint).orElseThrow();
