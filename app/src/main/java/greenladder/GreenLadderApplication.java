@@ -22,10 +22,17 @@ import org.springframework.scheduling.annotation.EnableScheduling;
 @ConfigurationPropertiesScan
 public class GreenLadderApplication {
     public static void main(String[] args) {
+        closeDatabaseToCode();
         if (Shell.takes(args)) {
             System.exit(Shell.run(args));
         }
         SpringApplication.run(GreenLadderApplication.class, args);
+    }
+
+    /** No class of ours or anybody's is run by what stands in a database. */
+    private static void closeDatabaseToCode() {
+        System.setProperty("h2.allowedClasses", "none");
+        System.setProperty("h2.serializeJavaObject", "false");
     }
 
     /** Follows the transaction at hand; declared here so that constructors can ask for it. */

@@ -3,98 +3,144 @@ package greenladder.operating;
 import greenladder.files.FileStore;
 import greenladder.people.Audit;
 import greenladder.people.Audit.Event;
-import jakarta.persistence.EntityManager;
 import java.io.IOException;
-import java.io.OutputStream;
+import java.io.OutputStreamWriter;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.nio.file.StandardOpenOption;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipFile;
-import java.util.zip.ZipOutputStream;
+import java.sql.Connection;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
+import javax.sql.DataSource;
+import org.apache.commons.csv.CSVPrinter;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.PlatformTransactionManager;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * A backup of a running workspace: one zip file of the database as it stood at one moment and of
- * every attached file. Files are copied after the database, and none is ever changed, so all that
- * the database names is there. The full-text index is left out; it is built anew.
+ * A backup of a running workspace: one zip file of every table as it stood at one moment and of
+ * every attached file, see {@link BackupFile}. Files are copied after the tables, and none is ever
+ * changed, so all that the tables name is there. The full-text index is left out; it is built anew.
  */
 @Component
 class Backup {
-    /** Of the database within the zip file. */
-    static final String DATABASE = "greenladder.mv.db";
+    private static final String UNFINISHED = ".greenladder-backup-";
 
-    /** What the names of attached files begin with within the zip file. */
-    static final String FILES = "greenladder.files/";
-
-    private final EntityManager entities;
-    private final TransactionTemplate transactions;
+    private final DataSource database;
     private final FileStore files;
     private final Audit audit;
 
-    Backup(
-            EntityManager entities,
-            PlatformTransactionManager transactions,
-            FileStore files,
-            Audit audit) {
-        this.entities = entities;
-        this.transactions = new TransactionTemplate(transactions);
+    Backup(DataSource database, FileStore files, Audit audit) {
+        this.database = database;
         this.files = files;
         this.audit = audit;
     }
 
     /**
-     * Writes the backup, or nothing: the file appears under its name once it is whole.
+     * Writes the backup, or nothing: the file appears under its name once it is whole. What a
+     * backup that was killed had left there goes.
      *
      * @throws IOException if it cannot be written
      */
-    void write(Path target) throws IOException {
+    synchronized void write(Path target) throws IOException {
         var directory = target.toAbsolutePath().getParent();
         Files.createDirectories(directory);
-        var database = Files.createTempFile(directory, "backup", ".database");
-        var whole = Files.createTempFile(directory, "backup", ".zip");
+        sweep(directory);
+        var whole = Files.createTempFile(directory, UNFINISHED, ".zip");
         try {
-            transactions.executeWithoutResult(any ->
-                    entities.createNativeQuery("backup to '%s'".formatted(quoted(database)))
-                            .executeUpdate());
-            try (var out =
-                    new ZipOutputStream(Files.newOutputStream(whole, StandardOpenOption.WRITE))) {
-                addDatabase(database, out);
+            try (var out = new BackupFile.Writer(Files.newOutputStream(whole))) {
+                addTables(out);
                 for (var file : files.all()) {
-                    out.putNextEntry(new ZipEntry(FILES + files.nameOf(file)));
-                    Files.copy(file, out);
-                    out.closeEntry();
+                    out.add(
+                            BackupFile.FILES + files.nameOf(file),
+                            content -> Files.copy(file, content));
                 }
             }
             Files.move(whole, target, StandardCopyOption.REPLACE_EXISTING);
             audit.noteAlone(Event.EXPORTED, "system", "backup to " + target);
+        } catch (SQLException e) {
+            throw new IOException("the database could not be read: " + e.getMessage(), e);
         } finally {
-            Files.deleteIfExists(database);
             Files.deleteIfExists(whole);
         }
     }
 
-    private static String quoted(Path path) {
-        return path.toString().replace("'", "''");
+    private static void sweep(Path directory) throws IOException {
+        try (var left = Files.newDirectoryStream(directory, UNFINISHED + "*")) {
+            for (var one : left) {
+                Files.deleteIfExists(one);
+            }
+        }
     }
 
-    /** The database writes a zip file of its own. */
-    private static void addDatabase(Path backup, OutputStream to) throws IOException {
-        var out = (ZipOutputStream) to;
-        try (var zip = new ZipFile(backup.toFile())) {
-            var entry =
-                    zip.stream()
-                            .filter(one -> one.getName().endsWith(".mv.db"))
-                            .findFirst()
-                            .orElseThrow(() -> new IOException("the database wrote no backup"));
-            out.putNextEntry(new ZipEntry(DATABASE));
-            try (var in = zip.getInputStream(entry)) {
-                in.transferTo(out);
+    /** All of them in one transaction, which sees them as they stood when it began. */
+    private void addTables(BackupFile.Writer out) throws IOException, SQLException {
+        try (var connection = database.getConnection()) {
+            boolean commits = connection.getAutoCommit();
+            execute(
+                    connection,
+                    "set session characteristics as transaction isolation level snapshot",
+                    "set lazy_query_execution true");
+            connection.setAutoCommit(false);
+            try {
+                var manifest = manifest(connection);
+                out.add(
+                        BackupFile.MANIFEST,
+                        content -> content.write(manifest.getBytes(StandardCharsets.UTF_8)));
+                for (var table : Tables.of(connection)) {
+                    out.add(
+                            BackupFile.TABLES + table.name() + ".csv",
+                            content -> {
+                                var writer =
+                                        new OutputStreamWriter(content, StandardCharsets.UTF_8);
+                                write(connection, table, new CSVPrinter(writer, BackupFile.CSV));
+                                writer.flush();
+                            });
+                }
+            } finally {
+                connection.rollback();
+                connection.setAutoCommit(commits);
+                execute(
+                        connection,
+                        "set lazy_query_execution false",
+                        "set session characteristics as transaction isolation level read committed");
             }
-            out.closeEntry();
+        }
+    }
+
+    private static String manifest(Connection connection) throws SQLException {
+        var lines = new ArrayList<>(List.of(BackupFile.FORMAT, Tables.version(connection)));
+        Tables.sequences(connection).forEach((name, next) -> lines.add(name + " " + next));
+        return String.join("\n", lines) + "\n";
+    }
+
+    private static void write(Connection connection, Tables.Table table, CSVPrinter csv) {
+        try (var statement = connection.createStatement();
+                var rows =
+                        statement.executeQuery(
+                                "select %s from %s"
+                                        .formatted(table.columnList(), table.quoted()))) {
+            csv.printRecord(table.columns());
+            int columns = table.columns().size();
+            while (rows.next()) {
+                for (int column = 1; column <= columns; column++) {
+                    csv.print(rows.getString(column));
+                }
+                csv.println();
+            }
+        } catch (SQLException e) {
+            throw new IllegalStateException("%s cannot be read".formatted(table.name()), e);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static void execute(Connection connection, String... commands) throws SQLException {
+        try (var statement = connection.createStatement()) {
+            for (var command : commands) {
+                statement.execute(command);
+            }
         }
     }
 }

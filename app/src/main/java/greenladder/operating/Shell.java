@@ -13,7 +13,6 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.List;
 import java.util.Scanner;
-import java.util.zip.ZipFile;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -46,7 +45,11 @@ public final class Shell {
     private static String done(List<String> arguments) throws IOException, SQLException {
         return switch (arguments.getFirst()) {
             case "backup" -> backup(argument(arguments, 1), argument(arguments, 2));
-            case "restore" -> restore(Path.of(argument(arguments, 1)), argument(arguments, 2));
+            case "restore" ->
+                    restore(
+                            Path.of(argument(arguments, 1)),
+                            argument(arguments, 2),
+                            arguments.contains("--trusted"));
             default -> admin(argument(arguments, 1));
         };
     }
@@ -76,44 +79,9 @@ public final class Shell {
         return "The backup is in " + file;
     }
 
-    static String restore(Path file, String data) throws IOException {
-        var database = Path.of(data + ".mv.db");
-        if (Files.exists(database)) {
-            throw new IOException(
-                    "There is a workspace in %s already; restore into an empty folder."
-                            .formatted(database.toAbsolutePath().getParent()));
-        }
-        var directory = database.toAbsolutePath().getParent();
-        Files.createDirectories(directory);
-        try (var zip = new ZipFile(file.toFile())) {
-            if (zip.getEntry(Backup.DATABASE) == null) {
-                throw new IOException(file + " is no backup of Green Ladder.");
-            }
-            for (var entry : zip.stream().toList()) {
-                var name = entry.getName();
-                var target =
-                        name.equals(Backup.DATABASE)
-                                ? database
-                                : fileTarget(Path.of(data + ".files"), name);
-                Files.createDirectories(target.getParent());
-                try (var in = zip.getInputStream(entry)) {
-                    Files.copy(in, target);
-                }
-            }
-        }
-        return "Restored into " + directory;
-    }
-
-    private static Path fileTarget(Path files, String name) throws IOException {
-        if (!name.startsWith(Backup.FILES)) {
-            throw new IOException("The backup holds something unknown: " + name);
-        }
-        var root = files.toAbsolutePath().normalize();
-        var target = root.resolve(name.substring(Backup.FILES.length())).normalize();
-        if (!target.startsWith(root)) {
-            throw new IOException("The backup holds something unknown: " + name);
-        }
-        return target;
+    static String restore(Path file, String data, boolean trusted)
+            throws IOException, SQLException {
+        return "Restored into " + new Restore(file, data, trusted).run();
     }
 
     private static String admin(String data) throws SQLException, IOException {
