@@ -72,8 +72,9 @@ class HiddenWorkController {
                 .collect(
                         Collectors.groupingBy(
                                 readers -> List.copyOf(readers),
-                                () -> new TreeMap<>((one, other) ->
-                                        one.toString().compareTo(other.toString())),
+                                () ->
+                                        new TreeMap<>((one, other) ->
+                                                one.toString().compareTo(other.toString())),
                                 Collectors.counting()))
                 .entrySet()
                 .stream()

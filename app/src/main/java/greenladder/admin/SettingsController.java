@@ -80,18 +80,21 @@ class SettingsController {
     String changePassword(
             @RequestParam String old,
             @RequestParam String password,
-            @RequestParam(defaultValue = "false") boolean tokens,
+            @RequestParam(defaultValue = "false") boolean keepTokens,
             @AuthenticationPrincipal SignedIn me,
             HttpServletRequest request,
             HttpServletResponse response,
             Model model) {
         try {
-            var now = people.changePassword(me, old, password, tokens);
+            var now = people.changePassword(me, old, password, !keepTokens);
             entrance.letIn(now, request, response);
             return show(
                     now,
                     null,
-                    "The password is changed; elsewhere you are signed out.",
+                    keepTokens
+                            ? "The password is changed; elsewhere you are signed out."
+                            : "The password is changed; elsewhere you are signed out, and your"
+                                    + " tokens are revoked.",
                     "",
                     null,
                     model);

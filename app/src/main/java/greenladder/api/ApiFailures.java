@@ -55,6 +55,8 @@ class ApiFailures {
                     answer(HttpStatus.NOT_FOUND, "not-found", "Not found", e, List.of(), null);
             case Failure.Forbidden e ->
                     answer(HttpStatus.FORBIDDEN, "forbidden", "Not allowed", e, List.of(), null);
+            case Failure.Busy e ->
+                    answer(HttpStatus.TOO_MANY_REQUESTS, "busy", "Too busy", e, List.of(), null);
             case Failure.Conflict e ->
                     answer(
                             HttpStatus.PRECONDITION_FAILED,

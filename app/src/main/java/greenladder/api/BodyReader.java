@@ -1,8 +1,8 @@
 package greenladder.api;
 
-import greenladder.core.item.Days;
 import greenladder.core.change.Problem;
 import greenladder.core.item.Amount;
+import greenladder.core.item.Days;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Shortened;
 import java.time.LocalDate;

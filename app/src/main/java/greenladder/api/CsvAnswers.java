@@ -1,13 +1,11 @@
 package greenladder.api;
 
+import greenladder.web.CsvWriter;
 import java.io.IOException;
 import java.io.OutputStreamWriter;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.List;
-import java.util.regex.Pattern;
-import org.apache.commons.csv.CSVFormat;
-import org.apache.commons.csv.CSVPrinter;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpInputMessage;
 import org.springframework.http.HttpOutputMessage;
@@ -22,10 +20,6 @@ import org.springframework.web.servlet.config.annotation.WebMvcConfigurer;
 @Component
 class CsvAnswers implements WebMvcConfigurer {
     private static final MediaType CSV = new MediaType("text", "csv", StandardCharsets.UTF_8);
-
-    /** What a spreadsheet would take for a formula; a number with its sign is none. */
-    private static final Pattern FORMULA =
-            Pattern.compile("^([=@\\t\\r]|[+-](?![\\d.,]+$)).*", Pattern.DOTALL);
 
     /** Last among all, so that who asks for nothing special is answered as ever. */
     @Override
@@ -56,22 +50,18 @@ class CsvAnswers implements WebMvcConfigurer {
         @Override
         protected void writeInternal(Tabular table, HttpOutputMessage output) throws IOException {
             var writer = new OutputStreamWriter(output.getBody(), StandardCharsets.UTF_8);
-            var printer = new CSVPrinter(writer, CSVFormat.RFC4180);
-            printer.printRecord(table.heads());
-            table.lines().forEach(line -> print(printer, line));
-            printer.flush();
+            var csv = new CsvWriter(writer);
+            csv.row(table.heads());
+            table.lines().forEach(line -> write(csv, line));
+            csv.flush();
         }
 
-        private static void print(CSVPrinter printer, List<String> line) {
+        private static void write(CsvWriter csv, List<String> line) {
             try {
-                printer.printRecord(line.stream().map(Writer::safe).toList());
+                csv.row(line);
             } catch (IOException e) {
                 throw new UncheckedIOException(e);
             }
-        }
-
-        private static String safe(String cell) {
-            return FORMULA.matcher(cell).matches() ? "'" + cell : cell;
         }
     }
 }

@@ -1,5 +1,8 @@
 package greenladder.demo;
 
+import greenladder.people.Permission;
+import greenladder.people.SignedIn;
+import greenladder.web.Failure;
 import java.time.Clock;
 import java.time.Duration;
 import java.time.Instant;
@@ -26,6 +29,13 @@ class DemoClock extends Clock {
     DemoClock(@Value("${greenladder.demo.start:}") String start) {
         if (!start.isBlank()) {
             goTo(Instant.parse(start));
+        }
+    }
+
+    /** Whoever only reads leaves the time as it is: everybody lives by it. */
+    static void requireMayMove(SignedIn me) {
+        if (!me.may(Permission.WORK)) {
+            throw new Failure.Forbidden("Whoever works here may let days go by.");
         }
     }
 

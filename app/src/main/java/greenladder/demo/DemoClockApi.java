@@ -1,6 +1,7 @@
 package greenladder.demo;
 
 import greenladder.core.change.Problems;
+import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
@@ -9,6 +10,7 @@ import java.time.Instant;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Profile;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -47,7 +49,8 @@ class DemoClockApi {
     @PostMapping
     @Operation(
             summary = "Move the demo's clock forward: now, or days, with the teams at work or not")
-    Map<String, Instant> move(@RequestBody ClockForm form) {
+    Map<String, Instant> move(@RequestBody ClockForm form, @AuthenticationPrincipal SignedIn me) {
+        DemoClock.requireMayMove(me);
         if ((form.now() == null) == (form.days() == null)) {
             throw new Failure.Invalid(Problems.of("now", "Say either now or days."));
         }

@@ -1,11 +1,13 @@
 package greenladder.demo;
 
 import greenladder.core.change.Problems;
+import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.time.LocalDate;
 import java.util.Map;
 import org.springframework.context.annotation.Profile;
 import org.springframework.http.MediaType;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -31,7 +33,10 @@ class DemoClockController {
     @PostMapping(path = "/demo/clock", produces = MediaType.APPLICATION_JSON_VALUE)
     @ResponseBody
     Map<String, String> next(
-            @RequestParam int days, @RequestParam(defaultValue = "false") boolean work) {
+            @RequestParam int days,
+            @RequestParam(defaultValue = "false") boolean work,
+            @AuthenticationPrincipal SignedIn me) {
+        DemoClock.requireMayMove(me);
         if (days != 1) {
             throw new Failure.Invalid(Problems.of("days", "One day at a time."));
         }

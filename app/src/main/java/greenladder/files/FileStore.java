@@ -91,8 +91,7 @@ public class FileStore {
      * @param shown whether a browser may show it in a page
      * @param broughtBy whoever brought it first
      */
-    public record Content(
-            Path path, String type, long bytes, boolean shown, String broughtBy) {}
+    public record Content(Path path, String type, long bytes, boolean shown, String broughtBy) {}
 
     /**
      * Keeps what is read from a stream.

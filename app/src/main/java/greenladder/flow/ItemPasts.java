@@ -28,8 +28,9 @@ import org.springframework.stereotype.Component;
 
 /**
  * The past: folded from the log once after a start, then only from where the log was last read; and
- * anew where levels or states are not what they were. Kept in memory; the log is the truth. Who sees
- * everything waits for nobody else's fold, and whoever asks waits only for a fold that is theirs.
+ * anew where levels or states are not what they were. Kept in memory; the log is the truth. Who
+ * sees everything waits for nobody else's fold, and whoever asks waits only for a fold that is
+ * theirs.
  */
 @Component
 public class ItemPasts {
@@ -55,7 +56,9 @@ public class ItemPasts {
                 }
             };
 
-    /** Folding the whole log takes a processor for seconds; of pasts without something, one does. */
+    /**
+     * Folding the whole log takes a processor for seconds; of pasts without something, one does.
+     */
     private final Semaphore foldingAnew = new Semaphore(1, true);
 
     ItemPasts(ChangeLog log, SnapshotKeeper keeper) {
@@ -154,7 +157,7 @@ public class ItemPasts {
         try {
             if (isWithin
                     || folded.read >= keeper.lastOperation()
-                    && folded.workspace == keeper.whole().workspace()) {
+                            && folded.workspace == keeper.whole().workspace()) {
                 return question.apply(folded, folded.fold());
             }
         } finally {

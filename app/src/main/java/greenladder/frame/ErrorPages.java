@@ -25,6 +25,7 @@ class ErrorPages {
                 switch (failure) {
                     case Failure.NotFound ignored -> HttpStatus.NOT_FOUND;
                     case Failure.Forbidden ignored -> HttpStatus.FORBIDDEN;
+                    case Failure.Busy ignored -> HttpStatus.TOO_MANY_REQUESTS;
                     case Failure.Conflict ignored -> HttpStatus.CONFLICT;
                     case Failure.Overtaken ignored -> HttpStatus.CONFLICT;
                     case Failure.Invalid ignored -> HttpStatus.UNPROCESSABLE_ENTITY;

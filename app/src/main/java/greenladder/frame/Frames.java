@@ -107,7 +107,9 @@ public class Frames {
                 themes.current(),
                 styles,
                 script,
-                demo.stream().map(DemoMenu::today).findFirst().orElse(""));
+                person.may(Permission.WORK)
+                        ? demo.stream().map(DemoMenu::today).findFirst().orElse("")
+                        : "");
     }
 
     /** The one last looked at, or any; null where there is none. */

@@ -100,7 +100,7 @@ class NoticesController {
     String open(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         var notice = notices.read(me, id, true);
         var key = notice.item();
-        if (notice.kind() == Notice.Kind.REVIEW) {
+        if (notice.kind() == Notice.Kind.REVIEW || notice.kind() == Notice.Kind.ANSWERED) {
             return "redirect:" + View.REVIEWS.url(key.product()) + "?of=" + notice.target();
         }
         return keeper.current().findItem(key).isEmpty()
@@ -146,7 +146,7 @@ class NoticesController {
     /** Those that say more than the reason does. */
     private static String words(Notice notice) {
         return switch (notice.kind()) {
-            case MENTIONED, COMMENTED, CHANGED, REVIEW -> notice.words();
+            case MENTIONED, COMMENTED, CHANGED, REVIEW, ANSWERED -> notice.words();
             case GIVEN, ROUND, AGENDA -> "";
         };
     }
@@ -160,6 +160,7 @@ class NoticesController {
             case ROUND -> "sizes";
             case AGENDA -> "walks the agenda, with";
             case REVIEW -> "asks you to read";
+            case ANSWERED -> "answered";
         };
     }
 }

@@ -200,8 +200,7 @@ public class Door {
             var asSeen = command.without(key -> sight.hides(before, key));
             requireAccepted(Decisions.decide(keeper.seenBy(actor), asSeen, at, actor.handle()));
             if (decision instanceof Refused) {
-                decision =
-                        Decisions.decide(before, command.throughHidden(), at, actor.handle());
+                decision = Decisions.decide(before, command.throughHidden(), at, actor.handle());
             }
             // What stands in the way now is hidden from them, and not to be named.
             if (decision instanceof Refused) {

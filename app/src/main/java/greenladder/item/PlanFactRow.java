@@ -79,8 +79,8 @@ class PlanFactRow {
             } catch (RuntimeException e) {
                 LOG.error("{} cannot be read and is left out", entry.getKey(), e);
             }
-            left.forEach((fact, text) ->
-                    unread.add(new Unread(entry.getKey().toString(), fact, text)));
+            left.forEach(
+                    (fact, text) -> unread.add(new Unread(entry.getKey().toString(), fact, text)));
         }
         return new Loaded(next, List.copyOf(unread));
     }

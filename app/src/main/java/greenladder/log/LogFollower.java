@@ -33,6 +33,10 @@ public final class LogFollower implements AutoCloseable {
     /** How many operations a reader is given at once. */
     public static final int STEP = 500;
 
+    private static final Duration FIRST_PAUSE = Duration.ofMillis(250);
+    private static final Duration LONGEST_PAUSE = Duration.ofMinutes(1);
+    private static final int MOST_TRIES = 70;
+
     /** What is made from the log. */
     public interface Reader {
         /** Takes what comes next, at most {@link #STEP} operations, the oldest first. */
@@ -48,6 +52,12 @@ public final class LogFollower implements AutoCloseable {
     private volatile long position;
 
     private volatile boolean started;
+
+    /** Asks how far the reader has noted that it has come. */
+    private volatile LongSupplier standing = () -> 0;
+
+    /** How often what comes next could not be taken. */
+    private volatile int tries;
 
     private volatile CompletableFuture<Void> latest = CompletableFuture.completedFuture(null);
 
@@ -73,9 +83,11 @@ public final class LogFollower implements AutoCloseable {
     /**
      * Begins after an operation.
      *
-     * @param begin asked on the follower's thread
+     * @param begin how far the reader has noted that it has come; asked on the follower's thread,
+     *     and again after a failure
      */
     public void start(LongSupplier begin) {
+        standing = begin;
         started = true;
         latest =
                 CompletableFuture.runAsync(
@@ -109,30 +121,54 @@ public final class LogFollower implements AutoCloseable {
 
     private void readOn() {
         due.set(false);
-        for (var next = next(); !next.isEmpty(); next = next()) {
-            take(next);
-            position = next.getLast().operation().id();
+        try {
+            for (var next = next(); !next.isEmpty(); next = next()) {
+                reader.read(next);
+                position = next.getLast().operation().id();
+                tries = 0;
+            }
+        } catch (RuntimeException e) {
+            tryAgain(e);
         }
     }
 
     private List<Entry> next() {
         long last = known.getAsLong();
-        return log.entriesAfter(position, STEP).stream()
+        // After a failure one at a time, so that it is known which one it is.
+        return log.entriesAfter(position, tries == 0 ? STEP : 1).stream()
                 .takeWhile(entry -> entry.operation().id() <= last)
                 .toList();
     }
 
-    /** What cannot be taken is passed over: the rest must not wait for it for ever. */
-    private void take(List<Entry> entries) {
+    /**
+     * Goes on later from where the reader stands: of what it was given it may have taken some. What
+     * still cannot be taken after an hour is passed over, lest all the rest waits for it for ever.
+     */
+    private void tryAgain(RuntimeException why) {
+        tries++;
+        LOG.error("the log could not be followed after operation {}, try {}", position, tries, why);
         try {
-            reader.read(entries);
-        } catch (RuntimeException e) {
-            if (entries.size() == 1) {
-                LOG.error("operation {} could not be followed", entries.getFirst().operation(), e);
-            } else {
-                entries.forEach(one -> take(List.of(one)));
+            position = Math.max(position, standing.getAsLong());
+            if (tries > MOST_TRIES) {
+                position++;
+                tries = 1;
+                LOG.error("operation {} is passed over", position);
             }
+        } catch (RuntimeException e) {
+            LOG.error("where the reader stands cannot be asked", e);
         }
+        long pause =
+                Math.min(LONGEST_PAUSE.toMillis(), FIRST_PAUSE.toMillis() << Math.min(tries, 10));
+        if (!worker.isShutdown()) {
+            CompletableFuture.runAsync(
+                    this::readOn,
+                    CompletableFuture.delayedExecutor(pause, TimeUnit.MILLISECONDS, worker));
+        }
+    }
+
+    /** Whether it could not go on, and waits to try again. */
+    public boolean isStuck() {
+        return tries > 0;
     }
 
     @Override

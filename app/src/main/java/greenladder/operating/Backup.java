@@ -104,7 +104,8 @@ class Backup {
                 execute(
                         connection,
                         "set lazy_query_execution false",
-                        "set session characteristics as transaction isolation level read committed");
+                        "set session characteristics as transaction isolation level read"
+                                + " committed");
             }
         }
     }

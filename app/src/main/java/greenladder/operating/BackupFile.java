@@ -20,9 +20,9 @@ import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.QuoteMode;
 
 /**
- * The form of a backup: a zip file of plain tables, in which there is nothing that could be run, and
- * of the attached files. Its last entry lists the digest of every other one, so that a backup that is
- * not whole is told from one that is.
+ * The form of a backup: a zip file of plain tables, in which there is nothing that could be run,
+ * and of the attached files. Its last entry lists the digest of every other one, so that a backup
+ * that is not whole is told from one that is.
  */
 final class BackupFile {
     /** The version of the schema, then a line for each sequence with its next number. */

@@ -29,6 +29,7 @@ class DiskSpace extends OncePerRequestFilter {
     private static final long MEGABYTE = 1024L * 1024;
     private static final long LOOKED_AT_MILLIS = 1_000;
     private static final Set<String> READS = Set.of("GET", "HEAD", "OPTIONS");
+    private static final Set<String> ENTRANCE = Set.of("/sign-in", "/sign-in/as", "/sign-out");
     private static final String WORDS =
             "The disk of the server is nearly full: nothing can be saved until there is space"
                     + " again. Reading goes on. Tell whoever runs the server.";
@@ -71,11 +72,17 @@ class DiskSpace extends OncePerRequestFilter {
         return low;
     }
 
+    /** Coming in and going out write a line at most, and reading goes on for whoever is in. */
+    private static boolean isEntrance(HttpServletRequest request) {
+        return ENTRANCE.contains(
+                request.getRequestURI().substring(request.getContextPath().length()));
+    }
+
     @Override
     protected void doFilterInternal(
             HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        if (READS.contains(request.getMethod()) || !isLow()) {
+        if (READS.contains(request.getMethod()) || isEntrance(request) || !isLow()) {
             chain.doFilter(request, response);
             return;
         }

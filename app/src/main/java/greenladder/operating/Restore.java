@@ -23,8 +23,8 @@ import org.springframework.util.FileSystemUtils;
 
 /**
  * Makes a workspace of a backup: unpacked aside and looked through first, put in its place at the
- * end, the database last. Killed on the way it leaves no workspace, and can be begun again; a backup
- * that is refused leaves nothing.
+ * end, the database last. Killed on the way it leaves no workspace, and can be begun again; a
+ * backup that is refused leaves nothing.
  */
 final class Restore {
     private static final String ASIDE = ".greenladder-restore";
@@ -38,8 +38,8 @@ final class Restore {
 
     /**
      * @param data what the names of the workspace's files begin with
-     * @param trusted whether a backup of an earlier version may be used, which holds the database as
-     *     it was: what it has in it is run when it is opened
+     * @param trusted whether a backup of an earlier version may be used, which holds the database
+     *     as it was: what it has in it is run when it is opened
      */
     Restore(Path file, String data, boolean trusted) {
         this.file = file;
@@ -92,8 +92,7 @@ final class Restore {
 
     private Path fresh(ZipFile zip) throws IOException, SQLException {
         BackupFile.requireWhole(zip);
-        var manifest =
-                BackupFile.text(zip, zip.getEntry(BackupFile.MANIFEST)).lines().toList();
+        var manifest = BackupFile.text(zip, zip.getEntry(BackupFile.MANIFEST)).lines().toList();
         if (manifest.size() < 2 || !manifest.getFirst().equals(BackupFile.FORMAT)) {
             throw new IOException("The backup is of a form that this version does not know.");
         }
@@ -144,7 +143,8 @@ final class Restore {
                 throw new IOException("The backup holds something unknown: " + name);
             }
             try (var reader =
-                            new InputStreamReader(zip.getInputStream(entry), StandardCharsets.UTF_8);
+                            new InputStreamReader(
+                                    zip.getInputStream(entry), StandardCharsets.UTF_8);
                     var csv = BackupFile.CSV.parse(reader)) {
                 fill(connection, table, csv.iterator());
             }
@@ -157,7 +157,8 @@ final class Restore {
         var columns = rows.hasNext() ? rows.next().toList() : List.<String>of();
         if (!table.columns().containsAll(columns) || columns.isEmpty()) {
             throw new IOException(
-                    "The backup's table %s has columns that are not known.".formatted(table.name()));
+                    "The backup's table %s has columns that are not known."
+                            .formatted(table.name()));
         }
         var insert =
                 "insert into %s (%s) overriding system value values (%s)"
@@ -191,12 +192,15 @@ final class Restore {
         var known = Tables.sequences(connection);
         for (var line : sequences) {
             var parts = line.split(" ");
-            if (parts.length != 2 || !known.containsKey(parts[0]) || !parts[1].matches("\\d{1,18}")) {
+            if (parts.length != 2
+                    || !known.containsKey(parts[0])
+                    || !parts[1].matches("\\d{1,18}")) {
                 throw new IOException("The backup numbers something unknown: " + line);
             }
             run(
                     connection,
-                    "alter sequence %s restart with %s".formatted(Tables.quote(parts[0]), parts[1]));
+                    "alter sequence %s restart with %s"
+                            .formatted(Tables.quote(parts[0]), parts[1]));
         }
         for (var column : Tables.identities(connection).entrySet()) {
             var table = Tables.quote(column.getKey());

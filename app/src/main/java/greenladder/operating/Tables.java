@@ -66,8 +66,8 @@ final class Tables {
                 var rows =
                         statement.executeQuery(
                                 "select \"version\" from \"%s\" where \"success\" and \"version\" is not null"
-                                        .formatted(HISTORY)
-                                    + " order by \"installed_rank\" desc limit 1")) {
+                                                .formatted(HISTORY)
+                                        + " order by \"installed_rank\" desc limit 1")) {
             if (!rows.next()) {
                 throw new SQLException("the schema has no version");
             }

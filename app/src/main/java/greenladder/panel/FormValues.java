@@ -1,8 +1,8 @@
 package greenladder.panel;
 
-import greenladder.core.item.Days;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Amount;
+import greenladder.core.item.Days;
 import greenladder.core.item.ItemKey;
 import greenladder.item.Asked;
 import greenladder.web.Failure;

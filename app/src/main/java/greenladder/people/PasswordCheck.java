@@ -3,8 +3,10 @@ package greenladder.people;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import greenladder.people.Audit.Event;
+import greenladder.web.Failure;
 import java.time.Duration;
 import java.util.Locale;
+import org.jspecify.annotations.Nullable;
 import org.springframework.security.authentication.AuthenticationProvider;
 import org.springframework.security.authentication.BadCredentialsException;
 import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
@@ -49,6 +51,13 @@ final class PasswordCheck implements AuthenticationProvider {
         }
     }
 
+    /** Too many sign in at once. */
+    static final class TooBusy extends AuthenticationException {
+        TooBusy(Failure.Busy cause) {
+            super(cause.getMessage(), cause);
+        }
+    }
+
     PasswordCheck(People people, PasswordEncoder passwords, AttemptLimit attempts, Audit audit) {
         this.people = people;
         this.passwords = passwords;
@@ -82,10 +91,7 @@ final class PasswordCheck implements AuthenticationProvider {
                 PersonRules.handle(handle).isPresent()
                         ? null
                         : people.findByHandle(handle).orElse(null);
-        boolean right =
-                password.length() <= LONGEST_PASSWORD
-                        && passwords.matches(
-                                password, person == null ? nobodysHash : person.passwordHash());
+        boolean right = password.length() <= LONGEST_PASSWORD && matches(password, person);
         if (person == null || !right) {
             attempts.noteFailure(pair, FOR_A_NAME_FROM_AN_ADDRESS);
             attempts.noteFailure(from, FROM_AN_ADDRESS);
@@ -97,6 +103,15 @@ final class PasswordCheck implements AuthenticationProvider {
         known.put(Secrets.hash(pair), true);
         return UsernamePasswordAuthenticationToken.authenticated(
                 person, null, person.getAuthorities());
+    }
+
+    private boolean matches(String password, @Nullable SignedIn person) {
+        try {
+            return passwords.matches(
+                    password, person == null ? nobodysHash : person.passwordHash());
+        } catch (Failure.Busy e) {
+            throw new TooBusy(e);
+        }
     }
 
     @Override

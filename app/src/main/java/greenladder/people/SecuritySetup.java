@@ -2,9 +2,13 @@ package greenladder.people;
 
 import greenladder.people.Audit.Event;
 import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.config.annotation.web.configurers.HeadersConfigurer;
@@ -34,7 +38,8 @@ class SecuritySetup {
 
     @Bean
     PasswordEncoder passwordEncoder() {
-        return PasswordEncoderFactories.createDelegatingPasswordEncoder();
+        return new QueuedPasswordEncoder(
+                PasswordEncoderFactories.createDelegatingPasswordEncoder());
     }
 
     @Bean
@@ -123,6 +128,10 @@ class SecuritySetup {
                                             request.getContextPath() + WayBack.of(request));
                                 })
                                 .failureHandler((request, response, e) -> {
+                                    if (e instanceof PasswordCheck.TooBusy) {
+                                        tellBusy(response, e.getMessage());
+                                        return;
+                                    }
                                     var why =
                                             e instanceof PasswordCheck.TooMany ? "wait" : "failed";
                                     response.sendRedirect(
@@ -156,6 +165,14 @@ class SecuritySetup {
                 .addFilterAfter(new FreshSignIn(people), SecurityContextHolderFilter.class)
                 .headers(SecuritySetup::safe)
                 .build();
+    }
+
+    private static void tellBusy(HttpServletResponse response, @Nullable String words)
+            throws IOException {
+        response.setStatus(HttpStatus.TOO_MANY_REQUESTS.value());
+        response.setHeader("Retry-After", "5");
+        response.setContentType("text/plain;charset=UTF-8");
+        response.getWriter().write(Objects.requireNonNullElse(words, ""));
     }
 
     /** What every answer carries. */

@@ -302,6 +302,10 @@ public class Comments {
         if (row == null) {
             throw new Failure.NotFound("There is no such comment.");
         }
+        // What is hidden answers as what is not there.
+        if (keeper.seenBy(me).findItem(key(row)).isEmpty()) {
+            throw new Failure.NotFound("There is no such comment.");
+        }
         if (!row.author.equals(me.handle())) {
             throw new Failure.Forbidden("Only who wrote a comment changes it.");
         }

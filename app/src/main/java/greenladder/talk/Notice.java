@@ -36,6 +36,8 @@ public record Notice(
         /** The agenda is walked, with an item on it that they watch. */
         AGENDA,
         /** They are asked to read items. */
-        REVIEW
+        REVIEW,
+        /** An item of a review that they sent was answered to. */
+        ANSWERED
     }
 }

@@ -3,14 +3,14 @@ package greenladder.talk;
 import greenladder.core.change.Change;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import java.util.stream.Stream;
-import greenladder.core.item.StandardFields;
 import greenladder.core.item.Person;
 import greenladder.core.item.Review;
 import greenladder.core.item.Shortened;
+import greenladder.core.item.StandardFields;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.SnapshotKeeper;
+import greenladder.log.ChangeLog.Entry;
 import greenladder.people.People;
 import greenladder.people.Permission;
 import greenladder.talk.Notice.Kind;
@@ -24,6 +24,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Propagation;
@@ -140,6 +141,46 @@ public class NoticeDesk {
         if (!told.isEmpty() || noteProgress) {
             entities.merge(new FollowerRow(FOLLOWER, operation));
         }
+        publish(told);
+    }
+
+    /**
+     * All that somebody is to be told of an operation, together with how far the log is followed:
+     * of each operation people are told once, whatever fails on the way.
+     *
+     * @param sent reviews that it sent
+     * @param answered reviews to which it gave answers
+     */
+    @Transactional
+    void followed(Entry entry, List<String> sent, List<String> answered, boolean noteProgress) {
+        var operation = entry.operation();
+        sent.forEach(
+                review -> reviewSent(review, operation.id(), operation.actor(), operation.at()));
+        answered.forEach(review -> reviewAnswered(review, entry));
+        operated(operation.id(), operation.actor(), operation.at(), entry.changes(), noteProgress);
+    }
+
+    /** Who sent a review is told who answered what. */
+    private void reviewAnswered(String key, Entry entry) {
+        var whole = keeper.whole();
+        var told = new TreeSet<String>();
+        whole.workspace()
+                .papers()
+                .findReview(key)
+                .ifPresent(review ->
+                        entry.plans().stream()
+                                .filter(change -> change.subject().key().equals(key))
+                                .filter(change -> Review.isAnswer(change.fact()))
+                                .flatMap(change -> review.findAnswered(change.fact()).stream())
+                                .filter(one -> firstSeen(whole, review, review.by()).isPresent())
+                                .forEach(one ->
+                                        tell(
+                                                review.by(),
+                                                about(Kind.ANSWERED, one.item(), key),
+                                                entry.operation().actor(),
+                                                review.name() + ": " + one.answer().inWords(),
+                                                entry.operation().at(),
+                                                told)));
         publish(told);
     }
 

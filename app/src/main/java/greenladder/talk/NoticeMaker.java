@@ -3,6 +3,7 @@ package greenladder.talk;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.Review;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Entry;
@@ -10,6 +11,7 @@ import greenladder.log.LogFollower;
 import greenladder.log.Logged;
 import java.time.Instant;
 import java.util.List;
+import java.util.function.Predicate;
 import org.springframework.beans.factory.DisposableBean;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
@@ -55,23 +57,33 @@ class NoticeMaker implements DisposableBean {
         for (var entry : entries) {
             unnoted = (unnoted + 1) % LogFollower.STEP;
             boolean note = unnoted == 0;
-            entry.plans().stream()
-                    .map(PlanChange::subject)
-                    .filter(part -> part.kind() == PlanKey.Kind.REVIEW)
-                    .distinct()
-                    .filter(part -> isNew(entry, part))
-                    .forEach(part ->
-                            desk.reviewSent(
-                                    part.key(),
-                                    entry.operation().id(),
-                                    entry.operation().actor(),
-                                    entry.operation().at()));
-            if (note || desk.concernsAnybody(entry.changes())) {
-                var operation = entry.operation();
-                desk.operated(
-                        operation.id(), operation.actor(), operation.at(), entry.changes(), note);
+            var reviews = reviews(entry, part -> isNew(entry, part));
+            var answered =
+                    reviews(
+                            entry,
+                            part ->
+                                    entry.plans().stream()
+                                            .filter(change -> change.subject().equals(part))
+                                            .anyMatch(change -> Review.isAnswer(change.fact())));
+            boolean isOfReviews = !reviews.isEmpty() || !answered.isEmpty();
+            if (note || isOfReviews || desk.concernsAnybody(entry.changes())) {
+                desk.followed(entry, reviews, answered, note || isOfReviews);
             }
         }
+    }
+
+    private static List<String> reviews(Entry entry, Predicate<PlanKey> which) {
+        return entry.plans().stream()
+                .map(PlanChange::subject)
+                .filter(part -> part.kind() == PlanKey.Kind.REVIEW)
+                .distinct()
+                .filter(which)
+                .map(PlanKey::key)
+                .toList();
+    }
+
+    boolean isStuck() {
+        return follower.isStuck();
     }
 
     /** Whether an operation made a part of the plan, rather than changing or bringing it back. */

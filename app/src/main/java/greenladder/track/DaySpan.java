@@ -32,8 +32,7 @@ record DaySpan(
         var usual = today.minusDays(usualDays - 1L);
         try {
             var last = to.isBlank() ? today : day(to);
-            var first =
-                    from.isBlank() ? last.minusDays(usualDays - 1L) : day(from);
+            var first = from.isBlank() ? last.minusDays(usualDays - 1L) : day(from);
             if (first.isAfter(last)) {
                 return new DaySpan(
                         usual, today, action, Map.of(), "The first day is after the last.");

@@ -1,11 +1,11 @@
 package greenladder.track;
 
-import greenladder.core.item.Days;
 import greenladder.core.flow.DayChange;
 import greenladder.core.flow.Flow;
 import greenladder.core.flow.Moment;
 import greenladder.core.flow.Stood;
 import greenladder.core.item.Category;
+import greenladder.core.item.Days;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
 import greenladder.track.TrackTable.Cell;

@@ -42,6 +42,15 @@ public abstract sealed class Failure extends RuntimeException {
         }
     }
 
+    /** The server has more of this to do than it takes on at once; a little later it may go. */
+    public static final class Busy extends Failure {
+        private static final long serialVersionUID = 1L;
+
+        public Busy(String message) {
+            super(message);
+        }
+    }
+
     /** Somebody else was faster. */
     public static final class Conflict extends Failure {
         private static final long serialVersionUID = 1L;

@@ -24,6 +24,9 @@ import org.springframework.validation.annotation.Validated;
  * @param quota megabytes that attached files may take together
  * @param zone the time zone of the workspace, in which days begin and end, such as Europe/Oslo
  * @param threadItems how many items a thread draws under the one it is about
+ * @param connectionsOfOneAddress how many connections one address may have open, where there are no
+ *     proxies
+ * @param secondsForHeaders how long the headers of a request may take to arrive
  */
 @Validated
 @ConfigurationProperties("greenladder")
@@ -38,4 +41,6 @@ public record GreenLadderProperties(
         @Min(1) int quota,
         @Min(20) @Max(1000) int cardsAtOnce,
         ZoneId zone,
-        @Min(10) @Max(2000) int threadItems) {}
+        @Min(10) @Max(2000) int threadItems,
+        @Min(10) int connectionsOfOneAddress,
+        @Min(1) int secondsForHeaders) {}

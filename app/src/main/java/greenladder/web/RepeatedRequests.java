@@ -124,8 +124,7 @@ final class RepeatedRequests extends OncePerRequestFilter {
             headers.put("Content-Type", response.getContentType());
         }
         var body = compressed(response.getContentAsByteArray());
-        return new Answer(
-                response.getStatus(), headers, body.length > LARGEST_BODY ? null : body);
+        return new Answer(response.getStatus(), headers, body.length > LARGEST_BODY ? null : body);
     }
 
     private static byte[] compressed(byte[] body) throws IOException {

@@ -305,7 +305,13 @@ class BoardController {
      * @param from which page it comes from
      */
     private void tell(
-            Look look, String team, SignedIn me, String what, List<ItemKey> keys, String by, String from) {
+            Look look,
+            String team,
+            SignedIn me,
+            String what,
+            List<ItemKey> keys,
+            String by,
+            String from) {
         events.publishEvent(
                 new Happened(
                         "board",

@@ -35,12 +35,18 @@ export async function isOwn(operation) {
 /** Posts values as a form; gives the text of the answer. */
 export const fetchText = async (url, values) => (await request(url, new URLSearchParams(values))).text();
 
+/** Posts a value as JSON; gives the answer as a file. */
+export async function fetchJson(url, value) {
+  const response = await request(url, JSON.stringify(value), { "Content-Type": "application/json" });
+  return response.blob();
+}
+
 /** A key of one request: asked a second time, the server answers with what the first did. */
 export const freshKey = () => Array.from(crypto.getRandomValues(new Uint32Array(4)), (part) => part.toString(36)).join("-");
 
-async function request(url, body) {
+async function request(url, body, more = {}) {
   const key = freshKey();
-  const once = () => fetch(url, { method: "POST", body, headers: headers(key) });
+  const once = () => fetch(url, { method: "POST", body, headers: { ...headers(key), ...more } });
   let response;
   try {
     // A connection that breaks before the answer is tried again: the key keeps it from being done twice.

@@ -93,8 +93,8 @@ public class ItemPastsIntegrationTests extends RunningDemo {
         assertThat(
                         pasts.<String>read(past -> {
                             api().post(
-                                    "/products/" + code + "/items",
-                                    "{'level':'story','title':'S'}");
+                                            "/products/" + code + "/items",
+                                            "{'level':'story','title':'S'}");
                             return pasts.read(any -> "answered");
                         }))
                 .isEqualTo("answered");
@@ -118,7 +118,8 @@ public class ItemPastsIntegrationTests extends RunningDemo {
                                     .formatted(code));
             assertThat((PastFold) pasts.read(past -> past)).isSameAs(before);
             assertThat(points(code)).isEqualTo("3");
-            assertThat((boolean) pasts.read(past -> past.of(new ItemKey(code, 3)).isPresent())).isFalse();
+            assertThat((boolean) pasts.read(past -> past.of(new ItemKey(code, 3)).isPresent()))
+                    .isFalse();
         } finally {
             SecurityContextHolder.clearContext();
         }

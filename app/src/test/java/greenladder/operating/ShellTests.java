@@ -62,7 +62,8 @@ public class ShellTests {
                                 BackupFile.FILES + "ba/" + ABC,
                                 "abc",
                                 BackupFile.TABLES + "PLAN_FACT.csv",
-                                "\"SUBJECT\",\"FACT\",\"TEXT\"\n\"team:a\",\"name\",\"A, \"\"B\"\"\"\n"));
+                                "\"SUBJECT\",\"FACT\",\"TEXT\"\n"
+                                        + "\"team:a\",\"name\",\"A, \"\"B\"\"\"\n"));
         Shell.restore(file, data.toString(), false);
         assertThat(Path.of(data + ".mv.db")).exists();
         assertThat(Path.of(data + ".files/ba/" + ABC)).hasContent("abc");
@@ -100,9 +101,7 @@ public class ShellTests {
         var manifest = BackupFile.FORMAT + "\n14\n";
         assertThatThrownBy(() ->
                         Shell.restore(
-                                zip(Map.of(BackupFile.MANIFEST, manifest)),
-                                data.toString(),
-                                false))
+                                zip(Map.of(BackupFile.MANIFEST, manifest)), data.toString(), false))
                 .hasMessageContaining("not whole");
         var lies =
                 zip(
@@ -113,8 +112,8 @@ public class ShellTests {
                                 ABC + "  " + BackupFile.MANIFEST + "\n"));
         assertThatThrownBy(() -> Shell.restore(lies, data.toString(), false))
                 .hasMessageContaining("damaged");
-        assertThatThrownBy(() ->
-                        Shell.restore(zip(Map.of("notes.txt", "x")), data.toString(), false))
+        assertThatThrownBy(
+                        () -> Shell.restore(zip(Map.of("notes.txt", "x")), data.toString(), false))
                 .hasMessageContaining("is no backup");
         assertThat(Files.list(data.getParent())).isEmpty();
     }

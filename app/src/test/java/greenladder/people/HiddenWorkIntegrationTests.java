@@ -131,8 +131,7 @@ public class HiddenWorkIntegrationTests extends RunningDemo {
                         .header("Content-Type", "application/octet-stream")
                         .header("Authorization", "Bearer demo-token")
                         .build();
-        var answer =
-                HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
+        var answer = HttpClient.newHttpClient().send(request, HttpResponse.BodyHandlers.ofString());
         assertThat(answer.statusCode()).as(answer.body()).isLessThan(300);
         return answer.body().replaceAll("(?s).*?\"id\" ?: ?\"([0-9a-f]{64})\".*", "$1");
     }
@@ -195,8 +194,7 @@ public class HiddenWorkIntegrationTests extends RunningDemo {
         var deleted = petra.delete("/items/" + code + "2");
         assertThat(deleted.status()).as(deleted.body().toString()).isEqualTo(204);
         assertThat(text(api().get("/items/" + code + "4"), "parent")).isEqualTo(code + "1");
-        var undone =
-                petra.post("/operations/" + deleted.header("Operation-Id") + "/undo", "");
+        var undone = petra.post("/operations/" + deleted.header("Operation-Id") + "/undo", "");
         assertThat(undone.status()).as(undone.body().toString()).isEqualTo(200);
         assertThat(undone.body().toString()).doesNotContain(code + "4");
         assertThat(text(api().get("/items/" + code + "4"), "parent")).isEqualTo(code + "2");

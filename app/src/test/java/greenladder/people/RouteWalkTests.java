@@ -55,6 +55,7 @@ public class RouteWalkTests extends RunningDemo {
                     "POST /settings/tokens/{id}/revoke",
                     "POST /items/{key}/watch",
                     "POST /text/preview",
+                    "POST /text/csv",
                     "POST /{product:[A-Z]{2,5}}/outline/columns",
                     "POST /{product:[A-Z]{2,5}}/rank/columns",
                     "POST /{product:[A-Z]{2,5}}/rank/intake/{list}/add",

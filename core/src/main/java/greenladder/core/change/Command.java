@@ -72,7 +72,9 @@ public interface Command {
         return false;
     }
 
-    /** As it is decided for somebody from whom some items are hidden, before it is decided whole. */
+    /**
+     * As it is decided for somebody from whom some items are hidden, before it is decided whole.
+     */
     default Command without(Predicate<ItemKey> hidden) {
         return this;
     }

@@ -107,7 +107,9 @@ public record Details(
                 custom);
     }
 
-    /** The items that are named in where it came from, what grew out of it and what it waits for. */
+    /**
+     * The items that are named in where it came from, what grew out of it and what it waits for.
+     */
     public Stream<ItemKey> named() {
         if (this == NONE) {
             return Stream.empty();

@@ -113,7 +113,9 @@ public record Papers(
         return hidden.isEmpty() ? left : left.withChecksOfTests();
     }
 
-    /** With rounds in which tests are left out that are not there: their names may be hidden too. */
+    /**
+     * With rounds in which tests are left out that are not there: their names may be hidden too.
+     */
     private Papers withChecksOfTests() {
         var left = this;
         for (var paper : all.values()) {

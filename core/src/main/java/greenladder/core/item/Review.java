@@ -44,6 +44,11 @@ public record Review(
      * @param seen a digest of the item's text when it was answered
      */
     public record Answer(boolean agrees, Instant at, String seen, String words) {
+        /** {@code agrees}, {@code objects: the wind is left out}. */
+        public String inWords() {
+            return (agrees ? "agrees" : "objects") + (words.isEmpty() ? "" : ": " + words);
+        }
+
         private String text() {
             return "%s\t%s\t%s\t%s".formatted(agrees ? "agrees" : "objects", at, seen, words);
         }
@@ -63,6 +68,18 @@ public record Review(
     /** Whether a fact of a review is what somebody answered. */
     public static boolean isAnswer(String fact) {
         return fact.startsWith(ANSWER);
+    }
+
+    /** An answer with the item that it is to. */
+    public record Answered(ItemKey item, Answer answer) {}
+
+    /** The answer that a fact holds; empty where it was taken back. */
+    public Optional<Answered> findAnswered(String fact) {
+        var parts = fact.substring(ANSWER.length()).split("\\.", 2);
+        return ItemKey.parse(parts[0])
+                .flatMap(item ->
+                        Optional.ofNullable(answer(item, parts[1]))
+                                .map(answer -> new Answered(item, answer)));
     }
 
     public @Nullable Answer answer(ItemKey item, String who) {

@@ -1,7 +1,7 @@
 package greenladder.core.text;
 
-import greenladder.core.item.Days;
 import greenladder.core.item.Amount;
+import greenladder.core.item.Days;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
