@@ -225,7 +225,7 @@ public class ItemPasts {
                                         !sight.products().contains(change.item().product())
                                                 && !folded.hidden.contains(change.item()))
                                 .toList();
-                folded.fold().take(step.at(), seen, now);
+                folded.fold().take(step.at(), step.by(), seen, now);
                 folded.answers.invalidateAll();
             }
             folded.read = until;

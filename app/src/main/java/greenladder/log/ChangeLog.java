@@ -236,7 +236,7 @@ public class ChangeLog {
     }
 
     /** What one operation did to some fields of items. */
-    public record Step(Instant at, List<Change> changes) {}
+    public record Step(Instant at, String by, List<Change> changes) {}
 
     /**
      * What the operations after one, up to another, did to some fields, the oldest first: less than
@@ -247,7 +247,7 @@ public class ChangeLog {
             var rows =
                     session.createQuery(
                                     """
-                                    select c.operation, o.at, c.subject, c.field, c.after
+                                    select c.operation, o.at, c.subject, c.field, c.after, o.actor
                                     from ChangeRow c join OperationRow o on o.id = c.operation
                                     where c.operation > :after and c.operation <= :last
                                     and c.field in :fields and c.subject not like '%:%'
@@ -263,7 +263,8 @@ public class ChangeLog {
             for (var row : rows) {
                 if ((long) row[0] != operation) {
                     operation = (long) row[0];
-                    steps.add(new Step((Instant) row[1], new ArrayList<>()));
+                    steps.add(
+                            new Step((Instant) row[1], (String) row[5], new ArrayList<>()));
                 }
                 steps.getLast()
                         .changes()

@@ -167,7 +167,7 @@ public record Flow(
             if (!passage.finished().isBefore(since)) {
                 passages.add(passage);
             }
-        } else if (passage.started() != null && last.get().category() == Category.IN_PROGRESS) {
+        } else if (passage.started() != null && last.get().isOpen()) {
             addUnderWay(passage, until, passages, ages);
         }
     }

@@ -12,9 +12,11 @@ import org.jspecify.annotations.Nullable;
  * seldom changes is shared.
  *
  * @param micros since 1970
+ * @param by who made it so
  * @param category null while the item is not there
  */
-public record Moment(long micros, @Nullable Category category, String state, Facts facts) {
+public record Moment(
+        long micros, String by, @Nullable Category category, String state, Facts facts) {
 
     /** What an item is besides its state. */
     record Facts(

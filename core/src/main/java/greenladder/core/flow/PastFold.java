@@ -98,18 +98,24 @@ public final class PastFold {
         return zone;
     }
 
-    /** Takes the changes of one operation; each operation comes once, in the order of the log. */
-    public void take(Instant at, Collection<Change> changes, Workspace workspace) {
+    /**
+     * Takes the changes of one operation; each operation comes once, in the order of the log.
+     *
+     * @param by whose it was
+     */
+    public void take(Instant at, String by, Collection<Change> changes, Workspace workspace) {
+        var who = pool.computeIfAbsent(by, any -> by);
         var byItem = new LinkedHashMap<ItemKey, List<Change>>();
         for (var change : changes) {
             if (FIELDS.contains(change.field())) {
                 byItem.computeIfAbsent(change.item(), any -> new ArrayList<>(4)).add(change);
             }
         }
-        byItem.forEach((key, own) -> apply(key, own, at, workspace));
+        byItem.forEach((key, own) -> apply(key, own, at, who, workspace));
     }
 
-    private void apply(ItemKey key, List<Change> changes, Instant at, Workspace workspace) {
+    private void apply(
+            ItemKey key, List<Change> changes, Instant at, String by, Workspace workspace) {
         var node = tree.node(key);
         var before = node.now();
         var draft = new MomentDraft(before, node.own(), pool);
@@ -120,6 +126,7 @@ public final class PastFold {
                 draft.isMoment() || before == null
                         ? draft.moment(
                                 Moment.micros(at),
+                                by,
                                 level.map(found -> category(workspace, found, draft))
                                         .orElse(Category.TO_DO))
                         : null;
@@ -154,8 +161,10 @@ public final class PastFold {
         if (passage != null) {
             those.at(passage, zone).remove(key);
         }
-        boolean passes = now.category() == Category.DONE || now.category() == Category.IN_PROGRESS;
-        var next = passes ? Flow.passage(new ItemPast(key, node.moments()), now, now.at()) : null;
+        var next =
+                now.counts() ? Flow.passage(new ItemPast(key, node.moments()), now, now.at()) : null;
+        // What was never started goes through nothing yet.
+        next = next == null || next.finished() == null && next.started() == null ? null : next;
         node.pass(next);
         if (next != null) {
             those.at(next, zone).put(key, next);
@@ -368,10 +377,10 @@ public final class PastFold {
             return team;
         }
 
-        Moment moment(long micros, Category category) {
+        Moment moment(long micros, String by, Category category) {
             var now = new Facts(level, kind, size, parent, team, sprint, release, assignee);
             return new Moment(
-                    micros, exists ? category : null, state, now.equals(facts) ? facts : now);
+                    micros, by, exists ? category : null, state, now.equals(facts) ? facts : now);
         }
 
         Own own(boolean carriesPoints) {

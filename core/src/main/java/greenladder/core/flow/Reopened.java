@@ -25,26 +25,20 @@ public record Reopened(ItemKey item, int times, double afterDays, boolean isBack
         var until = to.plusDays(1).atStartOfDay(fold.zone()).toInstant();
         var found = new ArrayList<Reopened>();
         for (var key : fold.changed(product, from, to)) {
-            int times = 0;
-            double after = 0;
-            Moment before = null;
-            Instant done = null;
-            for (var moment : fold.of(key).orElseThrow().moments()) {
-                if (!moment.at().isBefore(until)) {
-                    break;
-                }
-                boolean wasDone = before != null && before.category() == Category.DONE;
-                boolean isDone = moment.category() == Category.DONE;
-                if (isDone && !wasDone) {
-                    done = moment.at();
-                } else if (wasDone && !isDone && moment.counts() && !moment.at().isBefore(since)) {
-                    times++;
-                    after = days(done == null ? moment.at() : done, moment.at());
-                }
-                before = moment;
-            }
-            if (times > 0 && before != null && before.counts()) {
-                found.add(new Reopened(key, times, after, before.category() == Category.DONE));
+            var past = fold.of(key).orElseThrow();
+            var reopenings =
+                    past.reopenings(until.minusNanos(1)).stream()
+                            .filter(one -> !one.at().isBefore(since))
+                            .toList();
+            var last = past.at(until.minusNanos(1));
+            if (!reopenings.isEmpty() && last.filter(Moment::counts).isPresent()) {
+                var latest = reopenings.getLast();
+                found.add(
+                        new Reopened(
+                                key,
+                                reopenings.size(),
+                                days(latest.done(), latest.at()),
+                                last.get().category() == Category.DONE));
             }
         }
         found.sort(Comparator.comparing(Reopened::times).reversed().thenComparing(Reopened::item));

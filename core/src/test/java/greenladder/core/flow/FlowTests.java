@@ -31,12 +31,13 @@ public class FlowTests {
             List.of("to-do", "ready", "under-way", "in-test", "done", "dropped");
 
     private Snapshot snapshot = Trees.empty();
+    private String who = "ada";
     private PastFold fold = new PastFold(ZoneOffset.UTC);
 
     private void does(Instant at, Command command) {
         if (Decisions.decide(snapshot, command, at) instanceof Accepted accepted) {
             snapshot = accepted.after();
-            fold.take(at, accepted.changes(), snapshot.workspace());
+            fold.take(at, who, accepted.changes(), snapshot.workspace());
         }
     }
 
@@ -82,6 +83,7 @@ public class FlowTests {
 
     private void begin(ZoneId zone) {
         snapshot = Trees.empty();
+        who = "ada";
         fold = new PastFold(zone);
     }
 
@@ -101,6 +103,96 @@ public class FlowTests {
         assertThat(passage.reopened()).isEqualTo(1);
         // On the fourth day it was not done.
         assertThat(flow(0, 4, true).ages().getFirst().days()).isBetween(3.5, 3.7);
+    }
+
+    private void movesAt(String time, int item, String state) {
+        does(
+                Instant.parse(time),
+                new Command.Edit(List.of(Trees.key(item)), Map.of("state", state)));
+    }
+
+    @DataProvider
+    public Object[][] slips() {
+        return new Object[][] {
+            // done by mistake: put back within ten minutes by whoever moved it
+            {"done", "ada", "under-way", "2026-05-06T09:10:00Z", 0},
+            {"done", "ada", "under-way", "2026-05-06T09:10:01Z", 1},
+            {"done", "ben", "under-way", "2026-05-06T09:05:00Z", 1},
+            {"done", "ada", "to-do", "2026-05-06T09:05:00Z", 0},
+        };
+    }
+
+    @Test(dataProvider = "slips")
+    public void whatIsPutBackAtOnceByWhoeverMovedItShouldBeASlip(
+            String state, String other, String back, String time, int reopened) {
+        begin();
+        makes(0, "A", "3");
+        moves(1, 9, 1, "under-way");
+        moves(2, 9, 1, state);
+        who = other;
+        movesAt(time, 1, back);
+        assertThat(fold.of(Trees.key(1)).orElseThrow().reopenings(at(9, 9))).hasSize(reopened);
+    }
+
+    @Test
+    public void reopeningThatIsPutBackAtOnceShouldBeASlip() {
+        begin();
+        makes(0, "A", "3");
+        moves(1, 9, 1, "under-way");
+        moves(2, 9, 1, "done");
+        movesAt("2026-05-08T09:00:00Z", 1, "under-way");
+        movesAt("2026-05-08T09:09:00Z", 1, "done");
+        assertThat(flow(0, 6, true).passages().getFirst().reopened()).isZero();
+        assertThat(Reopened.between(fold, "MSF", MONDAY, MONDAY.plusDays(9))).isEmpty();
+        who = "ben";
+        movesAt("2026-05-09T09:00:00Z", 1, "under-way");
+        who = "ada";
+        movesAt("2026-05-09T09:01:00Z", 1, "done");
+        assertThat(flow(0, 6, true).passages().getFirst().reopened()).isEqualTo(1);
+    }
+
+    @Test
+    public void whatComesBackByWayOfDroppedShouldCountAsReopenedOnce() {
+        begin();
+        makes(0, "A", "3");
+        moves(1, 9, 1, "under-way");
+        moves(2, 9, 1, "done");
+        moves(3, 9, 1, "dropped");
+        assertThat(fold.of(Trees.key(1)).orElseThrow().reopenings(at(9, 9))).isEmpty();
+        moves(5, 9, 1, "under-way");
+        var reopened = Reopened.between(fold, "MSF", MONDAY, MONDAY.plusDays(9));
+        assertThat(reopened).hasSize(1);
+        assertThat(reopened.getFirst().times()).isEqualTo(1);
+        assertThat(reopened.getFirst().afterDays()).isEqualTo(3.0);
+    }
+
+    @Test
+    public void whatIsDoneAgainByWayOfDroppedShouldNotCountAsReopened() {
+        begin();
+        makes(0, "A", "3");
+        moves(1, 9, 1, "done");
+        moves(2, 9, 1, "dropped");
+        moves(3, 9, 1, "done");
+        assertThat(fold.of(Trees.key(1)).orElseThrow().reopenings(at(9, 9))).isEmpty();
+    }
+
+    @Test
+    public void ageShouldCountWhatWasStartedAndStandsInToDoAgain() {
+        begin();
+        makes(0, "A", "3");
+        makes(0, "B", "3");
+        moves(1, 9, 1, "under-way");
+        moves(2, 9, 1, "to-do");
+        moves(1, 9, 2, "under-way");
+        moves(2, 9, 2, "dropped");
+        var ages = flow(0, 4, true).ages();
+        assertThat(ages).hasSize(1);
+        assertThat(ages.getFirst().item()).isEqualTo(Trees.key(1));
+        assertThat(ages.getFirst().days()).isBetween(3.5, 3.7);
+        // The same of a day that is past.
+        moves(5, 9, 1, "done");
+        assertThat(flow(0, 4, true).ages()).hasSize(1);
+        assertThat(flow(0, 6, true).ages()).isEmpty();
     }
 
     @Test

@@ -74,7 +74,7 @@ public class PastFoldPropertyTests {
 
     private Snapshot lived(Snapshot snapshot, Command command, Instant at) {
         if (Decisions.decide(snapshot, command, at) instanceof Accepted accepted) {
-            fold.take(at, accepted.changes(), snapshot.workspace());
+            fold.take(at, "ada", accepted.changes(), snapshot.workspace());
             return accepted.after();
         }
         return snapshot;
@@ -218,7 +218,7 @@ public class PastFoldPropertyTests {
                                                                         "level", "story", "title",
                                                                         "A", "size", "3")))))
                                 .changes());
-        tests.fold.take(FIRST.atStartOfDay().toInstant(ZoneOffset.UTC), made, snapshot.workspace());
+        tests.fold.take(FIRST.atStartOfDay().toInstant(ZoneOffset.UTC), "ada", made, snapshot.workspace());
         for (int day = 1; day <= 10; day++) {
             var state = day % 2 == 1 ? "done" : "in-test";
             var at = FIRST.plusDays(day).atTime(9, 0).toInstant(ZoneOffset.UTC);

@@ -170,6 +170,7 @@ public class ProgressTests {
         var fold = new PastFold(ZoneOffset.UTC);
         fold.take(
                 DAY.atTime(9, 0).toInstant(ZoneOffset.UTC),
+                "ada",
                 Trees.accepted(
                                 Trees.empty(),
                                 new Command.Create(
