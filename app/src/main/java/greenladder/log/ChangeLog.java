@@ -263,8 +263,7 @@ public class ChangeLog {
             for (var row : rows) {
                 if ((long) row[0] != operation) {
                     operation = (long) row[0];
-                    steps.add(
-                            new Step((Instant) row[1], (String) row[5], new ArrayList<>()));
+                    steps.add(new Step((Instant) row[1], (String) row[5], new ArrayList<>()));
                 }
                 steps.getLast()
                         .changes()

@@ -14,6 +14,7 @@ import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import javax.sql.DataSource;
 import org.apache.commons.csv.CSVPrinter;
 import org.springframework.stereotype.Component;
@@ -44,7 +45,7 @@ class Backup {
      * @throws IOException if it cannot be written
      */
     synchronized void write(Path target) throws IOException {
-        var directory = target.toAbsolutePath().getParent();
+        var directory = Objects.requireNonNull(target.toAbsolutePath().getParent());
         Files.createDirectories(directory);
         sweep(directory);
         var whole = Files.createTempFile(directory, UNFINISHED, ".zip");

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
+import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipFile;
@@ -51,7 +52,7 @@ final class Restore {
 
     /** Gives the folder. */
     Path run() throws IOException, SQLException {
-        var directory = database.getParent();
+        var directory = Objects.requireNonNull(database.getParent());
         if (Files.exists(database)) {
             throw new IOException(
                     "There is a workspace in %s already; restore into an empty folder."

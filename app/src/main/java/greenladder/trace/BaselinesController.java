@@ -3,6 +3,7 @@ package greenladder.trace;
 import greenladder.core.change.Problems;
 import greenladder.core.change.Restore;
 import greenladder.core.item.Baseline;
+import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanKey;
 import greenladder.core.trace.KeepPaper;
@@ -18,6 +19,7 @@ import greenladder.people.SignedIn;
 import greenladder.planning.Moments;
 import greenladder.web.Failure;
 import java.time.Clock;
+import java.util.List;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -88,6 +90,7 @@ class BaselinesController {
     ResponseEntity<String> restore(
             @PathVariable String baseline,
             @RequestParam String item,
+            @RequestParam(defaultValue = "") String what,
             @AuthenticationPrincipal SignedIn me) {
         var it = find(baseline);
         var key = ItemKey.parse(item).orElseThrow(() -> gone(item));
@@ -97,9 +100,21 @@ class BaselinesController {
                         .findItem(key)
                         .orElseThrow(() -> gone(item));
         boolean loose = then.parent() != null && keeper.current().findItem(then.parent()).isEmpty();
+        var fields = fieldsOf(what);
+        var told = fields.equals(Restore.WHOLE) ? "" : ", in what the row says";
         return Answers.noted(
-                "%s is as it was%s".formatted(key, loose ? "; its parent is gone" : ""),
-                door.submit(me, new Restore(then)));
+                "%s is as it was%s%s".formatted(key, told, loose ? "; its parent is gone" : ""),
+                door.submit(me, new Restore(then, fields)));
+    }
+
+    /** What a row of the comparison says that it is of; the whole item where none is named. */
+    private static List<Field> fieldsOf(String aspect) {
+        return switch (aspect) {
+            case "resized" -> List.of(Field.SIZE);
+            case "moved" -> List.of(Field.PARENT);
+            case "text" -> List.of(Field.TITLE, Field.DESCRIPTION, Field.ACCEPTANCE);
+            default -> Restore.WHOLE;
+        };
     }
 
     private static Failure.NotFound gone(String item) {

@@ -16,12 +16,16 @@ import java.util.Set;
 
 /**
  * Makes one item as it was at a moment. Where it is gone it comes back, without its parent if that
- * is gone too; where it is there, its texts, size, value, labels, days and parent are as they were.
+ * is gone too; where it is there, some of its fields are as they were.
  *
  * @param then the item as it was
+ * @param fields those of {@link #WHOLE} that are brought back where it is there
  */
-public record Restore(Item then) implements Command {
-    private static final List<Field> FIELDS =
+public record Restore(Item then, List<Field> fields) implements Command {
+    /**
+     * All that is brought back of an item that is there: what it says, is worth and stands under.
+     */
+    public static final List<Field> WHOLE =
             List.of(
                     Field.TITLE,
                     Field.DESCRIPTION,
@@ -32,6 +36,13 @@ public record Restore(Item then) implements Command {
                     Field.FINISH,
                     Field.LABELS,
                     Field.ACCEPTANCE);
+
+    public Restore {
+        if (!WHOLE.containsAll(fields)) {
+            throw new IllegalArgumentException("not brought back: " + fields);
+        }
+        fields = List.copyOf(fields);
+    }
 
     @Override
     public OperationKind kind() {
@@ -74,15 +85,15 @@ public record Restore(Item then) implements Command {
     }
 
     private Drawn changed(Snapshot snapshot, Item now, Found found) {
-        Map<String, String> fields = new LinkedHashMap<>();
-        for (var field : FIELDS) {
+        Map<String, String> values = new LinkedHashMap<>();
+        for (var field : fields) {
             var was = field.textOf(then);
             boolean isThere = field != Field.PARENT || was == null || hasParent(snapshot);
             if (isThere && !Objects.equals(was, field.textOf(now))) {
-                fields.put(field.label(), Objects.requireNonNullElse(was, ""));
+                values.put(field.label(), Objects.requireNonNullElse(was, ""));
             }
         }
-        return new Editing(snapshot, new Command.Edit(List.of(now.key()), fields), found).draw();
+        return new Editing(snapshot, new Command.Edit(List.of(now.key()), values), found).draw();
     }
 
     private Drawn broughtBack(Snapshot snapshot, Found found) {

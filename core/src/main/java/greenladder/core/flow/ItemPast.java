@@ -77,8 +77,8 @@ public record ItemPast(ItemKey key, List<Moment> moments) {
 
     /**
      * How often it left being done for to do or in progress, by way of dropped too, up to a moment,
-     * the earliest first. What is put back within ten minutes by whoever moved it is a slip and does
-     * not count: neither done by mistake nor reopened by mistake.
+     * the earliest first. What is put back within ten minutes by whoever moved it is a slip and
+     * does not count: neither done by mistake nor reopened by mistake.
      */
     List<Reopening> reopenings(Instant time) {
         long until = Moment.micros(time);

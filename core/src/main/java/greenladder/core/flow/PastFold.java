@@ -162,7 +162,9 @@ public final class PastFold {
             those.at(passage, zone).remove(key);
         }
         var next =
-                now.counts() ? Flow.passage(new ItemPast(key, node.moments()), now, now.at()) : null;
+                now.counts()
+                        ? Flow.passage(new ItemPast(key, node.moments()), now, now.at())
+                        : null;
         // What was never started goes through nothing yet.
         next = next == null || next.finished() == null && next.started() == null ? null : next;
         node.pass(next);

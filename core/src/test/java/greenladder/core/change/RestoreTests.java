@@ -8,6 +8,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
 import greenladder.core.item.Amount;
+import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.StandardFields;
 import greenladder.core.snapshot.Snapshot;
@@ -31,15 +32,24 @@ public class RestoreTests {
     public void whatIsThereShouldBeAsItWas() {
         var then = Trees.of(TREE);
         var now = after(after(then, edit(4, "size", "8")), edit(4, "title", "Other"));
-        var back = after(now, new Restore(item(then, 4)));
+        var back = after(now, new Restore(item(then, 4), Restore.WHOLE));
         assertThat(item(back, 4).title()).isEqualTo("S");
         assertThat(item(back, 4).size()).isEqualTo(Amount.of(3));
     }
 
     @Test
+    public void fieldThatIsNamedShouldBeAsItWasAndNothingElse() {
+        var then = Trees.of(TREE);
+        var now = after(after(then, edit(4, "size", "8")), edit(4, "title", "Other"));
+        var back = after(now, new Restore(item(then, 4), List.of(Field.SIZE)));
+        assertThat(item(back, 4).size()).isEqualTo(Amount.of(3));
+        assertThat(item(back, 4).title()).isEqualTo("Other");
+    }
+
+    @Test
     public void whatIsGoneShouldStandWhereItStood() {
         var then = Trees.of(TREE);
-        var back = after(without(then, 4), new Restore(item(then, 4)));
+        var back = after(without(then, 4), new Restore(item(then, 4), Restore.WHOLE));
         assertThat(item(back, 4).parent()).isEqualTo(key(3));
         assertThat(item(back, 4).size()).isEqualTo(Amount.of(3));
     }
@@ -47,7 +57,7 @@ public class RestoreTests {
     @Test
     public void itShouldStandAloneWhereItsParentIsGone() {
         var then = Trees.of(TREE);
-        var back = after(without(then, 2), new Restore(item(then, 4)));
+        var back = after(without(then, 2), new Restore(item(then, 4), Restore.WHOLE));
         assertThat(item(back, 4).parent()).isNull();
         assertThat(item(back, 4).title()).isEqualTo("S");
         assertThat(StandardFields.readers(item(back, 4))).isEmpty();
@@ -56,7 +66,7 @@ public class RestoreTests {
     @Test
     public void itShouldStayForThoseWhoAloneHadSeenIt() {
         var then = after(Trees.of(TREE), edit(2, "readers", "oona.marsh"));
-        var back = after(without(then, 2), new Restore(item(then, 4)));
+        var back = after(without(then, 2), new Restore(item(then, 4), Restore.WHOLE));
         assertThat(StandardFields.readers(item(back, 4))).contains(Set.of("oona.marsh"));
         assertThat(back.findGoneReaders(key(4))).isEmpty();
         assertThat(back.findGoneReaders(key(3))).contains(Set.of("oona.marsh"));

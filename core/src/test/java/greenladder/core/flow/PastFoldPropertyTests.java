@@ -218,7 +218,8 @@ public class PastFoldPropertyTests {
                                                                         "level", "story", "title",
                                                                         "A", "size", "3")))))
                                 .changes());
-        tests.fold.take(FIRST.atStartOfDay().toInstant(ZoneOffset.UTC), "ada", made, snapshot.workspace());
+        tests.fold.take(
+                FIRST.atStartOfDay().toInstant(ZoneOffset.UTC), "ada", made, snapshot.workspace());
         for (int day = 1; day <= 10; day++) {
             var state = day % 2 == 1 ? "done" : "in-test";
             var at = FIRST.plusDays(day).atTime(9, 0).toInstant(ZoneOffset.UTC);
