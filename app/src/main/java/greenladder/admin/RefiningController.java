@@ -28,6 +28,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 
 /** How a product refines its backlog: bands, score, scale, definition of ready. */
 @Controller
@@ -46,7 +47,8 @@ class RefiningController {
             List<CheckChoice> checks,
             List<FormulaChoice> formulas,
             List<ScaleChoice> scales,
-            Map<String, String> errors) {}
+            Map<String, String> errors,
+            String seen) {}
 
     record CheckChoice(String kind, String words, boolean chosen) {}
 
@@ -73,10 +75,15 @@ class RefiningController {
     String save(
             @PathVariable("product") String code,
             RefiningForm form,
+            @RequestParam(defaultValue = "") String seen,
             @AuthenticationPrincipal SignedIn me,
             HttpServletResponse response,
             Model model) {
         var product = require(me, code);
+        if (SeenForm.isOvertaken(seen, product.refining())) {
+            response.setStatus(HttpStatus.CONFLICT.value());
+            return show(me, product, form, SeenForm.overtaken().all(), model);
+        }
         var reader = new RefiningReader(form);
         var refining = reader.read();
         if (!reader.problems().isEmpty()) {
@@ -123,7 +130,8 @@ class RefiningController {
                                         Collectors.toMap(
                                                 Problem::field,
                                                 Problem::message,
-                                                (one, more) -> one + " " + more))));
+                                                (one, more) -> one + " " + more)),
+                        SeenForm.of(product.refining())));
         return "admin/refining";
     }
 

@@ -65,7 +65,8 @@ class SetupController {
             List<SetupChanges.Choice> choices,
             List<String> categories,
             List<String> wrong,
-            boolean saved) {}
+            boolean saved,
+            String seen) {}
 
     SetupController(SetupChanges setupChanges, SnapshotKeeper keeper, Frames frames) {
         this.setupChanges = setupChanges;
@@ -91,12 +92,18 @@ class SetupController {
             @RequestParam(name = "do") String step,
             LevelsForm form,
             ChoicesForm choices,
+            @RequestParam(defaultValue = "") String seen,
             @AuthenticationPrincipal SignedIn me,
             HttpServletResponse response,
             Model model) {
         requireAdministrator(me);
         if (!step.equals("save")) {
             return showProduct(me, code, form.after(step), List.of(), null, false, model);
+        }
+        var kept = Asked.product(keeper.current(), code).levels();
+        if (SeenForm.isOvertaken(seen, kept)) {
+            response.setStatus(HttpStatus.CONFLICT.value());
+            return showProduct(me, code, form, List.of(), SeenForm.overtaken(), false, model);
         }
         try {
             var open = setupChanges.product(me, code, form, choices.byPart());
@@ -128,6 +135,7 @@ class SetupController {
             @RequestParam(name = "do") String step,
             LevelsForm form,
             ChoicesForm choices,
+            @RequestParam(defaultValue = "") String seen,
             @AuthenticationPrincipal SignedIn me,
             HttpServletResponse response,
             Model model) {
@@ -135,6 +143,10 @@ class SetupController {
         var team = Asked.team(keeper.current(), key);
         if (!step.equals("save")) {
             return showTeam(me, team, form.after(step), List.of(), null, false, model);
+        }
+        if (SeenForm.isOvertaken(seen, formOf(team))) {
+            response.setStatus(HttpStatus.CONFLICT.value());
+            return showTeam(me, team, form, List.of(), SeenForm.overtaken(), false, model);
         }
         try {
             var open = setupChanges.team(me, key, form, choices.byPart());
@@ -196,7 +208,8 @@ class SetupController {
                         open,
                         categories(),
                         wrong(problems),
-                        saved),
+                        saved,
+                        SeenForm.of(product.levels())),
                 problems,
                 model);
     }
@@ -219,7 +232,8 @@ class SetupController {
                         open,
                         categories(),
                         wrong(problems),
-                        saved),
+                        saved,
+                        SeenForm.of(formOf(team))),
                 problems,
                 model);
     }

@@ -83,7 +83,11 @@ class OutlineApi {
                                                 "There is no level “%s”.".formatted(body.level())));
         var outline =
                 OutlineReader.read(
-                        Objects.requireNonNullElse(body.text(), ""), product.levels(), top);
+                        Objects.requireNonNullElse(body.text(), ""),
+                        product.levels(),
+                        top,
+                        product.refining().scale().unit(),
+                        snapshot.workspace().peopleAtWork());
         if (outline.refusal() != null) {
             throw StructureApi.invalid("text", outline.refusal());
         }

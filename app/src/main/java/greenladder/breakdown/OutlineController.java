@@ -105,7 +105,7 @@ class OutlineController {
         var snapshot = keeper.current();
         var product = Asked.product(snapshot, code);
         var under = under(snapshot, product, form);
-        var outline = read(product, form);
+        var outline = read(snapshot, product, form);
         model.addAttribute("list", preview(snapshot, product, under, outline));
         return "breakdown/written-list :: list";
     }
@@ -118,7 +118,7 @@ class OutlineController {
         var snapshot = keeper.current();
         var product = Asked.product(snapshot, code);
         var under = under(snapshot, product, form);
-        var outline = read(product, form);
+        var outline = read(snapshot, product, form);
         if (outline.refusal() != null) {
             throw invalid("text", outline.refusal());
         }
@@ -151,11 +151,13 @@ class OutlineController {
                 product.levels());
     }
 
-    private static Outline read(Product product, ListForm form) {
+    private static Outline read(Snapshot snapshot, Product product, ListForm form) {
         return OutlineReader.read(
                 form.text() == null ? "" : form.text(),
                 product.levels(),
-                topLevel(product, form.level()));
+                topLevel(product, form.level()),
+                product.refining().scale().unit(),
+                snapshot.workspace().peopleAtWork());
     }
 
     private static Level topLevel(Product product, @Nullable String level) {

@@ -15,8 +15,6 @@ import greenladder.log.Operation;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.time.Instant;
-import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -108,16 +106,7 @@ public class Undoing {
         keeper.lock().lock();
         try {
             var whole = reversal(requireOperation(actor, id));
-            var kept = new ArrayList<Change>();
-            var items = whole.withoutPlans();
-            for (var unit : units(items)) {
-                var more = new ArrayList<>(kept);
-                more.addAll(unit);
-                if (Decisions.decide(keeper.whole(), items.of(more), Instant.EPOCH)
-                        instanceof Decision.Accepted) {
-                    kept.addAll(unit);
-                }
-            }
+            var kept = new UndoParts(keeper.whole(), whole.withoutPlans()).possible();
             var plans =
                     Decisions.decide(keeper.whole(), whole.of(kept), Instant.EPOCH)
                                     instanceof Decision.Accepted
@@ -130,27 +119,6 @@ public class Undoing {
         } finally {
             keeper.lock().unlock();
         }
-    }
-
-    private List<List<Change>> units(Reverse whole) {
-        var byItem = new LinkedHashMap<ItemKey, List<Change>>();
-        whole.changes()
-                .forEach(change ->
-                        byItem.computeIfAbsent(change.item(), any -> new ArrayList<>())
-                                .add(change));
-        var units = new ArrayList<List<Change>>();
-        for (var changes : byItem.values()) {
-            boolean goesWhole =
-                    changes.stream().anyMatch(change -> change.field() == Field.EXISTS)
-                            || Decisions.decide(keeper.whole(), whole.of(changes), Instant.EPOCH)
-                                    instanceof Decision.Accepted;
-            if (goesWhole) {
-                units.add(changes);
-            } else {
-                changes.forEach(change -> units.add(List.of(change)));
-            }
-        }
-        return units;
     }
 
     /** What a reversal did, in the terms of what it took back or did again. */

@@ -22,6 +22,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.util.MultiValueMap;
@@ -56,7 +57,16 @@ class NarrowPages {
     private final SavedViews views;
     private final Preferences preferences;
 
-    NarrowPages(FilterLines lines, SavedViews views, Preferences preferences) {
+    /** Of views that show less than a level or all of a product. */
+    private final Map<String, ListedItems> listed;
+
+    NarrowPages(
+            FilterLines lines,
+            SavedViews views,
+            Preferences preferences,
+            List<ListedItems> listed) {
+        this.listed =
+                listed.stream().collect(Collectors.toUnmodifiableMap(ListedItems::view, one -> one));
         this.preferences = preferences;
         this.lines = lines;
         this.views = views;
@@ -82,7 +92,13 @@ class NarrowPages {
         var state =
                 view.equals(RANK) ? ListState.read(asked) : ListState.beside(asked, shape.level());
         var narrowed = lines.narrowed(snapshot, productsOf(snapshot, product, queue), state, me);
-        var nodes = nodes(narrowed, shape.isAlone() ? asked.getFirst(shape.level()) : null, queue);
+        var nodes =
+                listed.containsKey(view)
+                        ? listed.get(view).of(snapshot, product, asked)
+                        : nodes(
+                                narrowed,
+                                shape.isAlone() ? asked.getFirst(shape.level()) : null,
+                                queue);
         return page(narrowed, nodes, product, view, asked, me);
     }
 

@@ -52,7 +52,7 @@ public final class Answers {
                 ? idle(unchanged(saved))
                 : answer(
                         saved,
-                        verb + " " + what(saved) + totals(saved) + followed(saved),
+                        verb + " " + what(saved) + levels(saved) + totals(saved) + followed(saved),
                         LastTask.offer(saved));
     }
 
@@ -118,6 +118,21 @@ public final class Answers {
                         .formatted(what(saved), saved.items().size() == 1 ? "has" : "have");
     }
 
+    /** Which items are of another level now, whatever brought that about. */
+    private static String levels(Saved saved) {
+        var after = saved.accepted().after();
+        return saved.changes().stream()
+                .filter(change -> change.field() == Field.LEVEL && change.before() != null)
+                .flatMap(change -> after.findItem(change.item()).stream())
+                .limit(MOST_FOLLOWED)
+                .map(item ->
+                        ". %s is %s now"
+                                .formatted(
+                                        item.key(),
+                                        Words.withArticle(Words.lower(item.level().name()))))
+                .collect(Collectors.joining());
+    }
+
     /** What became of the nearest total above, where the operation moved one; empty otherwise. */
     private static String totals(Saved saved) {
         var after = saved.accepted().after();
@@ -163,7 +178,13 @@ public final class Answers {
     private static ResponseEntity<String> answer(
             Saved saved, String words, Map<String, Map<String, String>> more) {
         Map<String, Object> events = new LinkedHashMap<>(more);
-        var items = saved.items().stream().limit(MOST_NAMED).map(ItemKey::toString).toList();
+        var items =
+                Stream.concat(
+                                saved.items().stream().map(ItemKey::toString),
+                                saved.plans().stream().map(change -> change.subject().key()))
+                        .distinct()
+                        .limit(MOST_NAMED)
+                        .toList();
         events.put("said", Map.of("words", words, "operation", saved.operation(), "items", items));
         return told(events);
     }

@@ -47,7 +47,7 @@ export function write(cell) {
   const form = Object.assign(document.createElement("form"), { className: "map-new board-new", id: `new-${cell.id}` });
   form.dataset.typing = "";
   const name = cell.querySelector("[data-board-add]").textContent.slice(2);
-  const field = Object.assign(document.createElement("input"), { name: "title", maxLength: 500, autocomplete: "off" });
+  const field = Object.assign(document.createElement("input"), { name: "title", autocomplete: "off" });
   field.setAttribute("aria-label", `New ${name}`);
   field.placeholder = `new ${name}`;
   const words = Object.assign(document.createElement("p"), { className: "error" });

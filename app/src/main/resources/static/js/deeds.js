@@ -44,6 +44,8 @@ export function doneAgain(deed, again) {
   write("deeds", [...read("deeds"), { ...deed, ...again, at: Date.now() }]);
 }
 
+const NAMED = ["data-key", "data-band", "data-trough", "data-sprint", "data-release"];
+
 /** Whether something of a deed is on this page, or it was done here. */
 export const isShown = (deed) =>
-  deed.place === here() || deed.items.some((key) => document.querySelector(`#view [data-key="${key}"], #view #card-${key}`));
+  deed.place === here() || deed.items.some((key) => NAMED.some((name) => document.querySelector(`#view [${name}="${CSS.escape(key)}"]`)));

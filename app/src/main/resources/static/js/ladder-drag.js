@@ -8,16 +8,19 @@ let drop = null;
 
 const levelsOf = (keys) => keys.map((key) => Number(cardOf(key)?.dataset.level ?? -1));
 
+let marked = null;
+
+// Other scripts draw marks of their own while the same card is dragged.
 function clearMarks() {
-  document
-    .querySelectorAll(".drop-before, .drop-after, .drop-into")
-    .forEach((one) => one.classList.remove("drop-before", "drop-after", "drop-into"));
+  marked?.element.classList.remove(marked.className);
+  marked = null;
   drop = null;
 }
 
 function mark(element, className, where) {
   clearMarks();
   element.classList.add(className);
+  marked = { element, className };
   drop = where;
 }
 

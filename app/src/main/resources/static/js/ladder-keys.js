@@ -1,12 +1,11 @@
 // The Ladder view by keyboard alone; the list under "?" names the keys.
 import { clearSelection, select, subjects, takeUp, taken } from "./selection.js";
 import { move } from "./moving.js";
-import { rename } from "./menu.js";
 import { columnsUpTo, go, placeOf } from "./view.js";
 import { holdKeys } from "./typing-ahead.js";
 
 const link = (card) => card?.querySelector(".card-link");
-const columnOf = (card) => card.closest("[data-column], [data-rows]");
+const columnOf = (card) => card.closest("[data-column], [data-rows]") ?? card.parentElement;
 const focusCard = (card) => {
   link(card)?.focus();
   card?.scrollIntoView({ block: "nearest" });
@@ -64,16 +63,8 @@ const plain = {
   ArrowRight: goIn,
   ArrowLeft: goOut,
   Enter: (card, event) => (event.shiftKey ? addChild(card) : addSibling(card)),
-  F2: (card) => rename(card.dataset.key),
   " ": (card) => select(card.dataset.key),
   Escape: () => clearSelection(),
-  F10: (card, event) => event.shiftKey && card.querySelector("[data-menu]").click(),
-  ContextMenu: (card) => card.querySelector("[data-menu]").click(),
-  s: (card) => card.querySelector("[data-edit=state]")?.click(),
-  z: (card) => (card.querySelector(".size [data-edit]") ?? document.querySelector(`#p-${card.dataset.key}-size .in-place`))?.click(),
-  t: (card) => location.assign(`/${document.getElementById("view").dataset.product}/threads?item=${card.dataset.key}`),
-  w: (card) => card.querySelector("[data-why]")?.click(),
-  i: () => document.querySelector("[data-panel-toggle]")?.click(),
 };
 const withAlt = {
   ArrowUp: (card) => move(subjects(card.dataset.key), { to: "up" }),

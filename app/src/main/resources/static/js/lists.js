@@ -22,7 +22,7 @@ async function send(url, values) {
 
 function reword({ line, url, values }) {
   const button = line.querySelector(".line-text");
-  const input = Object.assign(document.createElement("input"), { value: values.line, maxLength: 500, className: "line-input" });
+  const input = Object.assign(document.createElement("input"), { value: values.line, className: "line-input" });
   input.setAttribute("aria-label", "The line");
   button.replaceWith(input);
   input.focus();

@@ -32,7 +32,7 @@ export function write(cell) {
   const form = Object.assign(document.createElement("form"), { className: "map-new" });
   form.dataset.typing = "";
   form.id = `new-${cell.id}`;
-  const field = Object.assign(document.createElement("input"), { name: "title", maxLength: 500, autocomplete: "off" });
+  const field = Object.assign(document.createElement("input"), { name: "title", autocomplete: "off" });
   field.setAttribute("aria-label", `New ${view().dataset.story}`);
   field.placeholder = `new ${view().dataset.story}`;
   const words = Object.assign(document.createElement("p"), { className: "error" });

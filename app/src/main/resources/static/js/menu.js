@@ -53,11 +53,26 @@ document.addEventListener("htmx:afterSwap", (event) => {
   const { key } = menu.firstElementChild.dataset;
   const keys = subjects(key);
   if (menu.querySelector("[data-alone]")) return menu.querySelector("input, button, textarea")?.focus();
-  aimAtList(menu.querySelector("[name=position]")?.form);
+  const position = menu.querySelector("[name=position]");
+  aimAtList(position?.form);
+  if (position) position.value = shownPosition(key) ?? position.value;
   menu.querySelectorAll("[name=keys]").forEach((input) => (input.value = keys.join(",")));
   if (keys.length > 1) menu.querySelector("[data-menu-subject]").textContent = `and ${keys.length - 1} more`;
   menu.querySelector("button, a, input, select")?.focus();
 });
+
+/** Opens what there is to a card beside it: its `menu`, or `why` its figures are what they are. */
+export function openAt(card, what) {
+  opener = card.querySelector(".card-link") ?? card;
+  const siblings = what === "menu" && isAmongSiblings(opener) ? "?siblings=true" : "";
+  return htmx.ajax("GET", `/items/${card.dataset.key}/${what}${siblings}`, { source: menu, target: menu, swap: "innerHTML" });
+}
+
+export function openMenu(card) {
+  const button = card.querySelector("[data-menu]");
+  if (button) button.click();
+  else openAt(card, "menu");
+}
 
 /** Whether the list before one's eyes is of the items beside each other, rather than of a whole level. */
 function isAmongSiblings(button) {
@@ -65,6 +80,44 @@ function isAmongSiblings(button) {
   if (card?.matches(".outline:not(.ranked) .item-row")) return true;
   return Boolean(card?.closest("[data-column]")?.dataset.parent);
 }
+
+/** The cards beside one as they are shown, all of them; null where only a stretch of them is drawn. */
+function shownBeside(key) {
+  const card = cardOf(key);
+  const scroll = card?.closest("[data-outline-scroll]");
+  const column = card?.closest("[data-column]");
+  if (scroll) {
+    const rows = [...scroll.querySelectorAll(".item-row")];
+    return rows.length < Number(scroll.dataset.count) ? null : rows.filter((row) => row.dataset.parent === card.dataset.parent);
+  }
+  return column && !column.querySelector(".earlier, [hx-trigger]") ? [...column.querySelectorAll("[data-cards] > .item-card")] : null;
+}
+
+/** The place of a card as its list is shown. */
+function shownPosition(key) {
+  const listed = cardOf(key)?.dataset.position;
+  if (listed) return listed;
+  const place = shownBeside(key)?.indexOf(cardOf(key)) ?? -1;
+  return place < 0 ? null : place + 1;
+}
+
+// A position counts as the list is shown: it becomes a place behind the one that is shown before it.
+document.addEventListener(
+  "submit",
+  (event) => {
+    const field = event.target.elements?.position;
+    const place = Number(field?.value);
+    const moved = field?.form.elements.keys?.value.split(",") ?? [];
+    const beside = menu?.contains(field ?? null) && !cardOf(moved[0])?.dataset.position ? shownBeside(moved[0]) : null;
+    if (!beside || !Number.isInteger(place) || place < 1) return;
+    const others = beside.map((card) => card.dataset.key).filter((key) => !moved.includes(key));
+    if (!others.length) return;
+    const [name, value] = place === 1 ? ["before", others[0]] : ["after", others[Math.min(place - 2, others.length - 1)]];
+    field.form.append(Object.assign(document.createElement("input"), { type: "hidden", name, value }));
+    field.disabled = true;
+  },
+  true,
+);
 
 // Parts of the menu that fetch more.
 document.addEventListener("change", (event) => {

@@ -6,10 +6,9 @@ import { order, planInto, sprintOf, takeOut } from "./planning.js";
 let dragged = null;
 let drop = null;
 
+// Other scripts draw marks of their own while the same card is dragged.
 function clearMarks() {
-  document
-    .querySelectorAll(".drop-into, .drop-before, .drop-onto")
-    .forEach((one) => one.classList.remove("drop-into", "drop-before", "drop-onto"));
+  drop?.element.classList.remove(drop.className);
   drop = null;
 }
 

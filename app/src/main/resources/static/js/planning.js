@@ -1,6 +1,6 @@
 // Planning work into sprints and releases, whatever asked for it: a drag, a key or a menu.
 import { clearSelection, subjects } from "./selection.js";
-import { closeMenu } from "./menu.js";
+import { closeMenu, openMenu } from "./menu.js";
 import { refresh, view } from "./view.js";
 import { done } from "./undo.js";
 import { post } from "./server.js";
@@ -70,10 +70,10 @@ document.addEventListener("keydown", (event) => {
   const card = event.target.matches?.(".card-link") && event.target.closest(".item-card");
   if (!card || event.ctrlKey || event.altKey || event.metaKey) return;
   const button = card.querySelector("[data-menu]");
-  if (event.key.toLowerCase() !== "p" || !button) return;
+  if (event.key.toLowerCase() !== "p") return;
   event.preventDefault();
-  if (button.dataset.from) return button.click();
+  if (button?.dataset.from) return button.click();
   // Where the menu of a card is one of many things, its list of places comes next.
   document.addEventListener("htmx:afterSwap", () => openPlaces(card.dataset.key), { once: true });
-  button.click();
+  openMenu(card);
 });

@@ -1,5 +1,7 @@
 // Forms that fold out: opened, they take the focus; Esc folds them in again and a click beside them does for those that lie over
 // the page; saved, they are done. What was typed stays in a form that is only folded in.
+import { refresh } from "./view.js";
+
 const POPUPS = "details.choice, details.paper-form, details.talk-reply, details.work-more, details.goal-forms";
 const FIELD = "input:not([type=hidden]), select, textarea";
 
@@ -22,6 +24,8 @@ document.addEventListener(
   ({ target }) => {
     if (target !== opening || !target.open) return;
     opening = null;
+    // What is agreed to there is of now, whatever was drawn before.
+    if (target.dataset.now !== undefined) refresh();
     const form = target.querySelector("form[method=post]");
     [...(form?.querySelectorAll(FIELD) ?? [])].find(isShown)?.focus();
   },

@@ -1,7 +1,7 @@
 // Puts what was fetched into the page. One rule for every form of every view: a field that differs from what the server gave, or
 // that somebody is in, stays as it is with its caret. Where the server's value changed meanwhile, both are told; where the field's
 // place is gone, it stays all the same, and on the way to another item its words wait for its return.
-import { controlsIn, given, isHeld, isTyped, takeGiven } from "./typed.js";
+import { controlsIn, given, isHeld, isText, isTyped, takeGiven } from "./typed.js";
 import { tell } from "./toasts.js";
 
 // Words that were typed about what is not on the page any more, by the name of their field.
@@ -127,6 +127,7 @@ document.addEventListener("focusout", ({ target }) => {
   notes.get(target)?.remove();
 });
 
+const hasWords = (control) => isText(control) && isTyped(control) && control.value.trim() !== "";
 const holdsLost = (node) => under.lost.size && [...under.lost].some((control) => node.contains(control));
 
 function stays(node) {
@@ -135,15 +136,18 @@ function stays(node) {
   if (!holdsLost(node)) return false;
   if (under.leaving) return false;
   // A field that nobody typed into goes with its place, unless a script put it there.
-  return node.matches(".map-new") || [...under.lost].some((control) => node.contains(control) && isTyped(control));
+  return node.matches(".map-new") || [...under.lost].some((control) => node.contains(control) && hasWords(control));
 }
 
 const isOpenField = (node) => node.classList?.contains("value-field") && node.querySelector("[data-field-form]");
 
 Object.assign(Idiomorph.defaults.callbacks, {
-  // Whether a section is folded is the reader's, not the server's.
-  beforeAttributeUpdated: (name, node) =>
-    name === "open" && (node.dataset?.fold || node.dataset?.ownFold !== undefined) ? false : undefined,
+  // Whether a section is folded is the reader's, not the server's; so is what a script noted on a form that is written in.
+  beforeAttributeUpdated: (name, node, update) => {
+    const isFold = name === "open" && (node.dataset?.fold || node.dataset?.ownFold !== undefined);
+    const isNote = update === "remove" && name.startsWith("data-") && [...(under?.pairs.keys() ?? [])].some(({ form }) => form === node);
+    return isFold || isNote ? false : undefined;
+  },
   beforeNodeMorphed: (old, fresh) => {
     if (old.nodeType !== 1) return undefined;
     if (isOpenField(old) || fresh.dataset?.kept !== undefined) return false;
@@ -160,7 +164,7 @@ Object.assign(Idiomorph.defaults.callbacks, {
 function setAside(lost) {
   const typed = [...lost].filter((control) => isTyped(control) && control.form?.method === "post" && control.type !== "file");
   for (const control of typed) waiting.set(nameOf(control), [control.value, control.checked]);
-  if (typed.some((control) => control.value.trim())) tell("What you typed and did not save is kept; it is there again when you come back to it.");
+  if (typed.some(hasWords)) tell("What you typed and did not save is kept; it is there again when you come back to it.");
 }
 
 /** Words that waited for their field come back into it. */
@@ -192,7 +196,7 @@ export function put(target, content, { morphStyle = "outerHTML", leaving = false
   under = { ...hold(target, fragment), leaving };
   const { lost } = under;
   if (leaving) setAside(lost);
-  else if ([...lost].some((control) => isTyped(control) && control.value.trim() && !control.dataset.gone)) tellGone(lost);
+  else if ([...lost].some((control) => hasWords(control) && !control.dataset.gone)) tellGone(lost);
   try {
     return Idiomorph.morph(target, [...(morphStyle === "outerHTML" ? fragment.children : fragment.childNodes)], { morphStyle });
   } finally {

@@ -10,7 +10,9 @@ export const selection = () => [...selected];
 /** The keys that an action on this card is about: the selection if the card is in it, else the card alone. */
 export const subjects = (key) => (selected.has(key) ? [...selected] : [key]);
 
+/** Rows that only show the way to what a filter found are not selected: what is done to many is not done to them. */
 export function select(key, on = !selected.has(key)) {
+  if (on && cardOf(key)?.matches(".is-on-the-way")) return;
   if (on) selected.add(key);
   else selected.delete(key);
   drawSelection();

@@ -9,6 +9,7 @@ import "./pasting.js";
 import "./posting.js";
 import "./popups.js";
 import "./menu.js";
+import "./card-keys.js";
 import "./pick-item.js";
 import "./linking.js";
 import "./select-typing.js";

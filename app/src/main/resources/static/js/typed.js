@@ -34,8 +34,13 @@ export function isTyped(control) {
   return control.value !== control.defaultValue;
 }
 
+/** Whether it is a field for words; a choice that stands in no form is made at once. */
+export const isText = (control) => !isTick(control) && !control.matches("select, [type=file], [type=range], [type=color]");
+const waitsForSave = (control) => isText(control) || (control.form?.method === "post" && !control.matches("[data-at-once]"));
+
 /** Whether it stays as it is when the server gives another value: it was changed here, or somebody is in it. */
-export const isHeld = (control) => !saved.has(control) && (isTyped(control) || control === document.activeElement);
+export const isHeld = (control) =>
+  waitsForSave(control) && !saved.has(control) && (isTyped(control) || control === document.activeElement);
 
 /** Takes over what the server gives. */
 export function takeGiven(control) {

@@ -62,7 +62,7 @@ function showAgain({ items = [] }) {
 /** What can be done where an operation cannot be undone whole. */
 const waysOn = (deed) => [
   { words: "Undo what still can be", run: () => takeBack(deed, { parts: true }) },
-  { words: "Leave it, go on to what was before", run: skip },
+  { words: "Skip it", run: skip },
 ];
 
 function skip() {

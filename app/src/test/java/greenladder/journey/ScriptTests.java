@@ -39,22 +39,39 @@ public class ScriptTests extends BrowserTest {
     }
 
     @Test
-    public void deedThatWasUndoneByItsOwnAddressShouldBeForgotten() {
+    public void deedThatIsTakenBackShouldBeDoneAgainUntilSomethingElseIsDone() {
         var left =
                 inModule(
                         "deeds",
                         """
                         sessionStorage.clear();
                         m.note({ words: "moved", operation: 7 });
-                        m.note({ words: "removed a request", undo: "/intake/3/restore" });
+                        m.note({ words: "removed a request", undo: "/intake/3/restore", redo: "/intake/3/drop" });
+                        m.takenBack(m.last(), { undo: "/intake/3/drop", redo: "/intake/3/restore" });
+                        const one = `${m.last().words}, ${m.lastUndone().undo}`;
+                        m.doneAgain(m.lastUndone(), { undo: "/intake/3/restore", redo: "/intake/3/drop" });
+                        const two = `${m.last().undo}, ${m.lastUndone()}`;
+                        m.takenBack(m.last(), { undo: "/intake/3/drop" });
                         m.note({ words: "renamed", operation: 8 });
-                        m.forget("/intake/3/restore");
-                        m.forget("/operations/8/undo");
-                        m.skip(4);
-                        m.skip(5);
-                        return `${m.last().words} ${m.skipped().join()}`;
+                        return `${one}; ${two}; ${m.last().words}, ${m.lastUndone()}`;
                         """);
-        assertThat(left).isEqualTo("moved 4,5");
+        assertThat(left)
+                .isEqualTo(
+                        "moved, /intake/3/drop; /intake/3/restore, undefined; renamed, undefined");
+    }
+
+    @Test
+    public void deedOfYesterdayShouldBeForgotten() {
+        var left =
+                inModule(
+                        "deeds",
+                        """
+                        sessionStorage.clear();
+                        const long = { words: "moved", operation: 7, items: [], at: Date.now() - 9 * 3600 * 1000 };
+                        sessionStorage.setItem("deeds", JSON.stringify([long]));
+                        return `${m.last()}`;
+                        """);
+        assertThat(left).isEqualTo("undefined");
     }
 
     @Test

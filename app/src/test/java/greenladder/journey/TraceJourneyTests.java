@@ -166,6 +166,10 @@ public class TraceJourneyTests extends BrowserTest {
         assertThat(went).hasCount(0);
         button(page.locator("#part-resized"), code + "4 as it was").click();
         assertThat(page.locator("#view")).containsText("8 points then, 8 now");
+        assertThat(page.locator("#part-resized")).hasCount(0);
+        // What another row tells stays as it is, until that is brought back too.
+        assertThat(page.locator("#part-text")).containsText("Thick wick");
+        button(page.locator("#part-text"), "The whole of " + code + "4 as it was").click();
         assertThat(page.locator("#part-text")).hasCount(0);
     }
 

@@ -41,6 +41,7 @@ public record Outline(List<Line> lines, List<Skipped> skipped, @Nullable String 
      * @param depth 0 at the top
      * @param parent index, in the lines of the outline, of the item above; null at the top
      * @param remark what was done otherwise than the text says; empty for nothing
+     * @param figures size, hours and person that were said behind the title, by the names of fields
      */
     public record Line(
             int number,
@@ -51,7 +52,12 @@ public record Outline(List<Line> lines, List<Skipped> skipped, @Nullable String 
             String description,
             boolean done,
             @Nullable Integer parent,
-            String remark) {}
+            String remark,
+            Map<String, String> figures) {
+        public Line {
+            figures = Map.copyOf(figures);
+        }
+    }
 
     /** A line that is no item. */
     public record Skipped(int number, String text) {}
@@ -89,6 +95,7 @@ public record Outline(List<Line> lines, List<Skipped> skipped, @Nullable String 
         fields.put(Field.TITLE.label(), line.title());
         fields.put(Field.LEVEL.label(), line.level().key());
         fields.put(Field.KIND.label(), line.kind());
+        fields.putAll(line.figures());
         putDescription(fields, line.description());
         if (line.done()) {
             fields.put(Field.STATE.label(), line.level().states().firstOf(Category.DONE).key());

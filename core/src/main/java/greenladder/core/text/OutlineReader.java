@@ -2,11 +2,13 @@ package greenladder.core.text;
 
 import greenladder.core.item.Level;
 import greenladder.core.item.Levels;
+import greenladder.core.item.Person;
 import greenladder.core.item.Shortened;
 import greenladder.core.text.Outline.Line;
 import greenladder.core.text.Outline.Skipped;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Deque;
 import java.util.List;
 import java.util.Objects;
@@ -46,6 +48,8 @@ public final class OutlineReader {
 
     private final LevelWords words;
     private final Level top;
+    private final String unit;
+    private final Collection<Person> people;
     private final List<Line> lines = new ArrayList<>();
     private final List<Skipped> skipped = new ArrayList<>();
 
@@ -66,17 +70,22 @@ public final class OutlineReader {
         return Pattern.compile(form, Pattern.DOTALL);
     }
 
-    private OutlineReader(Levels levels, Level top) {
+    private OutlineReader(Levels levels, Level top, String unit, Collection<Person> people) {
         this.words = new LevelWords(levels);
         this.top = top;
+        this.unit = unit;
+        this.people = people;
     }
 
     /**
      * Reads a text. More than {@link #MOST_LINES} lines that are not blank are refused whole.
      *
      * @param top the level of what stands at the top of the text, where the text does not say
+     * @param unit what sizes are, such as "points"
+     * @param people to whom tasks are given by a name behind their hours
      */
-    public static Outline read(String text, Levels levels, Level top) {
+    public static Outline read(
+            String text, Levels levels, Level top, String unit, Collection<Person> people) {
         if (text.length() > LONGEST_TEXT) {
             return refused(
                     "The text is %,d characters long; at most %,d fit at once. Nothing was taken."
@@ -89,7 +98,7 @@ public final class OutlineReader {
                     "The text has %,d lines; at most %,d fit at once. Nothing was taken."
                             .formatted(count, MOST_LINES));
         }
-        var reader = new OutlineReader(levels, top);
+        var reader = new OutlineReader(levels, top, unit, people);
         boolean numbered = all.stream().anyMatch(line -> NUMBER.matcher(line.strip()).matches());
         for (int i = 0; i < all.size(); i++) {
             if (!all.get(i).isBlank()) {
@@ -184,7 +193,8 @@ public final class OutlineReader {
                 description,
                 line.done(),
                 line.parent(),
-                line.remark());
+                line.remark(),
+                line.figures());
     }
 
     private void add(int number, Raw raw) {
@@ -217,7 +227,20 @@ public final class OutlineReader {
         }
         var kind = named == null ? level.plainKind() : named.kind();
         int depth = parent == null ? 0 : lines.get(parent).depth() + 1;
-        keep(raw, new Line(number, depth, level, kind, title, "", done, parent, remark));
+        var figures = TitleFigures.read(title, level.carriesPoints(), unit, people);
+        keep(
+                raw,
+                new Line(
+                        number,
+                        depth,
+                        level,
+                        kind,
+                        figures.title(),
+                        "",
+                        done,
+                        parent,
+                        remark,
+                        figures.fields()));
     }
 
     /** Keeps a line; a title that is too long goes into the description as well. */
@@ -239,7 +262,8 @@ public final class OutlineReader {
                 line.parent(),
                 line.remark().isEmpty()
                         ? "too long for a title; the whole is in its description"
-                        : line.remark());
+                        : line.remark(),
+                line.figures());
     }
 
     /** The level below a line's; null where there is none. */

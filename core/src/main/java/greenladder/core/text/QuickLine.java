@@ -1,6 +1,5 @@
 package greenladder.core.text;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Days;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
@@ -24,8 +23,6 @@ import java.util.regex.Pattern;
  * @param chips what was understood, in the order of the line
  */
 public record QuickLine(String title, List<Chip> chips) {
-    private static final Pattern AMOUNT =
-            Pattern.compile("(\\d{1,6}(?:[.,]\\d{1,3})?)\\s*+(points?|hours?)");
     private static final Pattern CLAUSE =
             Pattern.compile(
                     "(for|under|labelled|team|by)\\s++(.++)",
@@ -71,7 +68,14 @@ public record QuickLine(String title, List<Chip> chips) {
             chips.addAll(0, found);
             parts.removeLast();
         }
-        var title = String.join(",", parts).strip();
+        var written = String.join(",", parts).strip();
+        var unit = product.refining().scale().unit();
+        var figures =
+                chips.stream().noneMatch(chip -> chip.field().equals(Field.SIZE.label()))
+                        ? TitleFigures.read(written, true, unit, List.of())
+                        : new TitleFigures(written, Map.of());
+        figures.fields().forEach((field, size) -> chips.addFirst(new Chip(field, size, size + " " + unit)));
+        var title = figures.title();
         var named = words.findAt(title);
         if (named == null) {
             return new QuickLine(title, chips);
@@ -86,13 +90,13 @@ public record QuickLine(String title, List<Chip> chips) {
         if (word != null) {
             return levelChips(word);
         }
-        var amount = AMOUNT.matcher(clause.toLowerCase(Locale.ROOT));
-        if (amount.matches()) {
-            var number = amount.group(1).replace(',', '.');
-            var field = amount.group(2).startsWith("p") ? Field.SIZE : Field.HOURS_ESTIMATE;
-            return Amount.parse(number).isEmpty()
-                    ? List.of()
-                    : List.of(new Chip(field.label(), number, clause));
+        var unit = product.refining().scale().unit();
+        var amount =
+                TitleFigures.amount(clause, true, unit, false)
+                        .or(() -> TitleFigures.amount(clause, false, unit, false));
+        if (amount.isPresent()) {
+            return List.of(
+                    new Chip(amount.get().getKey(), amount.get().getValue(), clause));
         }
         var match = CLAUSE.matcher(clause);
         if (!match.matches()) {
@@ -136,23 +140,8 @@ public record QuickLine(String title, List<Chip> chips) {
 
     /** A person by name, sign-in name, or a first name that only one has. */
     private static Optional<Meant> person(String said, Snapshot snapshot) {
-        var people = snapshot.workspace().peopleAtWork();
-        var named =
-                people.stream()
-                        .filter(person ->
-                                person.name().equalsIgnoreCase(said)
-                                        || person.handle().equalsIgnoreCase(said))
-                        .toList();
-        var found =
-                named.isEmpty()
-                        ? people.stream()
-                                .filter(person ->
-                                        person.name().split(" ")[0].equalsIgnoreCase(said))
-                                .toList()
-                        : named;
-        return found.size() == 1
-                ? Optional.of(found.getFirst()).map(QuickLine::meant)
-                : Optional.empty();
+        return TitleFigures.findPerson(said, snapshot.workspace().peopleAtWork())
+                .map(QuickLine::meant);
     }
 
     private static Meant meant(Person person) {

@@ -5,11 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.core.Trees;
 import greenladder.core.change.Command;
 import greenladder.core.item.Level;
+import greenladder.core.item.Person;
 import greenladder.core.item.Levels;
 import greenladder.core.item.StandardLevels;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Random;
+import java.util.Map;
 import java.util.stream.Collectors;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -18,12 +20,15 @@ import org.testng.annotations.Test;
 public class OutlineReaderTests {
     private static final Levels LEVELS = StandardLevels.six();
 
+    private static final List<Person> PEOPLE =
+            List.of(new Person("oona.marsh", "Oona Marsh"), new Person("tam.keel", "Tam Keel"));
+
     private static Level level(String key) {
         return LEVELS.find(key).orElseThrow();
     }
 
     private static Outline read(String text) {
-        return OutlineReader.read(text, LEVELS, level("feature"));
+        return OutlineReader.read(text, LEVELS, level("feature"), "points", PEOPLE);
     }
 
     /** The tree as indented lines of level and title. */
@@ -54,6 +59,48 @@ public class OutlineReaderTests {
     @Test(dataProvider = "texts")
     public void textShouldBecomeATree(String what, String text, String tree) {
         assertThat(tree(read(text))).as(what).isEqualTo(tree);
+    }
+
+    @DataProvider
+    public Object[][] figures() {
+        return new Object[][] {
+            {"story: Show it (5 points)", "points", "Show it", Map.of("size", "5")},
+            {"story: Show it, 3 points", "points", "Show it", Map.of("size", "3")},
+            {"story: Show it [5]", "points", "Show it", Map.of("size", "5")},
+            {"story: Show it 5 pt", "points", "Show it", Map.of("size", "5")},
+            {"story: Show it (0,5 pts)", "points", "Show it", Map.of("size", "0.5")},
+            {"story: Show it, 2d", "days", "Show it", Map.of("size", "2")},
+            {"story: Show it [2d]", "days", "Show it", Map.of("size", "2")},
+            {"story: Render in 2d", "days", "Render in 2d", Map.of()},
+            {"story: Show it, 2d", "points", "Show it, 2d", Map.of()},
+            {"story: Show it (again)", "points", "Show it (again)", Map.of()},
+            {"story: Show it (5)", "points", "Show it (5)", Map.of()},
+            {"story: 5 points", "points", "5 points", Map.of()},
+            {
+                "task: Sew, 6 h, Oona",
+                "points",
+                "Sew",
+                Map.of("hours.estimate", "6", "assignee", "oona.marsh")
+            },
+            {"task: Sew (6 h)", "points", "Sew", Map.of("hours.estimate", "6")},
+            {
+                "task: Sew, for Tam Keel, 1.5h",
+                "points",
+                "Sew",
+                Map.of("hours.estimate", "1.5", "assignee", "tam.keel")
+            },
+            {"task: Ask Tam, Oona", "points", "Ask Tam, Oona", Map.of()},
+            {"task: Sew, 6 h, Nobody", "points", "Sew, 6 h, Nobody", Map.of()},
+        };
+    }
+
+    @Test(dataProvider = "figures")
+    public void figuresBehindATitleShouldBeRead(
+            String text, String unit, String title, Map<String, String> fields) {
+        var line =
+                OutlineReader.read(text, LEVELS, level("feature"), unit, PEOPLE).lines().getFirst();
+        assertThat(line.title()).isEqualTo(title);
+        assertThat(line.figures()).isEqualTo(fields);
     }
 
     @Test
@@ -171,7 +218,7 @@ public class OutlineReaderTests {
 
     private static Command create(String text) {
         return new Command.Create(
-                "MSF", OutlineReader.read(text, LEVELS, LEVELS.top()).toEntries(null));
+                "MSF", OutlineReader.read(text, LEVELS, LEVELS.top(), "points", List.of()).toEntries(null));
     }
 
     private static List<String> picture(Snapshot snapshot) {

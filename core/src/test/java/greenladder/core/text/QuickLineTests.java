@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.core.Trees;
 import greenladder.core.item.StandardLevels;
 import greenladder.core.snapshot.Snapshot;
+import java.util.List;
 import org.testng.annotations.Test;
 
 public class QuickLineTests {
@@ -62,5 +63,16 @@ public class QuickLineTests {
                 .containsEntry("parent", "MSF2")
                 .containsEntry("finish", "2026-12-01");
         assertThat(StandardLevels.six().find("task")).isPresent();
+    }
+
+    @Test
+    public void sizesShouldBeUnderstoodAsTheyAreWrittenInLists() {
+        for (var line : List.of("Show it (5 points)", "Show it, 5 pt", "Show it [5]")) {
+            assertThat(read(line).title()).as(line).isEqualTo("Show it");
+            assertThat(read(line).fields()).as(line).containsEntry("size", "5");
+        }
+        assertThat(read("Show it (5 points), for Oona Marsh").fields())
+                .containsEntry("size", "5")
+                .containsKey("assignee");
     }
 }

@@ -1,0 +1,38 @@
+package greenladder.admin;
+
+import greenladder.core.change.Problems;
+import java.nio.charset.StandardCharsets;
+import java.util.HexFormat;
+import java.util.zip.CRC32C;
+
+/**
+ * What a form of the set-up was made of, so that saving it does not take back what somebody else
+ * saved meanwhile: the digest goes with the form and comes back with it.
+ */
+final class SeenForm {
+    private static final String WORDS =
+            "Somebody else saved this meanwhile. What you entered still stands here: save once more"
+                    + " to put it in place of theirs, or open the page anew to see theirs.";
+
+    private SeenForm() {}
+
+    /**
+     * @param kept what is kept now, as a value that tells itself whole
+     */
+    static String of(Object kept) {
+        var digest = new CRC32C();
+        digest.update(kept.toString().getBytes(StandardCharsets.UTF_8));
+        return HexFormat.of().toHexDigits(digest.getValue());
+    }
+
+    /**
+     * @param seen the digest that came with the form; empty where it says nothing of it
+     */
+    static boolean isOvertaken(String seen, Object kept) {
+        return !seen.isEmpty() && !seen.equals(of(kept));
+    }
+
+    static Problems overtaken() {
+        return Problems.of("form", WORDS);
+    }
+}
