@@ -6,6 +6,7 @@ import greenladder.core.change.Change;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.Round;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog.Point;
 import greenladder.log.LogSearch;
@@ -90,6 +91,7 @@ public class LogReading {
                         ? isSeen(seen, item.get())
                         : PlanKey.parse(row.subject())
                                 .filter(subject -> isSeen(seen, subject))
+                                .filter(subject -> isOfSeenTest(seen, subject, row.field()))
                                 .isPresent();
         return itself && !namesHidden(row);
     }
@@ -98,6 +100,15 @@ public class LogReading {
         return seen.findProduct(item.product()).isPresent()
                 && (seen.findItem(item).isPresent()
                         || keeper.whole().findItem(item).isEmpty() && !keeper.hides(item));
+    }
+
+    /** A round tells of tests by name, of which some may stand for hidden work alone. */
+    private boolean isOfSeenTest(Snapshot seen, PlanKey subject, String fact) {
+        return subject.kind() != PlanKey.Kind.ROUND
+                || keeper.sight().isClear()
+                || Round.testOf(fact)
+                        .map(test -> seen.workspace().papers().findTest(test).isPresent())
+                        .orElse(true);
     }
 
     /** What is gone can be told to those alone from whom nothing is hidden. */

@@ -6,7 +6,10 @@ import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import org.springframework.util.MultiValueMap;
 
-/** What a view shows before it is narrowed down, so that the counts beside picks are those of its page. */
+/**
+ * What a view shows before it is narrowed down, so that the counts beside picks are those of its
+ * page.
+ */
 public interface ListedItems {
     /** The path of the view, such as {@code board}. */
     String view();

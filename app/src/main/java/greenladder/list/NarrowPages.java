@@ -21,8 +21,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.stream.Stream;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.util.MultiValueMap;
@@ -66,7 +66,8 @@ class NarrowPages {
             Preferences preferences,
             List<ListedItems> listed) {
         this.listed =
-                listed.stream().collect(Collectors.toUnmodifiableMap(ListedItems::view, one -> one));
+                listed.stream()
+                        .collect(Collectors.toUnmodifiableMap(ListedItems::view, one -> one));
         this.preferences = preferences;
         this.lines = lines;
         this.views = views;

@@ -179,9 +179,11 @@ public final class Answers {
             Saved saved, String words, Map<String, Map<String, String>> more) {
         Map<String, Object> events = new LinkedHashMap<>(more);
         var items =
-                Stream.concat(
+                Stream.of(
                                 saved.items().stream().map(ItemKey::toString),
-                                saved.plans().stream().map(change -> change.subject().key()))
+                                saved.plans().stream().map(change -> change.subject().key()),
+                                saved.changes().stream().map(change -> change.item().toString()))
+                        .flatMap(names -> names)
                         .distinct()
                         .limit(MOST_NAMED)
                         .toList();

@@ -1,6 +1,7 @@
 package greenladder.panel;
 
 import greenladder.core.item.ItemKey;
+import greenladder.item.Asked;
 import greenladder.item.Door.Saved;
 import greenladder.item.Undoing;
 import greenladder.people.SignedIn;
@@ -8,7 +9,6 @@ import greenladder.web.Failure;
 import greenladder.web.Words;
 import java.nio.charset.StandardCharsets;
 import java.util.function.Supplier;
-import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -34,10 +34,11 @@ class UndoController {
     ResponseEntity<String> undo(
             @PathVariable long id,
             @RequestParam(defaultValue = "false") boolean parts,
-            @RequestParam(required = false) @Nullable ItemKey item,
+            @RequestParam(defaultValue = "") String item,
             @AuthenticationPrincipal SignedIn me) {
-        if (item != null) {
-            return answer(undoing.takeBackItem(me, id, item), others(me, id, item));
+        if (!item.isEmpty()) {
+            var key = Asked.key(item);
+            return answer(undoing.takeBackItem(me, id, key), others(me, id, key));
         }
         return parts
                 ? answer(undoing.takeBackParts(me, id), "")

@@ -43,7 +43,8 @@ function text(words, x, y, size, weight) {
   return line;
 }
 
-const titleOf = (svg) => (svg.closest("section, figure")?.querySelector("h2, h3, figcaption")?.textContent ?? "").replace(/\s+/g, " ").trim();
+const headOf = (svg) => svg.closest("section, figure")?.querySelector("h2, h3, figcaption");
+const titleOf = (svg) => (headOf(svg)?.textContent ?? "").replace(/\s+/g, " ").trim();
 
 function standalone(svg) {
   const copy = lookAll(svg.cloneNode(true), svg);

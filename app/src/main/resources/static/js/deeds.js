@@ -44,7 +44,7 @@ export function doneAgain(deed, again) {
   write("deeds", [...read("deeds"), { ...deed, ...again, at: Date.now() }]);
 }
 
-const NAMED = ["data-key", "data-band", "data-trough", "data-sprint", "data-release"];
+const NAMED = ["data-key", "data-band", "data-trough", "data-opens", "data-sprint", "data-release"];
 
 /** Whether something of a deed is on this page, or it was done here. */
 export const isShown = (deed) =>

@@ -111,10 +111,11 @@ document.addEventListener(
     const beside = menu?.contains(field ?? null) && !cardOf(moved[0])?.dataset.position ? shownBeside(moved[0]) : null;
     if (!beside || !Number.isInteger(place) || place < 1) return;
     const others = beside.map((card) => card.dataset.key).filter((key) => !moved.includes(key));
-    if (!others.length) return;
+    // What is no place among them the server says so of.
+    if (!others.length || place > others.length + 1) return;
     const [name, value] = place === 1 ? ["before", others[0]] : ["after", others[Math.min(place - 2, others.length - 1)]];
     field.form.append(Object.assign(document.createElement("input"), { type: "hidden", name, value }));
-    field.disabled = true;
+    [field, field.form.elements.siblings].forEach((one) => one && (one.disabled = true));
   },
   true,
 );

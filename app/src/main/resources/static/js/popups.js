@@ -46,5 +46,7 @@ document.addEventListener("click", (event) => {
 
 document.addEventListener("saved", (event) => {
   const popup = event.target.closest(POPUPS);
+  // Where several forms stand together, the next one may be meant.
+  if (popup?.querySelectorAll("form[method=post]").length > 1) return;
   if (popup && event.target.querySelector(FIELD)) fold(popup, popup.contains(document.activeElement));
 });

@@ -41,7 +41,11 @@ function named(root) {
 
 /** Gives both the same id, by which the library finds them for each other. */
 function pair(old, fresh) {
-  if (!old || !fresh || old.id) return fresh && old.id && (fresh.id ||= old.id);
+  if (!old || !fresh) return;
+  if (old.id) {
+    fresh.id ||= old.id;
+    return;
+  }
   old.id = fresh.id || `paired-${++made}`;
   fresh.id ||= old.id;
   [old, fresh].forEach((one) => (one.dataset.paired = ""));

@@ -52,7 +52,10 @@ export function takeGiven(control) {
   else control.value = control.defaultValue;
 }
 
-const content = (control) => (isTick(control) ? control.checked : control.multiple ? [...control.selectedOptions].map((o) => o.value).join() : control.value);
+function content(control) {
+  if (isTick(control)) return control.checked;
+  return control.multiple ? [...control.selectedOptions].map((option) => option.value).join() : control.value;
+}
 
 /** What a form holds as it is sent. */
 export const contentOf = (form) => new Map(controlsIn(form).map((control) => [control, content(control)]));

@@ -94,7 +94,8 @@ function redoLast() {
   const last = deeds.lastUndone();
   if (!last) return tell("There is nothing to redo.");
   if (!deeds.isShown(last)) {
-    return tell(`What you took back last is not on this page: “${last.words}”.`, false, [{ words: "Redo it", run: () => doAgain(last) }]);
+    const act = { words: "Redo it", run: () => doAgain(last) };
+    return tell(`What you took back last is not on this page: “${last.words}”.`, false, [act]);
   }
   return doAgain(last);
 }

@@ -6,11 +6,17 @@ import greenladder.ApiClient;
 import greenladder.RunningDemo;
 import greenladder.people.Tokens;
 import org.springframework.beans.factory.annotation.Autowired;
+import org.testng.annotations.BeforeClass;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 public class FlowApiIntegrationTests extends RunningDemo {
     @Autowired private Tokens tokens;
+
+    @BeforeClass
+    public void giveToken() {
+        tokens.add("flow-member", "oona.marsh", "Test");
+    }
 
     /** Story 1 is done twice, bug 2 mends it, story 3 is under way. */
     private String made() {
@@ -20,7 +26,6 @@ public class FlowApiIntegrationTests extends RunningDemo {
                         "/products/" + code + "/items",
                         "{'level':'story','kind':'bug','title':'B','size':2}");
         api().post("/products/" + code + "/items", "{'level':'story','title':'C','size':3}");
-        tokens.add("flow-member", "oona.marsh", "Test");
         var other = new ApiClient(api().base(), "flow-member");
         for (var state : new String[] {"under-way", "done"}) {
             api().patch("/items/" + code + "1", "{'state':'%s'}".formatted(state));

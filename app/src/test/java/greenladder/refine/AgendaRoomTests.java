@@ -60,9 +60,9 @@ public class AgendaRoomTests {
         room.step(ines, key(3));
 
         assertThat(told).hasSize(1);
-        assertThat(((Happened) told.getFirst()).data())
-                .containsEntry("at", "MSF3")
-                .containsEntry("who", "ines.rowe");
+        var happened = (Happened) told.getFirst();
+        assertThat(happened.items()).containsExactly(key(3));
+        assertThat(happened.data()).containsEntry("who", "ines.rowe");
         assertThat(room.at(key(3), bram))
                 .extracting(AgendaRoom.Walker::initials)
                 .containsExactly("IR");

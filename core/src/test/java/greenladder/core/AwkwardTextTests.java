@@ -66,7 +66,9 @@ public class AwkwardTextTests {
     public void everyReaderWhenTextIsAwkwardShouldBeDoneInTime(String kind, String text) {
         var product = snapshot.requireProduct("MSF");
         var top = product.levels().all().getFirst();
-        within(kind + " list", () -> OutlineReader.read(text, product.levels(), top, "days", List.of()));
+        within(
+                kind + " list",
+                () -> OutlineReader.read(text, product.levels(), top, "days", List.of()));
         within(kind + " quick line", () -> QuickLine.read(text, snapshot, product));
         within(kind + " formula", () -> Formula.problem(text, Refining.STANDARD.factors()));
         within(kind + " amount", () -> Amount.parse(text));

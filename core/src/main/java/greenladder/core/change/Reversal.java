@@ -12,11 +12,13 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.TreeMap;
+import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
@@ -70,6 +72,7 @@ final class Reversal {
                             new PlanChange(
                                     first.subject(), first.fact(), first.before(), last.after()));
         }
+        requireNothingAdded(net.values());
         var drawn = new ArrayList<PlanChange>();
         for (var change : net.values()) {
             var now = PlanFacts.of(snapshot.workspace(), change.subject()).get(change.fact());
@@ -86,6 +89,30 @@ final class Reversal {
             }
         }
         return drawn;
+    }
+
+    /** A part of the plan that was made is unmade only if nothing was added to it since. */
+    private void requireNothingAdded(Collection<PlanChange> made) {
+        for (var change : made) {
+            if (!change.fact().equals("name") || change.before() != null) {
+                continue;
+            }
+            var subject = change.subject();
+            var left = new TreeSet<>(PlanFacts.of(snapshot.workspace(), subject).keySet());
+            made.stream()
+                    .filter(one -> one.subject().equals(subject) && one.before() == null)
+                    .map(PlanChange::fact)
+                    .forEach(left::remove);
+            if (!left.isEmpty()) {
+                found.add(
+                        Problem.SINGLE,
+                        left.first(),
+                        "%s was changed again since (%s)."
+                                .formatted(
+                                        PlanRules.nameOf(snapshot.workspace(), subject),
+                                        PlanRules.wordOf(left.first())));
+            }
+        }
     }
 
     private static String goneOrBack(ItemKey key, boolean was) {

@@ -8,6 +8,7 @@ import java.util.Set;
 import java.util.SortedMap;
 import java.util.TreeMap;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.pcollections.PMap;
 import org.pcollections.TreePMap;
@@ -56,6 +57,14 @@ public record Round(
     /** The fact that holds what came of a test. */
     public static String resultFact(String test) {
         return RESULT + test;
+    }
+
+    /** The test that a fact of a round is about; empty for what is about the whole round. */
+    public static Optional<String> testOf(String fact) {
+        return Stream.of(CHECK, RESULT, BUG)
+                .filter(fact::startsWith)
+                .map(start -> fact.substring(start.length()))
+                .findFirst();
     }
 
     public Round with(String test, @Nullable Result result) {

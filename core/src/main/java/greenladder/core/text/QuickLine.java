@@ -74,7 +74,8 @@ public record QuickLine(String title, List<Chip> chips) {
                 chips.stream().noneMatch(chip -> chip.field().equals(Field.SIZE.label()))
                         ? TitleFigures.read(written, true, unit, List.of())
                         : new TitleFigures(written, Map.of());
-        figures.fields().forEach((field, size) -> chips.addFirst(new Chip(field, size, size + " " + unit)));
+        figures.fields()
+                .forEach((field, size) -> chips.addFirst(new Chip(field, size, size + " " + unit)));
         var title = figures.title();
         var named = words.findAt(title);
         if (named == null) {
@@ -95,8 +96,7 @@ public record QuickLine(String title, List<Chip> chips) {
                 TitleFigures.amount(clause, true, unit, false)
                         .or(() -> TitleFigures.amount(clause, false, unit, false));
         if (amount.isPresent()) {
-            return List.of(
-                    new Chip(amount.get().getKey(), amount.get().getValue(), clause));
+            return List.of(new Chip(amount.get().getKey(), amount.get().getValue(), clause));
         }
         var match = CLAUSE.matcher(clause);
         if (!match.matches()) {

@@ -24,9 +24,12 @@ record TitleFigures(String title, Map<String, String> fields) {
     private static final Pattern AMOUNT = Pattern.compile(NUMBER + "\\s*+([a-z]*+)");
     private static final Pattern BRACKETS =
             Pattern.compile("(.*\\S)\\s*+([(\\[])\\s*+([^()\\[\\]]{1,30})[)\\]]", Pattern.DOTALL);
-    private static final Pattern CLAUSE = Pattern.compile("(.*\\S)\\s*+,\\s*+([^,]{1,80})", Pattern.DOTALL);
+    private static final Pattern CLAUSE =
+            Pattern.compile("(.*\\S)\\s*+,\\s*+([^,]{1,80})", Pattern.DOTALL);
     private static final Pattern BARE =
-            Pattern.compile("(.*\\S)\\s++" + NUMBER + "\\s?(pts?|points?)", Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
+            Pattern.compile(
+                    "(.*\\S)\\s++" + NUMBER + "\\s?(pts?|points?)",
+                    Pattern.CASE_INSENSITIVE | Pattern.DOTALL);
 
     private static final List<String> POINTS = List.of("point", "points", "pt", "pts", "sp");
     private static final List<String> DAYS = List.of("d", "day", "days");
@@ -53,7 +56,12 @@ record TitleFigures(String title, Map<String, String> fields) {
             String before;
             if (brackets.matches()) {
                 before = brackets.group(1);
-                found = amount(brackets.group(3), carriesPoints, unit, brackets.group(2).equals("["));
+                found =
+                        amount(
+                                brackets.group(3),
+                                carriesPoints,
+                                unit,
+                                brackets.group(2).equals("["));
             } else if (clause.matches()) {
                 before = clause.group(1);
                 var said = clause.group(2).strip();
@@ -98,8 +106,7 @@ record TitleFigures(String title, Map<String, String> fields) {
         return Amount.parse(number)
                 .filter(any -> isSize || isHours)
                 .map(any ->
-                        Map.entry(
-                                (isSize ? Field.SIZE : Field.HOURS_ESTIMATE).label(), number));
+                        Map.entry((isSize ? Field.SIZE : Field.HOURS_ESTIMATE).label(), number));
     }
 
     /** By name, sign-in name, or a first name that only one has. */

@@ -5,13 +5,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.core.Trees;
 import greenladder.core.change.Command;
 import greenladder.core.item.Level;
-import greenladder.core.item.Person;
 import greenladder.core.item.Levels;
+import greenladder.core.item.Person;
 import greenladder.core.item.StandardLevels;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
-import java.util.Random;
 import java.util.Map;
+import java.util.Random;
 import java.util.stream.Collectors;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -218,7 +218,9 @@ public class OutlineReaderTests {
 
     private static Command create(String text) {
         return new Command.Create(
-                "MSF", OutlineReader.read(text, LEVELS, LEVELS.top(), "points", List.of()).toEntries(null));
+                "MSF",
+                OutlineReader.read(text, LEVELS, LEVELS.top(), "points", List.of())
+                        .toEntries(null));
     }
 
     private static List<String> picture(Snapshot snapshot) {
