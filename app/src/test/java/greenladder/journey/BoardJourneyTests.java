@@ -166,13 +166,12 @@ public class BoardJourneyTests extends BrowserTest {
         assertThat(page.locator("#setup-under-way .error")).containsText("between 1 and 999");
         page.locator("#setup-under-way [name=limit]").fill("1");
         page.locator("#setup-under-way form button").click();
+        assertThat(page.locator("#toasts")).containsText("Column changed");
+        page.getByText("Set-up done").click();
+        assertThat(page.locator("#setup-under-way")).hasCount(0);
         card(page, 1).dragTo(column(page, "under-way"));
         assertThat(page.locator("[data-head='under-way']")).containsText("1 of 1");
-        // The column is taller than what is left of the window beside the open set-up.
-        card(page, 2)
-                .dragTo(
-                        column(page, "under-way"),
-                        new Locator.DragToOptions().setTargetPosition(20, 10));
+        card(page, 2).dragTo(column(page, "under-way"));
         assertThat(page.locator("[data-head='under-way']")).containsText("2 of 1");
         assertThat(page.locator("[data-head='under-way'] .peg-hole.over")).hasCount(1);
     }
