@@ -64,6 +64,10 @@ final class QueuedPasswordEncoder implements PasswordEncoder, AutoCloseable {
         }
     }
 
+    int waiting() {
+        return hashing.getQueue().size();
+    }
+
     @Override
     public void close() {
         hashing.shutdownNow();

@@ -10,9 +10,12 @@ import greenladder.core.item.TraceLink;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.Look;
+import greenladder.item.SnapshotKeeper;
+import greenladder.people.People;
 import greenladder.people.Permission;
 import greenladder.planning.PastItems;
 import greenladder.trace.ImpactPages.Text;
+import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -29,8 +32,13 @@ class ReviewPages {
 
     private final PastItems pasts;
 
-    ReviewPages(PastItems pasts) {
+    private final People people;
+    private final SnapshotKeeper keeper;
+
+    ReviewPages(PastItems pasts, People people, SnapshotKeeper keeper) {
         this.pasts = pasts;
+        this.people = people;
+        this.keeper = keeper;
     }
 
     /**
@@ -199,17 +207,42 @@ class ReviewPages {
                 + (person.filter(Person::gone).isPresent() ? " (has left)" : "");
     }
 
-    private static String waiting(Snapshot snapshot, Review review) {
+    /** Who has not answered yet to what they see, and what is not open to whom. */
+    private String waiting(Snapshot snapshot, Review review) {
         var there = there(snapshot, review);
-        var names =
-                review.readers().stream()
-                        .filter(who -> !review.hasAnswered(who, there))
-                        .sorted()
-                        .map(who -> name(snapshot, who))
-                        .toList();
-        return names.isEmpty()
-                ? ""
-                : "Not answered to everything yet: " + String.join(", ", names) + ".";
+        var waiting = new ArrayList<String>();
+        var notOpen = new ArrayList<String>();
+        for (var who : review.readers().stream().sorted().toList()) {
+            var seen = seenBy(who, there);
+            if (!review.hasAnswered(who, seen)) {
+                waiting.add(name(snapshot, who));
+            }
+            var hidden = there.stream().filter(key -> !seen.contains(key)).sorted().toList();
+            if (!hidden.isEmpty()) {
+                notOpen.add(
+                        "%s is not open to %s, who is not asked about it."
+                                .formatted(
+                                        Words.few(
+                                                hidden.stream().map(ItemKey::toString).toList(),
+                                                "item"),
+                                        name(snapshot, who)));
+            }
+        }
+        if (!waiting.isEmpty()) {
+            notOpen.addFirst("Not answered to everything yet: " + String.join(", ", waiting) + ".");
+        }
+        return String.join(" ", notOpen);
+    }
+
+    /** Those of some items that somebody may see; all of them of whoever has left. */
+    private Set<ItemKey> seenBy(String who, Set<ItemKey> items) {
+        return people.findByHandle(who)
+                .map(keeper::seenBy)
+                .map(seen ->
+                        items.stream()
+                                .filter(key -> seen.findItem(key).isPresent())
+                                .collect(Collectors.toSet()))
+                .orElse(items);
     }
 
     private Row row(

@@ -46,7 +46,7 @@ document.addEventListener("click", (event) => {
 
 document.addEventListener("saved", (event) => {
   const popup = event.target.closest(POPUPS);
-  // Where several forms stand together, the next one may be meant.
-  if (popup?.querySelectorAll("form[method=post]").length > 1) return;
+  // Readings and notes of a goal are written one after the other.
+  if (popup?.matches("details.goal-forms")) return;
   if (popup && event.target.querySelector(FIELD)) fold(popup, popup.contains(document.activeElement));
 });

@@ -23,7 +23,10 @@ function formName(form) {
 
 function nameOf(control) {
   if (control.id && control.dataset.paired === undefined) return `#${control.id}`;
-  const place = control.form ? formName(control.form) : (control.closest("[data-key]")?.dataset.key ?? "");
+  // What was fetched is in no document yet, where a field finds its form by name.
+  const named = control.getAttribute("form");
+  const own = control.form ? formName(control.form) : (control.closest("[data-key]")?.dataset.key ?? "");
+  const place = named ? `#${named}` : own;
   const tick = control.matches("[type=checkbox], [type=radio]") ? control.value : "";
   return [place, control.name || control.getAttribute("aria-label") || control.className, tick].join("|");
 }

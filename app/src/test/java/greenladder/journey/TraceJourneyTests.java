@@ -277,6 +277,13 @@ public class TraceJourneyTests extends BrowserTest {
         assertThat(ines.locator("#view")).not().containsText("Not answered");
         api().patch("/items/" + code + "5", "{'description':'Twice as thick'}");
         assertThat(ines.locator("#review-" + code + "5")).containsText("Changed since it was sent");
+        var told =
+                ines.locator(".notice", new Page.LocatorOptions().setHasText("objects: too thin"));
+        ines.waitForCondition(() -> {
+            ines.navigate("/notices");
+            return told.count() == 1;
+        });
+        assertThat(told).containsText("answered " + code + "5");
     }
 
     @Test

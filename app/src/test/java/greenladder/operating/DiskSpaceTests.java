@@ -35,6 +35,17 @@ public class DiskSpaceTests {
     }
 
     @Test
+    public void signingInWhenTheDiskIsNearlyFullShouldGoOn() throws Exception {
+        var response = new MockHttpServletResponse();
+        space(new AtomicLong(99), 0)
+                .doFilter(
+                        new MockHttpServletRequest("POST", "/sign-in"),
+                        response,
+                        new MockFilterChain());
+        assertThat(response.getStatus()).isEqualTo(200);
+    }
+
+    @Test
     public void writesWhenThereIsSpaceAgainShouldGoOn() throws Exception {
         var free = new AtomicLong(99);
         assertThat(statusOf(space(free, 0), "POST")).isEqualTo(507);

@@ -6,6 +6,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 
 import greenladder.ApiClient;
 import greenladder.RunningDemo;
+import java.io.UnsupportedEncodingException;
 import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
@@ -218,5 +219,41 @@ public class HiddenWorkIntegrationTests extends RunningDemo {
         assertThat(petra.get("/items/" + code + "3").status()).isEqualTo(200);
         assertThat(api().get("/items/" + code + "3/history").body().toString())
                 .contains("petra.nye");
+    }
+
+    @Test
+    public void reviewShouldSayWhatIsNotOpenToWhomAndNotWaitForThem() {
+        var code = product();
+        var sent =
+                api().post(
+                                "/products/" + code + "/reviews",
+                                "{'name':'Read it','items':['%1$s2','%1$s3'],'readers':['petra.nye']}"
+                                        .formatted(code));
+        assertThat(sent.status()).as(sent.body().toString()).isEqualTo(201);
+        var page = "/%s/reviews?of=%s".formatted(code, text(sent, "id"));
+        assertThat(bodyOf("ines.rowe", page))
+                .contains("Not answered to everything yet: Petra Nye.")
+                .contains(code + "3 is not open to Petra Nye, who is not asked about it.");
+        told(
+                "petra.nye",
+                "/%s/reviews/%s/answer".formatted(code, text(sent, "id")),
+                "item",
+                code + "2",
+                "agrees",
+                "true");
+        assertThat(bodyOf("ines.rowe", page)).doesNotContain("Not answered to everything yet");
+    }
+
+    private String bodyOf(String who, String url) {
+        try {
+            return mvc.get()
+                    .uri(url)
+                    .with(user(people.findByHandle(who).orElseThrow()))
+                    .exchange()
+                    .getResponse()
+                    .getContentAsString();
+        } catch (UnsupportedEncodingException e) {
+            throw new IllegalStateException(e);
+        }
     }
 }
