@@ -325,7 +325,8 @@ class TestsApi {
                                 test,
                                 form.passed(),
                                 Objects.requireNonNullElse(form.words(), ""),
-                                me.handle()));
+                                me.handle(),
+                                null));
         if (Boolean.TRUE.equals(form.bug())) {
             saved = door.submit(me, new BugOfCheck(id, test));
         }

@@ -205,7 +205,8 @@ final class DemoPapers {
                                     test,
                                     passed,
                                     passed ? "" : "the list was empty after the restart",
-                                    who));
+                                    who,
+                                    null));
         }
     }
 

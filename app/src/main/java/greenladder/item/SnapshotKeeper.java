@@ -156,9 +156,11 @@ public class SnapshotKeeper {
         return kept.seen().snapshot();
     }
 
-    /** What is hidden from a reader in a snapshot of everything. */
+    /** What is hidden from a reader in a snapshot of everything; nothing from the application. */
     public static Sight sightOf(SignedIn reader, Snapshot whole) {
-        return Sight.of(whole, reader.handle(), reader.hidden());
+        return reader.equals(SignedIn.SYSTEM)
+                ? new Sight(Set.of(), Set.of())
+                : Sight.of(whole, reader.handle(), reader.hidden());
     }
 
     /** What is hidden from whoever asks; the application itself sees all of it. */

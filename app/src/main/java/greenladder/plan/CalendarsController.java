@@ -41,6 +41,7 @@ class CalendarsController {
             boolean mayPlan,
             String focus,
             List<Weekday> weekdays,
+            String worksOn,
             String holidays,
             int holidayCount,
             List<Person> people) {}
@@ -53,6 +54,7 @@ class CalendarsController {
             String hours,
             String share,
             List<Weekday> weekdays,
+            String worksOn,
             String skills,
             String off) {}
 
@@ -98,6 +100,7 @@ class CalendarsController {
                 rights.mayPlan(look.reader(), team),
                 Long.toString(calendar.focus().thousandths() / 10),
                 weekdays(calendar.weekdays()),
+                inWords(calendar.weekdays()),
                 calendar.holidays().entrySet().stream()
                         .map(one -> one.getKey() + " " + one.getValue())
                         .collect(Collectors.joining("\n")),
@@ -109,6 +112,8 @@ class CalendarsController {
         return snapshot.workspace().membersAtWork(team).stream()
                 .map(handle -> {
                     var member = calendar.member(handle);
+                    var weekdays =
+                            member.weekdays().isEmpty() ? calendar.weekdays() : member.weekdays();
                     return new Person(
                             handle,
                             snapshot.findPerson(handle).map(person -> person.name()).orElse(handle),
@@ -116,10 +121,8 @@ class CalendarsController {
                             member.share() == null
                                     ? ""
                                     : Objects.requireNonNull(member.share()).toString(),
-                            weekdays(
-                                    member.weekdays().isEmpty()
-                                            ? calendar.weekdays()
-                                            : member.weekdays()),
+                            weekdays(weekdays),
+                            inWords(weekdays),
                             skills(member),
                             off(member));
                 })
@@ -145,6 +148,13 @@ class CalendarsController {
                                 .filter(part -> !part.isEmpty())
                                 .collect(Collectors.joining(" ")))
                 .collect(Collectors.joining("\n"));
+    }
+
+    private static String inWords(Collection<DayOfWeek> works) {
+        return works.stream()
+                .sorted()
+                .map(day -> day.getDisplayName(TextStyle.SHORT, Locale.UK))
+                .collect(Collectors.joining(", "));
     }
 
     private static List<Weekday> weekdays(Collection<DayOfWeek> works) {

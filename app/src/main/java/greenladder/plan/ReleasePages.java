@@ -80,7 +80,10 @@ class ReleasePages {
     /**
      * @param figures how many of the items that name it are done; empty where none names it
      */
-    record Milestone(String name, String date, boolean past, String figures) {}
+    /**
+     * @param late whether it is after the day of the release
+     */
+    record Milestone(String name, String date, boolean past, boolean late, String figures) {}
 
     record Sprints(String name, String url, String team, String points, String state) {}
 
@@ -187,6 +190,7 @@ class ReleasePages {
                                         one.name(),
                                         Words.day(one.date()),
                                         one.date().isBefore(figures.today()),
+                                        one.date().isAfter(release.date()),
                                         Milestones.reached(
                                                 snapshot,
                                                 release.products(),

@@ -146,13 +146,17 @@ public class IntakeLists {
      * @param after an item's key; blank for the end of the queue
      */
     @Transactional(propagation = Propagation.NOT_SUPPORTED)
-    Saved takeUp(SignedIn me, List<Long> ids, String after, String before) {
+    Saved takeUp(SignedIn me, List<Long> ids, String after, String before, String aheadOf) {
         var rows = new ArrayList<IntakeEntryRow>();
         return door.submit(
                 me,
                 snapshot -> {
                     rows.addAll(ids.stream().map(store::requireEntry).toList());
-                    return takingUp(snapshot, rows, target(after, before));
+                    return takingUp(
+                            snapshot,
+                            rows,
+                            target(after, before, aheadOf),
+                            band(snapshot, aheadOf));
                 },
                 accepted -> {
                     for (int i = 0; i < rows.size(); i++) {
@@ -161,7 +165,8 @@ public class IntakeLists {
                 });
     }
 
-    private Command takingUp(Snapshot snapshot, List<IntakeEntryRow> rows, Target target) {
+    private Command takingUp(
+            Snapshot snapshot, List<IntakeEntryRow> rows, Target target, String band) {
         if (rows.isEmpty()) {
             throw new Failure.Invalid(Problems.of("entries", "Nothing was chosen."));
         }
@@ -179,17 +184,22 @@ public class IntakeLists {
                             "“%s” was taken up meanwhile as %s.".formatted(row.title, row.takenAs));
                 });
         return new Command.Create(
-                list.product, rows.stream().map(row -> entry(list, row, target)).toList());
+                list.product, rows.stream().map(row -> entry(list, row, target, band)).toList());
     }
 
-    private static Target target(String after, String before) {
+    private static Target target(String after, String before, String aheadOf) {
         return ItemKey.parse(after)
                 .<Target>map(Target.After::new)
                 .or(() -> ItemKey.parse(before).map(Target.Before::new))
+                .or(() -> ItemKey.parse(aheadOf).map(Target.Before::new))
                 .orElseGet(Target.Stay::new);
     }
 
-    private NewItem entry(IntakeListRow list, IntakeEntryRow row, Target target) {
+    private static String band(Snapshot snapshot, String first) {
+        return ItemKey.parse(first).flatMap(snapshot::findItem).map(RankList::bandOf).orElse("");
+    }
+
+    private NewItem entry(IntakeListRow list, IntakeEntryRow row, Target target, String band) {
         var product = keeper.current().requireProduct(list.product);
         Map<String, String> fields = new LinkedHashMap<>();
         fields.put("title", row.title);
@@ -198,6 +208,9 @@ public class IntakeLists {
         fields.put("team", list.team);
         fields.put("size", Objects.requireNonNullElse(row.size, ""));
         fields.put("value", Objects.requireNonNullElse(row.value, ""));
+        if (!band.isEmpty()) {
+            fields.put("band", band);
+        }
         return new NewItem(null, null, fields, target);
     }
 

@@ -135,8 +135,10 @@ class RankController {
             @RequestParam List<Long> entries,
             @RequestParam(defaultValue = "") String after,
             @RequestParam(defaultValue = "") String before,
+            @RequestParam(defaultValue = "") String aheadOf,
             @AuthenticationPrincipal SignedIn me) {
-        return Answers.done("Added to the queue", intakes.takeUp(me, entries, after, before));
+        return Answers.done(
+                "Added to the queue", intakes.takeUp(me, entries, after, before, aheadOf));
     }
 
     @PostMapping("/intake/entries/{entry}/drop")

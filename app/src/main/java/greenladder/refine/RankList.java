@@ -19,10 +19,10 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.RandomAccess;
 import java.util.Set;
 import java.util.function.Function;
-import org.jspecify.annotations.Nullable;
 
 /**
  * The items of a place in its order, with the heads of their bands or groups between them. A whole
@@ -189,7 +189,7 @@ record RankList(
                 addRows(group.nodes(), entries);
             }
         } else if (place.filter().sorting().equals(Sorting.RANK)
-                && nodes.stream().anyMatch(node -> bandOf(node.item()) != null)) {
+                && nodes.stream().anyMatch(node -> !bandOf(node.item()).isEmpty())) {
             addBands(snapshot, nodes, entries);
         } else {
             addRows(nodes, entries);
@@ -238,8 +238,9 @@ record RankList(
                 .orElse("No band yet");
     }
 
-    private static @Nullable String bandOf(Item item) {
-        return item.details().refinement().band();
+    /** The key of an item's band; empty for none. */
+    static String bandOf(Item item) {
+        return Objects.requireNonNullElse(item.details().refinement().band(), "");
     }
 
     private static String figures(int items, Amount points) {

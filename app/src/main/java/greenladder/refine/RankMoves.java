@@ -17,6 +17,7 @@ import greenladder.log.ChangeLog;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -39,12 +40,15 @@ class RankMoves {
      * Where items go.
      *
      * @param keys with commas between
+     * @param aheadOf the first item of a band, where they come to the top of that band: what stands
+     *     above is of another one
      * @param seen the number of the last operation that the list showed
      */
     record RankForm(
             String keys,
             @Nullable String before,
             @Nullable String after,
+            @Nullable String aheadOf,
             @Nullable String position,
             @Nullable String to,
             @Nullable Long seen) {}
@@ -69,12 +73,18 @@ class RankMoves {
         var beside = new ArrayList<>(keys);
         ItemKey.parse(text(form.before())).ifPresent(beside::add);
         ItemKey.parse(text(form.after())).ifPresent(beside::add);
+        var first = ItemKey.parse(text(form.aheadOf())).flatMap(snapshot::findItem);
+        first.ifPresent(item -> beside.add(item.key()));
         if (form.seen() != null) {
             requireStillThere(me, snapshot, beside, form.seen());
         }
         var list = RankList.of(snapshot, place, pages.narrowed(snapshot, place, me));
         var queue = place.queue();
-        var joins = queue == null ? Map.<String, String>of() : joining(snapshot, keys, queue);
+        var joins = new HashMap<String, String>();
+        if (queue != null) {
+            joins.putAll(joining(snapshot, keys, queue));
+        }
+        first.ifPresent(item -> joins.put("band", RankList.bandOf(item)));
         return door.submit(
                 me,
                 new Command.Move(keys, new Target.Parent.Same(), target(list, keys, form), joins));
@@ -112,6 +122,9 @@ class RankMoves {
     private static Target target(RankList list, List<ItemKey> keys, RankForm form) {
         if (ItemKey.parse(text(form.after())).isPresent()) {
             return new Target.After(ItemKey.parse(text(form.after())).orElseThrow());
+        }
+        if (ItemKey.parse(text(form.aheadOf())).isPresent()) {
+            return new Target.Before(ItemKey.parse(text(form.aheadOf())).orElseThrow());
         }
         if (ItemKey.parse(text(form.before())).isPresent()) {
             return new Target.Before(ItemKey.parse(text(form.before())).orElseThrow());

@@ -139,24 +139,17 @@ class GoalPages {
         double whole = Math.max(1, sum.points());
         double inner = STEM - 2.0;
         double done = sum.donePoints() / whole * inner;
-        double begun =
-                rollUp == null
-                        ? 0
-                        : Math.min(
-                                inner - done,
-                                rollUp.points().inProgress().thousandths()
-                                        * 100_000.0
-                                        / whole
-                                        * inner);
+        double begun = Math.min(inner - done, sum.begunPoints() / whole * inner);
         int share = all.points() == 0 ? 0 : (int) Math.round(100.0 * sum.points() / all.points());
         var words =
-                "%s of %s points%s"
+                "%s of %s points%s%s"
                         .formatted(
                                 Words.score(sum.done()),
                                 Words.score(sum.effort()),
                                 rollUp == null || rollUp.unsized() == 0
                                         ? ""
-                                        : ", %d not sized".formatted(rollUp.unsized()));
+                                        : ", %d not sized".formatted(rollUp.unsized()),
+                                rollUp == null ? "" : withoutShares(sum, rollUp));
         return new Work(
                 new Stem(
                         STEM,
@@ -170,6 +163,17 @@ class GoalPages {
                 words,
                 share,
                 share + " % of all effort");
+    }
+
+    /** Why the Ladder says something else: it counts what stands below, without shares. */
+    private static String withoutShares(GoalEffort.Sum sum, RollUp rollUp) {
+        var below = Objects.requireNonNullElse(rollUp.effective(), Amount.ZERO);
+        var done = rollUp.points().done();
+        return sum.effort().compareTo(below.toDecimal()) == 0
+                        && sum.done().compareTo(done.toDecimal()) == 0
+                ? ""
+                : ", with shares; the Ladder has %s of %s without them"
+                        .formatted(Words.of(done), Words.of(below));
     }
 
     /** What stands right below a goal, then what gives it a share. */

@@ -4,6 +4,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
+import greenladder.core.item.Shortened;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.text.WordDifference;
 import greenladder.core.trace.Impact;
@@ -30,6 +31,7 @@ import org.springframework.stereotype.Component;
 @Component
 class ImpactPages {
     private static final int MOST = 200;
+    private static final int MOST_SHOWN = 30;
     private static final List<Field> READ =
             List.of(Field.TITLE, Field.DESCRIPTION, Field.ACCEPTANCE);
     private static final List<String> LABELS =
@@ -44,6 +46,7 @@ class ImpactPages {
     }
 
     /**
+     * @param unknown what was asked for and is not there for whoever reads; empty otherwise
      * @param why the goal that it serves, in words
      * @param suspects all links to be looked at again
      * @param lists what hangs on it, by what it is to it
@@ -52,6 +55,7 @@ class ImpactPages {
             String product,
             String url,
             long operation,
+            String unknown,
             String key,
             String title,
             String why,
@@ -97,10 +101,9 @@ class ImpactPages {
     @Nullable ImpactPage page(Look look, String asked, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var product = look.product();
+        var found = ItemKey.parse(asked.strip()).flatMap(snapshot::findNode);
         var node =
-                ItemKey.parse(asked)
-                        .flatMap(snapshot::findNode)
-                        .or(() ->
+                found.or(() ->
                                 product.levels().all().stream()
                                         .flatMap(level -> snapshot.level(product, level).stream())
                                         .findFirst())
@@ -116,6 +119,7 @@ class ImpactPages {
                 product.code(),
                 beside.url(),
                 look.operation(),
+                found.isPresent() ? "" : Shortened.to(MOST_SHOWN, asked.strip()),
                 item.key().toString(),
                 item.title(),
                 GoalWords.of(snapshot, item),

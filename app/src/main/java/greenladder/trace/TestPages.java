@@ -83,6 +83,7 @@ class TestPages {
 
     /**
      * @param state "passed", "failed" or empty
+     * @param seen the result, to say which one somebody saw
      * @param told who tried it and when; empty for nobody
      * @param bug key of what was made of it; empty for nothing
      * @param form what stands in the form that changes it; null where it is gone
@@ -94,6 +95,7 @@ class TestPages {
             String groups,
             List<Covered> covers,
             String state,
+            String seen,
             String told,
             String words,
             String bug,
@@ -257,6 +259,7 @@ class TestPages {
                                 .map(item -> new Covered(item.key().toString(), item.title()))
                                 .toList(),
                 result == null ? "" : result.passed() ? "passed" : "failed",
+                result == null ? "" : result.asSeen(),
                 result == null
                         ? ""
                         : "%s, %s"

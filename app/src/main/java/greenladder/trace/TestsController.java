@@ -162,11 +162,12 @@ class TestsController {
             @RequestParam String test,
             @RequestParam(defaultValue = "") String passed,
             @RequestParam(defaultValue = "") String words,
+            @RequestParam(required = false) @Nullable String seen,
             @AuthenticationPrincipal SignedIn me) {
         var result = passed.isEmpty() ? null : Boolean.valueOf(passed.equals("yes"));
         return Answers.noted(
                 result == null ? "Open again" : result ? "Passed" : "Failed",
-                door.submit(me, new NoteResult(round, test, result, words, me.handle())));
+                door.submit(me, new NoteResult(round, test, result, words, me.handle(), seen)));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/rounds/{round}/bug")

@@ -296,7 +296,7 @@ class BoardController {
     private static void requireHere(Look look, String team, SignedIn me) {
         Team it = Asked.team(look.snapshot(), team);
         if (!it.products().contains(look.product().code())
-                || !me.mayIn(look.product().code(), Permission.COMMENT)) {
+                || !me.mayIn(look.product().code(), Permission.WORK)) {
             throw new Failure.Forbidden("This is not your team's board.");
         }
     }

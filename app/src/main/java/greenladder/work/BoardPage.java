@@ -40,6 +40,7 @@ record BoardPage(
      * @param sprint empty where there is none
      * @param mayOrder whether cards can be put before others
      * @param mayAdd whether new cards can be written
+     * @param mayWalk whether they can lead the daily meeting through the board
      */
     record Head(
             String team,
@@ -56,6 +57,7 @@ record BoardPage(
             boolean mayOrder,
             boolean mayAdd,
             boolean mayAccept,
+            boolean mayWalk,
             String lanes,
             String newName) {}
 

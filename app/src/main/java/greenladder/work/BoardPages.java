@@ -227,6 +227,9 @@ class BoardPages {
                     isOpen && (sprint == null ? mayShape : mayPlan),
                     isOpen && mayShape,
                     mayShape,
+                    isOpen
+                            && !place.isList()
+                            && look.reader().mayIn(place.product().code(), Permission.WORK),
                     place.lanes().word(),
                     Words.lower(StoryMap.stories(place.product()).name()));
         }

@@ -51,14 +51,25 @@ function overRow(row, share, level) {
     : mark(row, "drop-after", { after: row.dataset.key, under });
 }
 
-/** Between two rows of a list, what comes there goes behind the upper one; first of all before the first. */
-function beside(row, share) {
+/** Between two rows of a list, what comes there goes behind the upper one; first of all before the first; under a band's head into that band. */
+export function beside(row, share) {
   if (share >= 0.5) return { after: row.dataset.key };
+  if (row.previousElementSibling?.matches(".rank-head")) return { aheadOf: row.dataset.key };
   let above = row.previousElementSibling;
   while (above && !above.matches(".item-row")) above = above.previousElementSibling;
-  return above && row.previousElementSibling === above && !dragged.keys.includes(above.dataset.key)
+  return above && row.previousElementSibling === above && !dragged?.keys.includes(above.dataset.key)
     ? { after: above.dataset.key }
     : { before: row.dataset.key };
+}
+
+/** The row under a band's head; null where that is not drawn. */
+export const rowUnder = (head) => (head.nextElementSibling?.matches(".item-row") ? head.nextElementSibling : null);
+
+/** Onto a band's head: the first of that band. */
+function overHead(head) {
+  const first = rowUnder(head);
+  if (first && !dragged.keys.includes(first.dataset.key)) mark(head, "drop-into", { aheadOf: first.dataset.key });
+  else clearMarks();
 }
 
 function overColumn(body) {
@@ -88,7 +99,9 @@ document.addEventListener("dragover", (event) => {
   const card = event.target.closest?.(".item-card");
   const body = event.target.closest?.(".column-body");
   const tray = event.target.closest?.("#loose-tray");
-  if (tray) overTray(tray);
+  const head = event.target.closest?.(".ranked .rank-head");
+  if (head) overHead(head);
+  else if (tray) overTray(tray);
   else if (card) overCard(card, event);
   else if (body) overColumn(body);
   else clearMarks();

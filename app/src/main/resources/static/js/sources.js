@@ -1,6 +1,7 @@
 // Filling a team's queue: work of its products and requests of its intake lists, dragged between the rows of the list or taken up
 // at its end.
 import { subjects } from "./selection.js";
+import { beside, rowUnder } from "./ladder-drag.js";
 import { move } from "./moving.js";
 import { done } from "./undo.js";
 import { refresh, view } from "./view.js";
@@ -21,8 +22,8 @@ async function act(url, values) {
 
 function clearMarks() {
   document
-    .querySelectorAll(".ranked .drop-before, .ranked .drop-after")
-    .forEach((row) => row.classList.remove("drop-before", "drop-after"));
+    .querySelectorAll(".ranked .drop-before, .ranked .drop-after, .ranked .drop-into")
+    .forEach((row) => row.classList.remove("drop-before", "drop-after", "drop-into"));
   drop = null;
 }
 
@@ -33,14 +34,20 @@ document.addEventListener("dragstart", (event) => {
 document.addEventListener("dragover", (event) => {
   if (!entry) return;
   clearMarks();
+  const head = event.target.closest?.(".ranked .rank-head");
   const row = event.target.closest?.(".ranked .item-row");
+  if (head && rowUnder(head)) {
+    event.preventDefault();
+    head.classList.add("drop-into");
+    return void (drop = { aheadOf: rowUnder(head).dataset.key });
+  }
   if (!row && !event.target.closest?.("[data-outline-scroll]")) return;
   event.preventDefault();
   if (!row) return void (drop = {});
   const box = row.getBoundingClientRect();
-  const before = event.clientY < box.top + box.height / 2;
-  row.classList.add(before ? "drop-before" : "drop-after");
-  drop = before ? { before: row.dataset.key } : { after: row.dataset.key };
+  const share = (event.clientY - box.top) / box.height;
+  row.classList.add(share < 0.5 ? "drop-before" : "drop-after");
+  drop = beside(row, share);
 });
 document.addEventListener("drop", (event) => {
   if (!entry || !drop) return;

@@ -187,6 +187,15 @@ public class DoorIntegrationTests extends RunningDemo {
                 .containsExactly("A", "B", "C");
     }
 
+    @Test
+    public void ranksShouldBeRewrittenAroundWorkForNamedReaders() {
+        var code = api().newProduct();
+        var hidden = door.submit(ines(), create(code, "Only for Ines")).items().getFirst();
+        door.submit(ines(), new Command.Edit(List.of(hidden), Map.of("readers", "ines.rowe")));
+        assertThat(door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(hidden)).operation())
+                .isPositive();
+    }
+
     private static Command move(ItemKey key, Target target) {
         return new Command.Move(List.of(key), new Target.Parent.Same(), target);
     }

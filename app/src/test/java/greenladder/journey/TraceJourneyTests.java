@@ -4,6 +4,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
 import com.microsoft.playwright.options.AriaRole;
 import java.util.Locale;
 import java.util.regex.Pattern;
@@ -227,6 +228,8 @@ public class TraceJourneyTests extends BrowserTest {
         assertThat(page.locator("#passage-2")).containsText("To do");
         // Two write one passage: the later is told, and keeps what was typed.
         var oona = signedIn("Oona Marsh");
+        // What others do does not reach her page at first.
+        oona.route("**/live?**", Route::abort);
         oona.navigate("/" + code + "/pages");
         var hers = oona.locator("#passage-1 .paper-form");
         hers.locator("summary").click();
@@ -239,6 +242,11 @@ public class TraceJourneyTests extends BrowserTest {
         button(hers, "Keep it").click();
         assertThat(hers.locator(".error").first()).containsText("It burns until morning");
         assertThat(hers.locator("textarea[name=text]").first()).hasValue("It burns for a week");
+        // Once it does, she sees both, and keeps hers.
+        oona.unroute("**/live?**");
+        assertThat(hers.locator(".meanwhile")).containsText("It burns until morning");
+        button(hers, "Keep it").click();
+        assertThat(page.locator("#passage-1 .as-written")).hasText("It burns for a week");
     }
 
     @Test

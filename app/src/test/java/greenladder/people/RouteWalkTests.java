@@ -79,8 +79,6 @@ public class RouteWalkTests extends RunningDemo {
                     "POST /{product:[A-Z]{2,5}}/outline/read",
                     "POST /{product:[A-Z]{2,5}}/quick-add/read",
                     "POST /items/{key}/comments",
-                    "POST /{product:[A-Z]{2,5}}/board/{team}/hold",
-                    "POST /{product:[A-Z]{2,5}}/board/{team}/walk",
                     "POST /{product:[A-Z]{2,5}}/board/{team}/rules/{key}/try",
                     "POST /comments/{id}",
                     "POST /comments/{id}/settle",
@@ -255,6 +253,8 @@ public class RouteWalkTests extends RunningDemo {
     /** What members may do on every item, and stakeholders may not. */
     private static final Map<String, String> WORK =
             Map.ofEntries(
+                    entry("POST /{product:[A-Z]{2,5}}/board/{team}/hold", "keys="),
+                    entry("POST /{product:[A-Z]{2,5}}/board/{team}/walk", "key="),
                     entry("POST /{product:[A-Z]{2,5}}/tests", "name=Walk"),
                     entry("POST /{product:[A-Z]{2,5}}/tests/{test}", "name=Walk"),
                     entry("POST /{product:[A-Z]{2,5}}/tests/{test}/remove", ""),

@@ -1,13 +1,9 @@
 package greenladder.refine;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.csrf;
-import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 
-import greenladder.RunningDemo;
+import greenladder.RunningPages;
 import greenladder.log.ChangeLog;
-import greenladder.people.People;
-import java.io.UnsupportedEncodingException;
 import java.util.List;
 import java.util.Locale;
 import java.util.regex.Pattern;
@@ -15,47 +11,21 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.http.HttpMethod;
-import org.springframework.test.web.servlet.assertj.MockMvcTester;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** The ranked list, rounds, intake lists and the setup of refining, as pages show and post them. */
-public class RankIntegrationTests extends RunningDemo {
+public class RankIntegrationTests extends RunningPages {
     private static final Pattern TITLES = Pattern.compile("class=\"row-link\"[^>]*>([^<]*)</a>");
 
     @Autowired private ChangeLog log;
-    @Autowired private MockMvcTester mvc;
-    @Autowired private People people;
 
-    private record Answer(int status, String body) {}
-
-    private Answer send(HttpMethod method, String who, String path, String... parameters) {
-        var request =
-                mvc.method(method)
-                        .uri(path)
-                        .with(user(people.findByHandle(who).orElseThrow()))
-                        .with(csrf())
-                        .header("HX-Request", "true");
-        for (int i = 0; i < parameters.length; i += 2) {
-            request = request.param(parameters[i], parameters[i + 1]);
-        }
-        try {
-            var response = request.exchange().getResponse();
-            return new Answer(
-                    response.getStatus(),
-                    response.getContentAsString()
-                            + String.valueOf(response.getHeader("HX-Trigger")));
-        } catch (UnsupportedEncodingException e) {
-            throw new IllegalStateException(e);
-        }
-    }
-
-    private Answer post(String path, String... parameters) {
-        return send(HttpMethod.POST, "ines.rowe", path, parameters);
+    private Answer postAsOwner(String path, String... parameters) {
+        return post("ines.rowe", path, parameters);
     }
 
     private String get(String path) {
-        return send(HttpMethod.GET, "ines.rowe", path).body();
+        return get("ines.rowe", path);
     }
 
     private static List<String> titles(String html) {
@@ -105,11 +75,30 @@ public class RankIntegrationTests extends RunningDemo {
     public void positionThatThereIsNotShouldBeRefusedInWords(String position, String words) {
         var code = productWith(3);
 
-        var answer = post("/" + code + "/rank/move", "keys", code + "1", "position", position);
+        var answer =
+                postAsOwner("/" + code + "/rank/move", "keys", code + "1", "position", position);
 
         assertThat(answer.status()).isEqualTo(422);
         assertThat(answer.body()).contains(words);
         assertThat(titles(get("/" + code + "/rank"))).containsExactly("S1", "S2", "S3");
+    }
+
+    @Test
+    public void itemDroppedOnTheHeadOfABandShouldBeTheFirstOfThatBand() {
+        var code = productWith(4);
+        api().patch("/items/" + code + "1", "{'band':'must'}");
+        api().patch("/items/" + code + "2", "{'band':'should'}");
+
+        postAsOwner("/" + code + "/rank/move", "keys", code + "4", "aheadOf", code + "2");
+
+        assertThat(titles(get("/" + code + "/rank"))).containsExactly("S1", "S4", "S2", "S3");
+        assertThat(api().get("/items/" + code + "4").body().path("band").asString())
+                .isEqualTo("should");
+
+        postAsOwner("/" + code + "/rank/move", "keys", code + "2", "aheadOf", code + "3");
+
+        assertThat(titles(get("/" + code + "/rank"))).containsExactly("S1", "S4", "S2", "S3");
+        assertThat(api().get("/items/" + code + "2").body().path("band").asString("")).isEmpty();
     }
 
     @Test
@@ -118,7 +107,7 @@ public class RankIntegrationTests extends RunningDemo {
         api().patch("/items/" + code + "1", "{'state':'done'}");
         api().patch("/items/" + code + "3", "{'state':'done'}");
 
-        post(
+        postAsOwner(
                 "/" + code + "/rank/move",
                 "keys",
                 code + "6",
@@ -137,7 +126,7 @@ public class RankIntegrationTests extends RunningDemo {
         var code = productWith(2);
 
         var answer =
-                post(
+                postAsOwner(
                         "/" + code + "/rank/move",
                         "keys",
                         code + "1",
@@ -157,12 +146,12 @@ public class RankIntegrationTests extends RunningDemo {
             api().patch("/items/" + code + i, "{'value':%d}".formatted(i));
         }
 
-        post("/" + code + "/rank/order", "by", "value", "list", "level=story");
+        postAsOwner("/" + code + "/rank/order", "by", "value", "list", "level=story");
         assertThat(titles(get("/" + code + "/rank"))).containsExactly("S4", "S3", "S2", "S1");
-        post("/operations/" + log.lastOperation() + "/undo");
+        postAsOwner("/operations/" + log.lastOperation() + "/undo");
 
         assertThat(titles(get("/" + code + "/rank"))).containsExactly("S1", "S2", "S3", "S4");
-        assertThat(post("/" + code + "/rank/order", "by", "charm").status()).isEqualTo(422);
+        assertThat(postAsOwner("/" + code + "/rank/order", "by", "charm").status()).isEqualTo(422);
     }
 
     @Test
@@ -175,7 +164,7 @@ public class RankIntegrationTests extends RunningDemo {
                                 + "{'level':'story','title':'of G','parentRef':'g'},"
                                 + "{'level':'story','title':'of F','parentRef':'f'}]}");
 
-        post("/" + code + "/rank/order", "by", "parents", "list", "level=story");
+        postAsOwner("/" + code + "/rank/order", "by", "parents", "list", "level=story");
 
         assertThat(titles(get("/" + code + "/rank"))).containsExactly("of F", "of G");
     }
@@ -208,7 +197,7 @@ public class RankIntegrationTests extends RunningDemo {
                 "ines.rowe");
         var query = "level=story&team=" + team;
         assertThat(
-                        post(
+                        postAsOwner(
                                         "/" + code + "/views",
                                         "name",
                                         "Theirs",
@@ -233,7 +222,7 @@ public class RankIntegrationTests extends RunningDemo {
     @Test
     public void viewShouldBeKeptWithItsColumns() {
         var code = productWith(1);
-        post("/" + code + "/rank/columns", "columns", "title:380 value:80 score:70");
+        postAsOwner("/" + code + "/rank/columns", "columns", "title:380 value:80 score:70");
 
         assertThat(get("/" + code + "/narrow?view=rank&level=story"))
                 .contains("columns=title%3A380%20value%3A80%20score%3A70");
@@ -252,7 +241,7 @@ public class RankIntegrationTests extends RunningDemo {
         var code = productWith(1);
 
         var answer =
-                post(
+                postAsOwner(
                         "/" + code + "/views",
                         "name",
                         " ",
@@ -270,30 +259,31 @@ public class RankIntegrationTests extends RunningDemo {
     @Test
     public void pickAfterTheShowingShouldBeRefusedAndAnUnknownStepToo() {
         var code = productWith(1);
-        var started = post("/" + code + "/estimate/rounds", "item", code + "1");
+        var started = postAsOwner("/" + code + "/estimate/rounds", "item", code + "1");
         var id = started.body().replaceAll("(?s).*round=(\\d+).*", "$1");
         var round = "/" + code + "/estimate/rounds/" + id;
 
-        assertThat(post(round + "/show").body()).contains("Nobody has picked yet.");
-        assertThat(post(round + "/pick", "label", "4").body()).contains("“4” is no step");
-        assertThat(post(round + "/pick", "label", "?").status()).isEqualTo(200);
-        assertThat(post(round + "/show").status()).isEqualTo(200);
+        assertThat(postAsOwner(round + "/show").body()).contains("Nobody has picked yet.");
+        assertThat(postAsOwner(round + "/pick", "label", "4").body()).contains("“4” is no step");
+        assertThat(postAsOwner(round + "/pick", "label", "?").status()).isEqualTo(200);
+        assertThat(postAsOwner(round + "/show").status()).isEqualTo(200);
         assertThat(get("/" + code + "/estimate?round=" + id)).contains("Nobody could say.");
-        assertThat(post(round + "/pick", "label", "5").status()).isEqualTo(409);
-        assertThat(post(round + "/agree", "size", "much").status()).isEqualTo(422);
-        assertThat(post(round + "/end").status()).isEqualTo(200);
-        assertThat(post(round + "/again").body()).contains("This round is over.");
-        assertThat(post("/" + code + "/estimate/rounds", "item", "cable").status()).isEqualTo(422);
+        assertThat(postAsOwner(round + "/pick", "label", "5").status()).isEqualTo(409);
+        assertThat(postAsOwner(round + "/agree", "size", "much").status()).isEqualTo(422);
+        assertThat(postAsOwner(round + "/end").status()).isEqualTo(200);
+        assertThat(postAsOwner(round + "/again").body()).contains("This round is over.");
+        assertThat(postAsOwner("/" + code + "/estimate/rounds", "item", "cable").status())
+                .isEqualTo(422);
     }
 
     @Test
     public void picksOfOthersShouldNotBeToldBeforeTheyAreShown() {
         var code = productWith(1);
-        var started = post("/" + code + "/estimate/rounds", "item", code + "1");
+        var started = postAsOwner("/" + code + "/estimate/rounds", "item", code + "1");
         var id = started.body().replaceAll("(?s).*round=(\\d+).*", "$1");
         var page = "/" + code + "/estimate?round=" + id;
         var before = send(HttpMethod.GET, "bram.holt", page).body();
-        post("/" + code + "/estimate/rounds/" + id + "/pick", "label", "13");
+        postAsOwner("/" + code + "/estimate/rounds/" + id + "/pick", "label", "13");
 
         var after = send(HttpMethod.GET, "bram.holt", page).body();
 
@@ -304,20 +294,20 @@ public class RankIntegrationTests extends RunningDemo {
     @Test
     public void whoeverLeftARoundShouldComeBackByAPickAndNotByLooking() {
         var code = productWith(1);
-        var started = post("/" + code + "/estimate/rounds", "item", code + "1");
+        var started = postAsOwner("/" + code + "/estimate/rounds", "item", code + "1");
         var id = started.body().replaceAll("(?s).*round=(\\d+).*", "$1");
         var page = "/" + code + "/estimate?round=" + id;
         send(HttpMethod.GET, "bram.holt", page);
 
-        post("/" + code + "/estimate/rounds/" + id + "/leave");
+        postAsOwner("/" + code + "/estimate/rounds/" + id + "/leave");
 
         assertThat(get(page)).contains("You left this round", "0 of 1 have picked.");
-        post("/" + code + "/estimate/rounds/" + id + "/pick", "label", "5");
+        postAsOwner("/" + code + "/estimate/rounds/" + id + "/pick", "label", "5");
         assertThat(get(page)).doesNotContain("You left this round").contains("1 of 2 have picked.");
-        post("/" + code + "/estimate/rounds/" + id + "/leave");
+        postAsOwner("/" + code + "/estimate/rounds/" + id + "/leave");
         send(HttpMethod.POST, "bram.holt", "/" + code + "/estimate/rounds/" + id + "/leave");
         assertThat(get(page)).contains("Nobody is in it any more.");
-        post("/" + code + "/estimate/rounds", "item", code + "1");
+        postAsOwner("/" + code + "/estimate/rounds", "item", code + "1");
         assertThat(get(page)).doesNotContain("You left this round");
     }
 
@@ -337,7 +327,7 @@ public class RankIntegrationTests extends RunningDemo {
     public void setupOfRefiningShouldKeepWhatWasTypedAndNameEveryFault() {
         var code = productWith(1);
         var answer =
-                post(
+                postAsOwner(
                         "/" + code + "/refining",
                         "bands",
                         "Only one",

@@ -230,11 +230,23 @@ final class Creation {
                 for (int i = 0; i < placed.size(); i++) {
                     ranks.set(placed.get(i), there.get(i));
                 }
+                followBand(placed, level, there.getFirst());
             }
             case Placed.Wrong(var field, var message) ->
                     found.add(entryNumber(first), field, message);
         }
         return ranks;
+    }
+
+    /** Entries that say a place and no band take the band of that place, as what is moved does. */
+    private void followBand(List<Integer> placed, Level level, Rank rank) {
+        var band = new Banding(snapshot, command.product(), level, Set.of()).at(rank);
+        for (int i : placed) {
+            var fields = drafts.get(i).fields();
+            if (band != null && !fields.containsKey(Field.BAND)) {
+                fields.put(Field.BAND, band);
+            }
+        }
     }
 
     /**

@@ -113,6 +113,9 @@ final class Moving {
     }
 
     private void followBand(Item item, Rank rank, Set<ItemKey> moving, List<Change> changes) {
+        if (command.fields().containsKey(Field.BAND.label())) {
+            return;
+        }
         var band = new Banding(snapshot, item.key().product(), item.level(), moving).at(rank);
         var before = item.details().refinement().band();
         if (!Objects.equals(before, band)) {

@@ -43,6 +43,11 @@ public record Round(
      * @param words what was seen
      */
     public record Result(boolean passed, String who, Instant at, String words) {
+        /** What it was and whose, to tell whether it is still the one that somebody saw. */
+        public String asSeen() {
+            return (passed ? "passed " : "failed ") + who;
+        }
+
         private String text() {
             return "%s\t%s\t%s\t%s".formatted(passed ? "passed" : "failed", who, at, words);
         }

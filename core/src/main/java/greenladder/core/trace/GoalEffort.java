@@ -39,10 +39,11 @@ public record GoalEffort(Map<ItemKey, Sum> byGoal, Sum withoutGoal, Sum total) {
      * Exact: thousandths of a point, by thousandths of a percent, since that is how shares are
      * told.
      *
+     * @param begunPoints what is in progress
      * @param items point leaves
      */
-    public record Sum(long points, long donePoints, long items) {
-        static final Sum NONE = new Sum(0, 0, 0);
+    public record Sum(long points, long donePoints, long begunPoints, long items) {
+        static final Sum NONE = new Sum(0, 0, 0, 0);
         private static final int DIGITS = 8;
 
         public BigDecimal effort() {
@@ -53,16 +54,25 @@ public record GoalEffort(Map<ItemKey, Sum> byGoal, Sum withoutGoal, Sum total) {
             return BigDecimal.valueOf(donePoints, DIGITS).stripTrailingZeros();
         }
 
+        public BigDecimal begun() {
+            return BigDecimal.valueOf(begunPoints, DIGITS).stripTrailingZeros();
+        }
+
         Sum plus(Sum other, int times) {
             return new Sum(
                     points + times * other.points,
                     donePoints + times * other.donePoints,
+                    begunPoints + times * other.begunPoints,
                     items + times * other.items);
         }
 
         Sum share(Amount percent) {
             long part = percent.thousandths();
-            return new Sum(points / WHOLE * part, donePoints / WHOLE * part, 0);
+            return new Sum(
+                    points / WHOLE * part,
+                    donePoints / WHOLE * part,
+                    begunPoints / WHOLE * part,
+                    0);
         }
     }
 
@@ -95,6 +105,7 @@ public record GoalEffort(Map<ItemKey, Sum> byGoal, Sum withoutGoal, Sum total) {
         return new Sum(
                 size == null ? 0 : size.thousandths() * WHOLE,
                 rollUp.points().done().thousandths() * WHOLE,
+                rollUp.points().inProgress().thousandths() * WHOLE,
                 rollUp.leafCount());
     }
 

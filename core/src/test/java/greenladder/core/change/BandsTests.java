@@ -10,6 +10,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.core.Trees;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -119,6 +120,35 @@ public class BandsTests {
                                                         "must")))));
 
         assertThat(stories(made)).startsWith("A:must", "B:must", "F:must", "C:could");
+    }
+
+    @Test
+    public void itemWhenMadeAtAPlaceShouldTakeTheBandOfWhatIsAbove() {
+        assertThat(stories(made(new Target.After(key(1)), Map.of())))
+                .startsWith("A:must", "F:must", "B:must", "C:could");
+    }
+
+    @Test
+    public void bandWhenGivenWithAPlaceShouldCount() {
+        assertThat(stories(made(new Target.Before(key(3)), Map.of("band", "could"))))
+                .startsWith("A:must", "B:must", "F:could", "C:could");
+        var moved =
+                new Command.Move(
+                        List.of(key(5)),
+                        new Target.Parent.Same(),
+                        new Target.Before(key(3)),
+                        Map.of("band", "could"));
+        assertThat(stories(after(banded(), moved)))
+                .containsExactly("A:must", "B:must", "E:could", "C:could", "D");
+    }
+
+    private static Snapshot made(Target target, Map<String, String> more) {
+        var fields = new HashMap<>(Map.of("title", "F", "level", "story"));
+        fields.putAll(more);
+        return after(
+                banded(),
+                new Command.Create(
+                        "MSF", List.of(new Command.NewItem(null, null, fields, target))));
     }
 
     @Test

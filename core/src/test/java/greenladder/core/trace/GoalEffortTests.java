@@ -42,11 +42,14 @@ public class GoalEffortTests {
                         goal A
                           feature F
                             story X size=8 state=done
-                            story Y size=12
+                            story Y size=12 state=under-way
                         goal B
                         """);
         snapshot = shared(snapshot, Trees.key(2), Trees.key(5), 25);
         var effort = GoalEffort.of(snapshot);
+
+        assertThat(effort.find(Trees.key(1)).begun()).isEqualByComparingTo("9");
+        assertThat(effort.find(Trees.key(5)).begun()).isEqualByComparingTo("3");
 
         assertThat(effort.find(Trees.key(1)).effort()).isEqualByComparingTo("15");
         assertThat(effort.find(Trees.key(1)).done()).isEqualByComparingTo("6");

@@ -43,7 +43,7 @@ public class PapersTests {
     }
 
     private static NoteResult result(String test, Boolean passed) {
-        return new NoteResult("msf-r1", test, passed, "so", "ada");
+        return new NoteResult("msf-r1", test, passed, "so", "ada", null);
     }
 
     @Test
@@ -53,6 +53,27 @@ public class PapersTests {
         for (Paper paper : snapshot.workspace().papers().all().values()) {
             assertThat(Paper.of(paper.planKey(), paper.facts())).isEqualTo(paper);
         }
+    }
+
+    @Test
+    public void secondWhoJudgesOtherwiseShouldBeToldAndChoose() {
+        var snapshot = after(withRound(), result("msf-t1", false));
+
+        assertThat(problems(snapshot, judged("bo", true, "")).inWords())
+                .contains(" noted “failed” meanwhile: so.");
+        assertThat(resultOf(after(snapshot, judged("bo", true, "failed ada")))).isTrue();
+        assertThat(resultOf(after(snapshot, judged("bo", false, "")))).isFalse();
+        assertThat(resultOf(after(snapshot, judged("ada", true, "")))).isTrue();
+        assertThat(resultOf(after(snapshot, judged("bo", true, null)))).isTrue();
+    }
+
+    private static NoteResult judged(String who, boolean passed, String seen) {
+        return new NoteResult("msf-r1", "msf-t1", passed, "", who, seen);
+    }
+
+    private static boolean resultOf(Snapshot snapshot) {
+        var round = snapshot.workspace().papers().findRound("msf-r1").orElseThrow();
+        return round.results().get("msf-t1").passed();
     }
 
     @Test
