@@ -191,7 +191,7 @@ public class TraceJourneyTests extends BrowserTest {
         ines.waitForURL(Pattern.compile(".*tests\\?round=.*r1$"));
         var oona = signedIn("Oona Marsh");
         oona.navigate("/" + code + "/tests?round=" + code.toLowerCase(Locale.ROOT) + "-r1");
-        ines.locator("[data-check]").first().focus();
+        assertThat(ines.locator("[data-check]").first()).isFocused();
         ines.keyboard().press("p");
         assertThat(ines.locator("[data-check]").first()).hasClass(Pattern.compile("passed"));
         // The other one sees it at once, and takes the next.

@@ -21,7 +21,8 @@ import org.jspecify.annotations.Nullable;
  * @param document its key
  * @param number of the passage; 0 for new ones
  * @param after new ones come after the passage of this number; 0 for at the end
- * @param text new ones are made at each empty line; blank takes a passage away
+ * @param text new ones are made at each empty line, and of lines at each line; blank takes a
+ *     passage away
  * @param seen what stood there when it was opened; null compares with nothing
  */
 public record WritePassage(
@@ -56,7 +57,7 @@ public record WritePassage(
             }
         }
         int next = it.nextPassage();
-        for (var part : text.replace("\r\n", "\n").split("\n[ \t]*\n+")) {
+        for (var part : text.replace("\r\n", "\n").split(as == Kind.LINE ? "\n" : "\n[ \t]*\n+")) {
             if (!part.isBlank()) {
                 passages.add(place++, new Passage(next++, as, flat(part), null));
             }

@@ -274,6 +274,16 @@ public class PapersTests {
     }
 
     @Test
+    public void linesShouldEachBeAPassageAndTextBeginOneAtAnEmptyLine() {
+        var lines = new WritePassage("msf-d1", 0, 0, Kind.LINE, "Four\nFive\r\n\nSix", null);
+        assertThat(texts(after(withPage(), lines)))
+                .containsExactly("One", "Two", "Three", "Four", "Five", "Six");
+        var text = new WritePassage("msf-d1", 0, 0, Kind.TEXT, "Four\nand five\n\nSix", null);
+        assertThat(texts(after(withPage(), text)))
+                .containsExactly("One", "Two", "Three", "Four\nand five", "Six");
+    }
+
+    @Test
     public void linesShouldBecomeItemsThatLeadBack() {
         var snapshot = after(withPage(), new ItemsOfPassages("msf-d1", List.of(1, 3), "story"));
         assertThat(snapshot.requireNode(key(4)).item().title()).isEqualTo("One");
