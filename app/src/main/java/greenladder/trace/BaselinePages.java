@@ -1,5 +1,6 @@
 package greenladder.trace;
 
+import greenladder.core.item.Amount;
 import greenladder.core.item.Baseline;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
@@ -202,13 +203,17 @@ class BaselinePages {
     }
 
     private static String words(Points points) {
-        return "%s points then, %s now: %s came, %s went, %s by other sizes."
+        var rest = points.resized().minus(points.sizes());
+        return "%s points then, %s now: %s came, %s went, %s by other sizes%s."
                 .formatted(
                         Words.of(points.then()),
                         Words.of(points.now()),
                         Words.of(points.added()),
                         Words.of(points.removed()),
-                        Words.signed(points.resized()));
+                        Words.signed(points.sizes()),
+                        rest.equals(Amount.ZERO)
+                                ? ""
+                                : ", %s by estimates above them".formatted(Words.signed(rest)));
     }
 
     /**

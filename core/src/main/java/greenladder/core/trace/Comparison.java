@@ -44,6 +44,7 @@ public final class Comparison {
     private final Map<Aspect, PSortedSet<Place>> places;
     private final Amount added;
     private final Amount removed;
+    private final Amount sizes;
 
     /** How an item may differ. */
     public enum Aspect {
@@ -65,7 +66,8 @@ public final class Comparison {
     /**
      * What was found of an item that differs.
      *
-     * @param points what it added to the total, or took from it, by coming or going
+     * @param points what it added to the total, or took from it, by coming or going; of what
+     *     stayed, how much larger its own size is
      */
     private record Finding(Place place, Set<Aspect> aspects, Amount points) {}
 
@@ -76,7 +78,8 @@ public final class Comparison {
             PMap<ItemKey, Finding> findings,
             Map<Aspect, PSortedSet<Place>> places,
             Amount added,
-            Amount removed) {
+            Amount removed,
+            Amount sizes) {
         this.then = then;
         this.now = now;
         this.scope = scope;
@@ -84,6 +87,7 @@ public final class Comparison {
         this.places = places;
         this.added = added;
         this.removed = removed;
+        this.sizes = sizes;
     }
 
     /**
@@ -105,7 +109,14 @@ public final class Comparison {
             none.put(aspect, TreePSet.empty(ORDER));
         }
         return new Comparison(
-                        then, now, scope, HashTreePMap.empty(), none, Amount.ZERO, Amount.ZERO)
+                        then,
+                        now,
+                        scope,
+                        HashTreePMap.empty(),
+                        none,
+                        Amount.ZERO,
+                        Amount.ZERO,
+                        Amount.ZERO)
                 .comparing(keys);
     }
 
@@ -123,7 +134,8 @@ public final class Comparison {
                         addBelow(later, key, keys);
                     }
                 });
-        return new Comparison(then, later, scope, findings, places, added, removed).comparing(keys);
+        return new Comparison(then, later, scope, findings, places, added, removed, sizes)
+                .comparing(keys);
     }
 
     private static void addBelow(Snapshot snapshot, ItemKey key, Set<ItemKey> keys) {
@@ -142,6 +154,7 @@ public final class Comparison {
         var placed = new EnumMap<>(places);
         var more = added;
         var less = removed;
+        var larger = sizes;
         for (var key : keys) {
             var was = found.get(key);
             if (was != null) {
@@ -151,6 +164,7 @@ public final class Comparison {
                                         aspect, (any, set) -> set.minus(was.place())));
                 more = more.minus(pointsOf(was, Aspect.ADDED));
                 less = less.minus(pointsOf(was, Aspect.REMOVED));
+                larger = larger.minus(pointsOf(was, Aspect.RESIZED));
                 found = found.minus(key);
             }
             var is = find(key);
@@ -161,10 +175,11 @@ public final class Comparison {
                                         aspect, (any, set) -> set.plus(is.place())));
                 more = more.plus(pointsOf(is, Aspect.ADDED));
                 less = less.plus(pointsOf(is, Aspect.REMOVED));
+                larger = larger.plus(pointsOf(is, Aspect.RESIZED));
                 found = found.plus(key, is);
             }
         }
-        return new Comparison(then, now, scope, found, placed, more, less);
+        return new Comparison(then, now, scope, found, placed, more, less, larger);
     }
 
     private static Amount pointsOf(Finding finding, Aspect aspect) {
@@ -185,7 +200,9 @@ public final class Comparison {
                     own(node));
         }
         var item = after.get().item();
-        return new Finding(place(item), aspects(before.get().item(), item), Amount.ZERO);
+        var was = before.get().item();
+        return new Finding(
+                place(item), aspects(was, item), orZero(item.size()).minus(orZero(was.size())));
     }
 
     private static Place place(Item item) {
@@ -252,7 +269,12 @@ public final class Comparison {
         var before = scope.total(then);
         var after = scope.total(now);
         return new Points(
-                before, after, added, removed, after.minus(before).minus(added).plus(removed));
+                before,
+                after,
+                added,
+                removed,
+                after.minus(before).minus(added).plus(removed),
+                sizes);
     }
 
     /** All that differs. Time O(differing). */

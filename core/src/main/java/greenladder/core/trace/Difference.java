@@ -24,8 +24,14 @@ public record Difference(
         List<ItemKey> text,
         Points points) {
 
-    /** Now − then = added − removed + resized. */
-    public record Points(Amount then, Amount now, Amount added, Amount removed, Amount resized) {}
+    /**
+     * Now − then = added − removed + resized.
+     *
+     * @param sizes what the items' own sizes account for in it; the rest comes of estimates above
+     *     parts that came, went or grew
+     */
+    public record Points(
+            Amount then, Amount now, Amount added, Amount removed, Amount resized, Amount sizes) {}
 
     /** All that is to be compared. */
     public record Scope(String product, @Nullable ItemKey under) {

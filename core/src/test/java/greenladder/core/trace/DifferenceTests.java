@@ -19,6 +19,7 @@ import greenladder.core.trace.Difference.Scope;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Random;
 import java.util.Set;
 import java.util.TreeSet;
@@ -130,6 +131,23 @@ public class DifferenceTests {
         assertThat(told).hasSizeGreaterThan(10);
     }
 
+    private static Amount size(Snapshot snapshot, ItemKey key) {
+        return Objects.requireNonNullElse(item(snapshot, key).size(), Amount.ZERO);
+    }
+
+    /** Parts that went leave the estimate above them as it is. */
+    @Test
+    public void sizesShouldBeToldApartFromEstimatesAbove() {
+        var then = Trees.of("epic E size=20\n  story A size=3\n  story B size=5");
+        var now = after(then, edit(3, "size", "6"));
+        now = after(now, edit(2, "state", "dropped"));
+        var points = between(then, now, ALL).points();
+        assertThat(points.sizes()).isEqualTo(Amount.of(1));
+        assertThat(points.removed()).isEqualTo(Amount.of(3));
+        assertThat(points.now()).isEqualTo(points.then());
+        assertThat(points.resized()).isEqualTo(Amount.of(3));
+    }
+
     private static void check(Snapshot then, Snapshot now, Scope scope, String what) {
         var difference = between(then, now, scope);
         var before = inScope(then, scope);
@@ -154,6 +172,12 @@ public class DifferenceTests {
         assertThat(points.now().minus(points.then()))
                 .as(what)
                 .isEqualTo(points.added().minus(points.removed()).plus(points.resized()));
+        assertThat(points.sizes())
+                .as(what)
+                .isEqualTo(
+                        difference.resized().stream()
+                                .map(one -> size(now, one).minus(size(then, one)))
+                                .reduce(Amount.ZERO, Amount::plus));
         assertThat(points.then()).as(what).isEqualTo(total(then, before));
         assertThat(points.now()).as(what).isEqualTo(total(now, after));
     }
