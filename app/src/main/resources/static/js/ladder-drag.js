@@ -51,7 +51,7 @@ function overRow(row, share, level) {
     : mark(row, "drop-after", { after: row.dataset.key, under });
 }
 
-/** Between two rows of a list, what comes there goes behind the upper one; first of all before the first; under a band's head into that band. */
+/** Between two rows of a list, what comes there goes behind the upper one; before the first of all; under a band's head into that band. */
 export function beside(row, share) {
   if (share >= 0.5) return { after: row.dataset.key };
   if (row.previousElementSibling?.matches(".rank-head")) return { aheadOf: row.dataset.key };
