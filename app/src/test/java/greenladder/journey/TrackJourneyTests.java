@@ -5,6 +5,7 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.AriaRole;
+import com.microsoft.playwright.options.Media;
 import com.microsoft.playwright.options.SelectOption;
 import java.nio.file.Files;
 import java.util.List;
@@ -34,6 +35,21 @@ public class TrackJourneyTests extends BrowserTest {
                     "reviews",
                     "pages",
                     "history");
+
+    @Test
+    public void paperShouldBearTheWorkWithoutMenus() {
+        var page = signedIn("Ines Rowe");
+        page.emulateMedia(new Page.EmulateMediaOptions().setMedia(Media.PRINT));
+        for (var path : List.of("/MSF/progress", "/MSF/rank?level=story", "/MSF/board")) {
+            page.navigate(path);
+            assertThat(page.locator(".stage-bar")).isHidden();
+            assertThat(page.locator(".view-tabs").first()).isHidden();
+            assertThat(page.locator("#view > h1").first()).isInViewport();
+        }
+        page.navigate("/MSF/progress");
+        var title = page.locator("tbody th[scope=row]").first().boundingBox();
+        Assertions.assertThat(title.width).isGreaterThan(140);
+    }
 
     @Test
     public void viewsShouldBeAccessible() {
