@@ -130,12 +130,7 @@ public final class Facets {
                 "state",
                 "State",
                 item -> item.state().key(),
-                Stream.concat(
-                                levels.stream().flatMap(level -> level.states().all().stream()),
-                                workspace.teamsByKey().values().stream()
-                                        .flatMap(team -> team.ownStates().values().stream())
-                                        .flatMap(states -> states.all().stream()))
-                        .toList(),
+                states(levels),
                 State::key,
                 State::name);
         ordered(
@@ -147,6 +142,21 @@ public final class Facets {
                         .toList(),
                 Band::key,
                 Band::name);
+    }
+
+    /**
+     * Every state in the order in which work goes through them: by category, and within one as the
+     * level or team with the most states has them.
+     */
+    private List<State> states(List<Level> levels) {
+        return Stream.concat(
+                        levels.stream().map(Level::states),
+                        workspace.teamsByKey().values().stream()
+                                .flatMap(team -> team.ownStates().values().stream()))
+                .sorted(Comparator.comparingInt(states -> -states.all().size()))
+                .flatMap(states -> states.all().stream())
+                .sorted(Comparator.comparing(State::category))
+                .toList();
     }
 
     private void addPlans() {

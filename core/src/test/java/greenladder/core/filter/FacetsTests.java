@@ -122,6 +122,16 @@ public class FacetsTests {
     }
 
     @Test
+    public void statesShouldFollowEachOtherAsWorkGoesThroughThem() {
+        var order = facets(snapshot()).find("state").orElseThrow().order();
+        assertThat(
+                        List.of("dropped", "done", "in-test", "under-way", "ready", "to-do")
+                                .stream()
+                                .sorted(order))
+                .containsExactly("to-do", "ready", "under-way", "in-test", "done", "dropped");
+    }
+
+    @Test
     public void facetsShouldOfferTheirValuesInOrder() {
         var snapshot = snapshot();
         var facets = facets(snapshot);
