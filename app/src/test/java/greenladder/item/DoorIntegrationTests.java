@@ -194,6 +194,8 @@ public class DoorIntegrationTests extends RunningDemo {
         door.submit(ines(), new Command.Edit(List.of(hidden), Map.of("readers", "ines.rowe")));
         assertThat(door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(hidden)).operation())
                 .isPositive();
+        // Others count what is drawn for all who see the same.
+        door.submit(ines(), new Command.Edit(List.of(hidden), Map.of("readers", "")));
     }
 
     private static Command move(ItemKey key, Target target) {
