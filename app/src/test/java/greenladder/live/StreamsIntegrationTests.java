@@ -3,7 +3,11 @@ package greenladder.live;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
+import greenladder.core.change.Command;
 import greenladder.core.item.Person;
+import greenladder.core.snapshot.Mark;
+import greenladder.item.Door;
+import greenladder.item.SnapshotKeeper;
 import greenladder.item.Teams;
 import greenladder.item.Teams.TeamForm;
 import greenladder.people.People;
@@ -35,6 +39,8 @@ public class StreamsIntegrationTests extends RunningDemo {
     @Autowired private Teams teams;
     @Autowired private MeterRegistry meters;
     @Autowired private People people;
+    @Autowired private Door door;
+    @Autowired private SnapshotKeeper keeper;
 
     private HttpClient signedIn(String handle) throws IOException, InterruptedException {
         var client = HttpClient.newBuilder().cookieHandler(new CookieManager()).build();
@@ -123,6 +129,7 @@ public class StreamsIntegrationTests extends RunningDemo {
 
     @Test(timeOut = 90_000)
     public void changeThatFiftyPagesShowShouldBeDrawnOnce() throws Exception {
+        showEverythingToEverybody();
         var code = api().newProduct();
         api().post(
                         "/products/" + code + "/items",
@@ -199,6 +206,15 @@ public class StreamsIntegrationTests extends RunningDemo {
             client.send(request(board).build(), BodyHandlers.discarding());
         }
         assertThat(drawn("board-card") - cards).isEqualTo(1);
+    }
+
+    /** Tests before this one may have left work for named readers. */
+    private void showEverythingToEverybody() {
+        for (var node : keeper.whole().marked(Mark.RESERVED, Mark.ANYWHERE)) {
+            door.submit(
+                    SignedIn.SYSTEM,
+                    new Command.Edit(List.of(node.item().key()), Map.of("readers", "")));
+        }
     }
 
     private double drawn(String piece) {
