@@ -40,16 +40,30 @@ class OwnFieldsController {
 
     /**
      * @param used by how many items it is filled in
+     * @param seen what the form was made of
      */
     record FieldEntry(
-            String key, String name, String type, String choices, boolean chooses, long used) {}
+            String key,
+            String name,
+            String type,
+            String choices,
+            boolean chooses,
+            long used,
+            String seen) {}
 
     record TypeChoice(String key, String word) {}
 
     /**
+     * @param key of the field that is changed; empty for a new one
      * @param choices one on each line
      */
-    record FieldForm(@Nullable String name, @Nullable String type, @Nullable String choices) {}
+    record FieldForm(
+            @Nullable String key,
+            @Nullable String name,
+            @Nullable String type,
+            @Nullable String choices) {
+        static final FieldForm NEW = new FieldForm("", "", "TEXT", "");
+    }
 
     OwnFieldsController(SnapshotKeeper keeper, ProductSetup setup, Frames frames) {
         this.keeper = keeper;
@@ -62,7 +76,7 @@ class OwnFieldsController {
             @PathVariable("product") String code,
             @AuthenticationPrincipal SignedIn me,
             Model model) {
-        return show(me, code, new FieldForm("", "TEXT", ""), null, model);
+        return show(me, code, FieldForm.NEW, null, model);
     }
 
     @PostMapping
@@ -75,7 +89,7 @@ class OwnFieldsController {
         return saved(
                 me,
                 code,
-                form,
+                new FieldForm("", form.name(), form.type(), form.choices()),
                 () ->
                         setup.addField(
                                 me,
@@ -92,6 +106,7 @@ class OwnFieldsController {
             @PathVariable("product") String code,
             @PathVariable String key,
             @RequestParam(name = "do") String step,
+            @RequestParam(defaultValue = "") String seen,
             FieldForm form,
             @AuthenticationPrincipal SignedIn me,
             HttpServletResponse response,
@@ -99,8 +114,9 @@ class OwnFieldsController {
         return saved(
                 me,
                 code,
-                new FieldForm("", "TEXT", ""),
+                new FieldForm(key, form.name(), form.type(), form.choices()),
                 () -> {
+                    SeenForm.require(seen, kept(code, key));
                     switch (step) {
                         case "remove" -> setup.removeField(me, code, key);
                         case "up" -> setup.raiseField(me, code, key);
@@ -144,11 +160,13 @@ class OwnFieldsController {
                 "page",
                 new FieldsPage(
                         code,
-                        product.fields().stream().map(field -> entry(product, field)).toList(),
+                        product.fields().stream()
+                                .map(field -> entry(product, field, entered))
+                                .toList(),
                         Arrays.stream(CustomField.Type.values())
                                 .map(type -> new TypeChoice(type.name(), type.word()))
                                 .toList(),
-                        entered));
+                        text(entered.key()).isEmpty() ? entered : FieldForm.NEW));
         model.addAttribute(
                 "wrong",
                 problems == null
@@ -157,17 +175,27 @@ class OwnFieldsController {
         return "admin/fields";
     }
 
-    private FieldEntry entry(Product product, CustomField field) {
+    private FieldEntry entry(Product product, CustomField field, FieldForm entered) {
+        boolean isRefused = field.key().equals(entered.key());
         long used =
                 keeper.current()
                         .countMarked(Mark.OWN_FIELD, Mark.ownField(product.code(), field.key()));
         return new FieldEntry(
                 field.key(),
-                field.name(),
+                isRefused ? text(entered.name()) : field.name(),
                 field.type().word(),
-                String.join("\n", field.choices()),
+                isRefused ? text(entered.choices()) : String.join("\n", field.choices()),
                 field.type().hasChoices(),
-                used);
+                used,
+                SeenForm.of(field));
+    }
+
+    private Object kept(String code, String key) {
+        return Asked.product(keeper.current(), code).fields().stream()
+                .filter(field -> field.key().equals(key))
+                .findFirst()
+                .<Object>map(field -> field)
+                .orElse("");
     }
 
     private static String text(@Nullable String text) {

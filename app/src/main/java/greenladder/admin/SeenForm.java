@@ -1,6 +1,7 @@
 package greenladder.admin;
 
 import greenladder.core.change.Problems;
+import greenladder.web.Failure;
 import java.nio.charset.StandardCharsets;
 import java.util.HexFormat;
 import java.util.zip.CRC32C;
@@ -30,6 +31,15 @@ final class SeenForm {
      */
     static boolean isOvertaken(String seen, Object kept) {
         return !seen.isEmpty() && !seen.equals(of(kept));
+    }
+
+    /**
+     * @throws Failure.Invalid if somebody else changed it since the form was made
+     */
+    static void require(String seen, Object kept) {
+        if (isOvertaken(seen, kept)) {
+            throw new Failure.Invalid(overtaken());
+        }
     }
 
     static Problems overtaken() {

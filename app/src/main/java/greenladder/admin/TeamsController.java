@@ -22,6 +22,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
 
 /** Teams for administrators: who is in them, and which products they work for. */
 @Controller
@@ -33,6 +34,7 @@ class TeamsController {
 
     /**
      * @param key empty for the form of a new team
+     * @param seen what the form was made of
      * @param wrong what is wrong with what was entered
      */
     record TeamEntry(
@@ -42,6 +44,7 @@ class TeamsController {
             List<String> products,
             String ownStates,
             long items,
+            String seen,
             @Nullable Problems wrong) {}
 
     record TeamsPage(
@@ -76,10 +79,12 @@ class TeamsController {
     String change(
             @PathVariable String key,
             TeamForm input,
+            @RequestParam(defaultValue = "") String seen,
             @AuthenticationPrincipal SignedIn me,
             HttpServletResponse response,
             Model model) {
         try {
+            SeenForm.require(seen, kept(key));
             teams.change(me, key, input);
             return "redirect:/teams";
         } catch (Failure.Invalid e) {
@@ -126,6 +131,7 @@ class TeamsController {
                         input.products(),
                         "",
                         0,
+                        SeenForm.of(kept(key)),
                         failure.problems()),
                 model);
     }
@@ -145,7 +151,7 @@ class TeamsController {
         var fresh =
                 entered != null && entered.key().isEmpty()
                         ? entered
-                        : new TeamEntry("", "", List.of(), List.of(), "", 0, null);
+                        : new TeamEntry("", "", List.of(), List.of(), "", 0, "", null);
         model.addAttribute(
                 "page",
                 new TeamsPage(
@@ -169,7 +175,17 @@ class TeamsController {
                 team.products(),
                 String.join(", ", team.ownStates().keySet().stream().sorted().toList()),
                 itemsOf(team.key()),
+                SeenForm.of(kept(team.key())),
                 null);
+    }
+
+    /** What the form of a team changes; the same for all that are not there. */
+    private List<?> kept(String key) {
+        return keeper.current()
+                .workspace()
+                .findTeam(key)
+                .map(team -> List.of(team.name(), team.members(), team.products()))
+                .orElse(List.of());
     }
 
     private long itemsOf(String team) {

@@ -72,7 +72,8 @@ class TemplatesController {
             @Nullable String size,
             @Nullable String others,
             @Nullable String children,
-            @Nullable List<String> notes) {
+            @Nullable List<String> notes,
+            @Nullable String seen) {
 
         Template toTemplate(String key) {
             Map<String, String> fields = new HashMap<>();
@@ -107,10 +108,6 @@ class TemplatesController {
             if (!text(text).isEmpty()) {
                 fields.put(field.label(), text(text));
             }
-        }
-
-        private static String text(@Nullable String text) {
-            return Objects.requireNonNullElse(text, "").replace("\r\n", "\n").strip();
         }
     }
 
@@ -164,6 +161,7 @@ class TemplatesController {
             HttpServletResponse response,
             Model model) {
         try {
+            SeenForm.require(text(form.seen()), product(code).findTemplate(key));
             setup.keepTemplate(me, code, form.toTemplate(key));
             return "redirect:/" + code + "/templates";
         } catch (Failure.Invalid e) {
@@ -243,7 +241,12 @@ class TemplatesController {
                         .map(entry -> entry.getKey() + ": " + entry.getValue())
                         .collect(Collectors.joining("\n")),
                 String.join("\n", template.children()),
-                TemplateUse.of(template, product, Map.of(), new Target.Stay()).notes());
+                TemplateUse.of(template, product, Map.of(), new Target.Stay()).notes(),
+                SeenForm.of(product.findTemplate(text(template.key()))));
+    }
+
+    private static String text(@Nullable String text) {
+        return Objects.requireNonNullElse(text, "").replace("\r\n", "\n").strip();
     }
 
     private Product product(String code) {

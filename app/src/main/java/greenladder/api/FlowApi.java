@@ -5,7 +5,6 @@ import greenladder.core.flow.OpenWork;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.work.CycleTimes;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Asked;
@@ -157,7 +156,7 @@ class FlowApi {
 
     private static Level level(Product product, String asked) {
         if (asked.isEmpty()) {
-            return StoryMap.stories(product);
+            return product.levels().stories();
         }
         return product.levels()
                 .find(asked)

@@ -18,7 +18,8 @@ record RefiningJson(
         @Nullable List<FactorJson> factors,
         @Nullable String formula,
         @Nullable ScaleJson scale,
-        @Nullable List<CheckJson> checks) {
+        @Nullable List<CheckJson> checks,
+        @Nullable Boolean membersRaise) {
 
     record BandJson(String key, String name) {}
 
@@ -46,7 +47,8 @@ record RefiningJson(
                         refining.scale().steps().stream()
                                 .map(step -> new StepJson(step.label(), step.size().toDecimal()))
                                 .toList()),
-                refining.checks().stream().map(RefiningJson::json).toList());
+                refining.checks().stream().map(RefiningJson::json).toList(),
+                !refining.raisingWithdrawn());
     }
 
     private static BandJson json(Band band) {
@@ -112,7 +114,8 @@ record RefiningJson(
                                 .map(check ->
                                         (check.key() == null ? "" : check.key() + ": ")
                                                 + check.name())
-                                .toList()));
+                                .toList()),
+                (membersRaise == null ? !now.raisingWithdrawn() : membersRaise) ? "true" : null);
     }
 
     private static String lines(List<String> lines) {

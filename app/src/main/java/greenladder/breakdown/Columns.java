@@ -240,7 +240,7 @@ final class Columns {
 
     private List<AddChoice> adds(List<Level> levels) {
         return levels.stream()
-                .filter(level -> rights.mayShape(reader, product.code(), level))
+                .filter(level -> rights.mayAdd(reader, product, level))
                 .map(level -> new AddChoice(level.key(), Words.lower(level.name())))
                 .toList();
     }

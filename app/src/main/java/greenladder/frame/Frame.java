@@ -24,6 +24,7 @@ public record Frame(
         List<ViewTab> views,
         boolean mayAddProduct,
         boolean mayAdminister,
+        boolean mayAdd,
         boolean mayShape,
         long unread,
         long operation,

@@ -101,6 +101,7 @@ public class Frames {
                 tabs,
                 person.may(Permission.START_PRODUCTS),
                 person.may(Permission.ADMINISTER),
+                product != null && person.mayIn(product.code(), Permission.WORK),
                 product != null && person.mayIn(product.code(), Permission.SHAPE),
                 unread,
                 operation,

@@ -11,6 +11,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.Product;
 import greenladder.core.item.Review;
 import greenladder.core.item.SprintPlan;
 import greenladder.core.item.StepRule;
@@ -23,6 +24,7 @@ import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.Collection;
 import java.util.HashSet;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -32,7 +34,8 @@ import org.springframework.stereotype.Component;
  * Who may do which command. Shaping the backlog takes {@link Permission#SHAPE}. With {@link
  * Permission#WORK} alone, people keep items true (state, person, hours, size, hindrance, labels,
  * what is ticked, what hangs on them, what is to be talked about and what was decided) and do as
- * they need with the tasks under them.
+ * they need with the tasks under them. With {@link Permission#RAISE}, they add stories and bugs at
+ * the end of their list, unless the product's owners withdrew that.
  */
 @Component
 public class Rights {
@@ -53,6 +56,7 @@ public class Rights {
         return switch (need) {
             case NOTHING -> Permission.READ;
             case WORK -> Permission.WORK;
+            case RAISE -> Permission.RAISE;
             case SHAPE -> Permission.SHAPE;
             case PLAN -> Permission.PLAN;
             case ADMINISTER -> Permission.ADMINISTER;
@@ -119,19 +123,20 @@ public class Rights {
             if (change.followed()) {
                 continue;
             }
-            boolean isTask = isTask(before, change) && isTask(accepted.after(), change);
+            var needed =
+                    isTask(before, change) && isTask(accepted.after(), change)
+                            ? Permission.WORK
+                            : isRaised(actor, before, accepted.after(), change)
+                                    ? Permission.RAISE
+                                    : Permission.SHAPE;
             require(
                     actor,
                     change.item().product(),
-                    isTask || change.field().isWork() ? Permission.WORK : Permission.SHAPE);
+                    change.field().isWork() ? Permission.WORK : needed);
             if (change.field() == Field.PARENT) {
                 Stream.of(change.before(ItemKey.class), change.after(ItemKey.class))
                         .flatMap(Optional::stream)
-                        .forEach(parent ->
-                                require(
-                                        actor,
-                                        parent.product(),
-                                        isTask ? Permission.WORK : Permission.SHAPE));
+                        .forEach(parent -> require(actor, parent.product(), needed));
             }
         }
         requireSteps(actor, before, accepted);
@@ -187,6 +192,28 @@ public class Rights {
                 .orElse(true);
     }
 
+    /**
+     * Whether a change is part of raising a story: it comes into being, for no other release than
+     * what it hangs under, or who raised it takes it away again.
+     */
+    private static boolean isRaised(
+            SignedIn actor, Snapshot before, Snapshot after, Change change) {
+        var was = before.findItem(change.item());
+        var is = after.findItem(change.item());
+        var item = is.or(() -> was);
+        if (was.isPresent() == is.isPresent()
+                || item.isEmpty()
+                || !after.requireProduct(change.item().product()).isRaised(item.get().level())) {
+            return false;
+        }
+        if (is.isEmpty()) {
+            return actor.handle().equals(item.get().raisedBy());
+        }
+        var parent = Optional.ofNullable(item.get().parent()).flatMap(after::findItem);
+        return change.field() != Field.RELEASE
+                || Objects.equals(item.get().release(), parent.map(Item::release).orElse(null));
+    }
+
     private static void require(SignedIn actor, String product, Permission permission) {
         if (!actor.mayIn(product, permission)) {
             throw refused(actor, product);
@@ -210,6 +237,12 @@ public class Rights {
 
     public boolean mayEdit(SignedIn actor, Item item, Field field) {
         return mayEdit(actor, item.key().product(), item.level(), field);
+    }
+
+    /** Whether somebody may add an item of this level at the end of its list. */
+    public boolean mayAdd(SignedIn actor, Product product, Level level) {
+        return mayShape(actor, product.code(), level)
+                || product.isRaised(level) && actor.mayIn(product.code(), Permission.RAISE);
     }
 
     /** Whether somebody may make, move and delete items of this level. */

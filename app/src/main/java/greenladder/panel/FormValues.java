@@ -4,6 +4,7 @@ import greenladder.core.change.Problems;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Days;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Shortened;
 import greenladder.item.Asked;
 import greenladder.web.Failure;
 import java.time.LocalDate;
@@ -11,12 +12,14 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.util.StringUtils;
 
 /** Reads what forms hold; what cannot be read is refused with its field. */
 public final class FormValues {
     private static final int LONGEST_LIST = 60_000;
     private static final int LONGEST_TEXT = 2_000;
     private static final int LONGEST_DATE = 10;
+    private static final int LONGEST_SHOWN = 40;
 
     private FormValues() {}
 
@@ -48,7 +51,15 @@ public final class FormValues {
                         invalid(
                                 field,
                                 "A day is needed, such as 2026-11-30, between the years 1990 and"
-                                        + " 2200."));
+                                        + " 2200"
+                                        + unfit(text)));
+    }
+
+    /** Names what was typed where another thing is needed, and ends the sentence. */
+    private static String unfit(@Nullable String text) {
+        return text == null || text.isBlank()
+                ? "."
+                : "; “%s” is not one.".formatted(Shortened.to(LONGEST_SHOWN, text.strip()));
     }
 
     /** A day between the years 1990 and 2200; empty for anything else. */
@@ -62,7 +73,10 @@ public final class FormValues {
     public static int number(String field, String text, int most) {
         var plain = text.strip();
         if (!plain.matches("\\d{1,6}") || Integer.parseInt(plain) > most) {
-            throw invalid(field, "A whole number of at most %,d is needed.".formatted(most));
+            throw invalid(
+                    field,
+                    "%s: a whole number of at most %,d is needed%s"
+                            .formatted(StringUtils.capitalize(field), most, unfit(text)));
         }
         return Integer.parseInt(plain);
     }

@@ -13,6 +13,7 @@ import greenladder.item.Door;
 import greenladder.item.Door.SeenField;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
+import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import greenladder.web.Words;
@@ -99,7 +100,7 @@ class ItemWritesController {
         fields.put("level", form.level());
         fields.put("parent", Objects.requireNonNullElse(form.parent(), ""));
         var target =
-                isBlank(form.after())
+                isBlank(form.after()) || !me.mayIn(form.product(), Permission.SHAPE)
                         ? new Target.Stay()
                         : new Target.After(key("after", form.after()));
         var beginning = Beginnings.of(keeper.current(), form.product(), fields, target, null);

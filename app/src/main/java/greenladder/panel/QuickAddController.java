@@ -13,8 +13,10 @@ import greenladder.core.text.QuickLine;
 import greenladder.item.Asked;
 import greenladder.item.Beginnings;
 import greenladder.item.Door;
+import greenladder.item.Rights;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.FieldForm.Option;
+import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import greenladder.web.Words;
@@ -41,6 +43,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 class QuickAddController {
     private final SnapshotKeeper keeper;
     private final Door door;
+    private final Rights rights;
 
     /** The form as it opens. */
     record Page(
@@ -49,7 +52,8 @@ class QuickAddController {
             List<Option> levels,
             List<Option> people,
             List<Option> labels,
-            List<Option> templates) {}
+            List<Option> templates,
+            boolean mayWriteLists) {}
 
     /**
      * What was understood.
@@ -93,7 +97,8 @@ class QuickAddController {
         }
     }
 
-    QuickAddController(SnapshotKeeper keeper, Door door) {
+    QuickAddController(SnapshotKeeper keeper, Door door, Rights rights) {
+        this.rights = rights;
         this.keeper = keeper;
         this.door = door;
     }
@@ -102,6 +107,7 @@ class QuickAddController {
     String form(
             @PathVariable("product") String code,
             @RequestParam(defaultValue = "") String at,
+            @AuthenticationPrincipal SignedIn me,
             Model model) {
         var snapshot = keeper.current();
         var product = Asked.product(snapshot, code);
@@ -109,13 +115,14 @@ class QuickAddController {
                 ItemKey.parse(at)
                         .flatMap(snapshot::findItem)
                         .filter(item -> item.key().product().equals(code))
-                        .flatMap(item -> nearestAbove(snapshot, item, standard(product)));
+                        .flatMap(item -> nearestAbove(snapshot, item, product.levels().stories()));
         model.addAttribute(
                 "quick",
                 new Page(
                         code,
                         parent.map(item -> item.key().toString()).orElse(""),
                         product.levels().all().stream()
+                                .filter(level -> rights.mayAdd(me, product, level))
                                 .map(level -> new Option(level.key(), level.name(), false))
                                 .toList(),
                         snapshot.workspace().peopleAtWork().stream()
@@ -126,7 +133,8 @@ class QuickAddController {
                                 .toList(),
                         product.templates().stream()
                                 .map(one -> new Option(one.key(), one.name(), false))
-                                .toList()));
+                                .toList(),
+                        me.mayIn(code, Permission.SHAPE)));
         return "shared/quick-add :: form";
     }
 
@@ -135,7 +143,7 @@ class QuickAddController {
         var snapshot = keeper.current();
         var product = Asked.product(snapshot, code);
         var read = QuickLine.read(text(form.line()), snapshot, product);
-        var fields = form.fields(read, standard(product));
+        var fields = form.fields(read, product.levels().stories());
         var beginning = Beginnings.of(snapshot, code, fields, new Target.Stay(), form.template());
         model.addAttribute(
                 "understood",
@@ -164,7 +172,7 @@ class QuickAddController {
                 Beginnings.of(
                         snapshot,
                         code,
-                        form.fields(read, standard(product)),
+                        form.fields(read, product.levels().stories()),
                         new Target.Stay(),
                         form.template());
         return Answers.added(door.submit(me, beginning.create()), beginning.notes());
@@ -187,7 +195,7 @@ class QuickAddController {
         var level =
                 product.levels()
                         .find(fields.getOrDefault(Field.LEVEL.label(), ""))
-                        .orElseGet(() -> standard(product));
+                        .orElseGet(() -> product.levels().stories());
         var kind = Objects.requireNonNullElse(fields.get(Field.KIND.label()), level.name());
         var parts = new ArrayList<String>();
         parts.add("Adds %s, “%s”".formatted(Words.withArticle(kind), title));
@@ -202,14 +210,6 @@ class QuickAddController {
             parts.add("with " + Words.count(children, "item") + " under it");
         }
         return String.join(", ", parts) + ".";
-    }
-
-    /** The level that is meant where nothing is said: the lowest that carries points. */
-    private static Level standard(Product product) {
-        return product.levels().all().stream()
-                .filter(Level::carriesPoints)
-                .reduce((first, second) -> second)
-                .orElse(product.levels().top());
     }
 
     private static java.util.Optional<Item> nearestAbove(

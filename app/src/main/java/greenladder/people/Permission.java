@@ -6,6 +6,8 @@ public enum Permission {
     COMMENT,
     /** Keep state, person, hours, size and hindrances true, and break work into tasks. */
     WORK,
+    /** Add stories and bugs at the end of their list; a product may withdraw it. */
+    RAISE,
     /** Make, describe, order, move and delete items of every level. */
     SHAPE,
     PLAN,

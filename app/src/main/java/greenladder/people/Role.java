@@ -3,6 +3,7 @@ package greenladder.people;
 import static greenladder.people.Permission.ADMINISTER;
 import static greenladder.people.Permission.COMMENT;
 import static greenladder.people.Permission.PLAN;
+import static greenladder.people.Permission.RAISE;
 import static greenladder.people.Permission.READ;
 import static greenladder.people.Permission.SHAPE;
 import static greenladder.people.Permission.START_PRODUCTS;
@@ -12,14 +13,15 @@ import java.util.Set;
 
 /** The parts that people play, each a set of permissions. */
 public enum Role {
-    PRODUCT_OWNER("Product owner", Set.of(READ, COMMENT, WORK, SHAPE, PLAN, START_PRODUCTS)),
-    TEAM_LEAD("Team lead", Set.of(READ, COMMENT, WORK, SHAPE, PLAN)),
-    TEAM_MEMBER("Team member", Set.of(READ, COMMENT, WORK)),
+    PRODUCT_OWNER("Product owner", Set.of(READ, COMMENT, WORK, RAISE, SHAPE, PLAN, START_PRODUCTS)),
+    TEAM_LEAD("Team lead", Set.of(READ, COMMENT, WORK, RAISE, SHAPE, PLAN)),
+    TEAM_MEMBER("Team member", Set.of(READ, COMMENT, WORK, RAISE)),
     STAKEHOLDER("Stakeholder", Set.of(READ, COMMENT)),
     /** In a product: nothing of it is seen. */
     NO_ACCESS("No access", Set.of()),
     ADMINISTRATOR(
-            "Administrator", Set.of(READ, COMMENT, WORK, SHAPE, PLAN, START_PRODUCTS, ADMINISTER));
+            "Administrator",
+            Set.of(READ, COMMENT, WORK, RAISE, SHAPE, PLAN, START_PRODUCTS, ADMINISTER));
 
     private final String label;
     private final Set<Permission> permissions;

@@ -92,7 +92,7 @@ class MapController {
         var into = checked(look, slice, by);
         var product = look.product();
         var fields = new HashMap<String, String>();
-        fields.put("level", StoryMap.stories(product).key());
+        fields.put("level", product.levels().stories().key());
         fields.put("title", title);
         fields.put("parent", Asked.node(look.snapshot(), column).item().key().toString());
         if (!into.isEmpty()) {

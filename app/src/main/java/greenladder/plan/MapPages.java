@@ -98,7 +98,7 @@ class MapPages {
             capacities = new Capacities(snapshot);
             cards = new MapCards(look, place, rights, drawings);
             mayShape = look.reader().mayIn(place.product().code(), Permission.SHAPE);
-            storyName = Words.lower(StoryMap.stories(place.product()).name());
+            storyName = Words.lower(place.product().levels().stories().name());
         }
 
         MapPage page() {
@@ -126,8 +126,8 @@ class MapPages {
                             level.key(),
                             Words.lower(level.name()),
                             place.under() == null ? "" : place.under().toString(),
-                            Words.lower(StoryMap.stories(product).name()),
-                            Words.lower(StoryMap.stories(product).plural())),
+                            Words.lower(product.levels().stories().name()),
+                            Words.lower(product.levels().stories().plural())),
                     bench.making(capacities, snapshot.workspace().teamsOf(product.code())),
                     place.at() == null
                             ? null
@@ -172,7 +172,7 @@ class MapPages {
         }
 
         private String unplannedWords() {
-            var stories = StoryMap.stories(place.product());
+            var stories = place.product().levels().stories();
             var waiting = snapshot.waiting(place.product(), stories).size();
             if (place.under() == null && place.team() != null) {
                 return waiting

@@ -93,7 +93,7 @@ record MapPlace(
     /** The team that has most of what waits at the top of the order. */
     private static Optional<Team> usualTeam(Snapshot snapshot, Product product) {
         var waiting =
-                snapshot.waiting(product, StoryMap.stories(product)).stream()
+                snapshot.waiting(product, product.levels().stories()).stream()
                         .limit(LOOKED_AT)
                         .map(node -> String.valueOf(node.item().team()))
                         .collect(Collectors.groupingBy(team -> team, Collectors.counting()));

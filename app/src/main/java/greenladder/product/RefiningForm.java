@@ -20,6 +20,7 @@ import org.jspecify.annotations.Nullable;
  * @param checks the kinds of the checks that are computed
  * @param small the largest size that is small enough
  * @param byHand {@code key: what is ticked} on each line; the key may be left out
+ * @param membersRaise whether members add stories and bugs; null where that is not ticked
  */
 public record RefiningForm(
         @Nullable String bands,
@@ -30,7 +31,8 @@ public record RefiningForm(
         @Nullable String steps,
         @Nullable List<String> checks,
         @Nullable String small,
-        @Nullable String byHand) {
+        @Nullable String byHand,
+        @Nullable String membersRaise) {
     /** More than any part may have, so that too many are still told as too many. */
     private static final int MOST_LINES = 100;
 
@@ -52,7 +54,8 @@ public record RefiningForm(
                         refining.checks().stream()
                                 .filter(check -> check.kind() == ReadyCheck.Kind.BY_HAND)
                                 .map(check -> check.key() + ": " + check.name())
-                                .toList()));
+                                .toList()),
+                refining.raisingWithdrawn() ? null : "true");
     }
 
     public static String factorLines(List<Factor> factors) {

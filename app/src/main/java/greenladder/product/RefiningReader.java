@@ -43,7 +43,8 @@ public final class RefiningReader {
     /** What was read; only to be used where there are no {@link #problems}. */
     public Refining read() {
         var factors = factors();
-        return new Refining(bands(), factors, formula(factors), scale(), checks());
+        return new Refining(
+                bands(), factors, formula(factors), scale(), checks(), form.membersRaise() == null);
     }
 
     public List<Problem> problems() {

@@ -6,12 +6,17 @@ import jakarta.persistence.EntityManager;
 import jakarta.persistence.Id;
 import jakarta.persistence.Table;
 import org.springframework.stereotype.Component;
+import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The table of how products refine their backlogs. */
 @Component
 class Refinings {
-    private static final JsonMapper JSON = JsonMapper.builder().build();
+    /** Settings that came later are absent from rows of earlier versions. */
+    private static final JsonMapper JSON =
+            JsonMapper.builder()
+                    .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+                    .build();
 
     private final EntityManager entities;
 

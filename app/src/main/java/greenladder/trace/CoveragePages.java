@@ -5,7 +5,6 @@ import greenladder.core.item.Product;
 import greenladder.core.item.Release;
 import greenladder.core.item.State;
 import greenladder.core.item.Team;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Coverage;
 import greenladder.core.trace.Coverage.By;
@@ -70,7 +69,7 @@ class CoveragePages {
                         .filter(one -> word(one).equals(columns))
                         .findFirst()
                         .orElse(By.RELEASE);
-        var stories = StoryMap.stories(product);
+        var stories = product.levels().stories();
         var levels = product.levels().all().stream().filter(one -> one.isAbove(stories)).toList();
         var level =
                 levels.stream()
@@ -211,7 +210,7 @@ class CoveragePages {
                 "/%s/rank?level=%s&in.%s=%s%s"
                         .formatted(
                                 look.product().code(),
-                                StoryMap.stories(look.product()).key(),
+                                look.product().levels().stories().key(),
                                 level.key(),
                                 key,
                                 by == By.RELEASE || by == By.REACH
@@ -232,7 +231,7 @@ class CoveragePages {
                 "/%s/rank?level=%s&in.%s=%s"
                         .formatted(
                                 look.product().code(),
-                                StoryMap.stories(look.product()).key(),
+                                look.product().levels().stories().key(),
                                 level.key(),
                                 key));
     }

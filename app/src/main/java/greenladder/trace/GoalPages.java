@@ -75,11 +75,7 @@ class GoalPages {
                 product.code(),
                 beside.url(),
                 look.operation(),
-                "%s of %s points done%s"
-                        .formatted(
-                                Words.score(effort.total().done()),
-                                Words.score(effort.total().effort()),
-                                snapshot.products().size() > 1 ? " in all products" : ""),
+                words(snapshot, product, effort.total()),
                 look.reader().mayIn(product.code(), Permission.SHAPE),
                 top.key(),
                 snapshot.inOrder(product, top).live().stream()
@@ -88,6 +84,20 @@ class GoalPages {
                 elsewhere(snapshot, product, effort),
                 without(effort),
                 beside.panel());
+    }
+
+    /** What the product comes to, as everywhere, and beside it all that shares can come from. */
+    private static String words(Snapshot snapshot, Product product, GoalEffort.Sum all) {
+        var own = snapshot.totalOf(product.code());
+        var words =
+                "%s of %s points done"
+                        .formatted(
+                                Words.of(own.points().done()),
+                                Words.of(Objects.requireNonNullElse(own.effective(), Amount.ZERO)));
+        return snapshot.products().size() == 1
+                ? words
+                : "%s; %s of %s in all products"
+                        .formatted(words, Words.score(all.done()), Words.score(all.effort()));
     }
 
     /** The node of a goal that stands on a page. */

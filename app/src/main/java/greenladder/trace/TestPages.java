@@ -6,6 +6,7 @@ import greenladder.core.item.TestCase;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.Look;
+import greenladder.item.Rights;
 import greenladder.people.Permission;
 import greenladder.web.Words;
 import java.nio.charset.StandardCharsets;
@@ -28,6 +29,8 @@ class TestPages {
     private static final int MOST = 300;
     private static final int WIDTH = 160;
 
+    private final Rights rights;
+
     /**
      * @param round key of the round that is gone through; empty where all tests are shown
      * @param within the groups that are looked into, in a line; empty for all
@@ -47,7 +50,10 @@ class TestPages {
             List<Group> groups,
             List<Check> checks,
             String cut,
-            boolean mayWork) {}
+            May may) {}
+
+    /** What the reader may do here. */
+    record May(boolean work, boolean raiseBugs) {}
 
     /** How far a set of checks is. Lengths in pixels of 160. */
     record Progress(
@@ -117,6 +123,10 @@ class TestPages {
         }
     }
 
+    TestPages(Rights rights) {
+        this.rights = rights;
+    }
+
     TestPage page(Look look, String of, String within) {
         var snapshot = look.snapshot();
         var papers = snapshot.workspace().papers();
@@ -149,7 +159,10 @@ class TestPages {
                 rows && scope.size() > MOST
                         ? "The first %d of %,d.".formatted(MOST, scope.size())
                         : "",
-                look.reader().mayIn(code, Permission.WORK));
+                new May(
+                        look.reader().mayIn(code, Permission.WORK),
+                        rights.mayAdd(
+                                look.reader(), look.product(), look.product().levels().stories())));
     }
 
     private static List<Checked> checked(Snapshot snapshot, String code, Optional<Round> round) {

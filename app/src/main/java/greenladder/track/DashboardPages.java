@@ -6,7 +6,6 @@ import greenladder.core.item.Person;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
 import greenladder.core.plan.Sprints;
-import greenladder.core.plan.StoryMap;
 import greenladder.item.Look;
 import greenladder.list.FilterLine;
 import greenladder.list.FilterLines;
@@ -128,7 +127,7 @@ class DashboardPages {
         own.put("id", Long.toString(it.id()));
         own.put("narrowing", Integer.toString(tile.id()));
         return new Sieve(lines, look, tile.state())
-                .line("dashboard", own, StoryMap.stories(look.product()));
+                .line("dashboard", own, look.product().levels().stories());
     }
 
     static String url(String product, long id) {

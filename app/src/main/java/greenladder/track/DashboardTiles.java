@@ -7,7 +7,6 @@ import greenladder.core.item.Person;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
 import greenladder.core.plan.Sprints;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -358,7 +357,7 @@ class DashboardTiles {
                 levels.stream()
                         .flatMap(one -> product.levels().find(one).stream())
                         .findFirst()
-                        .orElseGet(() -> StoryMap.stories(product));
+                        .orElseGet(() -> product.levels().stories());
         var found =
                 snapshot.inOrder(product, level).live().stream().filter(narrowed::finds).toList();
         var rows = new ArrayList<TrackTable.Line>();

@@ -2,7 +2,6 @@ package greenladder.track;
 
 import greenladder.core.item.Level;
 import greenladder.core.item.Team;
-import greenladder.core.plan.StoryMap;
 import greenladder.item.Look;
 import greenladder.list.ListState;
 import java.time.LocalDate;
@@ -47,7 +46,7 @@ record FlowPlace(
                 product.levels()
                         .find(level)
                         .filter(Level::carriesPoints)
-                        .orElseGet(() -> StoryMap.stories(product)),
+                        .orElseGet(() -> product.levels().stories()),
                 WEEKS.contains(weeks) ? weeks : USUAL_WEEKS,
                 !by.equals("count"),
                 state);

@@ -4,7 +4,6 @@ import greenladder.core.flow.OpenWork;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Level;
 import greenladder.core.item.Team;
-import greenladder.core.plan.StoryMap;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
 import greenladder.list.FilterLine;
@@ -74,7 +73,7 @@ class OpenPages {
                 product.levels()
                         .find(level)
                         .filter(Level::carriesPoints)
-                        .orElseGet(() -> StoryMap.stories(product));
+                        .orElseGet(() -> product.levels().stories());
         var team =
                 snapshot.workspace().teamsOf(product.code()).stream()
                         .filter(one -> one.key().equals(of))

@@ -1,5 +1,6 @@
 package greenladder.track;
 
+import greenladder.core.flow.Progress;
 import greenladder.core.flow.Progress.Bar;
 import greenladder.core.flow.Progress.Figures;
 import greenladder.core.flow.Progress.Measure;
@@ -7,8 +8,8 @@ import greenladder.core.flow.Progress.Since;
 import greenladder.core.item.Amount;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.ItemKey;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
 import greenladder.list.FilterLines;
@@ -78,7 +79,7 @@ class ProgressPages {
                                         part.label(),
                                         part.value().equals(place.of())))
                         .toList(),
-                words(listed, total, place),
+                isWhole && place.top() == null ? ofProduct(snapshot, place) : words(total, place),
                 isWhole
                         ? place.product().totals().stream().map(CustomField::name).toList()
                         : List.of(),
@@ -152,7 +153,7 @@ class ProgressPages {
                 "/%s/rank?level=%s&in.%s=%s"
                         .formatted(
                                 place.product().code(),
-                                StoryMap.stories(place.product()).key(),
+                                place.product().levels().stories().key(),
                                 item.level().key(),
                                 item.key());
         return new Row(
@@ -250,8 +251,16 @@ class ProgressPages {
         return String.join(", ", words);
     }
 
-    private static String words(List<Listed> listed, Figures total, ProgressPlace place) {
-        if (listed.isEmpty()) {
+    /** All of a product, with what the rows leave out. */
+    private static String ofProduct(Snapshot snapshot, ProgressPlace place) {
+        var product = place.product();
+        var all = Progress.whole(snapshot.totalOf(product.code()), place.measure());
+        var outside = Progress.outside(snapshot, product, place.level(), place.measure());
+        return words(all, place) + OutsideWords.of(outside, place.level(), place.measure());
+    }
+
+    private static String words(Figures total, ProgressPlace place) {
+        if (total.equals(Figures.NONE)) {
             return "";
         }
         var bar = total.bar();

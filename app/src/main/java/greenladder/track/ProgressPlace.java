@@ -8,7 +8,6 @@ import greenladder.core.item.Product;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
 import greenladder.core.plan.Sprints;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.list.ListState;
 import java.util.ArrayList;
@@ -71,7 +70,7 @@ record ProgressPlace(
 
     /** The levels above stories, or that of stories where there is none. */
     static List<Level> levels(Product product) {
-        var stories = StoryMap.stories(product);
+        var stories = product.levels().stories();
         var above =
                 product.levels().all().stream()
                         .filter(one -> one.carriesPoints() && one.isAbove(stories))

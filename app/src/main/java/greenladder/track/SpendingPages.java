@@ -5,7 +5,6 @@ import greenladder.core.flow.Spending.Row;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
@@ -147,7 +146,7 @@ class SpendingPages {
 
     /** Levels above stories are attributes as well. */
     private static List<String> attributes(Product product) {
-        var stories = StoryMap.stories(product);
+        var stories = product.levels().stories();
         return Stream.concat(
                         Spending.ATTRIBUTES.stream().filter(one -> !one.equals("item")),
                         product.levels().all().stream()

@@ -2,11 +2,12 @@ package greenladder.track;
 
 import greenladder.core.filter.Facet;
 import greenladder.core.filter.Grouping;
+import greenladder.core.flow.Progress;
+import greenladder.core.flow.Progress.Measure;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Node;
 import greenladder.item.Look;
 import greenladder.list.FilterLine;
@@ -64,7 +65,7 @@ class TablePages {
     TablePage page(Look look, ListState asked, List<String> groups, String level) {
         var snapshot = look.snapshot();
         var product = look.product();
-        var its = product.levels().find(level).orElseGet(() -> StoryMap.stories(product));
+        var its = product.levels().find(level).orElseGet(() -> product.levels().stories());
         var narrowed = lines.narrowed(snapshot, List.of(product), asked, look.reader());
         var all = snapshot.inOrder(product, its).live();
         var found =
@@ -90,18 +91,26 @@ class TablePages {
                         .map(one -> new Choice(place.on(one).url(), one.plural(), one.equals(its)))
                         .toList(),
                 groups(narrowed, place),
-                "%s of %s done, %s of %s points."
-                        .formatted(
-                                sum.done(),
-                                found.size()
-                                        + " "
-                                        + Words.lower(
-                                                found.size() == 1 ? its.name() : its.plural()),
-                                Words.of(sum.pointsDone()),
-                                Words.of(sum.points())),
+                words(found.size(), sum, its)
+                        + (narrowed.isNarrow()
+                                ? ""
+                                : OutsideWords.of(
+                                        Progress.outside(snapshot, product, its, Measure.POINTS),
+                                        its,
+                                        Measure.POINTS)),
                 rows.size() > MOST_ROWS ? List.copyOf(rows.subList(0, MOST_ROWS)) : rows,
                 rows.size() > MOST_ROWS,
                 null);
+    }
+
+    private static String words(int found, Tally sum, Level level) {
+        return "%d of %d %s done, %s of %s points."
+                .formatted(
+                        sum.done(),
+                        found,
+                        Words.lower(found == 1 ? level.name() : level.plural()),
+                        Words.of(sum.pointsDone()),
+                        Words.of(sum.points()));
     }
 
     /** Where somebody stands. */

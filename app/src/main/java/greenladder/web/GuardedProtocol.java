@@ -19,21 +19,24 @@ import org.apache.tomcat.util.net.SocketWrapperBase;
  * so much time for a request's headers, however they trickle. Made by the server by its name.
  */
 public final class GuardedProtocol extends Http11NioProtocol {
+    private static volatile int mostOfOne = Integer.MAX_VALUE;
+    private static volatile long longestMillis = Long.MAX_VALUE;
+
     public GuardedProtocol() {
         super(new Endpoint());
     }
 
     /** Settings are read before the server makes its connectors. */
     static void limit(int connectionsOfOneAddress, Duration forHeaders) {
-        Endpoint.mostOfOne = connectionsOfOneAddress;
-        Endpoint.longestMillis = forHeaders.toMillis();
+        mostOfOne = connectionsOfOneAddress;
+        longestMillis = forHeaders.toMillis();
     }
 
     private static final class Endpoint extends NioEndpoint {
         private static final long LOOK_MILLIS = 1_000;
 
-        private static volatile int mostOfOne = Integer.MAX_VALUE;
-        private static volatile long longestMillis = Long.MAX_VALUE;
+        private final int most = mostOfOne;
+        private final long longest = longestMillis;
 
         /** How many connections there were of each address a moment ago, and those since. */
         private volatile Map<String, Integer> counts = new ConcurrentHashMap<>();
@@ -51,13 +54,19 @@ public final class GuardedProtocol extends Http11NioProtocol {
         protected boolean setSocketOptions(SocketChannel socket) {
             try {
                 var address = ((InetSocketAddress) socket.getRemoteAddress()).getHostString();
-                if (counts.merge(address, 1, Integer::sum) > mostOfOne) {
-                    return false;
+                if (counts.merge(address, 1, Integer::sum) > most) {
+                    return refused(socket);
                 }
             } catch (IOException e) {
-                return false;
+                return refused(socket);
             }
             return super.setSocketOptions(socket);
+        }
+
+        /** What calls this closes only what was registered: it is told that all is well. */
+        private boolean refused(SocketChannel socket) {
+            destroySocket(socket);
+            return true;
         }
 
         private void look() {
@@ -89,7 +98,7 @@ public final class GuardedProtocol extends Http11NioProtocol {
                 return;
             }
             long since = waiting.computeIfAbsent(connection, any -> System.currentTimeMillis());
-            if (System.currentTimeMillis() - since > longestMillis) {
+            if (System.currentTimeMillis() - since > longest) {
                 waiting.remove(connection);
                 processSocket(connection, SocketEvent.ERROR, true);
             }

@@ -193,7 +193,7 @@ class BoardController {
                                 .below(Asked.node(snapshot, lane).item().level())
                                 .orElseThrow(
                                         () -> new Failure.NotFound("Nothing goes under that item."))
-                        : BoardPages.newLevel(product);
+                        : product.levels().stories();
         fields.put("level", level.key());
         fields.put("state", stateIn(into, level.key(), level.plainKind()));
         switch (Lanes.of(lanes)) {

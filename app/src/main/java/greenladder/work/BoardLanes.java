@@ -7,7 +7,6 @@ import greenladder.core.item.Person;
 import greenladder.core.item.Product;
 import greenladder.core.item.State;
 import greenladder.core.item.Team;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.work.BoardCards;
@@ -128,7 +127,7 @@ record BoardLanes(Snapshot snapshot, Team team, BoardCards cards, Lanes by) {
     }
 
     private Head above(Item item) {
-        var stories = StoryMap.stories(snapshot.requireProduct(item.key().product()));
+        var stories = snapshot.requireProduct(item.key().product()).levels().stories();
         var above =
                 snapshot.ancestors(item).stream()
                         .filter(node -> node.item().level().index() < stories.index())

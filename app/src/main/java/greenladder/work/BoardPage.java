@@ -40,7 +40,8 @@ record BoardPage(
      * @param sprint empty where there is none
      * @param mayOrder whether cards can be put before others
      * @param mayAdd whether new cards can be written
-     * @param mayWalk whether they can lead the daily meeting through the board
+     * @param mayWork whether they can break stories down and lead the daily meeting through the
+     *     board
      */
     record Head(
             String team,
@@ -57,7 +58,7 @@ record BoardPage(
             boolean mayOrder,
             boolean mayAdd,
             boolean mayAccept,
-            boolean mayWalk,
+            boolean mayWork,
             String lanes,
             String newName) {}
 

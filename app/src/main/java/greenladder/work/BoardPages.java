@@ -5,11 +5,8 @@ import greenladder.core.item.Board;
 import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.work.BoardCards;
@@ -212,6 +209,8 @@ class BoardPages {
         private Head head(@Nullable Sprint sprint) {
             boolean isOpen = sprint == null || !sprint.isClosed();
             boolean mayPlan = rights.mayPlan(look.reader(), team);
+            var stories = place.product().levels().stories();
+            boolean mayRaise = isOpen && rights.mayAdd(look.reader(), place.product(), stories);
             return new Head(
                     team.key(),
                     team.name(),
@@ -225,13 +224,11 @@ class BoardPages {
                     isOpen,
                     mayPlan,
                     isOpen && (sprint == null ? mayShape : mayPlan),
-                    isOpen && mayShape,
+                    mayRaise,
                     mayShape,
-                    isOpen
-                            && !place.isList()
-                            && look.reader().mayIn(place.product().code(), Permission.WORK),
+                    isOpen && look.reader().mayIn(place.product().code(), Permission.WORK),
                     place.lanes().word(),
-                    Words.lower(StoryMap.stories(place.product()).name()));
+                    Words.lower(stories.name()));
         }
 
         private String queueInWords() {
@@ -371,11 +368,6 @@ class BoardPages {
                     .map(item -> new Line(item.key().toString(), item.title()))
                     .toList();
         }
-    }
-
-    /** The level of what a new card is. */
-    static Level newLevel(Product product) {
-        return StoryMap.stories(product);
     }
 
     static boolean isUnderWay(Node node) {

@@ -27,7 +27,8 @@ public class RefiningReaderTests {
                 part.equals("steps") ? text : STANDARD.steps(),
                 STANDARD.checks(),
                 part.equals("small") ? text : STANDARD.small(),
-                part.equals("byHand") ? text : STANDARD.byHand());
+                part.equals("byHand") ? text : STANDARD.byHand(),
+                STANDARD.membersRaise());
     }
 
     private static Refining read(String part, String text) {
@@ -49,7 +50,8 @@ public class RefiningReaderTests {
                             List.of(
                                     ReadyCheck.of(Kind.HAS_PARENT),
                                     ReadyCheck.of(Kind.SMALL_ENOUGH),
-                                    new ReadyCheck("seen", "seen by us", Kind.BY_HAND, null)));
+                                    new ReadyCheck("seen", "seen by us", Kind.BY_HAND, null)),
+                            scale.equals(Scale.SHIRTS));
             var reader = new RefiningReader(RefiningForm.of(refining));
 
             assertThat(reader.read()).isEqualTo(refining);

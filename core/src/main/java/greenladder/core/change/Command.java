@@ -118,11 +118,19 @@ public interface Command {
 
         @Override
         public Need need(Snapshot snapshot) {
-            return entries.stream()
-                            .allMatch(entry ->
-                                    Tasks.is(snapshot, product, entry.fields().get("level")))
-                    ? Need.WORK
-                    : Need.SHAPE;
+            boolean raises = false;
+            for (var entry : entries) {
+                var level = entry.fields().get("level");
+                if (Tasks.is(snapshot, product, level)) {
+                    continue;
+                }
+                if (!(entry.target() instanceof Target.Stay)
+                        || !Tasks.isRaised(snapshot, product, level)) {
+                    return Need.SHAPE;
+                }
+                raises = true;
+            }
+            return raises ? Need.RAISE : Need.WORK;
         }
 
         @Override

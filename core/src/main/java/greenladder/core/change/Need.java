@@ -6,6 +6,8 @@ public enum Need {
     NOTHING,
     /** To keep work true, and to break it into tasks. */
     WORK,
+    /** To add stories and bugs at the end of their list, for others to order. */
+    RAISE,
     /** To make, describe, order and move items. */
     SHAPE,
     /** To make sprints and releases, and to fill them. */

@@ -108,8 +108,12 @@ public record Reverse(
 
     @Override
     public Need need(Snapshot snapshot) {
-        return changes.stream().allMatch(change -> isWork(snapshot, change))
-                ? Need.WORK
+        var left = changes.stream().filter(change -> !isWork(snapshot, change)).toList();
+        if (left.isEmpty()) {
+            return Need.WORK;
+        }
+        return left.stream().allMatch(change -> isOfRaised(snapshot, change.item()))
+                ? Need.RAISE
                 : Need.SHAPE;
     }
 
@@ -120,6 +124,19 @@ public record Reverse(
         return item.map(is -> keepsTrue || !is.level().carriesPoints())
                 .orElseGet(
                         () -> Tasks.is(snapshot, change.item().product(), levelOf(change.item())));
+    }
+
+    /** Whether a story is taken away again that the operation made, or brought back. */
+    private boolean isOfRaised(Snapshot snapshot, ItemKey item) {
+        boolean makesOrTakesAway =
+                changes.stream()
+                        .anyMatch(change ->
+                                change.item().equals(item) && change.field() == Field.EXISTS);
+        var level =
+                snapshot.findItem(item)
+                        .map(one -> one.level().key())
+                        .orElseGet(() -> levelOf(item));
+        return makesOrTakesAway && Tasks.isRaised(snapshot, item.product(), level);
     }
 
     /** The level that an item had which was deleted since. */

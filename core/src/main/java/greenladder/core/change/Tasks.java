@@ -26,6 +26,17 @@ final class Tasks {
                 .orElse(false);
     }
 
+    /** Whether a level of a product is one whose items members raise. */
+    static boolean isRaised(Snapshot snapshot, String product, @Nullable String level) {
+        return snapshot.findProduct(product)
+                .filter(found ->
+                        found.levels()
+                                .find(level == null ? "" : level)
+                                .filter(found::isRaised)
+                                .isPresent())
+                .isPresent();
+    }
+
     static Need needOf(Snapshot snapshot, List<ItemKey> items) {
         return are(snapshot, items) ? Need.WORK : Need.SHAPE;
     }

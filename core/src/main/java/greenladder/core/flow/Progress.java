@@ -128,6 +128,26 @@ public final class Progress {
                 .reduce(Figures.NONE, Figures::plus);
     }
 
+    /**
+     * What of a product stands neither on a level nor below one of its items.
+     *
+     * @param items point leaves
+     * @param total of a measure, in thousandths
+     */
+    public record Outside(int items, long total) {}
+
+    /** What is left out where a product is told by the items of one level. */
+    public static Outside outside(
+            Snapshot snapshot, Product product, Level level, Measure measure) {
+        var all = snapshot.totalOf(product.code());
+        var items = whole(all, Measure.COUNT).bar().total();
+        var itemsOfLevel = ofLevel(snapshot, product, level, Measure.COUNT).bar().total();
+        long total = whole(all, measure).bar().total();
+        long totalOfLevel = ofLevel(snapshot, product, level, measure).bar().total();
+        return new Outside(
+                (int) ((items - itemsOfLevel) / Amount.of(1).thousandths()), total - totalOfLevel);
+    }
+
     /** Names what is kept of a stretch of a level. */
     private record Summed(Measure measure) {}
 

@@ -29,6 +29,11 @@ public record Levels(List<Level> all) {
         return all.getFirst();
     }
 
+    /** The level of user stories and bugs: the lowest that carries points. */
+    public Level stories() {
+        return all.reversed().stream().filter(Level::carriesPoints).findFirst().orElse(top());
+    }
+
     public Optional<Level> find(String key) {
         return all.stream().filter(level -> level.key().equals(key)).findFirst();
     }

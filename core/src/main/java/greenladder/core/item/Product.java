@@ -62,6 +62,15 @@ public record Product(
         return fields.stream().filter(field -> field.type() == CustomField.Type.TOTAL).toList();
     }
 
+    /**
+     * Whether those who work on it may add items of a level: stories, unless owners withdrew it.
+     */
+    public boolean isRaised(Level level) {
+        return !refining.raisingWithdrawn()
+                && level.carriesPoints()
+                && level.equals(levels.stories());
+    }
+
     private boolean hasOwn(String key) {
         return fields.stream().anyMatch(field -> field.key().equals(key));
     }

@@ -10,13 +10,15 @@ import org.jspecify.annotations.Nullable;
  * @param bands the priority bands, the most pressing first
  * @param formula what makes a score of the factors; empty for no scores
  * @param checks the definition of ready, in the order in which it is shown
+ * @param raisingWithdrawn whether only those who shape the backlog add stories and bugs to it
  */
 public record Refining(
         List<Band> bands,
         List<Factor> factors,
         String formula,
         Scale scale,
-        List<ReadyCheck> checks) {
+        List<ReadyCheck> checks,
+        boolean raisingWithdrawn) {
 
     /** What every product begins with. */
     public static final Refining STANDARD =
@@ -37,12 +39,23 @@ public record Refining(
                             ReadyCheck.of(ReadyCheck.Kind.IS_SIZED),
                             ReadyCheck.of(ReadyCheck.Kind.HAS_PARENT),
                             ReadyCheck.of(ReadyCheck.Kind.NO_HINDRANCE),
-                            ReadyCheck.of(ReadyCheck.Kind.SMALL_ENOUGH)));
+                            ReadyCheck.of(ReadyCheck.Kind.SMALL_ENOUGH)),
+                    false);
 
     public Refining {
         bands = List.copyOf(bands);
         factors = List.copyOf(factors);
         checks = List.copyOf(checks);
+    }
+
+    /** One whose members raise stories and bugs. */
+    public Refining(
+            List<Band> bands,
+            List<Factor> factors,
+            String formula,
+            Scale scale,
+            List<ReadyCheck> checks) {
+        this(bands, factors, formula, scale, checks, false);
     }
 
     public Optional<Band> findBand(@Nullable String key) {

@@ -49,7 +49,7 @@ final class ClosingPicture {
         var names = new LinkedHashSet<String>();
         for (var code : team.products()) {
             workspace
-                    .statesOf(StoryMap.stories(workspace.requireProduct(code)), team.key())
+                    .statesOf(workspace.requireProduct(code).levels().stories(), team.key())
                     .all()
                     .stream()
                     .filter(state -> state.category() != Category.DROPPED)

@@ -71,7 +71,7 @@ public record MakeOfNote(String sprint, int number, String product) implements P
                                         NewItem.of(
                                                 Map.of(
                                                         "level",
-                                                        StoryMap.stories(its.orElseThrow()).key(),
+                                                        its.orElseThrow().levels().stories().key(),
                                                         "title",
                                                         Shortened.to(LONGEST_TITLE, text),
                                                         "team",

@@ -30,17 +30,9 @@ public record StoryMap(Snapshot snapshot, Product product, Level backbone, @Null
     /** The slice of what other teams have in their open sprints. */
     public static final String OTHERS = "others";
 
-    /** The level whose items hang under the backbone: the lowest that carries points. */
-    public static Level stories(Product product) {
-        return product.levels().all().reversed().stream()
-                .filter(Level::carriesPoints)
-                .findFirst()
-                .orElse(product.levels().top());
-    }
-
     /** The levels that can be a backbone, the lowest first. */
     public static List<Level> backbones(Product product) {
-        var stories = stories(product);
+        var stories = product.levels().stories();
         return product.levels().all().reversed().stream()
                 .filter(level -> level.isAbove(stories))
                 .toList();
@@ -109,7 +101,7 @@ public record StoryMap(Snapshot snapshot, Product product, Level backbone, @Null
             if (item.isDropped() || !item.level().carriesPoints()) {
                 continue;
             }
-            if (item.level().equals(stories(product))) {
+            if (item.level().equals(product.levels().stories())) {
                 sliceOf(child)
                         .ifPresent(slice ->
                                 cells.computeIfAbsent(slice, any -> new ArrayList<>()).add(child));
@@ -146,7 +138,7 @@ public record StoryMap(Snapshot snapshot, Product product, Level backbone, @Null
 
     /** Open stories without a parent, in rank order; so many of them cost what they hold. */
     public Stream<Node> loose() {
-        var stories = stories(product);
+        var stories = product.levels().stories();
         return snapshot.roots(product.code()).stream()
                 .filter(node -> node.item().level().equals(stories))
                 .filter(node -> SprintPart.isOpen(node.item()));

@@ -18,7 +18,6 @@ import greenladder.core.item.Round;
 import greenladder.core.item.Shortened;
 import greenladder.core.item.TestCase;
 import greenladder.core.item.TraceLink;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -109,7 +108,7 @@ public record BugOfCheck(String round, String test) implements Command {
             Round.Result result,
             Optional<Item> covered,
             Snapshot snapshot) {
-        var level = StoryMap.stories(product);
+        var level = product.levels().stories();
         var fields = new HashMap<String, String>();
         fields.put("level", level.key());
         if (level.kinds().contains(BUG)) {

@@ -6,7 +6,6 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.item.Round;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.util.ArrayList;
@@ -192,7 +191,7 @@ public record Coverage(List<String> columns, List<Row> rows) {
         for (var one : Reach.values()) {
             boolean has =
                     switch (one) {
-                        case STORIES -> item.level().equals(StoryMap.stories(product));
+                        case STORIES -> item.level().equals(product.levels().stories());
                         case TASKS -> !node.children().isEmpty();
                         case TESTS -> !tests.isEmpty();
                         case PASSED ->

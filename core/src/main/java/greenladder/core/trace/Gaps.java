@@ -5,7 +5,6 @@ import greenladder.core.item.Item;
 import greenladder.core.item.Level;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.Product;
-import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -96,7 +95,7 @@ public final class Gaps {
         this.day = snapshot.workspace().dayOf(now);
         this.team = team;
         this.level = level;
-        this.stories = StoryMap.stories(product);
+        this.stories = product.levels().stories();
         var top = product.levels().all().getFirst();
         rule(
                 Kind.NO_GOAL,

@@ -10,7 +10,6 @@ import greenladder.core.item.Product;
 import greenladder.core.item.State;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
-import greenladder.core.plan.StoryMap;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
@@ -27,7 +26,7 @@ public final class Boards {
 
     /** The levels of which columns hold states: that of stories, and those below it. */
     public static List<Level> levels(Product product) {
-        var stories = StoryMap.stories(product);
+        var stories = product.levels().stories();
         return product.levels().all().stream().filter(level -> !level.isAbove(stories)).toList();
     }
 
@@ -108,7 +107,7 @@ public final class Boards {
 
     private static boolean isAboveStories(Workspace workspace, Item item) {
         var product = workspace.requireProduct(item.key().product());
-        return item.level().isAbove(StoryMap.stories(product));
+        return item.level().isAbove(product.levels().stories());
     }
 
     /** The state that an item gets in a column; empty where the column has none for it. */

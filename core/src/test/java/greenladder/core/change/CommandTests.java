@@ -11,6 +11,7 @@ import greenladder.core.change.Command.NewItem;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Refining;
 import greenladder.core.snapshot.Snapshot;
 import java.util.Arrays;
 import java.util.List;
@@ -29,6 +30,12 @@ public class CommandTests {
         return new Command.Create(
                 "MSF",
                 List.of(levels).stream().map(level -> NewItem.of(Map.of("level", level))).toList());
+    }
+
+    private static Command createFirst(String level) {
+        return new Command.Create(
+                "MSF",
+                List.of(new NewItem(null, null, Map.of("level", level), new Target.First())));
     }
 
     private static Command edit(String field, String text, int... items) {
@@ -56,8 +63,10 @@ public class CommandTests {
         var file = new Attachment("f", 1, "text/plain", "f");
         return new Object[][] {
             {create("task"), OperationKind.CREATE, Need.WORK},
-            {create("story"), OperationKind.CREATE, Need.SHAPE},
-            {create("task", "story"), OperationKind.CREATE, Need.SHAPE},
+            {create("story"), OperationKind.CREATE, Need.RAISE},
+            {create("task", "story"), OperationKind.CREATE, Need.RAISE},
+            {create("epic", "story"), OperationKind.CREATE, Need.SHAPE},
+            {createFirst("story"), OperationKind.CREATE, Need.SHAPE},
             {edit("state", "done", 1), OperationKind.EDIT, Need.WORK},
             {edit("title", "X", 1), OperationKind.EDIT, Need.SHAPE},
             {edit("title", "X", 2, 3), OperationKind.EDIT, Need.WORK},
@@ -92,6 +101,22 @@ public class CommandTests {
             {new Command.Delete(keys(1), Children.REFUSE), OperationKind.DELETE, Need.SHAPE},
             {new Command.ShortenRanks(key(1)), OperationKind.RANKS, Need.NOTHING},
         };
+    }
+
+    @Test
+    public void storyWhenOwnersWithdrewRaisingShouldTakeTheRightToShape() {
+        var product = SNAPSHOT.requireProduct("MSF");
+        var standard = product.refining();
+        var withdrawn =
+                new Refining(
+                        standard.bands(),
+                        standard.factors(),
+                        standard.formula(),
+                        standard.scale(),
+                        standard.checks(),
+                        true);
+        assertThat(create("story").need(SNAPSHOT.with(product.withRefining(withdrawn))))
+                .isEqualTo(Need.SHAPE);
     }
 
     @Test(dataProvider = "commands")

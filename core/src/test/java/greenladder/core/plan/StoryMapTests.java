@@ -70,7 +70,7 @@ public class StoryMapTests {
     @Test
     public void backboneShouldBeALevelAboveStories() {
         var product = Trees.empty().requireProduct("MSF");
-        assertThat(StoryMap.stories(product).key()).isEqualTo("story");
+        assertThat(product.levels().stories().key()).isEqualTo("story");
         assertThat(StoryMap.backbones(product))
                 .extracting(Level::key)
                 .containsExactly("feature", "epic", "initiative", "goal");
