@@ -50,7 +50,8 @@ keepDrawn(() => {
     trouble: dataset.trouble,
     words: dataset.words,
   }));
-  drawLines(svg, (key) => [...document.querySelectorAll(`[data-band="${key}"] rect`)], links);
+  const names = document.querySelectorAll(".trough-name > *, .trough-foot > *, .bench-team-head > *");
+  drawLines(svg, (key) => [...document.querySelectorAll(`[data-band="${key}"] rect`)], links, [...names]);
 });
 
 // The days of the sprints that are about to be made, while they are being entered.

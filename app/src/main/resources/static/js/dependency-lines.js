@@ -11,31 +11,49 @@ function ends(pieces, box) {
   return { out: at(last.right, last.top + last.height / 2), into: at(first.left, first.top + first.height / 2) };
 }
 
+const drawn = (name, attributes) => {
+  const shape = document.createElementNS(SVG, name);
+  Object.entries(attributes).forEach(([key, value]) => shape.setAttribute(key, value));
+  return shape;
+};
+
+/** What lets lines through everywhere but where words stand. */
+function clearOf(words, box) {
+  const mask = drawn("mask", { id: "clear-of-words", maskUnits: "userSpaceOnUse", x: 0, y: 0, width: box.width, height: box.height });
+  mask.append(drawn("rect", { width: "100%", height: "100%", fill: "white" }));
+  for (const one of words) {
+    const { left, top, width, height } = one.getBoundingClientRect();
+    if (width) mask.append(drawn("rect", { x: left - box.left - 2, y: top - box.top, width: width + 4, height, fill: "black" }));
+  }
+  return mask;
+}
+
 /**
  * Draws lines into an svg that lies over a place.
  *
  * @param find gives the pieces of a key, in their order
  * @param links `{from, to, trouble, words}`: from needs to, so that the line leads from `to` to `from`
+ * @param words what has to stay legible
  */
-export function drawLines(svg, find, links) {
+export function drawLines(svg, find, links, words = []) {
   const box = svg.getBoundingClientRect();
-  svg.replaceChildren();
+  const lines = drawn("g", { mask: "url(#clear-of-words)" });
+  svg.replaceChildren(clearOf(words, box), lines);
   for (const link of links) {
     const needed = ends(find(link.to), box);
     const waiting = ends(find(link.from), box);
     if (!needed || !waiting) continue;
     const [a, b] = [needed.out, waiting.into];
     const bend = Math.max(18, Math.abs(b.x - a.x) / 3);
-    const path = document.createElementNS(SVG, "path");
-    path.setAttribute("class", `dependency${link.trouble ? " is-trouble" : ""}`);
-    path.setAttribute("d", `M${a.x} ${a.y}C${a.x + bend} ${a.y} ${b.x - bend} ${b.y} ${b.x} ${b.y}`);
-    const title = document.createElementNS(SVG, "title");
+    const trouble = link.trouble ? " is-trouble" : "";
+    const path = drawn("path", {
+      class: `dependency${trouble}`,
+      d: `M${a.x} ${a.y}C${a.x + bend} ${a.y} ${b.x - bend} ${b.y} ${b.x} ${b.y}`,
+    });
+    const title = drawn("title", {});
     title.textContent = link.words ?? `${link.from} depends on ${link.to}`;
     path.append(title);
-    const head = document.createElementNS(SVG, "path");
-    head.setAttribute("class", `dependency-head${link.trouble ? " is-trouble" : ""}`);
-    head.setAttribute("d", `M${b.x} ${b.y}l-7-3.5v7z`);
-    svg.append(path, head);
+    lines.append(path, drawn("path", { class: `dependency-head${trouble}`, d: `M${b.x} ${b.y}l-7-3.5v7z` }));
   }
 }
 

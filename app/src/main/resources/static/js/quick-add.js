@@ -12,7 +12,7 @@ let opener = null;
 
 async function open() {
   const { product } = document.body.dataset;
-  if (!product || !place) return;
+  if (!product || !place || !document.querySelector("[data-quick-open]")) return;
   if (!place.hidden) return place.querySelector("[name=line]").focus();
   opener = document.activeElement;
   const at = new URLSearchParams(location.search).get("at") ?? document.querySelector(".item-panel")?.dataset.key ?? "";

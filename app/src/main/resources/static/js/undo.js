@@ -1,6 +1,6 @@
 // Undo: by key, from the toast after the deed, and from an item's history. The key takes back what was done in this window, the
 // last first, as long as something of it is shown; anything else only when asked.
-import { refresh } from "./view.js";
+import { cardOf, refresh } from "./view.js";
 import { post } from "./server.js";
 import { tell, tellDone } from "./toasts.js";
 import { undoesTyping } from "./typed.js";
@@ -32,8 +32,9 @@ async function takeBack(deed, values = {}) {
     const back = await reversed(deed, values);
     deeds.takenBack(deed, back);
     tellDone(back, { words: "Redo", run: () => doAgain(back) });
+    const gone = (deed.items ?? []).filter((key) => !cardOf(key));
     await refresh();
-    showAgain(deed);
+    showAgain(deed, gone);
   } catch (failure) {
     tell(failure.message, true, failure.operation ? waysOn(deed) : []);
   }
@@ -44,19 +45,21 @@ async function doAgain(deed) {
     const again = await reversed(deed, {});
     deeds.doneAgain(deed, again);
     tellDone(again, { words: "Undo", run: () => takeBack(again) });
+    const gone = (deed.items ?? []).filter((key) => !cardOf(key));
     await refresh();
-    showAgain(deed);
+    showAgain(deed, gone);
   } catch (failure) {
     tell(failure.message, true);
   }
 }
 
-/** What came back is looked at where it is, rather than the top of the page. */
-function showAgain({ items = [] }) {
-  if (document.activeElement !== document.body) return;
-  const link = items.map((key) => document.getElementById(`link-${key}`)).find(Boolean);
-  link?.scrollIntoView({ block: "nearest" });
-  link?.focus({ preventScroll: true });
+/** What came back is looked at where it is, rather than the top of the page or what stands beside it. */
+function showAgain({ items = [] }, gone) {
+  const { activeElement: at } = document;
+  const keys = at === document.body ? items : at.closest(".item-card") ? gone : [];
+  const card = keys.map(cardOf).find(Boolean);
+  card?.scrollIntoView({ block: "nearest" });
+  card?.querySelector(".card-link, td")?.focus({ preventScroll: true });
 }
 
 /** What can be done where an operation cannot be undone whole. */

@@ -120,7 +120,27 @@ function shown() {
 }
 
 let focused = "";
+// The item that has the focus, with those after and before it: where it goes, one of them takes the focus.
+let stood = null;
+
+export const cardOf = (key) => document.querySelector(`#view .item-card[data-key="${key}"]`);
+
+function noteNeighbours(card) {
+  const list = [...(card.closest("[data-cards], tbody, ol, ul, .view") ?? document).querySelectorAll(".item-card[data-key]")];
+  const at = list.indexOf(card);
+  stood = { key: card.dataset.key, beside: [list[at + 1], list[at - 1]].filter(Boolean).map((one) => one.dataset.key) };
+}
+
+function focusNeighbour() {
+  if (!stood || cardOf(stood.key)) return;
+  const next = stood.beside.map(cardOf).find(Boolean);
+  stood = null;
+  next?.querySelector(".card-link, td")?.focus();
+}
+
 document.addEventListener("focusin", (event) => {
+  const item = event.target.closest?.("#view .item-card[data-key]");
+  if (item) noteNeighbours(item);
   const card = event.target.closest?.(".item-card:not(.item-row)");
   focused =
     card?.querySelector(".card-link")?.id ?? (card ? `link-${card.dataset.key}` : (event.target.closest?.(".value-field")?.id ?? ""));
@@ -154,6 +174,7 @@ document.addEventListener("htmx:afterSettle", (event) => {
   drawSelection();
   const back = document.activeElement === document.body && focused ? document.getElementById(focused) : null;
   (back?.matches("a") ? back : back?.querySelector(".in-place"))?.focus();
+  if (document.activeElement === document.body) focusNeighbour();
 });
 document.addEventListener("htmx:afterSwap", (event) => {
   if (event.detail.target.id !== "view") return;

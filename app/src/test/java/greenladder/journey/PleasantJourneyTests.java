@@ -70,6 +70,26 @@ public class PleasantJourneyTests extends BrowserTest {
     }
 
     @Test
+    public void deletingAndUndoingShouldKeepThePlace() {
+        var code = product();
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/rank");
+        row(page, code + "3").locator(".title-cell").focus();
+        page.keyboard().press("Shift+F10");
+        page.locator("#menu summary", withText("Delete…")).click();
+        page.locator("#menu .is-danger").click();
+        assertThat(row(page, code + "3")).hasCount(0);
+        assertThat(row(page, code + "4").locator(".title-cell")).isFocused();
+
+        page.keyboard().press("Control+z");
+        assertThat(row(page, code + "3").locator(".title-cell")).isFocused();
+    }
+
+    private static Locator row(Page page, String key) {
+        return page.locator(".item-row[data-key='" + key + "']");
+    }
+
+    @Test
     public void keysTypedBeforeTheFieldComesShouldGoIntoIt() {
         var code = product();
         var page = signedIn("Ines Rowe");
