@@ -86,6 +86,22 @@ public class ArchitectureTests {
         slices().matching("greenladder.(*)..").should().beFreeOfCycles().check(CLASSES);
     }
 
+    /**
+     * Whoever gives something out is told to whom; only what signs in, and makes that an argument.
+     */
+    @Test
+    public void readerShouldBeAnArgument() {
+        noClasses()
+                .that()
+                .resideOutsideOfPackage("greenladder.people..")
+                .and()
+                .doNotHaveFullyQualifiedName("greenladder.item.Looks")
+                .should()
+                .dependOnClassesThat()
+                .haveSimpleName("SecurityContextHolder")
+                .check(CLASSES);
+    }
+
     @Test
     public void entitiesShouldStayInsideTheirFeature() {
         classes()

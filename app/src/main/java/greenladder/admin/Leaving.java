@@ -32,14 +32,14 @@ public class Leaving {
 
     /** What is with somebody and neither done nor dropped. */
     public List<ItemKey> itemsOf(String handle) {
-        return keeper.current().marked(Mark.PERSON, handle).stream()
+        return keeper.whole().marked(Mark.PERSON, handle).stream()
                 .map(node -> node.item().key())
                 .toList();
     }
 
     /** How many items are with somebody and neither done nor dropped. */
     int count(String handle) {
-        return keeper.current().countMarked(Mark.PERSON, handle);
+        return keeper.whole().countMarked(Mark.PERSON, handle);
     }
 
     /**

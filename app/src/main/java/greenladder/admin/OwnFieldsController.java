@@ -116,7 +116,7 @@ class OwnFieldsController {
                 code,
                 new FieldForm(key, form.name(), form.type(), form.choices()),
                 () -> {
-                    SeenForm.require(seen, kept(code, key));
+                    SeenForm.require(seen, kept(me, code, key));
                     switch (step) {
                         case "remove" -> setup.removeField(me, code, key);
                         case "up" -> setup.raiseField(me, code, key);
@@ -151,7 +151,7 @@ class OwnFieldsController {
 
     private String show(
             SignedIn me, String code, FieldForm entered, @Nullable Problems problems, Model model) {
-        var product = Asked.product(keeper.current(), code);
+        var product = Asked.product(keeper.seenBy(me), code);
         if (!me.mayIn(code, Permission.SHAPE)) {
             throw new Failure.Forbidden("Fields are set up by product owners.");
         }
@@ -161,7 +161,7 @@ class OwnFieldsController {
                 new FieldsPage(
                         code,
                         product.fields().stream()
-                                .map(field -> entry(product, field, entered))
+                                .map(field -> entry(me, product, field, entered))
                                 .toList(),
                         Arrays.stream(CustomField.Type.values())
                                 .map(type -> new TypeChoice(type.name(), type.word()))
@@ -175,10 +175,10 @@ class OwnFieldsController {
         return "admin/fields";
     }
 
-    private FieldEntry entry(Product product, CustomField field, FieldForm entered) {
+    private FieldEntry entry(SignedIn me, Product product, CustomField field, FieldForm entered) {
         boolean isRefused = field.key().equals(entered.key());
         long used =
-                keeper.current()
+                keeper.seenBy(me)
                         .countMarked(Mark.OWN_FIELD, Mark.ownField(product.code(), field.key()));
         return new FieldEntry(
                 field.key(),
@@ -190,8 +190,8 @@ class OwnFieldsController {
                 SeenForm.of(field));
     }
 
-    private Object kept(String code, String key) {
-        return Asked.product(keeper.current(), code).fields().stream()
+    private Object kept(SignedIn me, String code, String key) {
+        return Asked.product(keeper.seenBy(me), code).fields().stream()
                 .filter(field -> field.key().equals(key))
                 .findFirst()
                 .<Object>map(field -> field)

@@ -115,7 +115,7 @@ class PeopleController {
             @AuthenticationPrincipal SignedIn me,
             HttpServletResponse response,
             Model model) {
-        var code = Asked.product(keeper.current(), product).code();
+        var code = Asked.product(keeper.seenBy(me), product).code();
         return orShown(
                 me,
                 response,
@@ -197,7 +197,7 @@ class PeopleController {
             @Nullable Problems problems,
             Model model) {
         requireAdministrator(me);
-        var workspace = keeper.current().workspace();
+        var workspace = keeper.seenBy(me).workspace();
         model.addAttribute(
                 "page",
                 new PeoplePage(
@@ -222,7 +222,7 @@ class PeopleController {
             SignedIn me, String handle, @Nullable Problems problems, Model model) {
         var person = require(handle);
         var heirs =
-                keeper.current().workspace().peopleAtWork().stream()
+                keeper.seenBy(me).workspace().peopleAtWork().stream()
                         .filter(one -> !one.handle().equals(handle))
                         .map(one -> new Choice(one.handle(), one.name()))
                         .toList();
@@ -235,7 +235,7 @@ class PeopleController {
     }
 
     private PersonEntry entry(SignedIn person, SignedIn me) {
-        var workspace = keeper.current().workspace();
+        var workspace = keeper.seenBy(person).workspace();
         var exceptions =
                 person.productRoles().entrySet().stream()
                         .sorted(Map.Entry.comparingByKey())

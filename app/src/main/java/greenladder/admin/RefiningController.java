@@ -136,7 +136,7 @@ class RefiningController {
     }
 
     private Product require(SignedIn me, String code) {
-        var product = Asked.product(keeper.current(), code);
+        var product = Asked.product(keeper.seenBy(me), code);
         if (!me.mayIn(code, Permission.SHAPE)) {
             throw new Failure.Forbidden("How a product refines is set up by its owners.");
         }

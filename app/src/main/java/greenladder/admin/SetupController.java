@@ -81,7 +81,7 @@ class SetupController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         requireAdministrator(me);
-        var product = Asked.product(keeper.current(), code);
+        var product = Asked.product(keeper.seenBy(me), code);
         return showProduct(
                 me, code, LevelsForm.of(product.levels()), List.of(), null, saved != null, model);
     }
@@ -100,7 +100,7 @@ class SetupController {
         if (!step.equals("save")) {
             return showProduct(me, code, form.after(step), List.of(), null, false, model);
         }
-        var kept = Asked.product(keeper.current(), code).levels();
+        var kept = Asked.product(keeper.seenBy(me), code).levels();
         if (SeenForm.isOvertaken(seen, kept)) {
             response.setStatus(HttpStatus.CONFLICT.value());
             return showProduct(me, code, form, List.of(), SeenForm.overtaken(), false, model);
@@ -125,8 +125,8 @@ class SetupController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         requireAdministrator(me);
-        var team = Asked.team(keeper.current(), key);
-        return showTeam(me, team, formOf(team), List.of(), null, saved != null, model);
+        var team = Asked.team(keeper.seenBy(me), key);
+        return showTeam(me, team, formOf(me, team), List.of(), null, saved != null, model);
     }
 
     @PostMapping("/teams/{key}/states")
@@ -140,11 +140,11 @@ class SetupController {
             HttpServletResponse response,
             Model model) {
         requireAdministrator(me);
-        var team = Asked.team(keeper.current(), key);
+        var team = Asked.team(keeper.seenBy(me), key);
         if (!step.equals("save")) {
             return showTeam(me, team, form.after(step), List.of(), null, false, model);
         }
-        if (SeenForm.isOvertaken(seen, formOf(team))) {
+        if (SeenForm.isOvertaken(seen, formOf(me, team))) {
             response.setStatus(HttpStatus.CONFLICT.value());
             return showTeam(me, team, form, List.of(), SeenForm.overtaken(), false, model);
         }
@@ -162,10 +162,10 @@ class SetupController {
     }
 
     /** The levels of all products that the team works for, each once by its key. */
-    private LevelsForm formOf(Team team) {
+    private LevelsForm formOf(SignedIn me, Team team) {
         var byKey = new LinkedHashMap<String, Level>();
         team.products().stream()
-                .map(keeper.current()::requireProduct)
+                .map(keeper.seenBy(me)::requireProduct)
                 .forEach(product ->
                         product.levels()
                                 .all()
@@ -196,7 +196,7 @@ class SetupController {
             @Nullable Problems problems,
             boolean saved,
             Model model) {
-        var product = Asked.product(keeper.current(), code);
+        var product = Asked.product(keeper.seenBy(me), code);
         var title = "Levels, kinds and states of " + product.name();
         model.addAttribute("frame", frames.of(me, product, "Levels and states"));
         return show(
@@ -233,7 +233,7 @@ class SetupController {
                         categories(),
                         wrong(problems),
                         saved,
-                        SeenForm.of(formOf(team))),
+                        SeenForm.of(formOf(me, team))),
                 problems,
                 model);
     }

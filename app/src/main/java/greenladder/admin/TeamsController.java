@@ -84,7 +84,7 @@ class TeamsController {
             HttpServletResponse response,
             Model model) {
         try {
-            SeenForm.require(seen, kept(key));
+            SeenForm.require(seen, kept(me, key));
             teams.change(me, key, input);
             return "redirect:/teams";
         } catch (Failure.Invalid e) {
@@ -98,7 +98,7 @@ class TeamsController {
             @AuthenticationPrincipal SignedIn me,
             HttpServletResponse response,
             Model model) {
-        var team = keeper.current().workspace().findTeam(key);
+        var team = keeper.seenBy(me).workspace().findTeam(key);
         try {
             teams.remove(me, key);
             return "redirect:/teams";
@@ -131,7 +131,7 @@ class TeamsController {
                         input.products(),
                         "",
                         0,
-                        SeenForm.of(kept(key)),
+                        SeenForm.of(kept(me, key)),
                         failure.problems()),
                 model);
     }
@@ -140,13 +140,13 @@ class TeamsController {
         if (!me.may(Permission.ADMINISTER)) {
             throw new Failure.Forbidden("Administrators look after teams.");
         }
-        var workspace = keeper.current().workspace();
+        var workspace = keeper.seenBy(me).workspace();
         var entries =
                 workspace.teamsByKey().values().stream()
                         .map(team ->
                                 entered != null && entered.key().equals(team.key())
                                         ? entered
-                                        : entry(team))
+                                        : entry(me, team))
                         .toList();
         var fresh =
                 entered != null && entered.key().isEmpty()
@@ -167,28 +167,28 @@ class TeamsController {
         return "admin/teams";
     }
 
-    private TeamEntry entry(Team team) {
+    private TeamEntry entry(SignedIn me, Team team) {
         return new TeamEntry(
                 team.key(),
                 team.name(),
                 team.members(),
                 team.products(),
                 String.join(", ", team.ownStates().keySet().stream().sorted().toList()),
-                itemsOf(team.key()),
-                SeenForm.of(kept(team.key())),
+                itemsOf(me, team.key()),
+                SeenForm.of(kept(me, team.key())),
                 null);
     }
 
     /** What the form of a team changes; the same for all that are not there. */
-    private List<?> kept(String key) {
-        return keeper.current()
+    private List<?> kept(SignedIn me, String key) {
+        return keeper.seenBy(me)
                 .workspace()
                 .findTeam(key)
                 .map(team -> List.of(team.name(), team.members(), team.products()))
                 .orElse(List.of());
     }
 
-    private long itemsOf(String team) {
-        return keeper.current().countMarked(Mark.TEAM, team);
+    private long itemsOf(SignedIn me, String team) {
+        return keeper.seenBy(me).countMarked(Mark.TEAM, team);
     }
 }

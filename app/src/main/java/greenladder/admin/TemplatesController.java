@@ -161,12 +161,13 @@ class TemplatesController {
             HttpServletResponse response,
             Model model) {
         try {
-            SeenForm.require(text(form.seen()), product(code).findTemplate(key));
+            SeenForm.require(text(form.seen()), product(me, code).findTemplate(key));
             setup.keepTemplate(me, code, form.toTemplate(key));
             return "redirect:/" + code + "/templates";
         } catch (Failure.Invalid e) {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
-            return show(me, code, formOf(product(code), form.toTemplate(key)), e.problems(), model);
+            return show(
+                    me, code, formOf(product(me, code), form.toTemplate(key)), e.problems(), model);
         }
     }
 
@@ -176,14 +177,14 @@ class TemplatesController {
             @Nullable TemplateForm refused,
             @Nullable Problems problems,
             Model model) {
-        var product = product(code);
+        var product = product(me, code);
         if (!me.mayIn(code, Permission.SHAPE)) {
             throw new Failure.Forbidden("Templates are set up by product owners.");
         }
         var defaults = new ArrayList<Choice>();
         defaults.add(new Choice("", "only when chosen"));
         defaults.add(new Choice(Template.WHOLE_PRODUCT, "everywhere in " + product.name()));
-        keeper.current()
+        keeper.seenBy(me)
                 .workspace()
                 .teamsOf(code)
                 .forEach(team -> defaults.add(new Choice(team.key(), "team " + team.name())));
@@ -249,7 +250,7 @@ class TemplatesController {
         return Objects.requireNonNullElse(text, "").replace("\r\n", "\n").strip();
     }
 
-    private Product product(String code) {
-        return Asked.product(keeper.current(), code);
+    private Product product(SignedIn me, String code) {
+        return Asked.product(keeper.seenBy(me), code);
     }
 }

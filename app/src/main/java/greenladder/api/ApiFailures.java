@@ -4,6 +4,7 @@ import com.fasterxml.jackson.annotation.JsonInclude;
 import greenladder.core.change.Problem;
 import greenladder.core.item.ItemKey;
 import greenladder.item.SnapshotKeeper;
+import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -13,6 +14,7 @@ import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.ErrorResponse;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestController;
@@ -49,7 +51,8 @@ class ApiFailures {
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemJson> failed(Failure failure) {
+    ResponseEntity<ProblemJson> failed(
+            Failure failure, @AuthenticationPrincipal @Nullable SignedIn me) {
         return switch (failure) {
             case Failure.NotFound e ->
                     answer(HttpStatus.NOT_FOUND, "not-found", "Not found", e, List.of(), null);
@@ -64,7 +67,7 @@ class ApiFailures {
                             "Changed meanwhile",
                             e,
                             List.of(),
-                            now(e.subject()));
+                            now(me, e.subject()));
             case Failure.Overtaken e ->
                     answer(
                             HttpStatus.CONFLICT,
@@ -72,7 +75,7 @@ class ApiFailures {
                             "Changed meanwhile",
                             e,
                             List.of(),
-                            now(e.item()));
+                            now(me, e.item()));
             case Failure.Invalid e ->
                     answer(
                             HttpStatus.UNPROCESSABLE_ENTITY,
@@ -144,8 +147,11 @@ class ApiFailures {
         return answer(status, "refused", status.getReasonPhrase(), e, List.of(), null);
     }
 
-    private @Nullable ItemJson now(String key) {
-        var snapshot = keeper.current();
+    private @Nullable ItemJson now(@Nullable SignedIn me, String key) {
+        if (me == null) {
+            return null;
+        }
+        var snapshot = keeper.seenBy(me);
         return ItemKey.parse(key)
                 .flatMap(snapshot::findItem)
                 .map(item -> ItemJson.of(snapshot, item))

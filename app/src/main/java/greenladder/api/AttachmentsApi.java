@@ -55,8 +55,8 @@ class AttachmentsApi {
             HttpServletRequest request,
             @AuthenticationPrincipal SignedIn me)
             throws IOException {
-        var item = requireItem(key);
-        var node = keeper.current().requireNode(item);
+        var item = requireItem(me, key);
+        var node = keeper.seenBy(me).requireNode(item);
         if (!rights.mayEdit(me, node.item(), greenladder.core.item.Field.ATTACHMENTS)) {
             throw new Failure.Forbidden("You cannot attach files here.");
         }
@@ -70,8 +70,9 @@ class AttachmentsApi {
     ResponseEntity<Resource> attachment(
             @PathVariable String key,
             @PathVariable String id,
-            @RequestHeader(value = HttpHeaders.RANGE, required = false) @Nullable String range) {
-        var item = keeper.current().requireNode(requireItem(key)).item();
+            @RequestHeader(value = HttpHeaders.RANGE, required = false) @Nullable String range,
+            @AuthenticationPrincipal SignedIn me) {
+        var item = keeper.seenBy(me).requireNode(requireItem(me, key)).item();
         var content =
                 item.details().attachments().stream()
                         .filter(file -> file.id().equals(id))
@@ -88,11 +89,11 @@ class AttachmentsApi {
             @PathVariable String key,
             @PathVariable String id,
             @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new Command.Detach(requireItem(key), id));
+        var saved = door.submit(me, new Command.Detach(requireItem(me, key), id));
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 
-    private ItemKey requireItem(String text) {
-        return Asked.node(keeper.current(), text).item().key();
+    private ItemKey requireItem(SignedIn me, String text) {
+        return Asked.node(keeper.seenBy(me), text).item().key();
     }
 }

@@ -106,8 +106,8 @@ class BaselinesApi {
 
     @GetMapping("/products/{code}/baselines")
     @Operation(summary = "A product's baselines, the latest first")
-    Page<BaselineJson> list(@PathVariable String code) {
-        var snapshot = keeper.current();
+    Page<BaselineJson> list(@PathVariable String code, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         Asked.product(snapshot, code);
         return new Page<>(
                 snapshot.workspace().papers().of(code, Baseline.class).reversed().stream()
@@ -126,10 +126,12 @@ class BaselinesApi {
             @PathVariable String code,
             @RequestBody BaselineForm form,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         Asked.product(snapshot, code);
         var under =
-                form.under() == null || form.under().isEmpty() ? null : under(form.under(), code);
+                form.under() == null || form.under().isEmpty()
+                        ? null
+                        : under(me, form.under(), code);
         var at = form.at() == null ? clock.instant() : moment("at", form.at());
         if (at.isAfter(clock.instant())) {
             throw StructureApi.invalid("at", "This is still to come.");
@@ -152,10 +154,10 @@ class BaselinesApi {
                 .body(BaselineJson.of(kept));
     }
 
-    private ItemKey under(String text, String product) {
+    private ItemKey under(SignedIn me, String text, String product) {
         return ItemKey.parse(text)
                 .filter(key -> key.product().equals(product))
-                .filter(key -> keeper.current().findItem(key).isPresent())
+                .filter(key -> keeper.seenBy(me).findItem(key).isPresent())
                 .orElseThrow(() ->
                         StructureApi.invalid("under", "There is no such item in this product."));
     }
@@ -171,14 +173,14 @@ class BaselinesApi {
     @DeleteMapping("/baselines/{id}")
     @Operation(summary = "Take a baseline away")
     ResponseEntity<Void> remove(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
-        var baseline = find(id);
+        var baseline = find(me, id);
         return ItemsApi.written(
                         door.submit(me, new RemovePaper(baseline.planKey())), HttpStatus.NO_CONTENT)
                 .build();
     }
 
-    private Baseline find(String id) {
-        return Asked.paper(keeper.current(), PlanKey.Kind.BASELINE, id, Baseline.class);
+    private Baseline find(SignedIn me, String id) {
+        return Asked.paper(keeper.seenBy(me), PlanKey.Kind.BASELINE, id, Baseline.class);
     }
 
     @GetMapping("/baselines/{id}/difference")
@@ -186,22 +188,24 @@ class BaselinesApi {
             summary = "What changed since a baseline",
             description = "to: now, another baseline's id, or a moment")
     DifferenceJson difference(
-            @PathVariable String id, @RequestParam(defaultValue = "now") String to) {
-        var baseline = find(id);
+            @PathVariable String id,
+            @RequestParam(defaultValue = "now") String to,
+            @AuthenticationPrincipal SignedIn me) {
+        var baseline = find(me, id);
         var compared =
                 moments.between(
-                        keeper.current(),
+                        keeper.seenBy(me),
                         new Difference.Scope(baseline.product(), baseline.under()),
                         baseline.at(),
-                        end(to));
+                        end(me, to));
         return json(compared.comparison().difference());
     }
 
-    private @Nullable Instant end(String to) {
+    private @Nullable Instant end(SignedIn me, String to) {
         if (to.equals("now")) {
             return null;
         }
-        return keeper.current()
+        return keeper.seenBy(me)
                 .workspace()
                 .papers()
                 .findBaseline(to)

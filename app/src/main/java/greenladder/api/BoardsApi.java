@@ -118,8 +118,9 @@ class BoardsApi {
     BoardJson board(
             @PathVariable String id,
             @RequestParam(defaultValue = "") String sprint,
-            @RequestParam(defaultValue = "none") String lanes) {
-        var snapshot = keeper.current();
+            @RequestParam(defaultValue = "none") String lanes,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         if (!Set.of("none", "person", "story", "band").contains(lanes)) {
             throw StructureApi.invalid("lanes", "There are: none, person, story, band.");
         }
@@ -203,7 +204,7 @@ class BoardsApi {
             @PathVariable String id,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.team(keeper.current(), id);
+        Asked.team(keeper.seenBy(me), id);
         var reader = new BodyReader(body, Set.of("columns", "shown"));
         var columns = columns(reader);
         var shown = reader.has("shown") ? reader.texts("shown") : null;
@@ -275,8 +276,8 @@ class BoardsApi {
 
     @GetMapping("/rules")
     @Operation(summary = "A team's hand-overs, and who may take which step")
-    RulesJson rules(@PathVariable String id) {
-        return rules(Asked.team(keeper.current(), id));
+    RulesJson rules(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        return rules(Asked.team(keeper.seenBy(me), id));
     }
 
     private static RulesJson rules(Team team) {
@@ -317,7 +318,7 @@ class BoardsApi {
             @PathVariable String id,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.team(keeper.current(), id);
+        Asked.team(keeper.seenBy(me), id);
         var reader = new BodyReader(body, Set.of("handOvers", "steps"));
         var handOvers = new ArrayList<HandOver>();
         for (var rule :

@@ -53,8 +53,8 @@ class CalendarsApi {
 
     @GetMapping
     @Operation(summary = "When a team works, and what its members give")
-    CalendarJson get(@PathVariable String id) {
-        return json(keeper.current(), id);
+    CalendarJson get(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        return json(keeper.seenBy(me), id);
     }
 
     @PutMapping
@@ -68,7 +68,7 @@ class CalendarsApi {
             @PathVariable String id,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.team(keeper.current(), id);
+        Asked.team(keeper.seenBy(me), id);
         var calendar = read(body);
         return calendar(planning.keepCalendar(me, id, any -> calendar), id);
     }
@@ -83,7 +83,7 @@ class CalendarsApi {
             @PathVariable String id,
             @RequestBody String file,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.team(keeper.current(), id);
+        Asked.team(keeper.seenBy(me), id);
         var read = CalendarReader.read(file, figures.today());
         return calendar(
                 planning.keepCalendar(

@@ -130,7 +130,7 @@ class FlowApi {
             @RequestParam(defaultValue = "points") String by,
             @RequestParam MultiValueMap<String, String> asked,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var filter = new ItemFilter(snapshot, product, asked, OWN, lines, me).orRefused();
         var span = AskedDays.of(from, to, figures.today());
@@ -151,7 +151,7 @@ class FlowApi {
                         by.equals("points"),
                         figures.now(),
                         filter.isNarrow() ? filter.keys(snapshot.level(product, its)) : null);
-        return json(pasts.read(past -> Flow.of(past, query)), by.equals("state"));
+        return json(pasts.read(me, past -> Flow.of(past, query)), by.equals("state"));
     }
 
     private static Level level(Product product, String asked) {
@@ -235,7 +235,7 @@ class FlowApi {
             @RequestParam(defaultValue = "") String level,
             @RequestParam MultiValueMap<String, String> asked,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var filter = new ItemFilter(snapshot, product, asked, OWN_OF_OPEN, lines, me).orRefused();
         if (!OpenWork.isAttribute(by)) {
@@ -250,14 +250,16 @@ class FlowApi {
         }
         var only = filter.isNarrow() ? filter.keys(snapshot.level(product, its)) : null;
         var rows =
-                pasts.read(past ->
-                        past.open(
-                                product.code(),
-                                its.key(),
-                                team.isEmpty() ? null : Asked.team(snapshot, team).key(),
-                                by,
-                                then,
-                                only));
+                pasts.read(
+                        me,
+                        past ->
+                                past.open(
+                                        product.code(),
+                                        its.key(),
+                                        team.isEmpty() ? null : Asked.team(snapshot, team).key(),
+                                        by,
+                                        then,
+                                        only));
         return new OpenJson(
                 then,
                 rows.stream()

@@ -9,6 +9,7 @@ import greenladder.core.trace.GoalEffort;
 import greenladder.core.trace.Impact;
 import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
+import greenladder.people.SignedIn;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.math.BigDecimal;
@@ -19,6 +20,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -93,8 +95,8 @@ class GapsApi {
 
     @GetMapping("/items/{key}/impact")
     @Operation(summary = "What hangs on an item, and what it hangs on")
-    ImpactJson impact(@PathVariable String key) {
-        var snapshot = keeper.current();
+    ImpactJson impact(@PathVariable String key, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var node = Asked.node(snapshot, key);
         var impact = Impact.of(snapshot, node);
         var size = node.rollUp().effective();
@@ -124,8 +126,9 @@ class GapsApi {
             @PathVariable String code,
             @RequestParam(defaultValue = "") List<String> kind,
             @RequestParam(defaultValue = "0") int cursor,
-            @RequestParam(defaultValue = "100") int limit) {
-        var snapshot = keeper.current();
+            @RequestParam(defaultValue = "100") int limit,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         if (limit < 1 || limit > MOST || cursor < 0) {
             throw StructureApi.invalid("limit", "Between 1 and %d.".formatted(MOST));
@@ -170,8 +173,9 @@ class GapsApi {
     CoverageJson coverage(
             @PathVariable String code,
             @RequestParam(defaultValue = "") String rows,
-            @RequestParam(defaultValue = "release") String columns) {
-        var snapshot = keeper.current();
+            @RequestParam(defaultValue = "release") String columns,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var level =
                 rows.isEmpty()

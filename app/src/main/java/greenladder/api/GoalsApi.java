@@ -108,8 +108,8 @@ class GoalsApi {
 
     @GetMapping("/goals")
     @Operation(summary = "Every goal with what it takes, how much is done and its measure")
-    GoalsJson goals() {
-        var snapshot = keeper.current();
+    GoalsJson goals(@AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var effort = GoalEffort.of(snapshot);
         return new GoalsJson(
                 effort.byGoal().entrySet().stream()
@@ -166,21 +166,22 @@ class GoalsApi {
                                 text(form.from()),
                                 text(form.target()),
                                 form.unit() == null ? "" : form.unit()));
-        return ItemsApi.written(saved, HttpStatus.OK).body(Optional.ofNullable(measure(item(key))));
+        return ItemsApi.written(saved, HttpStatus.OK)
+                .body(Optional.ofNullable(measure(item(me, key))));
     }
 
     private static String text(@Nullable BigDecimal number) {
         return number == null ? "" : number.toPlainString();
     }
 
-    private Item item(String key) {
-        return Asked.node(keeper.current(), key).item();
+    private Item item(SignedIn me, String key) {
+        return Asked.node(keeper.seenBy(me), key).item();
     }
 
     @GetMapping("/items/{key}/measure")
     @Operation(summary = "What is measured of an item")
-    MeasureJson getMeasure(@PathVariable String key) {
-        var measure = measure(item(key));
+    MeasureJson getMeasure(SignedIn me, @PathVariable String key) {
+        var measure = measure(item(me, key));
         if (measure == null) {
             throw new Failure.NotFound("Nothing is measured of this item.");
         }
@@ -189,9 +190,9 @@ class GoalsApi {
 
     @GetMapping("/items/{key}/readings")
     @Operation(summary = "The readings of an item's measure, by day")
-    Listed<ReadingJson> readings(@PathVariable String key) {
+    Listed<ReadingJson> readings(SignedIn me, @PathVariable String key) {
         return new Listed<>(
-                item(key).details().course().readings().entrySet().stream()
+                item(me, key).details().course().readings().entrySet().stream()
                         .map(one -> new ReadingJson(one.getKey(), one.getValue().toDecimal()))
                         .toList());
     }
@@ -206,14 +207,14 @@ class GoalsApi {
             @AuthenticationPrincipal SignedIn me) {
         var day = form.day() == null ? LocalDate.now(clock) : FormValues.date("day", form.day());
         var saved = door.submit(me, new TakeReading(Asked.key(key), day, text(form.value())));
-        return ItemsApi.written(saved, HttpStatus.CREATED).body(readings(key));
+        return ItemsApi.written(saved, HttpStatus.CREATED).body(readings(me, key));
     }
 
     @GetMapping("/items/{key}/health")
     @Operation(summary = "What was said of how an item goes, the latest first")
-    Listed<HealthJson> health(@PathVariable String key) {
+    Listed<HealthJson> health(SignedIn me, @PathVariable String key) {
         return new Listed<>(
-                item(key).details().course().health().reversed().stream()
+                item(me, key).details().course().health().reversed().stream()
                         .map(HealthJson::of)
                         .toList());
     }
@@ -234,6 +235,6 @@ class GoalsApi {
                                 me.handle(),
                                 form.state() == null ? "" : form.state(),
                                 form.words() == null ? "" : form.words()));
-        return ItemsApi.written(saved, HttpStatus.CREATED).body(health(key));
+        return ItemsApi.written(saved, HttpStatus.CREATED).body(health(me, key));
     }
 }

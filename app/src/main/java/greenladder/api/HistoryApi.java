@@ -5,6 +5,7 @@ import greenladder.item.SnapshotKeeper;
 import greenladder.log.LogSearch.Row;
 import greenladder.log.Search;
 import greenladder.panel.FormValues;
+import greenladder.people.SignedIn;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.time.Clock;
@@ -13,6 +14,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -92,7 +94,8 @@ class HistoryApi {
             @RequestParam(required = false) @Nullable String product,
             @RequestParam(required = false) @Nullable String field,
             @RequestParam(required = false) @Nullable String cursor,
-            @RequestParam(defaultValue = "" + Page.DEFAULT_LIMIT) int limit) {
+            @RequestParam(defaultValue = "" + Page.DEFAULT_LIMIT) int limit,
+            @AuthenticationPrincipal SignedIn me) {
         Page.requireLimit(limit);
         var first = from.isEmpty() ? null : FormValues.date("from", from);
         var last = to.isEmpty() ? null : FormValues.date("to", to);
@@ -100,7 +103,7 @@ class HistoryApi {
             throw StructureApi.invalid(
                     "from", "The first day %s is after the last, %s.".formatted(first, last));
         }
-        if (product != null && keeper.current().findProduct(product).isEmpty()) {
+        if (product != null && keeper.seenBy(me).findProduct(product).isEmpty()) {
             throw StructureApi.invalid("product", "There is no such product.");
         }
         var search =
@@ -111,7 +114,7 @@ class HistoryApi {
                         item,
                         product,
                         field);
-        var page = reading.page(keeper.current(), search, Cursors.point(cursor), limit);
+        var page = reading.page(keeper.seenBy(me), search, Cursors.point(cursor), limit);
         return new HistoryJson(
                 page.rows().stream().map(EntryJson::of).toList(),
                 page.next() == null ? null : Cursors.of(page.next()));

@@ -95,7 +95,7 @@ class ItemsApi {
             @PathVariable String code,
             @RequestParam MultiValueMap<String, String> asked,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         return new ItemQuery(snapshot, Asked.product(snapshot, code), asked).page(lines, me);
     }
 
@@ -109,14 +109,14 @@ class ItemsApi {
             @PathVariable String code,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.product(keeper.current(), code);
+        Asked.product(keeper.seenBy(me), code);
         boolean bulk = body.has("items");
         var problems = new ArrayList<Problem>();
         var create =
                 bulk
                         ? new Command.Create(code, bulkEntries(body, problems))
-                        : single(code, body, problems);
-        FieldsReader.requireNone(problems, keeper.current(), create);
+                        : single(me, code, body, problems);
+        FieldsReader.requireNone(problems, keeper.seenBy(me), create);
         var saved = door.submit(me, create);
         var made =
                 saved.items().stream()
@@ -132,8 +132,8 @@ class ItemsApi {
 
     @GetMapping("/items/{key}")
     @Operation(summary = "One item")
-    ResponseEntity<ItemJson> get(@PathVariable String key) {
-        var snapshot = keeper.current();
+    ResponseEntity<ItemJson> get(@PathVariable String key, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         return item(ResponseEntity.ok(), snapshot, Asked.node(snapshot, key));
     }
 
@@ -146,10 +146,10 @@ class ItemsApi {
             @RequestBody JsonNode body,
             @RequestHeader(name = "If-Match", required = false) @Nullable String ifMatch,
             @AuthenticationPrincipal SignedIn me) {
-        var item = Asked.node(keeper.current(), key).item().key();
+        var item = Asked.node(keeper.seenBy(me), key).item().key();
         var reader = new FieldsReader(Problem.SINGLE).read(body, Set.of());
-        var edit = Command.Edit.naming(keeper.current(), List.of(item), reader.fields());
-        FieldsReader.requireNone(reader.problems(), keeper.current(), edit);
+        var edit = Command.Edit.naming(keeper.seenBy(me), List.of(item), reader.fields());
+        FieldsReader.requireNone(reader.problems(), keeper.seenBy(me), edit);
         var saved = door.submit(me, edit, seen(item, ifMatch));
         return item(
                 written(saved, HttpStatus.OK),
@@ -169,7 +169,7 @@ class ItemsApi {
             @RequestBody JsonNode body,
             @RequestHeader(name = "If-Match", required = false) @Nullable String ifMatch,
             @AuthenticationPrincipal SignedIn me) {
-        var item = Asked.node(keeper.current(), key).item().key();
+        var item = Asked.node(keeper.seenBy(me), key).item().key();
         var move = MoveReader.read(item, body);
         var saved = door.submit(me, move, seen(item, ifMatch));
         return item(
@@ -185,7 +185,7 @@ class ItemsApi {
             @RequestParam(required = false) @Nullable String children,
             @RequestHeader(name = "If-Match", required = false) @Nullable String ifMatch,
             @AuthenticationPrincipal SignedIn me) {
-        var item = Asked.node(keeper.current(), key).item().key();
+        var item = Asked.node(keeper.seenBy(me), key).item().key();
         var choice =
                 switch (children == null ? "" : children) {
                     case "" -> Children.REFUSE;
@@ -201,8 +201,8 @@ class ItemsApi {
 
     @GetMapping("/items/{key}/rollup")
     @Operation(summary = "The figures of an item with everything under it")
-    RollUpJson rollUp(@PathVariable String key) {
-        var node = Asked.node(keeper.current(), key);
+    RollUpJson rollUp(@PathVariable String key, @AuthenticationPrincipal SignedIn me) {
+        var node = Asked.node(keeper.seenBy(me), key);
         return RollUpJson.of(node.item(), node.rollUp());
     }
 
@@ -211,8 +211,9 @@ class ItemsApi {
     Page<ChangeJson> history(
             @PathVariable String key,
             @RequestParam(required = false) @Nullable String cursor,
-            @RequestParam(defaultValue = "" + Page.DEFAULT_LIMIT) int limit) {
-        var snapshot = keeper.current();
+            @RequestParam(defaultValue = "" + Page.DEFAULT_LIMIT) int limit,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var item = Asked.node(snapshot, key).item().key();
         Page.requireLimit(limit);
         var logged = log.history(item, Cursors.point(cursor), limit + 1);
@@ -220,7 +221,7 @@ class ItemsApi {
         return new Page<>(
                 shown.stream()
                         .filter(one -> ChangeWords.isSeen(snapshot, one.change()))
-                        .filter(one -> reading.isTold(one.change()))
+                        .filter(one -> reading.isTold(snapshot, one.change()))
                         .map(ItemsApi::json)
                         .toList(),
                 logged.size() > limit ? Cursors.of(shown.getLast().point()) : null);
@@ -238,12 +239,12 @@ class ItemsApi {
     }
 
     /** One item; from a template only where one is named. */
-    private Command.Create single(String code, JsonNode body, List<Problem> problems) {
+    private Command.Create single(SignedIn me, String code, JsonNode body, List<Problem> problems) {
         var reader = new FieldsReader(Problem.SINGLE).read(body, Set.of("template"));
         problems.addAll(reader.problems());
         var template = text(body, "template");
         return Beginnings.of(
-                        keeper.current(),
+                        keeper.seenBy(me),
                         code,
                         reader.fields(),
                         new Target.Stay(),

@@ -93,8 +93,8 @@ class LinksApi {
 
     @GetMapping("/items/{key}/links")
     @Operation(summary = "The links that an item has, and those that lead to it")
-    Page<LinkJson> list(@PathVariable String key) {
-        var snapshot = keeper.current();
+    Page<LinkJson> list(@PathVariable String key, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var item = Asked.node(snapshot, key).item();
         var links = new Links(snapshot);
         return new Page<>(
@@ -115,7 +115,7 @@ class LinksApi {
             @PathVariable String key,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        var from = Asked.node(keeper.current(), key).item();
+        var from = Asked.node(keeper.seenBy(me), key).item();
         var command = read(from, body);
         var saved = door.submit(me, command);
         var snapshot = saved.accepted().after();
@@ -135,7 +135,7 @@ class LinksApi {
     @DeleteMapping("/links/{id}")
     @Operation(summary = "Take a link away")
     ResponseEntity<Void> unlink(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new Unlink(find(id).from().key(), id));
+        var saved = door.submit(me, new Unlink(find(me, id).from().key(), id));
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 
@@ -143,7 +143,7 @@ class LinksApi {
     @Operation(summary = "Say that a link still holds, as its ends read now")
     ResponseEntity<LinkJson> confirm(
             @PathVariable String id, @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new Confirm(List.of(find(id).id())));
+        var saved = door.submit(me, new Confirm(List.of(find(me, id).id())));
         return ItemsApi.written(saved, HttpStatus.OK)
                 .body(LinkJson.of(new Links(saved.accepted().after()).find(id).orElseThrow()));
     }
@@ -160,8 +160,8 @@ class LinksApi {
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 
-    private Linked find(String id) {
-        return new Links(keeper.current())
+    private Linked find(SignedIn me, String id) {
+        return new Links(keeper.seenBy(me))
                 .find(id)
                 .orElseThrow(() -> new Failure.NotFound("There is no such link."));
     }

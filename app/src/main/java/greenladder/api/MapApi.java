@@ -9,12 +9,14 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
+import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -67,8 +69,9 @@ class MapApi {
             @RequestParam(defaultValue = "") String backbone,
             @RequestParam(defaultValue = "releases") String slices,
             @RequestParam(defaultValue = "") String under,
-            @RequestParam(defaultValue = "0") String from) {
-        var snapshot = keeper.current();
+            @RequestParam(defaultValue = "0") String from,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var level = level(product, backbone);
         var map = new StoryMap(snapshot, product, level, team(snapshot, product, slices));

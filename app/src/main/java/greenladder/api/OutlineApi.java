@@ -67,7 +67,7 @@ class OutlineApi {
             @PathVariable String code,
             @RequestBody OutlineBody body,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var under = body.under() == null ? null : Asked.node(snapshot, body.under()).item();
         var top =
@@ -105,8 +105,11 @@ class OutlineApi {
 
     @GetMapping(produces = "text/plain;charset=UTF-8")
     @Operation(summary = "Subtrees as text, which the same call reads as the same tree")
-    String text(@PathVariable String code, @RequestParam(defaultValue = "") List<String> key) {
-        var snapshot = keeper.current();
+    String text(
+            @PathVariable String code,
+            @RequestParam(defaultValue = "") List<String> key,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var nodes =
                 key.isEmpty()

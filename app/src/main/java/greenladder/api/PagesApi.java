@@ -95,8 +95,8 @@ class PagesApi {
 
     @GetMapping("/items/{key}/pages")
     @Operation(summary = "The pages beside an item")
-    Page<PageJson> pages(@PathVariable String key) {
-        var snapshot = keeper.current();
+    Page<PageJson> pages(@PathVariable String key, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var item = Asked.node(snapshot, key).item().key();
         return new Page<>(
                 snapshot.workspace().papers().pagesOf(item).stream()
@@ -107,12 +107,12 @@ class PagesApi {
 
     @GetMapping("/pages/{id}")
     @Operation(summary = "One page with its passages and what was said of them")
-    PageJson page(@PathVariable String id) {
-        return PageJson.of(keeper.current(), find(id));
+    PageJson page(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        return PageJson.of(keeper.seenBy(me), find(me, id));
     }
 
-    private Document find(String id) {
-        return Asked.paper(keeper.current(), PlanKey.Kind.DOCUMENT, id, Document.class);
+    private Document find(SignedIn me, String id) {
+        return Asked.paper(keeper.seenBy(me), PlanKey.Kind.DOCUMENT, id, Document.class);
     }
 
     @PostMapping("/items/{key}/pages")
@@ -121,7 +121,7 @@ class PagesApi {
             @PathVariable String key,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        var item = Asked.node(keeper.current(), key).item().key();
+        var item = Asked.node(keeper.seenBy(me), key).item().key();
         var reader = new BodyReader(body, Set.of("name"));
         var name = Objects.requireNonNullElse(reader.text("name"), "");
         reader.requireNone();
@@ -130,7 +130,7 @@ class PagesApi {
         var id = saved.plans().getFirst().subject().key();
         return ItemsApi.written(saved, HttpStatus.CREATED)
                 .location(URI.create("/api/v1/pages/" + id))
-                .body(PageJson.of(keeper.current(), find(id)));
+                .body(PageJson.of(keeper.seenBy(me), find(me, id)));
     }
 
     @PostMapping("/pages/{id}/passages")
@@ -149,7 +149,9 @@ class PagesApi {
         var after = Objects.requireNonNullElse(reader.whole("after"), 0);
         reader.requireNone();
         return written(
-                id, door.submit(me, new WritePassage(find(id).key(), 0, after, kind, text, null)));
+                me,
+                id,
+                door.submit(me, new WritePassage(find(me, id).key(), 0, after, kind, text, null)));
     }
 
     @PutMapping("/pages/{id}/passages/{number}")
@@ -171,7 +173,9 @@ class PagesApi {
             throw StructureApi.invalid("number", "Passages are numbered from 1.");
         }
         return written(
-                id, door.submit(me, new WritePassage(find(id).key(), number, 0, kind, text, seen)));
+                me,
+                id,
+                door.submit(me, new WritePassage(find(me, id).key(), number, 0, kind, text, seen)));
     }
 
     private static Kind kind(BodyReader reader) {
@@ -196,8 +200,10 @@ class PagesApi {
         var text = Objects.requireNonNullElse(reader.text("text"), "");
         reader.requireNone();
         return written(
+                me,
                 id,
-                door.submit(me, new RemarkOn(find(id).key(), passage, remark, me.handle(), text)));
+                door.submit(
+                        me, new RemarkOn(find(me, id).key(), passage, remark, me.handle(), text)));
     }
 
     @PostMapping("/pages/{id}/items")
@@ -212,17 +218,19 @@ class PagesApi {
         var passages = reader.wholes("passages");
         var level = Objects.requireNonNullElse(reader.text("level"), "");
         reader.requireNone();
-        return written(id, door.submit(me, new ItemsOfPassages(find(id).key(), passages, level)));
+        return written(
+                me, id, door.submit(me, new ItemsOfPassages(find(me, id).key(), passages, level)));
     }
 
     @DeleteMapping("/pages/{id}")
     @Operation(summary = "Take a page away")
     ResponseEntity<Void> remove(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new RemovePaper(find(id).planKey()));
+        var saved = door.submit(me, new RemovePaper(find(me, id).planKey()));
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 
-    private ResponseEntity<PageJson> written(String id, Saved saved) {
-        return ItemsApi.written(saved, HttpStatus.OK).body(PageJson.of(keeper.current(), find(id)));
+    private ResponseEntity<PageJson> written(SignedIn me, String id, Saved saved) {
+        return ItemsApi.written(saved, HttpStatus.OK)
+                .body(PageJson.of(keeper.seenBy(me), find(me, id)));
     }
 }

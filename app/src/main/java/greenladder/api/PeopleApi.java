@@ -109,10 +109,10 @@ class PeopleApi {
 
     @GetMapping("/teams")
     @Operation(summary = "The teams, with their own states where they have some")
-    Page<TeamJson> teams() {
+    Page<TeamJson> teams(@AuthenticationPrincipal SignedIn me) {
         return new Page<>(
-                keeper.current().workspace().teamsByKey().values().stream()
-                        .map(this::json)
+                keeper.seenBy(me).workspace().teamsByKey().values().stream()
+                        .map(team -> json(me, team))
                         .toList(),
                 null);
     }
@@ -122,13 +122,14 @@ class PeopleApi {
     ResponseEntity<TeamJson> addTeam(
             @RequestBody TeamForm body, @AuthenticationPrincipal SignedIn me) {
         var team = teams.add(me, body);
-        return ResponseEntity.created(URI.create("/api/v1/teams/" + team.key())).body(json(team));
+        return ResponseEntity.created(URI.create("/api/v1/teams/" + team.key()))
+                .body(json(me, team));
     }
 
     @GetMapping("/teams/{id}")
     @Operation(summary = "One team")
-    TeamJson team(@PathVariable String id) {
-        return json(Asked.team(keeper.current(), id));
+    TeamJson team(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        return json(me, Asked.team(keeper.seenBy(me), id));
     }
 
     @PutMapping("/teams/{id}")
@@ -137,7 +138,7 @@ class PeopleApi {
             @PathVariable String id,
             @RequestBody TeamForm body,
             @AuthenticationPrincipal SignedIn me) {
-        return json(teams.change(me, id, body));
+        return json(me, teams.change(me, id, body));
     }
 
     @GetMapping("/tokens")
@@ -218,7 +219,7 @@ class PeopleApi {
         return new PersonJson(person.handle(), person.name(), person.role().label(), roles);
     }
 
-    private TeamJson json(Team team) {
+    private TeamJson json(SignedIn me, Team team) {
         var states = new LinkedHashMap<String, List<ProductsApi.StateJson>>();
         team.ownStates().entrySet().stream()
                 .sorted(Map.Entry.<String, States>comparingByKey())
@@ -227,7 +228,7 @@ class PeopleApi {
         return new TeamJson(
                 team.key(),
                 team.name(),
-                keeper.current().workspace().membersAtWork(team),
+                keeper.seenBy(me).workspace().membersAtWork(team),
                 team.products(),
                 states);
     }

@@ -88,8 +88,9 @@ class ProductsApi {
 
     @GetMapping
     @Operation(summary = "All products")
-    Page<ProductJson> list() {
-        return new Page<>(keeper.current().products().stream().map(this::json).toList(), null);
+    Page<ProductJson> list(@AuthenticationPrincipal SignedIn me) {
+        return new Page<>(
+                keeper.seenBy(me).products().stream().map(one -> json(me, one)).toList(), null);
     }
 
     @PostMapping
@@ -99,19 +100,19 @@ class ProductsApi {
         var form = ProductReader.read(body);
         var product = products.add(me, form.code(), form.name(), form.levels());
         return ResponseEntity.created(URI.create("/api/v1/products/" + product.code()))
-                .body(json(product));
+                .body(json(me, product));
     }
 
     @GetMapping("/{code}")
     @Operation(summary = "A product with its ladder, kinds, states and teams")
-    ProductJson get(@PathVariable String code) {
-        return json(Asked.product(keeper.current(), code));
+    ProductJson get(@PathVariable String code, @AuthenticationPrincipal SignedIn me) {
+        return json(me, Asked.product(keeper.seenBy(me), code));
     }
 
     @GetMapping("/{code}/rollup")
     @Operation(summary = "The totals of a product and of each level")
-    ProductRollUpJson rollUp(@PathVariable String code) {
-        var snapshot = keeper.current();
+    ProductRollUpJson rollUp(@PathVariable String code, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         Map<String, RollUpJson> levels = new LinkedHashMap<>();
         snapshot.levelTotals(product)
@@ -148,14 +149,14 @@ class ProductsApi {
                                                                     choice.words())))
                                     .toList()));
         }
-        return json(Asked.product(keeper.current(), code));
+        return json(me, Asked.product(keeper.seenBy(me), code));
     }
 
     @GetMapping("/{code}/sprints")
     @Operation(summary = "The sprints of the teams that work for a product, by their start")
-    Page<SprintJson> sprints(@PathVariable String code) {
-        var workspace = keeper.current().workspace();
-        Asked.product(keeper.current(), code);
+    Page<SprintJson> sprints(@PathVariable String code, @AuthenticationPrincipal SignedIn me) {
+        var workspace = keeper.seenBy(me).workspace();
+        Asked.product(keeper.seenBy(me), code);
         var teams = workspace.teamsOf(code).stream().map(Team::key).toList();
         return new Page<>(
                 workspace.sprintsByKey().values().stream()
@@ -173,7 +174,7 @@ class ProductsApi {
                 .toList();
     }
 
-    private ProductJson json(Product product) {
+    private ProductJson json(SignedIn me, Product product) {
         var levels = product.levels().all();
         return new ProductJson(
                 product.code(),
@@ -195,7 +196,7 @@ class ProductsApi {
                 levels.stream()
                         .flatMap(level -> states(level.states(), level.key()).stream())
                         .toList(),
-                keeper.current().workspace().teamsOf(product.code()).stream()
+                keeper.seenBy(me).workspace().teamsOf(product.code()).stream()
                         .map(Team::key)
                         .toList(),
                 product.fields().stream().map(SetupApi::json).toList(),

@@ -72,8 +72,8 @@ class RefineApi {
 
     @GetMapping("/products/{code}/refining")
     @Operation(summary = "Bands, factors, formula, scale and definition of ready of a product")
-    RefiningJson refining(@PathVariable String code) {
-        return RefiningJson.of(Asked.product(keeper.current(), code).refining());
+    RefiningJson refining(@PathVariable String code, @AuthenticationPrincipal SignedIn me) {
+        return RefiningJson.of(Asked.product(keeper.seenBy(me), code).refining());
     }
 
     @PutMapping("/products/{code}/refining")
@@ -82,7 +82,7 @@ class RefineApi {
             @PathVariable String code,
             @RequestBody RefiningJson body,
             @AuthenticationPrincipal SignedIn me) {
-        var product = Asked.product(keeper.current(), code);
+        var product = Asked.product(keeper.seenBy(me), code);
         if (!me.mayIn(code, Permission.SHAPE)) {
             throw new Failure.Forbidden("How a product refines is set up by its owners.");
         }
@@ -104,7 +104,7 @@ class RefineApi {
             @PathVariable String code,
             @RequestBody OrderBody body,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var keys =
                 body.items() != null
@@ -140,7 +140,7 @@ class RefineApi {
             @PathVariable String key,
             @RequestBody DecisionBody body,
             @AuthenticationPrincipal SignedIn me) {
-        var item = Asked.node(keeper.current(), key).item().key();
+        var item = Asked.node(keeper.seenBy(me), key).item().key();
         var saved =
                 door.submit(
                         me,

@@ -77,8 +77,8 @@ class ReleasesApi {
 
     @GetMapping("/products/{code}/releases")
     @Operation(summary = "A product's releases, by date")
-    Page<ReleaseJson> releases(@PathVariable String code) {
-        var snapshot = keeper.current();
+    Page<ReleaseJson> releases(@PathVariable String code, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         Asked.product(snapshot, code);
         return new Page<>(
                 snapshot.workspace().releasesOf(code).stream().map(ReleaseJson::of).toList(), null);
@@ -94,7 +94,7 @@ class ReleasesApi {
             @PathVariable String code,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var reader = new BodyReader(body, NAMES);
         var teams = snapshot.workspace().teamsOf(code).stream().map(team -> team.key()).toList();
@@ -131,8 +131,8 @@ class ReleasesApi {
 
     @GetMapping("/releases/{id}")
     @Operation(summary = "One release")
-    ReleaseJson get(@PathVariable String id) {
-        return ReleaseJson.of(Asked.release(keeper.current(), id));
+    ReleaseJson get(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        return ReleaseJson.of(Asked.release(keeper.seenBy(me), id));
     }
 
     @Operation(
@@ -147,7 +147,7 @@ class ReleasesApi {
             @PathVariable String id,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        var was = Asked.release(keeper.current(), id);
+        var was = Asked.release(keeper.seenBy(me), id);
         var reader = new BodyReader(body, NAMES);
         read(reader, was);
         var state = reader.text("state");
@@ -181,8 +181,8 @@ class ReleasesApi {
 
     @GetMapping("/releases/{id}/report")
     @Operation(summary = "What is planned for a release, against what its teams can do until then")
-    ReleaseReportJson report(@PathVariable String id) {
-        var snapshot = keeper.current();
+    ReleaseReportJson report(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var release = Asked.release(snapshot, id);
         var fill =
                 Objects.requireNonNull(

@@ -116,8 +116,8 @@ class ReviewsApi {
 
     @GetMapping("/products/{code}/reviews")
     @Operation(summary = "A product's reviews, the latest first")
-    Page<ReviewJson> reviews(@PathVariable String code) {
-        var snapshot = keeper.current();
+    Page<ReviewJson> reviews(@PathVariable String code, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         Asked.product(snapshot, code);
         return new Page<>(
                 snapshot.workspace().papers().of(code, Review.class).stream()
@@ -129,12 +129,12 @@ class ReviewsApi {
 
     @GetMapping("/reviews/{id}")
     @Operation(summary = "One review with the answers")
-    ReviewJson review(@PathVariable String id) {
-        return ReviewJson.of(keeper.current(), find(id));
+    ReviewJson review(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        return ReviewJson.of(keeper.seenBy(me), find(me, id));
     }
 
-    private Review find(String id) {
-        return Asked.paper(keeper.current(), PlanKey.Kind.REVIEW, id, Review.class);
+    private Review find(SignedIn me, String id) {
+        return Asked.paper(keeper.seenBy(me), PlanKey.Kind.REVIEW, id, Review.class);
     }
 
     @PostMapping("/products/{code}/reviews")
@@ -148,7 +148,7 @@ class ReviewsApi {
             @PathVariable String code,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         Asked.product(snapshot, code);
         var reader = new BodyReader(body, FIELDS);
         var name = Objects.requireNonNullElse(reader.text("name"), "");
@@ -180,7 +180,7 @@ class ReviewsApi {
         var id = saved.plans().getFirst().subject().key();
         return ItemsApi.written(saved, HttpStatus.CREATED)
                 .location(URI.create("/api/v1/reviews/" + id))
-                .body(ReviewJson.of(keeper.current(), find(id)));
+                .body(ReviewJson.of(keeper.seenBy(me), find(me, id)));
     }
 
     record AnswerForm(@Nullable String item, @Nullable Boolean agrees, @Nullable String words) {}
@@ -201,9 +201,10 @@ class ReviewsApi {
         var saved =
                 door.submit(
                         me,
-                        new AnswerReview(find(id).key(), item, me.handle(), form.agrees(), words));
+                        new AnswerReview(
+                                find(me, id).key(), item, me.handle(), form.agrees(), words));
         return ItemsApi.written(saved, HttpStatus.OK)
-                .body(ReviewJson.of(keeper.current(), find(id)));
+                .body(ReviewJson.of(keeper.seenBy(me), find(me, id)));
     }
 
     record CloseForm(@Nullable Boolean closed) {}
@@ -215,15 +216,15 @@ class ReviewsApi {
             @RequestBody CloseForm form,
             @AuthenticationPrincipal SignedIn me) {
         boolean closed = !Boolean.FALSE.equals(form.closed());
-        var saved = door.submit(me, new CloseReview(find(id).key(), closed));
+        var saved = door.submit(me, new CloseReview(find(me, id).key(), closed));
         return ItemsApi.written(saved, HttpStatus.OK)
-                .body(ReviewJson.of(keeper.current(), find(id)));
+                .body(ReviewJson.of(keeper.seenBy(me), find(me, id)));
     }
 
     @DeleteMapping("/reviews/{id}")
     @Operation(summary = "Take a review away")
     ResponseEntity<Void> remove(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new RemovePaper(find(id).planKey()));
+        var saved = door.submit(me, new RemovePaper(find(me, id).planKey()));
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 }

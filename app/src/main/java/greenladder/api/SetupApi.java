@@ -56,9 +56,9 @@ class SetupApi {
 
     @GetMapping("/fields")
     @Operation(summary = "A product's own fields")
-    Page<FieldJson> fields(@PathVariable String code) {
+    Page<FieldJson> fields(@PathVariable String code, @AuthenticationPrincipal SignedIn me) {
         return new Page<>(
-                Asked.product(keeper.current(), code).fields().stream()
+                Asked.product(keeper.seenBy(me), code).fields().stream()
                         .map(SetupApi::json)
                         .toList(),
                 null);
@@ -92,9 +92,9 @@ class SetupApi {
 
     @GetMapping("/templates")
     @Operation(summary = "A product's templates")
-    Page<TemplateJson> templates(@PathVariable String code) {
+    Page<TemplateJson> templates(@PathVariable String code, @AuthenticationPrincipal SignedIn me) {
         return new Page<>(
-                Asked.product(keeper.current(), code).templates().stream()
+                Asked.product(keeper.seenBy(me), code).templates().stream()
                         .map(SetupApi::json)
                         .toList(),
                 null);

@@ -139,7 +139,7 @@ class SpendingApi {
             @RequestParam(defaultValue = "") String then,
             @RequestParam MultiValueMap<String, String> asked,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var filter = new ItemFilter(snapshot, product, asked, OWN, lines, me).orRefused();
         var span = AskedDays.of(from, to, figures.today());
@@ -168,7 +168,7 @@ class SpendingApi {
             @RequestParam(defaultValue = "") String to,
             @RequestParam MultiValueMap<String, String> asked,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var filter = new ItemFilter(snapshot, product, asked, OWN_OF_REWORK, lines, me).orRefused();
         var span = AskedDays.of(from, to, figures.today());
@@ -178,8 +178,11 @@ class SpendingApi {
                         .map(SpendingApi::mended)
                         .toList(),
                 pasts
-                        .read(past ->
-                                Reopened.between(past, product.code(), span.from(), span.to()))
+                        .read(
+                                me,
+                                past ->
+                                        Reopened.between(
+                                                past, product.code(), span.from(), span.to()))
                         .stream()
                         .filter(one ->
                                 snapshot.findNode(one.item())

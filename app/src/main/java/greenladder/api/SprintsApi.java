@@ -63,8 +63,8 @@ class SprintsApi {
 
     @GetMapping("/teams/{id}/sprints")
     @Operation(summary = "A team's sprints, by their first day")
-    Page<SprintJson> sprints(@PathVariable String id) {
-        var snapshot = keeper.current();
+    Page<SprintJson> sprints(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         return new Page<>(
                 Sprints.of(snapshot.workspace(), Asked.team(snapshot, id).key()).stream()
                         .map(SprintJson::of)
@@ -82,7 +82,7 @@ class SprintsApi {
             @PathVariable String id,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.team(keeper.current(), id);
+        Asked.team(keeper.seenBy(me), id);
         var reader =
                 new BodyReader(
                         body, Set.of("start", "days", "count", "name", "goal", "firstNumber"));
@@ -111,8 +111,8 @@ class SprintsApi {
 
     @GetMapping("/sprints/{id}")
     @Operation(summary = "One sprint")
-    SprintJson get(@PathVariable String id) {
-        return SprintJson.of(Asked.sprint(keeper.current(), id));
+    SprintJson get(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        return SprintJson.of(Asked.sprint(keeper.seenBy(me), id));
     }
 
     @Operation(
@@ -127,7 +127,7 @@ class SprintsApi {
             @PathVariable String id,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.sprint(keeper.current(), id);
+        Asked.sprint(keeper.seenBy(me), id);
         var reader =
                 new BodyReader(
                         body,
@@ -192,12 +192,12 @@ class SprintsApi {
             @PathVariable String id,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.sprint(keeper.current(), id);
+        Asked.sprint(keeper.seenBy(me), id);
         var asked = asked(body);
         return sprint(
                 asked.candidates()
                         ? planning.commitCandidates(me, id)
-                        : planning.plan(me, id, there(asked.items()), false),
+                        : planning.plan(me, id, there(me, asked.items()), false),
                 id,
                 HttpStatus.OK);
     }
@@ -208,12 +208,12 @@ class SprintsApi {
             @PathVariable String id,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.sprint(keeper.current(), id);
+        Asked.sprint(keeper.seenBy(me), id);
         var asked = asked(body);
         return sprint(
                 asked.candidates()
                         ? planning.dropCandidates(me, id)
-                        : planning.takeOut(me, id, there(asked.items())),
+                        : planning.takeOut(me, id, there(me, asked.items())),
                 id,
                 HttpStatus.OK);
     }
@@ -231,8 +231,8 @@ class SprintsApi {
         return new ItemsAsked(items, candidates);
     }
 
-    private List<ItemKey> there(List<ItemKey> keys) {
-        var snapshot = keeper.current();
+    private List<ItemKey> there(SignedIn me, List<ItemKey> keys) {
+        var snapshot = keeper.seenBy(me);
         keys.forEach(key -> Asked.node(snapshot, key.toString()));
         return keys;
     }
@@ -245,7 +245,7 @@ class SprintsApi {
             @PathVariable String key,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         Asked.sprint(snapshot, id);
         var item = Asked.node(snapshot, key).item().key();
         var reader = new BodyReader(body, Set.of("agreed"));
@@ -272,7 +272,7 @@ class SprintsApi {
             @PathVariable String id,
             @RequestBody(required = false) @Nullable JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.sprint(keeper.current(), id);
+        Asked.sprint(keeper.seenBy(me), id);
         String to = CloseSprint.BACKLOG;
         Map<ItemKey, String> items = new HashMap<>();
         Integer days = null;
@@ -303,28 +303,30 @@ class SprintsApi {
 
     @GetMapping("/sprints/{id}/report")
     @Operation(summary = "What became of a sprint, with its burndown")
-    ReportJson report(@PathVariable String id) {
-        var snapshot = keeper.current();
+    ReportJson report(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var sprint = Asked.sprint(snapshot, id);
         return ReportJson.of(
                 sprint,
-                figures.report(snapshot.workspace(), sprint),
+                figures.report(snapshot, sprint),
                 new Capacities(snapshot).of(sprint).points());
     }
 
     @GetMapping("/sprints/{id}/load")
     @Operation(
             summary = "Remaining hours by person and by skill, against the hours of the days left")
-    LoadJson load(@PathVariable String id) {
-        var snapshot = keeper.current();
+    LoadJson load(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         return LoadJson.of(figures.load(snapshot, Asked.sprint(snapshot, id)));
     }
 
     @GetMapping("/teams/{id}/velocity")
     @Operation(summary = "What a team completed in its last n closed sprints")
     VelocityJson velocity(
-            @PathVariable String id, @RequestParam(name = "n", defaultValue = "3") int n) {
-        var snapshot = keeper.current();
+            @PathVariable String id,
+            @RequestParam(name = "n", defaultValue = "3") int n,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         Asked.team(snapshot, id);
         if (n < 1 || n > MOST_WINDOW) {
             throw StructureApi.invalid("n", "From 1 to %d sprints.".formatted(MOST_WINDOW));

@@ -90,7 +90,7 @@ class StructureApi {
             @PathVariable String key,
             @RequestBody SplitBody body,
             @AuthenticationPrincipal SignedIn me) {
-        var item = requireItem(key);
+        var item = requireItem(me, key);
         return items(
                 door.submit(
                         me,
@@ -116,7 +116,7 @@ class StructureApi {
                         me,
                         new Command.Merge(
                                 key("into", Objects.requireNonNullElse(body.into(), "")),
-                                requireItem(key))),
+                                requireItem(me, key))),
                 HttpStatus.OK);
     }
 
@@ -141,7 +141,7 @@ class StructureApi {
                 door.submit(
                         me,
                         new Command.ChangeLevel(
-                                List.of(requireItem(key)),
+                                List.of(requireItem(me, key)),
                                 Objects.requireNonNullElse(body.level(), ""),
                                 misfits)),
                 HttpStatus.OK);
@@ -155,9 +155,9 @@ class StructureApi {
             @PathVariable String key,
             @RequestBody PromoteBody body,
             @AuthenticationPrincipal SignedIn me) {
-        var item = requireItem(key);
+        var item = requireItem(me, key);
         int at = Objects.requireNonNullElse(body.line(), 0);
-        var lines = keeper.current().requireNode(item).item().details().checklist().all();
+        var lines = keeper.seenBy(me).requireNode(item).item().details().checklist().all();
         var text =
                 body.text() != null
                         ? body.text()
@@ -176,7 +176,7 @@ class StructureApi {
             @PathVariable String code,
             @RequestBody GatherBody body,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.product(keeper.current(), code);
+        Asked.product(keeper.seenBy(me), code);
         var parent = new HashMap<String, String>();
         parent.put("title", Objects.requireNonNullElse(body.title(), ""));
         parent.put("level", Objects.requireNonNullElse(body.level(), ""));
@@ -199,8 +199,8 @@ class StructureApi {
         return ItemsApi.written(saved, status).body(new Page<>(jsons(saved), null));
     }
 
-    private ItemKey requireItem(String text) {
-        return Asked.node(keeper.current(), text).item().key();
+    private ItemKey requireItem(SignedIn me, String text) {
+        return Asked.node(keeper.seenBy(me), text).item().key();
     }
 
     private static ItemKey key(String field, String text) {

@@ -68,9 +68,9 @@ class TalkApi {
 
     @GetMapping("/items/{key}/comments")
     @Operation(summary = "An item's comments, the oldest first")
-    Page<CommentJson> list(@PathVariable String key) {
+    Page<CommentJson> list(@PathVariable String key, @AuthenticationPrincipal SignedIn me) {
         return new Page<>(
-                comments.of(Asked.node(keeper.current(), key).item().key()).stream()
+                comments.of(Asked.node(keeper.seenBy(me), key).item()).stream()
                         .map(TalkApi::json)
                         .toList(),
                 null);
@@ -87,7 +87,7 @@ class TalkApi {
         var comment =
                 comments.add(
                         me,
-                        Asked.node(keeper.current(), key).item().key(),
+                        Asked.node(keeper.seenBy(me), key).item().key(),
                         text(body),
                         body.replyTo());
         return ResponseEntity.created(URI.create("/api/v1/comments/" + comment.id()))
@@ -119,14 +119,14 @@ class TalkApi {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Operation(summary = "Watch an item")
     void watch(@PathVariable String key, @AuthenticationPrincipal SignedIn me) {
-        watching.watch(me, Asked.node(keeper.current(), key).item().key(), true);
+        watching.watch(me, Asked.node(keeper.seenBy(me), key).item().key(), true);
     }
 
     @DeleteMapping("/items/{key}/watch")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Operation(summary = "Watch an item no longer")
     void unwatch(@PathVariable String key, @AuthenticationPrincipal SignedIn me) {
-        watching.watch(me, Asked.node(keeper.current(), key).item().key(), false);
+        watching.watch(me, Asked.node(keeper.seenBy(me), key).item().key(), false);
     }
 
     @GetMapping("/notices")

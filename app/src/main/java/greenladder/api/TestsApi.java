@@ -163,8 +163,8 @@ class TestsApi {
 
     @GetMapping("/products/{code}/tests")
     @Operation(summary = "A product's tests")
-    Page<TestJson> tests(@PathVariable String code) {
-        var snapshot = keeper.current();
+    Page<TestJson> tests(@PathVariable String code, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         Asked.product(snapshot, code);
         return new Page<>(
                 snapshot.workspace().papers().of(code, TestCase.class).stream()
@@ -175,12 +175,12 @@ class TestsApi {
 
     @GetMapping("/tests/{id}")
     @Operation(summary = "One test")
-    TestJson test(@PathVariable String id) {
-        return TestJson.of(keeper.current(), find(id));
+    TestJson test(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        return TestJson.of(keeper.seenBy(me), find(me, id));
     }
 
-    private TestCase find(String id) {
-        return Asked.paper(keeper.current(), PlanKey.Kind.TEST, id, TestCase.class);
+    private TestCase find(SignedIn me, String id) {
+        return Asked.paper(keeper.seenBy(me), PlanKey.Kind.TEST, id, TestCase.class);
     }
 
     @PostMapping("/products/{code}/tests")
@@ -193,7 +193,7 @@ class TestsApi {
             @PathVariable String code,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.product(keeper.current(), code);
+        Asked.product(keeper.seenBy(me), code);
         var test = read(new TestCase("", code, "", List.of(), Set.of(), List.of()), body);
         var saved = door.submit(me, new KeepPaper(test, test.covers()));
         var kept = (TestCase) kept(saved);
@@ -219,15 +219,16 @@ class TestsApi {
             @PathVariable String id,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
-        var before = find(id);
+        var before = find(me, id);
         var saved = door.submit(me, ChangeTest.of(before, read(before, body)));
-        return ItemsApi.written(saved, HttpStatus.OK).body(TestJson.of(keeper.current(), find(id)));
+        return ItemsApi.written(saved, HttpStatus.OK)
+                .body(TestJson.of(keeper.seenBy(me), find(me, id)));
     }
 
     @DeleteMapping("/tests/{id}")
     @Operation(summary = "Take a test away; rounds keep what came of it")
     ResponseEntity<Void> remove(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new RemovePaper(find(id).planKey()));
+        var saved = door.submit(me, new RemovePaper(find(me, id).planKey()));
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 
@@ -256,8 +257,8 @@ class TestsApi {
 
     @GetMapping("/products/{code}/rounds")
     @Operation(summary = "A product's rounds, the latest first")
-    Page<RoundJson> rounds(@PathVariable String code) {
-        var snapshot = keeper.current();
+    Page<RoundJson> rounds(@PathVariable String code, @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         Asked.product(snapshot, code);
         return new Page<>(
                 snapshot.workspace().papers().of(code, Round.class).reversed().stream()
@@ -268,12 +269,12 @@ class TestsApi {
 
     @GetMapping("/rounds/{id}")
     @Operation(summary = "One round with its checks")
-    RoundJson round(@PathVariable String id) {
-        return RoundJson.of(keeper.current(), findRound(id));
+    RoundJson round(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
+        return RoundJson.of(keeper.seenBy(me), findRound(me, id));
     }
 
-    private Round findRound(String id) {
-        return Asked.paper(keeper.current(), PlanKey.Kind.ROUND, id, Round.class);
+    private Round findRound(SignedIn me, String id) {
+        return Asked.paper(keeper.seenBy(me), PlanKey.Kind.ROUND, id, Round.class);
     }
 
     @PostMapping("/rounds")
@@ -291,7 +292,7 @@ class TestsApi {
         var groups = reader.texts("groups");
         var from = reader.text("from");
         reader.requireNone();
-        Asked.product(keeper.current(), code);
+        Asked.product(keeper.seenBy(me), code);
         var saved = door.submit(me, new NewRound(code, name, tests, groups, from, me.handle()));
         var kept = (Round) kept(saved);
         return ItemsApi.written(saved, HttpStatus.CREATED)
@@ -315,7 +316,7 @@ class TestsApi {
             @PathVariable String id,
             @RequestBody ResultForm form,
             @AuthenticationPrincipal SignedIn me) {
-        findRound(id);
+        findRound(me, id);
         var test = Objects.requireNonNullElse(form.test(), "");
         var saved =
                 door.submit(
@@ -331,7 +332,7 @@ class TestsApi {
             saved = door.submit(me, new BugOfCheck(id, test));
         }
         return ItemsApi.written(saved, HttpStatus.CREATED)
-                .body(RoundJson.of(keeper.current(), findRound(id)));
+                .body(RoundJson.of(keeper.seenBy(me), findRound(me, id)));
     }
 
     record RoundForm(@Nullable Boolean closed) {}
@@ -342,9 +343,9 @@ class TestsApi {
             @PathVariable String id,
             @RequestBody RoundForm form,
             @AuthenticationPrincipal SignedIn me) {
-        findRound(id);
+        findRound(me, id);
         var saved = door.submit(me, new CloseRound(id, Boolean.TRUE.equals(form.closed())));
         return ItemsApi.written(saved, HttpStatus.OK)
-                .body(RoundJson.of(keeper.current(), findRound(id)));
+                .body(RoundJson.of(keeper.seenBy(me), findRound(me, id)));
     }
 }

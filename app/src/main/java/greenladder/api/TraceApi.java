@@ -6,11 +6,13 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
+import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
 import java.util.ArrayList;
 import java.util.List;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -40,8 +42,11 @@ class TraceApi {
 
     @GetMapping
     @Operation(summary = "The way up to the goal, or everything below")
-    TraceJson trace(@PathVariable String key, @RequestParam(defaultValue = "up") String direction) {
-        var snapshot = keeper.current();
+    TraceJson trace(
+            @PathVariable String key,
+            @RequestParam(defaultValue = "up") String direction,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var start = Asked.node(snapshot, key);
         return switch (direction) {
             case "up" -> json(up(snapshot, start));

@@ -89,7 +89,7 @@ class WorkApi {
     @GetMapping("/me/work")
     @Operation(summary = "One's own work in order, by sprint, and what waits for one")
     OwnWorkJson work(@AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var own = OwnWork.of(snapshot, me.handle());
         var underWay = all(own.underWay(), me);
         var ahead =
@@ -141,8 +141,8 @@ class WorkApi {
 
     @GetMapping("/items/{key}/hours")
     @Operation(summary = "The hours worked on an item, by day, the latest first")
-    HoursJson hours(@PathVariable String key) {
-        return hours(Asked.node(keeper.current(), key).item());
+    HoursJson hours(@PathVariable String key, @AuthenticationPrincipal SignedIn me) {
+        return hours(Asked.node(keeper.seenBy(me), key).item());
     }
 
     private static HoursJson hours(Item item) {

@@ -60,7 +60,7 @@ class LadderController {
             @RequestParam(defaultValue = "false") boolean earlier,
             @AuthenticationPrincipal SignedIn me,
             Model model) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var place = PlaceReader.read(snapshot, product, PlaceForm.of(asked), ListState.read(asked));
         model.addAttribute(

@@ -4,9 +4,7 @@ import greenladder.core.change.Change;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
 import greenladder.core.item.Product;
-import greenladder.core.snapshot.LevelTotal;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Door.Saved;
@@ -21,7 +19,6 @@ import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
 /**
@@ -53,6 +50,7 @@ class LiveCards implements LiveDrawer {
     @Override
     public Optional<Map<String, Map<String, String>>> drawn(Saved saved, SignedIn reader) {
         var sight = SnapshotKeeper.sightOf(reader, saved.accepted().after());
+        var before = keeper.seenOf(saved.before(), reader);
         var after = sight.isClear() ? saved.accepted().after() : keeper.seenBy(reader);
         var touched = new LinkedHashMap<ItemKey, Node>();
         boolean places =
@@ -69,10 +67,7 @@ class LiveCards implements LiveDrawer {
         if (touched.isEmpty() || touched.size() > MOST_CARDS) {
             return Optional.empty();
         }
-        var changed =
-                new Changed(
-                        // What somebody who does not see everything saw before is not kept.
-                        sight.isClear() ? saved.before() : null, after, reader);
+        var changed = new Changed(before, after, reader);
         touched.values().forEach(changed::add);
         touched.keySet().stream()
                 .map(ItemKey::product)
@@ -87,18 +82,15 @@ class LiveCards implements LiveDrawer {
         final Map<String, String> cards = new HashMap<>();
         final Map<String, String> heads = new HashMap<>();
         final Map<String, String> rail = new HashMap<>();
-        private final @Nullable Snapshot before;
+        private final Snapshot before;
         private final Snapshot after;
-        private final @Nullable Cards cardsBefore;
+        private final Cards cardsBefore;
         private final Cards cardsAfter;
 
-        /**
-         * @param before null where everything is to be drawn
-         */
-        Changed(@Nullable Snapshot before, Snapshot after, SignedIn reader) {
+        Changed(Snapshot before, Snapshot after, SignedIn reader) {
             this.before = before;
             this.after = after;
-            cardsBefore = before == null ? null : cards(before, reader);
+            cardsBefore = cards(before, reader);
             cardsAfter = cards(after, reader);
         }
 
@@ -108,10 +100,8 @@ class LiveCards implements LiveDrawer {
 
         void add(Node node) {
             var key = node.item().key();
-            var was = before == null ? null : before.findNode(key).orElse(null);
-            if (was == null
-                    || cardsBefore == null
-                    || !cardsBefore.card(was).equals(cardsAfter.card(node))) {
+            var was = before.findNode(key).orElse(null);
+            if (was == null || !cardsBefore.card(was).equals(cardsAfter.card(node))) {
                 cards.put(key.toString(), cardsAfter.of(node));
             }
             var product = after.requireProduct(key.product());
@@ -126,8 +116,7 @@ class LiveCards implements LiveDrawer {
 
         void addLevels(Product product) {
             var columns = new Heads(product, drawings);
-            var totalsBefore =
-                    before == null ? Map.<Level, LevelTotal>of() : before.levelTotals(product);
+            var totalsBefore = before.levelTotals(product);
             after.levelTotals(product)
                     .forEach((level, total) -> {
                         var was = totalsBefore.get(level);

@@ -7,10 +7,12 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
+import greenladder.people.SignedIn;
 import greenladder.web.RungMark;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Stream;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -39,8 +41,9 @@ class LooseTrayController {
     String tray(
             @PathVariable("product") String code,
             @RequestParam(defaultValue = "") String text,
-            Model model) {
-        var snapshot = keeper.current();
+            Model model,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var found = loose(snapshot, product).filter(item -> matches(item, text.strip())).toList();
         var words =

@@ -93,7 +93,7 @@ class OutlineController {
             @PathVariable("product") String code,
             @RequestParam String columns,
             @AuthenticationPrincipal SignedIn me) {
-        var product = Asked.product(keeper.current(), code);
+        var product = Asked.product(keeper.seenBy(me), code);
         preferences.set(
                 me, OutlinePages.preference(code), OutlinePages.columns(product, columns).text());
         return Answers.said("");
@@ -101,8 +101,12 @@ class OutlineController {
 
     /** A written list as it will be added. */
     @PostMapping("/read")
-    String read(@PathVariable("product") String code, ListForm form, Model model) {
-        var snapshot = keeper.current();
+    String read(
+            @PathVariable("product") String code,
+            ListForm form,
+            Model model,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var under = under(snapshot, product, form);
         var outline = read(snapshot, product, form);
@@ -115,7 +119,7 @@ class OutlineController {
             @PathVariable("product") String code,
             ListForm form,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var under = under(snapshot, product, form);
         var outline = read(snapshot, product, form);
@@ -132,8 +136,11 @@ class OutlineController {
     /** A subtree as text, to be copied. */
     @GetMapping(value = "/text", produces = "text/plain;charset=UTF-8")
     @ResponseBody
-    String text(@PathVariable("product") String code, @RequestParam String keys) {
-        var snapshot = keeper.current();
+    String text(
+            @PathVariable("product") String code,
+            @RequestParam String keys,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var nodes =
                 List.of(keys.split(",")).stream()

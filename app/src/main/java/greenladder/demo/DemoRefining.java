@@ -61,7 +61,7 @@ class DemoRefining {
         var waiting = Formula.PRESETS.get(1);
         transactions.executeWithoutResult(any -> {
             products.keepRefining(
-                    keeper.current().requireProduct("MSF"),
+                    keeper.whole().requireProduct("MSF"),
                     new Refining(
                             standard.bands(),
                             standard.factors(),
@@ -77,7 +77,7 @@ class DemoRefining {
                                                             null)))
                                     .toList()));
             products.keepRefining(
-                    keeper.current().requireProduct("QUA"),
+                    keeper.whole().requireProduct("QUA"),
                     new Refining(
                             List.of(
                                     new Band("storms", "Before the storms"),

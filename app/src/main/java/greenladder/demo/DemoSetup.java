@@ -79,7 +79,7 @@ class DemoSetup {
     }
 
     void write() {
-        var crossing = keeper.current().requireProduct("MSF");
+        var crossing = keeper.whole().requireProduct("MSF");
         transactions.executeWithoutResult(any -> {
             products.keepFields(crossing, FIELDS);
             products.keepTemplates(crossing, List.of(STORY, BUG));

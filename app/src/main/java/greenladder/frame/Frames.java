@@ -72,7 +72,7 @@ public class Frames {
                 keeper.lastOperation(),
                 person,
                 notices.unread(person),
-                product == null ? lastProduct() : product,
+                product == null ? lastProduct(person) : product,
                 null,
                 List.of(),
                 PAGES,
@@ -89,7 +89,7 @@ public class Frames {
             List<ViewTab> tabs,
             List<String> styles,
             String script) {
-        var choices = keeper.current().products().stream().map(Frames::choice).toList();
+        var choices = keeper.seenBy(person).products().stream().map(Frames::choice).toList();
         return new Frame(
                 title,
                 person.name(),
@@ -114,8 +114,8 @@ public class Frames {
     }
 
     /** The one last looked at, or any; null where there is none. */
-    private @Nullable Product lastProduct() {
-        var snapshot = keeper.current();
+    private @Nullable Product lastProduct(SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         return last.code()
                 .flatMap(snapshot::findProduct)
                 .or(() -> snapshot.products().stream().findFirst())

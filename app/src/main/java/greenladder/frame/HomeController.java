@@ -36,8 +36,8 @@ class HomeController {
     }
 
     @GetMapping("/")
-    String home() {
-        var snapshot = keeper.current();
+    String home(@AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         return last.code()
                 .flatMap(snapshot::findProduct)
                 .or(() -> snapshot.products().stream().findFirst())

@@ -33,15 +33,15 @@ class ItemPageController {
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             ModelMap model) {
         var asked = Asked.key(key);
-        var found = keeper.current().findItem(asked);
+        var found = keeper.seenBy(me).findItem(asked);
         if (found.isEmpty()) {
-            return keeper.current()
+            return keeper.seenBy(me)
                     .findMergedInto(asked)
                     .map(into -> "redirect:/items/" + into.key())
                     .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(key)));
         }
         var item = found.get();
-        var product = keeper.current().requireProduct(item.key().product());
+        var product = keeper.seenBy(me).requireProduct(item.key().product());
         // The frame before the panel: what changes after it is told by the stream.
         model.addAttribute("frame", frames.of(me, product, item.key() + " " + item.title()));
         model.addAttribute(

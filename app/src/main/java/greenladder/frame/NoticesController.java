@@ -81,7 +81,7 @@ class NoticesController {
                         unread,
                         "/notices?unread=" + !unread,
                         notices.unread(me),
-                        shown.stream().map(this::row).toList(),
+                        shown.stream().map(one -> row(me, one)).toList(),
                         some.size() > A_PAGE ? url + "&before=" + shown.getLast().id() : null));
         if (!fragment) {
             model.addAttribute("frame", frames.of(me, null, "Notices"));
@@ -103,7 +103,7 @@ class NoticesController {
         if (notice.kind() == Notice.Kind.REVIEW || notice.kind() == Notice.Kind.ANSWERED) {
             return "redirect:" + View.REVIEWS.url(key.product()) + "?of=" + notice.target();
         }
-        return keeper.current().findItem(key).isEmpty()
+        return keeper.seenBy(me).findItem(key).isEmpty()
                 ? "redirect:/notices"
                 : "redirect:"
                         + View.LADDER.url(key.product())
@@ -129,8 +129,8 @@ class NoticesController {
         return "redirect:/notices";
     }
 
-    private Row row(Notice notice) {
-        var snapshot = keeper.current();
+    private Row row(SignedIn me, Notice notice) {
+        var snapshot = keeper.seenBy(me);
         return new Row(
                 notice.id(),
                 notice.read(),

@@ -93,19 +93,19 @@ public class LogReading {
                                 .filter(subject -> isSeen(seen, subject))
                                 .filter(subject -> isOfSeenTest(seen, subject, row.field()))
                                 .isPresent();
-        return itself && !namesHidden(row);
+        return itself && !namesHidden(seen, row);
     }
 
     private boolean isSeen(Snapshot seen, ItemKey item) {
         return seen.findProduct(item.product()).isPresent()
                 && (seen.findItem(item).isPresent()
-                        || keeper.whole().findItem(item).isEmpty() && !keeper.hides(item));
+                        || seen.whole().findItem(item).isEmpty() && !seen.hides(item));
     }
 
     /** A round tells of tests by name, of which some may stand for hidden work alone. */
     private boolean isOfSeenTest(Snapshot seen, PlanKey subject, String fact) {
         return subject.kind() != PlanKey.Kind.ROUND
-                || keeper.sight().isClear()
+                || seen.sight().isClear()
                 || Round.testOf(fact)
                         .map(test -> seen.workspace().papers().findTest(test).isPresent())
                         .orElse(true);
@@ -113,29 +113,30 @@ public class LogReading {
 
     /** What is gone can be told to those alone from whom nothing is hidden. */
     private boolean isSeen(Snapshot seen, PlanKey subject) {
-        return PlanFacts.of(keeper.whole().workspace(), subject).isEmpty()
-                ? keeper.sight().isClear()
+        return PlanFacts.of(seen.whole().workspace(), subject).isEmpty()
+                ? seen.sight().isClear()
                 : seen.workspace().productsOf(subject).stream()
                         .anyMatch(code -> seen.findProduct(code).isPresent());
     }
 
     /** Whether a row tells of an item that is hidden: a link, a parent, a card of a picture. */
-    private boolean namesHidden(Row row) {
-        return namesHidden(row.field(), row.before(), row.after());
+    private static boolean namesHidden(Snapshot seen, Row row) {
+        return namesHidden(seen, row.field(), row.before(), row.after());
     }
 
     /** Whether a change of an item that is seen may be told: not where it names what is hidden. */
-    public boolean isTold(Change change) {
-        return keeper.sight().isClear()
-                || !namesHidden(change.field().label(), change.textBefore(), change.textAfter());
+    public boolean isTold(Snapshot seen, Change change) {
+        return seen.sight().isClear()
+                || !namesHidden(
+                        seen, change.field().label(), change.textBefore(), change.textAfter());
     }
 
-    private boolean namesHidden(@Nullable String... texts) {
+    private static boolean namesHidden(Snapshot seen, @Nullable String... texts) {
         return Stream.of(texts)
                 .filter(Objects::nonNull)
                 .filter(text -> text.length() <= LONGEST_WITH_KEYS)
                 .flatMap(text -> KEY.matcher(text).results())
                 .flatMap(match -> ItemKey.parse(match.group()).stream())
-                .anyMatch(keeper::hides);
+                .anyMatch(seen::hides);
     }
 }

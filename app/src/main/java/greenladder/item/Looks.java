@@ -42,10 +42,11 @@ class Looks implements HandlerMethodArgumentResolver, WebMvcConfigurer {
             @Nullable ModelAndViewContainer model,
             NativeWebRequest request,
             @Nullable WebDataBinderFactory binders) {
+        var reader = reader();
         // The operation first: the snapshot then has it, and perhaps more.
         long operation = keeper.lastOperation();
-        var snapshot = keeper.current();
-        return new Look(operation, snapshot, Asked.product(snapshot, code(request)), reader());
+        var snapshot = keeper.seenBy(reader);
+        return new Look(operation, snapshot, Asked.product(snapshot, code(request)), reader);
     }
 
     private static String code(NativeWebRequest request) {

@@ -158,7 +158,7 @@ public class ProductSetup {
                         entered.titlePrefix(),
                         entered.fields(),
                         entered.children());
-        requireUsable(product, template);
+        requireUsable(me, product, template);
         if (isNew) {
             templates.add(template);
         } else {
@@ -179,7 +179,7 @@ public class ProductSetup {
     }
 
     /** Tries the template on an item that is thrown away. */
-    private void requireUsable(Product product, Template template) {
+    private void requireUsable(SignedIn me, Product product, Template template) {
         var problems = new ArrayList<Problem>();
         if (template.titlePrefix().length() > LONGEST_PREFIX) {
             problems.add(
@@ -207,7 +207,7 @@ public class ProductSetup {
                     TemplateUse.of(template, product, Map.of("title", "Title"), new Target.Stay());
             use.notes().forEach(note -> problems.add(new Problem("fields", note)));
             var create = new Command.Create(product.code(), use.entries());
-            if (Decisions.decide(keeper.current(), create, clock.instant())
+            if (Decisions.decide(keeper.seenBy(me), create, clock.instant())
                     instanceof Refused(var refused)) {
                 refused.all().forEach(one -> problems.add(new Problem(one.field(), one.message())));
             }
@@ -218,7 +218,7 @@ public class ProductSetup {
     }
 
     private Product require(SignedIn me, String code) {
-        var product = Asked.product(keeper.current(), code);
+        var product = Asked.product(keeper.seenBy(me), code);
         if (!me.mayIn(code, Permission.SHAPE)) {
             throw new Failure.Forbidden("Fields and templates are set up by product owners.");
         }

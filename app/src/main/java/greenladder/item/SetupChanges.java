@@ -61,13 +61,14 @@ public class SetupChanges {
     public List<Choice> product(
             SignedIn me, String code, LevelsForm form, Map<String, String> choices) {
         requireAdministrator(me);
-        var was = Asked.product(keeper.current(), code);
+        var was = Asked.product(keeper.seenBy(me), code);
         var reader = new LevelsReader(code, "levels");
         var levels = reader.levels(form).orElseThrow(() -> invalid(reader.problems()));
         var next = was.withLevels(levels);
         var parts = new HashMap<>(reader.renamed());
         parts.putAll(parts(choices));
         return outcome(
+                me,
                 door.changeSetup(
                         me, workspace -> workspace.with(next), parts, () -> products.keep(next)),
                 workspace -> workspace.with(next));
@@ -77,7 +78,7 @@ public class SetupChanges {
     public List<Choice> team(
             SignedIn me, String key, LevelsForm form, Map<String, String> choices) {
         requireAdministrator(me);
-        var was = Asked.team(keeper.current(), key);
+        var was = Asked.team(keeper.seenBy(me), key);
         var own = new HashMap<String, States>();
         var problems = new ArrayList<Problem>();
         int place = 0;
@@ -96,16 +97,18 @@ public class SetupChanges {
         }
         var next = was.with(was.name(), was.members(), was.products(), own);
         return outcome(
+                me,
                 door.changeSetup(me, workspace -> workspace.with(next), parts(choices), () -> {}),
                 workspace -> workspace.with(next));
     }
 
-    private List<Choice> outcome(Outcome outcome, Function<Workspace, Workspace> step) {
+    private List<Choice> outcome(
+            SignedIn me, Outcome outcome, Function<Workspace, Workspace> step) {
         return switch (outcome) {
             case Outcome.Accepted ignored -> List.of();
             case Outcome.Refused(var problems) -> throw new Failure.Invalid(problems);
             case Outcome.Undecided(var uses) -> {
-                var next = step.apply(keeper.current().workspace());
+                var next = step.apply(keeper.seenBy(me).workspace());
                 yield uses.entrySet().stream()
                         .map(use -> choice(next, use.getKey(), use.getValue()))
                         .toList();

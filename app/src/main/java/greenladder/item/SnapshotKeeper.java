@@ -1,6 +1,5 @@
 package greenladder.item;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Seen;
 import greenladder.core.snapshot.Sight;
@@ -15,15 +14,15 @@ import java.time.Clock;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.atomic.AtomicLong;
 import java.util.concurrent.atomic.AtomicReference;
 import java.util.concurrent.locks.ReentrantLock;
 import java.util.function.UnaryOperator;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.security.core.context.SecurityContextHolder;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.event.TransactionalEventListener;
 
@@ -41,7 +40,10 @@ public class SnapshotKeeper {
     /** What readers see from whom something is hidden; made when it is asked for. */
     private final Map<Sight, Kept> seen = new ConcurrentHashMap<>();
 
-    private static final int MOST_SEEN = 20;
+    private static final int MOST_SEEN = 200;
+
+    /** After so many changes it is made anew, so that it shares with the whole what it can. */
+    private static final int MOST_FOLLOWED = 2_000;
 
     /** What nobody looks at is brought up to date all the same, lest it cannot be any more. */
     private static final int FAR_BEHIND = 100;
@@ -50,11 +52,19 @@ public class SnapshotKeeper {
     private volatile long changes;
 
     /**
+     * @param before what was seen at the change before
      * @param changes how many there had been, about
+     * @param made how many when it was made; from then on its indexes go ways of their own
      */
-    private record Kept(Seen seen, long changes) {
+    private record Kept(Seen seen, @Nullable Seen before, long changes, long made) {
+        static Kept of(Snapshot whole, Sight sight, long changes) {
+            return new Kept(Seen.of(whole, sight), null, changes, changes);
+        }
+
         Optional<Kept> following(Snapshot whole, long changesNow) {
-            return seen.following(whole).map(next -> new Kept(next, changesNow));
+            return changesNow - made > MOST_FOLLOWED
+                    ? Optional.empty()
+                    : seen.following(whole).map(next -> new Kept(next, seen, changesNow, made));
         }
     }
 
@@ -112,15 +122,7 @@ public class SnapshotKeeper {
                 .withGoneReaders(store.loadGoneReaders());
     }
 
-    /** Everything there is, as whoever asks may see it; the application itself sees all of it. */
-    public Snapshot current() {
-        var signedIn = SecurityContextHolder.getContext().getAuthentication();
-        return signedIn != null && signedIn.getPrincipal() instanceof SignedIn reader
-                ? seenBy(reader)
-                : whole();
-    }
-
-    /** The last operation of the log that {@link #current} surely has. */
+    /** The last operation of the log that {@link #whole} surely has. */
     public long lastOperation() {
         return lastOperation.get();
     }
@@ -147,7 +149,7 @@ public class SnapshotKeeper {
             kept =
                     Optional.ofNullable(kept)
                             .flatMap(was -> was.following(whole, changes))
-                            .orElseGet(() -> new Kept(Seen.of(whole, sight), changes));
+                            .orElseGet(() -> Kept.of(whole, sight, changes));
             if (seen.size() >= MOST_SEEN) {
                 seen.clear();
             }
@@ -156,24 +158,26 @@ public class SnapshotKeeper {
         return kept.seen().snapshot();
     }
 
+    /** What a reader saw of an earlier snapshot of everything; quick for that before the last. */
+    public Snapshot seenOf(Snapshot whole, SignedIn reader) {
+        var sight = sightOf(reader, whole);
+        if (sight.isClear()) {
+            return whole;
+        }
+        return Stream.ofNullable(seen.get(sight))
+                .flatMap(kept ->
+                        Stream.concat(Stream.of(kept.seen()), Stream.ofNullable(kept.before())))
+                .filter(one -> one.whole() == whole)
+                .findFirst()
+                .orElseGet(() -> Seen.of(whole, sight))
+                .snapshot();
+    }
+
     /** What is hidden from a reader in a snapshot of everything; nothing from the application. */
     public static Sight sightOf(SignedIn reader, Snapshot whole) {
         return reader.equals(SignedIn.SYSTEM)
-                ? new Sight(Set.of(), Set.of())
+                ? Sight.CLEAR
                 : Sight.of(whole, reader.handle(), reader.hidden());
-    }
-
-    /** What is hidden from whoever asks; the application itself sees all of it. */
-    public Sight sight() {
-        var signedIn = SecurityContextHolder.getContext().getAuthentication();
-        return signedIn != null && signedIn.getPrincipal() instanceof SignedIn reader
-                ? sightOf(reader, whole())
-                : new Sight(Set.of(), Set.of());
-    }
-
-    /** Whether an item that is there, or was, is hidden from whoever asks. */
-    public boolean hides(ItemKey item) {
-        return sight().hides(whole(), item);
     }
 
     /** Held by whoever decides on the current snapshot what the next one is. */

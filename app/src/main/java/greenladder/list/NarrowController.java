@@ -37,7 +37,7 @@ class NarrowController {
             @RequestParam MultiValueMap<String, String> asked,
             @AuthenticationPrincipal SignedIn me,
             Model model) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         model.addAttribute("page", pages.page(snapshot, product, asked, me));
         return "shared/narrow :: narrow";
@@ -48,7 +48,7 @@ class NarrowController {
             @PathVariable("product") String code,
             SavedViews.Entered entered,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.product(keeper.current(), code);
+        Asked.product(keeper.seenBy(me), code);
         views.keep(me, code, entered);
         return Answers.said("View saved");
     }
@@ -109,7 +109,7 @@ class NarrowController {
     @PostMapping("/seen")
     ResponseEntity<String> seen(
             @PathVariable("product") String code, @AuthenticationPrincipal SignedIn me) {
-        Asked.product(keeper.current(), code);
+        Asked.product(keeper.seenBy(me), code);
         looks.seen(me, code);
         return Answers.said("All changes marked as seen");
     }

@@ -342,7 +342,7 @@ public class SavedViews {
     }
 
     private @Nullable Team findTeam(@Nullable String key) {
-        return keeper.current().workspace().findTeam(key).orElse(null);
+        return keeper.whole().workspace().findTeam(key).orElse(null);
     }
 
     private static long idOf(SavedViewRow row) {

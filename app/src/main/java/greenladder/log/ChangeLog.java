@@ -11,12 +11,14 @@ import jakarta.persistence.EntityManagerFactory;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Gatherers;
 import org.hibernate.SessionFactory;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -235,6 +237,16 @@ public class ChangeLog {
         });
     }
 
+    private static final String STEPS =
+            """
+            select c.operation, o.at, c.subject, c.field, c.after, o.actor, c.place
+            from ChangeRow c join OperationRow o on o.id = c.operation
+            where c.operation > :after and c.operation <= :last and c.field in :fields\
+            """;
+
+    /** So many items are asked for at once. */
+    private static final int AT_ONCE = 500;
+
     /** What one operation did to some fields of items. */
     public record Step(Instant at, String by, List<Change> changes) {}
 
@@ -243,40 +255,69 @@ public class ChangeLog {
      * whole entries, for reading all of the log.
      */
     public List<Step> steps(long after, long last, Collection<Field> fields) {
+        return sessions.fromStatelessSession(session ->
+                asSteps(
+                        session.createQuery(
+                                        STEPS
+                                                + " and c.subject not like '%:%'"
+                                                + " order by c.operation, c.place",
+                                        Object[].class)
+                                .setParameter("after", after)
+                                .setParameter("last", last)
+                                .setParameter("fields", labels(fields))
+                                .list()));
+    }
+
+    /** The same of some items alone, up to an operation. */
+    public List<Step> stepsOf(Collection<ItemKey> items, long last, Collection<Field> fields) {
         return sessions.fromStatelessSession(session -> {
-            var rows =
-                    session.createQuery(
-                                    """
-                                    select c.operation, o.at, c.subject, c.field, c.after, o.actor
-                                    from ChangeRow c join OperationRow o on o.id = c.operation
-                                    where c.operation > :after and c.operation <= :last
-                                    and c.field in :fields and c.subject not like '%:%'
-                                    order by c.operation, c.place
-                                    """,
-                                    Object[].class)
-                            .setParameter("after", after)
-                            .setParameter("last", last)
-                            .setParameter("fields", fields.stream().map(Field::label).toList())
-                            .list();
-            var steps = new ArrayList<Step>();
-            long operation = 0;
-            for (var row : rows) {
-                if ((long) row[0] != operation) {
-                    operation = (long) row[0];
-                    steps.add(new Step((Instant) row[1], (String) row[5], new ArrayList<>()));
-                }
-                steps.getLast()
-                        .changes()
-                        .add(
-                                Change.read(
-                                        ItemKey.parse((String) row[2]).orElseThrow(),
-                                        Field.find((String) row[3]).orElseThrow(),
-                                        null,
-                                        (String) row[4],
-                                        false));
-            }
-            return steps;
+            var rows = new ArrayList<Object[]>();
+            items.stream()
+                    .map(ItemKey::toString)
+                    .gather(Gatherers.windowFixed(AT_ONCE))
+                    .forEach(some ->
+                            rows.addAll(
+                                    session.createQuery(
+                                                    STEPS + " and c.subject in :items",
+                                                    Object[].class)
+                                            .setParameter("after", 0L)
+                                            .setParameter("last", last)
+                                            .setParameter("fields", labels(fields))
+                                            .setParameter("items", some)
+                                            .list()));
+            rows.sort(
+                    Comparator.comparing((Object[] row) -> (Long) row[0])
+                            .thenComparing(row -> (Integer) row[6]));
+            return asSteps(rows);
         });
+    }
+
+    private static List<String> labels(Collection<Field> fields) {
+        return fields.stream().map(Field::label).toList();
+    }
+
+    /**
+     * @param rows by operation and place
+     */
+    private static List<Step> asSteps(List<Object[]> rows) {
+        var steps = new ArrayList<Step>();
+        long operation = 0;
+        for (var row : rows) {
+            if ((long) row[0] != operation) {
+                operation = (long) row[0];
+                steps.add(new Step((Instant) row[1], (String) row[5], new ArrayList<>()));
+            }
+            steps.getLast()
+                    .changes()
+                    .add(
+                            Change.read(
+                                    ItemKey.parse((String) row[2]).orElseThrow(),
+                                    Field.find((String) row[3]).orElseThrow(),
+                                    null,
+                                    (String) row[4],
+                                    false));
+        }
+        return steps;
     }
 
     private static Entry entry(Operation operation, List<ChangeRow> rows) {

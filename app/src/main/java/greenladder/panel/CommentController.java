@@ -34,7 +34,7 @@ class CommentController {
             @RequestParam String text,
             @RequestParam(required = false) @Nullable Long replyTo,
             @AuthenticationPrincipal SignedIn me) {
-        var item = Asked.node(keeper.current(), key).item().key();
+        var item = Asked.node(keeper.seenBy(me), key).item().key();
         var comment = comments.add(me, item, text, replyTo);
         return Answers.undoable("Comment added", removal(comment.id()), restoring(comment.id()));
     }
@@ -90,7 +90,7 @@ class CommentController {
             @PathVariable String key,
             @RequestParam boolean on,
             @AuthenticationPrincipal SignedIn me) {
-        watching.watch(me, Asked.node(keeper.current(), key).item().key(), on);
+        watching.watch(me, Asked.node(keeper.seenBy(me), key).item().key(), on);
         return Answers.said(on ? "You watch " + key : "You watch " + key + " no longer");
     }
 }

@@ -11,6 +11,7 @@ import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Logged;
 import greenladder.panel.ItemPanel.HistoryEntry;
+import greenladder.people.SignedIn;
 import greenladder.web.Words;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -45,8 +46,8 @@ class History {
     }
 
     /** With that of the items that were merged into it. */
-    List<HistoryEntry> of(ItemKey key) {
-        var snapshot = keeper.current();
+    List<HistoryEntry> of(SignedIn me, ItemKey key) {
+        var snapshot = keeper.seenBy(me);
         var node = snapshot.findNode(key);
         var merged = node.map(one -> one.item().details().merged()).orElse(List.of());
         var changes = node.map(one -> kept.get(one, any -> read(key))).orElseGet(() -> read(key));
@@ -84,7 +85,8 @@ class History {
                                             snapshot,
                                             operation.stream()
                                                     .map(Logged::change)
-                                                    .filter(reading::isTold)
+                                                    .filter(change ->
+                                                            reading.isTold(snapshot, change))
                                                     .toList())
                                     .stream()
                                     .map(what -> before + what)

@@ -82,7 +82,7 @@ class ItemController {
             @PathVariable String field,
             @AuthenticationPrincipal SignedIn me,
             Model model) {
-        var item = require(key).item();
+        var item = require(me, key).item();
         var known =
                 Field.findEditable(field)
                         .orElseThrow(() ->
@@ -90,7 +90,7 @@ class ItemController {
         if (!rights.mayEdit(me, item, known)) {
             throw new Failure.Forbidden("You cannot change this.");
         }
-        model.addAttribute("form", FieldForm.of(keeper.current(), item, known));
+        model.addAttribute("form", FieldForm.of(keeper.seenBy(me), item, known));
         return "shared/field-form :: form";
     }
 
@@ -100,14 +100,14 @@ class ItemController {
             @RequestParam(defaultValue = "false") boolean siblings,
             @AuthenticationPrincipal SignedIn me,
             Model model) {
-        var node = require(key);
+        var node = require(me, key);
         model.addAttribute("menu", menu(node, siblings, me));
         return "shared/item-menu :: menu";
     }
 
     private Menu menu(Node node, boolean amongSiblings, SignedIn me) {
         var item = node.item();
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var key = item.key();
         var places = amongSiblings ? SiblingPlaces.of(snapshot, item) : List.<ItemKey>of();
         return new Menu(
@@ -169,19 +169,23 @@ class ItemController {
 
     /** A control for one field, without a form around it. */
     @GetMapping("/items/{key}/control/{field}")
-    String control(@PathVariable String key, @PathVariable String field, Model model) {
-        var item = require(key).item();
+    String control(
+            @PathVariable String key,
+            @PathVariable String field,
+            Model model,
+            @AuthenticationPrincipal SignedIn me) {
+        var item = require(me, key).item();
         var known =
                 Field.findEditable(field)
                         .orElseThrow(() ->
                                 new Failure.NotFound("There is no field “%s”.".formatted(field)));
-        model.addAttribute("form", FieldForm.of(keeper.current(), item, known).emptied());
+        model.addAttribute("form", FieldForm.of(keeper.seenBy(me), item, known).emptied());
         return "shared/field-form :: control";
     }
 
-    private Node require(String text) {
+    private Node require(SignedIn me, String text) {
         return ItemKey.parse(text)
-                .flatMap(keeper.current()::findNode)
+                .flatMap(keeper.seenBy(me)::findNode)
                 .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(text)));
     }
 }

@@ -81,7 +81,7 @@ class ItemListsController {
                                 new Failure.NotFound("There is no list “%s”.".formatted(field)));
         return Answers.done(
                 "Changed",
-                door.submit(me, new Command.EditList(require(key), list, form.toStep())));
+                door.submit(me, new Command.EditList(require(me, key), list, form.toStep())));
     }
 
     @PostMapping("/items/{key}/promote")
@@ -91,7 +91,8 @@ class ItemListsController {
             @RequestParam String line,
             @RequestParam String level,
             @AuthenticationPrincipal SignedIn me) {
-        return Answers.added(door.submit(me, new Command.Promote(require(key), at, line, level)));
+        return Answers.added(
+                door.submit(me, new Command.Promote(require(me, key), at, line, level)));
     }
 
     /** Takes a file as the body of the call. */
@@ -102,7 +103,7 @@ class ItemListsController {
             HttpServletRequest request,
             @AuthenticationPrincipal SignedIn me)
             throws IOException {
-        var item = require(key);
+        var item = require(me, key);
         var file = received(me, item, name, request);
         return Answers.done(
                 "Attached “%s” to".formatted(file.name()),
@@ -117,7 +118,7 @@ class ItemListsController {
             HttpServletRequest request,
             @AuthenticationPrincipal SignedIn me)
             throws IOException {
-        var item = require(key);
+        var item = require(me, key);
         var file = received(me, item, name, request);
         if (!FileStore.isShown(file)) {
             throw invalid("attachments", "This is no picture that can be shown.");
@@ -132,20 +133,20 @@ class ItemListsController {
             @RequestParam String file,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.done(
-                "Removed a file from", door.submit(me, new Command.Detach(require(key), file)));
+                "Removed a file from", door.submit(me, new Command.Detach(require(me, key), file)));
     }
 
     private Attachment received(SignedIn me, ItemKey item, String name, HttpServletRequest request)
             throws IOException {
-        if (!rights.mayEdit(me, keeper.current().requireNode(item).item(), Field.ATTACHMENTS)) {
+        if (!rights.mayEdit(me, keeper.seenBy(me).requireNode(item).item(), Field.ATTACHMENTS)) {
             throw new Failure.Forbidden("You cannot attach files here.");
         }
         return files.keep(me, name, request.getInputStream());
     }
 
-    private ItemKey require(String text) {
+    private ItemKey require(SignedIn me, String text) {
         return ItemKey.parse(text)
-                .filter(key -> keeper.current().findNode(key).isPresent())
+                .filter(key -> keeper.seenBy(me).findNode(key).isPresent())
                 .orElseThrow(() -> new Failure.NotFound("There is no item %s.".formatted(text)));
     }
 

@@ -88,7 +88,7 @@ public class ItemPanels {
      * @throws Failure.NotFound if there is no such item
      */
     public ItemPanel of(ItemKey key, SignedIn reader, ItemLinks links) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(reader);
         var node =
                 snapshot.findNode(key)
                         .orElseThrow(() ->
@@ -99,8 +99,8 @@ public class ItemPanels {
         var figures = node.rollUp();
         var product = key.product();
         boolean points = item.level().carriesPoints();
-        var said = comments.of(key);
-        var changes = history.of(key);
+        var said = comments.of(item);
+        var changes = history.of(reader, key);
         return new ItemPanel(
                 key.toString(),
                 product,

@@ -103,7 +103,7 @@ class ItemWritesController {
                 isBlank(form.after()) || !me.mayIn(form.product(), Permission.SHAPE)
                         ? new Target.Stay()
                         : new Target.After(key("after", form.after()));
-        var beginning = Beginnings.of(keeper.current(), form.product(), fields, target, null);
+        var beginning = Beginnings.of(keeper.seenBy(me), form.product(), fields, target, null);
         return Answers.added(door.submit(me, beginning.create()), beginning.notes());
     }
 
@@ -112,7 +112,7 @@ class ItemWritesController {
         Map<String, String> fields = new LinkedHashMap<>();
         fields.put(form.field(), Objects.requireNonNullElse(form.value(), ""));
         var items = keys(form.keys());
-        var edit = Command.Edit.naming(keeper.current(), items, fields);
+        var edit = Command.Edit.naming(keeper.seenBy(me), items, fields);
         var saved =
                 form.seen() == null || items.size() != 1
                         ? door.submit(me, edit)
@@ -128,8 +128,11 @@ class ItemWritesController {
 
     /** Somebody else was faster at the same field: both values, to choose from. */
     @ExceptionHandler
-    ModelAndView overtaken(Failure.Overtaken failure, HttpServletRequest request) {
-        var snapshot = keeper.current();
+    ModelAndView overtaken(
+            Failure.Overtaken failure,
+            HttpServletRequest request,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var key = ItemKey.parse(failure.item()).orElseThrow();
         var field = Field.findEditable(failure.field()).orElseThrow();
         var last =
@@ -168,7 +171,7 @@ class ItemWritesController {
                         new Command.Move(
                                 items,
                                 parentOf(form),
-                                siblings ? amongSiblings(items, form) : targetOf(form))));
+                                siblings ? amongSiblings(me, items, form) : targetOf(form))));
     }
 
     @PostMapping("/items/indent")
@@ -193,9 +196,9 @@ class ItemWritesController {
         return Answers.done("Deleted", door.submit(me, new Command.Delete(keys(keys), choice)));
     }
 
-    private Target amongSiblings(List<ItemKey> items, MoveForm form) {
+    private Target amongSiblings(SignedIn me, List<ItemKey> items, MoveForm form) {
         int place = number(Objects.requireNonNullElse(form.position(), ""));
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         items.stream()
                 .filter(key -> snapshot.findItem(key).isEmpty())
                 .findFirst()

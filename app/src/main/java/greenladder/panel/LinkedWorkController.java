@@ -41,7 +41,7 @@ class LinkedWorkController {
             @RequestParam String to,
             @RequestParam(defaultValue = "") String share,
             @AuthenticationPrincipal SignedIn me) {
-        var from = item(key);
+        var from = item(me, key);
         var link =
                 new LinkItems(
                         from,
@@ -77,7 +77,7 @@ class LinkedWorkController {
             @PathVariable String key,
             @RequestParam String link,
             @AuthenticationPrincipal SignedIn me) {
-        return Answers.noted("Link removed", door.submit(me, new Unlink(holder(link), link)));
+        return Answers.noted("Link removed", door.submit(me, new Unlink(holder(me, link), link)));
     }
 
     @PostMapping("/items/{key}/linked/confirm")
@@ -85,19 +85,19 @@ class LinkedWorkController {
             @PathVariable String key,
             @RequestParam List<String> link,
             @AuthenticationPrincipal SignedIn me) {
-        link.forEach(this::holder);
+        link.forEach(one -> holder(me, one));
         return Answers.noted(
                 link.size() == 1 ? "It still holds" : "All of them still hold",
                 door.submit(me, new Confirm(link)));
     }
 
     /** The item that has a link, which is not always the one that is looked at. */
-    private ItemKey holder(String link) {
-        return item(link.replaceFirst("\\..*", ""));
+    private ItemKey holder(SignedIn me, String link) {
+        return item(me, link.replaceFirst("\\..*", ""));
     }
 
-    private ItemKey item(String key) {
-        return Asked.node(keeper.current(), key).item().key();
+    private ItemKey item(SignedIn me, String key) {
+        return Asked.node(keeper.seenBy(me), key).item().key();
     }
 
     private static Failure.Invalid invalid(String field, String message) {

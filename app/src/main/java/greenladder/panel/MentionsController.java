@@ -1,8 +1,10 @@
 package greenladder.panel;
 
 import greenladder.item.SnapshotKeeper;
+import greenladder.people.SignedIn;
 import java.util.List;
 import java.util.Locale;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -23,9 +25,10 @@ class MentionsController {
 
     @GetMapping("/mentions")
     @ResponseBody
-    List<Suggestion> suggest(@RequestParam(defaultValue = "") String q) {
+    List<Suggestion> suggest(
+            @RequestParam(defaultValue = "") String q, @AuthenticationPrincipal SignedIn me) {
         var text = q.strip().toLowerCase(Locale.ROOT);
-        return keeper.current().workspace().peopleAtWork().stream()
+        return keeper.seenBy(me).workspace().peopleAtWork().stream()
                 .filter(person ->
                         person.handle().startsWith(text)
                                 || List.of(person.name().toLowerCase(Locale.ROOT).split("\\s+"))

@@ -109,7 +109,7 @@ class QuickAddController {
             @RequestParam(defaultValue = "") String at,
             @AuthenticationPrincipal SignedIn me,
             Model model) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var parent =
                 ItemKey.parse(at)
@@ -139,8 +139,12 @@ class QuickAddController {
     }
 
     @PostMapping("/read")
-    String read(@PathVariable("product") String code, Form form, Model model) {
-        var snapshot = keeper.current();
+    String read(
+            @PathVariable("product") String code,
+            Form form,
+            Model model,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var read = QuickLine.read(text(form.line()), snapshot, product);
         var fields = form.fields(read, product.levels().stories());
@@ -162,7 +166,7 @@ class QuickAddController {
     @PostMapping
     ResponseEntity<String> add(
             @PathVariable("product") String code, Form form, @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var read = QuickLine.read(text(form.line()), snapshot, product);
         if (read.title().isBlank()) {

@@ -53,14 +53,14 @@ class ReadinessController {
 
     @GetMapping("/items/{key}/ready")
     String ready(@PathVariable String key, @AuthenticationPrincipal SignedIn me, Model model) {
-        var node = Asked.node(keeper.current(), key);
-        var refining = keeper.current().requireProduct(node.item().key().product()).refining();
+        var node = Asked.node(keeper.seenBy(me), key);
+        var refining = keeper.seenBy(me).requireProduct(node.item().key().product()).refining();
         model.addAttribute(
                 "menu",
                 new ReadyMenu(
                         node.item().key().toString(),
                         node.item().title(),
-                        Readiness.of(keeper.current(), refining, node).results().stream()
+                        Readiness.of(keeper.seenBy(me), refining, node).results().stream()
                                 .map(result -> line(result, node, me))
                                 .toList()));
         return "shared/ready-menu :: menu";
@@ -96,7 +96,7 @@ class ReadinessController {
             @PathVariable String key,
             @RequestParam(defaultValue = "") String words,
             @AuthenticationPrincipal SignedIn me) {
-        var item = Asked.node(keeper.current(), key).item().key();
+        var item = Asked.node(keeper.seenBy(me), key).item().key();
         return Answers.done(
                 "Noted on", door.submit(me, new Command.Settle(item, me.handle(), words, false)));
     }

@@ -107,8 +107,8 @@ class StructureController {
     }
 
     @GetMapping("/items/{key}/split")
-    String splitForm(@PathVariable String key, Model model) {
-        var node = Asked.node(keeper.current(), key);
+    String splitForm(@PathVariable String key, Model model, @AuthenticationPrincipal SignedIn me) {
+        var node = Asked.node(keeper.seenBy(me), key);
         var item = node.item();
         model.addAttribute(
                 "split",
@@ -182,7 +182,7 @@ class StructureController {
         Map<String, String> parent = new HashMap<>();
         parent.put(Field.TITLE.label(), title);
         parent.put(Field.LEVEL.label(), level);
-        var above = commonParent(keeper.current(), items, level);
+        var above = commonParent(keeper.seenBy(me), items, level);
         if (above != null) {
             parent.put(Field.PARENT.label(), above.toString());
         }

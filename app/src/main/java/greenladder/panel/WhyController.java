@@ -1,6 +1,8 @@
 package greenladder.panel;
 
 import greenladder.item.Asked;
+import greenladder.people.SignedIn;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -16,15 +18,19 @@ class WhyController {
     }
 
     @GetMapping("/items/{key}/why")
-    String why(@PathVariable String key, Model model) {
-        model.addAttribute("why", pages.of(Asked.key(key)));
+    String why(@PathVariable String key, @AuthenticationPrincipal SignedIn me, Model model) {
+        model.addAttribute("why", pages.of(me, Asked.key(key)));
         return "shared/why :: why";
     }
 
     /** The total of a level, where the list is of the whole level. */
     @GetMapping("/{product:[A-Z]{2,5}}/levels/{level}/why")
-    String whyOfLevel(@PathVariable String product, @PathVariable String level, Model model) {
-        model.addAttribute("why", pages.ofLevel(product, level));
+    String whyOfLevel(
+            @PathVariable String product,
+            @PathVariable String level,
+            @AuthenticationPrincipal SignedIn me,
+            Model model) {
+        model.addAttribute("why", pages.ofLevel(me, product, level));
         return "shared/why :: why";
     }
 }

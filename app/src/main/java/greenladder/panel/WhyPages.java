@@ -15,6 +15,7 @@ import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Logged;
 import greenladder.panel.WhyPage.Part;
 import greenladder.panel.WhyPage.Section;
+import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;
@@ -60,8 +61,8 @@ class WhyPages {
         this.clock = clock;
     }
 
-    WhyPage of(ItemKey key) {
-        var snapshot = keeper.current();
+    WhyPage of(SignedIn me, ItemKey key) {
+        var snapshot = keeper.seenBy(me);
         var node = Asked.node(snapshot, key.toString());
         var sections =
                 Stream.concat(
@@ -82,8 +83,8 @@ class WhyPages {
      * The total of a level in a product: its largest parts, how far it is done and what has no
      * size.
      */
-    WhyPage ofLevel(String code, String levelKey) {
-        var snapshot = keeper.current();
+    WhyPage ofLevel(SignedIn me, String code, String levelKey) {
+        var snapshot = keeper.seenBy(me);
         var product = Asked.product(snapshot, code);
         var level =
                 product.levels()

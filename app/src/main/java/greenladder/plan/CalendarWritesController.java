@@ -82,7 +82,7 @@ class CalendarWritesController {
             @PathVariable String team,
             @RequestBody byte[] file,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.team(keeper.current(), team);
+        Asked.team(keeper.seenBy(me), team);
         var read = CalendarReader.read(new String(file, StandardCharsets.UTF_8), figures.today());
         return Answers.noted(
                 "Added " + Words.count(read.size(), "holiday"),

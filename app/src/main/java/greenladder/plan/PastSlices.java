@@ -35,7 +35,7 @@ class PastSlices {
         if (at == null) {
             return List.of();
         }
-        var report = figures.report(snapshot.workspace(), sprint);
+        var report = figures.report(snapshot, sprint);
         var past = pastItems.at(snapshot, at);
         var cards = new ArrayList<PastCard>();
         report.completed().items().forEach(key -> cards.add(card(past, key, true)));

@@ -43,7 +43,7 @@ class ReleaseWritesController {
             @PathVariable String product,
             @RequestParam MultiValueMap<String, String> form,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         Asked.product(snapshot, product);
         var teams = snapshot.workspace().teamsOf(product).stream().map(team -> team.key()).toList();
         var plain =

@@ -94,7 +94,7 @@ class SprintSide {
         var past = new ArrayList<Past>();
         for (var one : velocity.sprints()) {
             var sprint = one.sprint();
-            var report = figures.report(snapshot.workspace(), sprint);
+            var report = figures.report(snapshot, sprint);
             var bugs = Amount.ZERO;
             for (var key : report.completed().items()) {
                 var node = snapshot.findNode(key);
@@ -173,7 +173,7 @@ class SprintSide {
         if (it.startedAt() == null) {
             return null;
         }
-        var report = figures.report(snapshot.workspace(), it);
+        var report = figures.report(snapshot, it);
         if (report.committed() == null) {
             return null;
         }

@@ -116,7 +116,7 @@ class SprintWritesController {
             @PathVariable String sprint,
             @RequestParam(defaultValue = "") List<String> people,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var team = Asked.team(snapshot, Asked.sprint(snapshot, sprint).team());
         var members = snapshot.workspace().membersAtWork(team);
         var here = Set.copyOf(people);
@@ -149,7 +149,7 @@ class SprintWritesController {
             @AuthenticationPrincipal SignedIn me) {
         var items = keys(keys);
         if (!release.isEmpty()) {
-            Asked.release(keeper.current(), release);
+            Asked.release(keeper.seenBy(me), release);
             return Answers.done(
                     "Planned",
                     door.submit(
@@ -223,7 +223,7 @@ class SprintWritesController {
             @RequestParam String item,
             @RequestParam boolean yes,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.sprint(keeper.current(), sprint);
+        Asked.sprint(keeper.seenBy(me), sprint);
         return Answers.noted(
                 yes ? "The team agrees to " + item : "No agreement on " + item,
                 door.submit(me, new AgreeOn(sprint, Asked.key(item), yes)));
@@ -238,7 +238,7 @@ class SprintWritesController {
             @RequestParam(defaultValue = "") String person,
             @RequestParam(defaultValue = "") String skill,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var story = Asked.node(snapshot, under).item();
         var product = snapshot.requireProduct(story.key().product());
         var level = product.levels().all().getLast();
@@ -261,7 +261,7 @@ class SprintWritesController {
             @RequestParam(defaultValue = "") String keys,
             @RequestParam(defaultValue = "") String before,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.sprint(keeper.current(), sprint);
+        Asked.sprint(keeper.seenBy(me), sprint);
         return Answers.noted(
                 "Moved",
                 door.submit(

@@ -103,7 +103,7 @@ public class Moments {
         }
         return kept(
                 moments,
-                new Asked(product, at, keeper.sight()),
+                new Asked(product, at, now.sight()),
                 now,
                 was -> goneOn(was, now, product),
                 () -> read(now, product, at));
@@ -138,7 +138,7 @@ public class Moments {
         }
         before.fields()
                 .forEach((key, values) -> {
-                    if (now.findItem(key).isPresent() || !keeper.hides(key)) {
+                    if (now.findItem(key).isPresent() || !now.hides(key)) {
                         former(now, key, values, at).ifPresent(item -> former.put(key, item));
                     }
                 });
@@ -172,7 +172,7 @@ public class Moments {
         var later = to == null ? null : at(now, scope.product(), to);
         return kept(
                 comparisons,
-                new AskedTwo(scope, from, to, keeper.sight()),
+                new AskedTwo(scope, from, to, now.sight()),
                 now,
                 was -> was.found().goneOn(now, then, later, was.now()),
                 () -> Compared.of(now, scope, then, later));

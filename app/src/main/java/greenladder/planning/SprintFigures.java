@@ -2,7 +2,6 @@ package greenladder.planning;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Sprint;
-import greenladder.core.item.Workspace;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.SprintReport;
 import greenladder.core.snapshot.Snapshot;
@@ -41,29 +40,27 @@ public class SprintFigures {
         return LocalDate.now(clock);
     }
 
-    /**
-     * What became of a sprint, as if items of products that a workspace does not have were not
-     * there.
-     */
-    public SprintReport report(Workspace workspace, Sprint sprint) {
-        return report(workspace, sprint, clock.instant());
+    /** What became of a sprint, as if items that a snapshot does not have were not there. */
+    public SprintReport report(Snapshot snapshot, Sprint sprint) {
+        return report(snapshot, sprint, clock.instant());
     }
 
     /** The same as it was at the end of a day. */
-    public SprintReport report(Workspace workspace, Sprint sprint, LocalDate day) {
+    public SprintReport report(Snapshot snapshot, Sprint sprint, LocalDate day) {
         var end = day.plusDays(1).atStartOfDay(clock.getZone()).toInstant().minusNanos(1);
         var now = clock.instant();
-        return report(workspace, sprint, end.isBefore(now) ? end : now);
+        return report(snapshot, sprint, end.isBefore(now) ? end : now);
     }
 
-    private SprintReport report(Workspace workspace, Sprint sprint, Instant until) {
+    private SprintReport report(Snapshot snapshot, Sprint sprint, Instant until) {
+        var workspace = snapshot.workspace();
         var calendar = workspace.findTeam(sprint.team()).orElseThrow().calendar();
         var seen =
                 entries.of(sprint.key()).stream()
                         .filter(entry -> !entry.at().isAfter(until))
                         .filter(entry ->
                                 entry.item() == null
-                                        || !keeper.hides(entry.item())
+                                        || !snapshot.hides(entry.item())
                                                 && workspace
                                                         .findProduct(entry.item().product())
                                                         .isPresent())
@@ -77,7 +74,7 @@ public class SprintFigures {
         if (closedAt == null) {
             return Load.of(snapshot, sprint, today());
         }
-        var report = report(snapshot.workspace(), sprint);
+        var report = report(snapshot, sprint);
         var items =
                 Stream.of(report.completed(), report.carriedOver())
                         .flatMap(share -> share.items().stream())

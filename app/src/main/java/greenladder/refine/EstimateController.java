@@ -65,7 +65,7 @@ class EstimateController {
     @PostMapping("/next")
     ResponseEntity<String> next(
             @PathVariable("product") String code, @AuthenticationPrincipal SignedIn me) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var key =
                 pages.firstUnsized(snapshot, Asked.product(snapshot, code))
                         .orElseThrow(() ->

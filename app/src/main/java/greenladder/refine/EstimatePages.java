@@ -297,7 +297,7 @@ class EstimatePages {
 
     /** Those with words in common first, then those that stand near it in the tree. */
     private Set<ItemKey> alikeOrNear(Snapshot snapshot, Node node) {
-        var keys = new LinkedHashSet<>(search.similar(node.item(), MOST_LIKE));
+        var keys = new LinkedHashSet<>(search.similar(snapshot, node.item(), MOST_LIKE));
         snapshot.siblings(node.item()).forEach(near -> keys.add(near.item().key()));
         snapshot.ancestors(node.item()).stream()
                 .limit(2)

@@ -81,7 +81,7 @@ public class IntakeLists {
         }
         boolean known =
                 team.products().contains(product)
-                        && keeper.current()
+                        && keeper.seenBy(me)
                                 .findProduct(product)
                                 .map(found ->
                                         RankPlace.lowestWithPoints(found.levels())
@@ -153,6 +153,7 @@ public class IntakeLists {
                 snapshot -> {
                     rows.addAll(ids.stream().map(store::requireEntry).toList());
                     return takingUp(
+                            me,
                             snapshot,
                             rows,
                             target(after, before, aheadOf),
@@ -166,7 +167,7 @@ public class IntakeLists {
     }
 
     private Command takingUp(
-            Snapshot snapshot, List<IntakeEntryRow> rows, Target target, String band) {
+            SignedIn me, Snapshot snapshot, List<IntakeEntryRow> rows, Target target, String band) {
         if (rows.isEmpty()) {
             throw new Failure.Invalid(Problems.of("entries", "Nothing was chosen."));
         }
@@ -184,7 +185,8 @@ public class IntakeLists {
                             "“%s” was taken up meanwhile as %s.".formatted(row.title, row.takenAs));
                 });
         return new Command.Create(
-                list.product, rows.stream().map(row -> entry(list, row, target, band)).toList());
+                list.product,
+                rows.stream().map(row -> entry(me, list, row, target, band)).toList());
     }
 
     private static Target target(String after, String before, String aheadOf) {
@@ -199,8 +201,9 @@ public class IntakeLists {
         return ItemKey.parse(first).flatMap(snapshot::findItem).map(RankList::bandOf).orElse("");
     }
 
-    private NewItem entry(IntakeListRow list, IntakeEntryRow row, Target target, String band) {
-        var product = keeper.current().requireProduct(list.product);
+    private NewItem entry(
+            SignedIn me, IntakeListRow list, IntakeEntryRow row, Target target, String band) {
+        var product = keeper.seenBy(me).requireProduct(list.product);
         Map<String, String> fields = new LinkedHashMap<>();
         fields.put("title", row.title);
         fields.put("level", RankPlace.lowestWithPoints(product.levels()).key());
@@ -242,7 +245,7 @@ public class IntakeLists {
 
     private Team requireTeam(SignedIn me, String key) {
         var team =
-                keeper.current()
+                keeper.seenBy(me)
                         .workspace()
                         .findTeam(key)
                         .orElseThrow(() ->

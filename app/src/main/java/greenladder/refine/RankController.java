@@ -71,7 +71,7 @@ class RankController {
             @PathVariable("product") String code,
             @RequestParam String columns,
             @AuthenticationPrincipal SignedIn me) {
-        var product = Asked.product(keeper.current(), code);
+        var product = Asked.product(keeper.seenBy(me), code);
         preferences.set(me, RankPages.preference(code), RankPages.columns(product, columns).text());
         return Answers.said("");
     }
@@ -83,7 +83,7 @@ class RankController {
             @RequestParam(defaultValue = "") String list,
             @AuthenticationPrincipal SignedIn me) {
         var keys = List.of(form.keys().split("[,\\s]+")).stream().map(RankController::key).toList();
-        return Answers.done("Moved", moves.move(me, place(code, list), keys, form));
+        return Answers.done("Moved", moves.move(me, place(me, code, list), keys, form));
     }
 
     /** Orders by a column, or as the items above stand. */
@@ -93,7 +93,7 @@ class RankController {
             @RequestParam String by,
             @RequestParam(defaultValue = "") String list,
             @AuthenticationPrincipal SignedIn me) {
-        var place = place(code, list);
+        var place = place(me, code, list);
         return Answers.done(
                 "Ordered",
                 by.equals("parents")
@@ -160,8 +160,8 @@ class RankController {
         return Answers.said("Request put back");
     }
 
-    private RankPlace place(String code, String query) {
-        var snapshot = keeper.current();
+    private RankPlace place(SignedIn me, String code, String query) {
+        var snapshot = keeper.seenBy(me);
         return RankPlace.read(snapshot, Asked.product(snapshot, code), ListState.parse(query));
     }
 

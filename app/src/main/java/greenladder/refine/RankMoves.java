@@ -69,7 +69,7 @@ class RankMoves {
             throw invalid(
                     "to", "The list does not stand in rank order; items cannot be moved in it.");
         }
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var beside = new ArrayList<>(keys);
         ItemKey.parse(text(form.before())).ifPresent(beside::add);
         ItemKey.parse(text(form.after())).ifPresent(beside::add);
@@ -183,7 +183,7 @@ class RankMoves {
 
     /** Puts the items listed into the order of a column, each within its band. */
     Saved order(SignedIn me, RankPlace place, Sorting sorting) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.seenBy(me);
         var narrowed = pages.narrowed(snapshot, place, me);
         var byRank = place.with(place.filter().sorted(Sorting.RANK));
         var found = RankList.of(snapshot, byRank, narrowed).found();
@@ -203,7 +203,8 @@ class RankMoves {
         return door.submit(
                 me,
                 new Command.Order(
-                        Ordering.asParentsStand(keeper.current(), place.product(), place.level())));
+                        Ordering.asParentsStand(
+                                keeper.seenBy(me), place.product(), place.level())));
     }
 
     private static String text(@Nullable String text) {

@@ -82,7 +82,7 @@ class SizingRounds {
     @Transactional(readOnly = true)
     List<SizingRound> open(SignedIn reader, String product) {
         return store.openIn(product).stream()
-                .filter(row -> keeper.current().findItem(SizingStore.key(row)).isPresent())
+                .filter(row -> keeper.seenBy(reader).findItem(SizingStore.key(row)).isPresent())
                 .map(row -> store.seen(row, reader))
                 .toList();
     }
@@ -93,7 +93,7 @@ class SizingRounds {
      */
     Optional<SizingRound> join(SignedIn reader, long id) {
         var row = store.find(id);
-        if (row == null || keeper.current().findItem(SizingStore.key(row)).isEmpty()) {
+        if (row == null || keeper.seenBy(reader).findItem(SizingStore.key(row)).isEmpty()) {
             return Optional.empty();
         }
         if (SizingStore.isOpen(row)
@@ -116,11 +116,13 @@ class SizingRounds {
             throw new Failure.Conflict(
                     row.item, "The picks are shown already; yours comes in the next go.");
         }
-        boolean known = label.equals(Picks.CANNOT_SAY) || scale(row).findStep(label).isPresent();
+        boolean known =
+                label.equals(Picks.CANNOT_SAY) || scale(me, row).findStep(label).isPresent();
         if (!known) {
             throw new Failure.Invalid(
                     Problems.of(
-                            "label", "“%s” is no step of %s.".formatted(label, scale(row).name())));
+                            "label",
+                            "“%s” is no step of %s.".formatted(label, scale(me, row).name())));
         }
         store.sit(me, row);
         store.pick(row, me, label);
@@ -194,7 +196,7 @@ class SizingRounds {
     }
 
     private void requireMaySize(SignedIn me, ItemKey item) {
-        if (keeper.current().findItem(item).isEmpty()) {
+        if (keeper.seenBy(me).findItem(item).isEmpty()) {
             throw new Failure.NotFound("There is no item %s.".formatted(item));
         }
         if (!maySize(me, item)) {
@@ -203,15 +205,15 @@ class SizingRounds {
     }
 
     private boolean maySize(SignedIn me, ItemKey item) {
-        return keeper.current()
+        return keeper.seenBy(me)
                 .findItem(item)
                 .filter(found -> found.level().carriesPoints())
                 .map(found -> rights.mayEdit(me, found, Field.SIZE))
                 .orElse(false);
     }
 
-    private Scale scale(RoundRow row) {
-        return keeper.current().requireProduct(row.product).refining().scale();
+    private Scale scale(SignedIn me, RoundRow row) {
+        return keeper.seenBy(me).requireProduct(row.product).refining().scale();
     }
 
     private void tell(RoundRow row) {

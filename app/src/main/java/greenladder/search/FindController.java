@@ -48,18 +48,24 @@ class FindController {
     }
 
     @GetMapping("/find")
-    String find(@RequestParam(defaultValue = "") String q, Model model) {
+    String find(
+            @RequestParam(defaultValue = "") String q,
+            Model model,
+            @AuthenticationPrincipal SignedIn me) {
         var text = bounded(q);
         model.addAttribute("text", text);
-        model.addAttribute("hits", text.isEmpty() ? List.of() : hits(keeper.current(), text));
+        model.addAttribute("hits", text.isEmpty() ? List.of() : hits(keeper.seenBy(me), text));
         return "search/hits :: hits";
     }
 
     /** Items by a part of their title, to choose from in a field. */
     @GetMapping("/find/items")
-    String items(@RequestParam(defaultValue = "") String q, Model model) {
+    String items(
+            @RequestParam(defaultValue = "") String q,
+            Model model,
+            @AuthenticationPrincipal SignedIn me) {
         var text = bounded(q);
-        model.addAttribute("hits", text.isEmpty() ? List.of() : hits(keeper.current(), text));
+        model.addAttribute("hits", text.isEmpty() ? List.of() : hits(keeper.seenBy(me), text));
         return "search/hits :: options";
     }
 
@@ -75,13 +81,13 @@ class FindController {
         ItemKey.parse(text)
                 .flatMap(snapshot::findItem)
                 .ifPresent(item -> hits.put(item.key(), hit(item, "")));
-        search.findTitled(text, SORTED).stream()
+        search.findTitled(snapshot, text, SORTED).stream()
                 .flatMap(key -> snapshot.findItem(key).stream())
                 .sorted(HIGHEST_FIRST)
                 .limit(MOST)
                 .forEach(item -> hits.putIfAbsent(item.key(), hit(item, "")));
         if (hits.size() < MOST) {
-            search.findBest(text, MOST + hits.size()).stream()
+            search.findBest(snapshot, text, MOST + hits.size()).stream()
                     .flatMap(key -> snapshot.findItem(key).stream())
                     .forEach(item -> hits.putIfAbsent(item.key(), hit(item, "in its text")));
         }

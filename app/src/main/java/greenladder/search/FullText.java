@@ -2,6 +2,7 @@ package greenladder.search;
 
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.log.LogFollower;
@@ -138,27 +139,25 @@ public class FullText {
     }
 
     /** At most so many of them, those first in which the words stand most. */
-    List<ItemKey> findBest(String text, int most) {
+    List<ItemKey> findBest(Snapshot seen, String text, int most) {
         waitForLatest();
-        return seen(index.withAll(text, most + MOST_HIDDEN)).limit(most).toList();
+        return seen(seen, index.withAll(text, most + MOST_HIDDEN)).limit(most).toList();
     }
 
     /** At most so many items in whose title all words of a text stand. */
-    List<ItemKey> findTitled(String text, int most) {
+    List<ItemKey> findTitled(Snapshot seen, String text, int most) {
         waitForLatest();
-        return seen(index.titled(text, most + MOST_HIDDEN)).limit(most).toList();
+        return seen(seen, index.titled(text, most + MOST_HIDDEN)).limit(most).toList();
     }
 
-    /** Without what is hidden from whoever asks. */
-    private Stream<ItemKey> seen(List<ItemKey> keys) {
-        var snapshot = keeper.current();
-        return keys.stream().filter(key -> snapshot.findItem(key).isPresent());
+    private static Stream<ItemKey> seen(Snapshot seen, List<ItemKey> keys) {
+        return keys.stream().filter(key -> seen.findItem(key).isPresent());
     }
 
     /** The items that have most words in common with one, the most alike first. */
-    public List<ItemKey> similar(Item item, int most) {
+    public List<ItemKey> similar(Snapshot seen, Item item, int most) {
         waitForLatest();
-        return seen(index.like(item.title() + "\n" + item.description(), most + MOST_HIDDEN))
+        return seen(seen, index.like(item.title() + "\n" + item.description(), most + MOST_HIDDEN))
                 .filter(key -> !key.equals(item.key()))
                 .limit(most)
                 .toList();
@@ -202,7 +201,7 @@ public class FullText {
     }
 
     private void read(List<ChangeLog.Entry> entries) {
-        var keys = SearchedTexts.touched(entries, keeper.current());
+        var keys = SearchedTexts.touched(entries, keeper.whole());
         long last = entries.getLast().operation().id();
         write(() -> {
             if (!keys.isEmpty()) {
@@ -312,7 +311,7 @@ public class FullText {
     }
 
     private void putAll() throws IOException {
-        var snapshot = keeper.current();
+        var snapshot = keeper.whole();
         var texts = comments.texts();
         for (var slot : snapshot.order().slots()) {
             var item = snapshot.requireNode(slot.key()).item();
@@ -321,7 +320,7 @@ public class FullText {
     }
 
     private void put(Collection<ItemKey> keys) throws IOException {
-        var snapshot = keeper.current();
+        var snapshot = keeper.whole();
         var texts = comments.texts(keys);
         for (var key : keys) {
             var item = snapshot.findItem(key);

@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
+import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
 import greenladder.item.ChangeWords;
@@ -78,8 +79,8 @@ public class Comments {
         this.clock = clock;
     }
 
-    /** An item's comments, the oldest first. */
-    public List<Comment> of(ItemKey item) {
+    /** The comments of an item that is seen so, the oldest first. */
+    public List<Comment> of(Item item) {
         return withMerged(item).stream()
                 .flatMap(key -> kept.get(key).stream())
                 .sorted(Comparator.comparingLong(Comment::id))
@@ -120,7 +121,11 @@ public class Comments {
     public Map<String, String> texts(Collection<ItemKey> items) {
         var texts = new HashMap<String, String>();
         items.stream()
-                .flatMap(item -> withMerged(item).stream())
+                .flatMap(key ->
+                        Stream.concat(
+                                Stream.of(key.toString()),
+                                keeper.whole().findItem(key).stream()
+                                        .flatMap(item -> withMerged(item).stream())))
                 .distinct()
                 .gather(Gatherers.windowFixed(AT_ONCE))
                 .forEach(keys ->
@@ -150,11 +155,8 @@ public class Comments {
     }
 
     /** What was said of items that were merged into it belongs to it. */
-    private List<String> withMerged(ItemKey item) {
-        return Stream.concat(
-                        Stream.of(item),
-                        keeper.current().findItem(item).stream()
-                                .flatMap(one -> one.details().merged().stream()))
+    private static List<String> withMerged(Item item) {
+        return Stream.concat(Stream.of(item.key()), item.details().merged().stream())
                 .map(ItemKey::toString)
                 .toList();
     }
@@ -174,7 +176,7 @@ public class Comments {
     @Transactional
     public Comment add(SignedIn me, ItemKey item, String text, @Nullable Long replyTo) {
         requireMayComment(me, item);
-        if (keeper.current().findItem(item).isEmpty()) {
+        if (keeper.seenBy(me).findItem(item).isEmpty()) {
             throw new Failure.NotFound("There is no item %s.".formatted(item));
         }
         var body = text.replace("\r\n", "\n").strip();
@@ -184,7 +186,7 @@ public class Comments {
         row.author = me.handle();
         row.at = clock.instant();
         row.body = body;
-        row.replyTo = replyTo == null ? null : firstOf(item, replyTo);
+        row.replyTo = replyTo == null ? null : firstOf(me, item, replyTo);
         entities.persist(row);
         desk.commented(item, Objects.requireNonNull(row.id), me.handle(), mentioned, body);
         changed(item);
@@ -192,9 +194,10 @@ public class Comments {
     }
 
     /** Replies stand one level deep: a reply to a reply belongs to the same talk. */
-    private long firstOf(ItemKey item, long replyTo) {
+    private long firstOf(SignedIn me, ItemKey item, long replyTo) {
         var row = find(replyTo);
-        if (row == null || !withMerged(item).contains(row.item) || row.removedAt != null) {
+        var merged = keeper.seenBy(me).findItem(item).map(Comments::withMerged).orElse(List.of());
+        if (row == null || !merged.contains(row.item) || row.removedAt != null) {
             throw new Failure.Invalid(
                     Problems.of("replyTo", "What you answer is not there any more."));
         }
@@ -205,7 +208,7 @@ public class Comments {
     @Transactional
     public Comment settle(SignedIn me, long id, boolean settled) {
         var row = find(id);
-        if (row == null || row.replyTo != null || keeper.current().findItem(key(row)).isEmpty()) {
+        if (row == null || row.replyTo != null || keeper.seenBy(me).findItem(key(row)).isEmpty()) {
             throw new Failure.NotFound("There is no such talk.");
         }
         requireMayComment(me, key(row));
@@ -249,7 +252,7 @@ public class Comments {
 
     /** A comment's text as HTML that is safe to show. */
     public String toHtml(Comment comment) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.whole();
         return Mentions.toHtml(
                 comment.text(), markdown, handle -> ChangeWords.nameOf(snapshot, handle));
     }
@@ -288,7 +291,7 @@ public class Comments {
     }
 
     private boolean isThere(String handle) {
-        return keeper.current().findPerson(handle).filter(Person::isHere).isPresent();
+        return keeper.whole().findPerson(handle).filter(Person::isHere).isPresent();
     }
 
     private void requireMayComment(SignedIn me, ItemKey item) {

@@ -121,7 +121,7 @@ public class NoticeDesk {
     @Transactional
     void operated(
             long operation, String actor, Instant at, List<Change> changes, boolean noteProgress) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.whole();
         var told = new TreeSet<String>();
         var byItem = new LinkedHashMap<ItemKey, List<Change>>();
         var concerned = new HashSet<ItemKey>();
@@ -349,7 +349,7 @@ public class NoticeDesk {
 
     private void tell(
             String handle, About about, String actor, String words, Instant at, Set<String> told) {
-        boolean here = keeper.current().findPerson(handle).filter(Person::isHere).isPresent();
+        boolean here = keeper.whole().findPerson(handle).filter(Person::isHere).isPresent();
         boolean mayRead =
                 people.findByHandle(handle)
                         .map(person -> person.mayIn(about.item().product(), Permission.READ))

@@ -75,15 +75,15 @@ class BaselinesController {
         return Answers.made("Taken", door.submit(look.reader(), new KeepPaper(baseline)));
     }
 
-    private Baseline find(String key) {
-        return Asked.paper(keeper.current(), PlanKey.Kind.BASELINE, key, Baseline.class);
+    private Baseline find(SignedIn me, String key) {
+        return Asked.paper(keeper.seenBy(me), PlanKey.Kind.BASELINE, key, Baseline.class);
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/baselines/{baseline}/remove")
     ResponseEntity<String> remove(
             @PathVariable String baseline, @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                "Taken away", door.submit(me, new RemovePaper(find(baseline).planKey())));
+                "Taken away", door.submit(me, new RemovePaper(find(me, baseline).planKey())));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/baselines/{baseline}/restore")
@@ -92,14 +92,15 @@ class BaselinesController {
             @RequestParam String item,
             @RequestParam(defaultValue = "") String what,
             @AuthenticationPrincipal SignedIn me) {
-        var it = find(baseline);
+        var it = find(me, baseline);
         var key = ItemKey.parse(item).orElseThrow(() -> gone(item));
         var then =
-                moments.at(keeper.current(), it.product(), it.at())
+                moments.at(keeper.seenBy(me), it.product(), it.at())
                         .snapshot()
                         .findItem(key)
                         .orElseThrow(() -> gone(item));
-        boolean loose = then.parent() != null && keeper.current().findItem(then.parent()).isEmpty();
+        boolean loose =
+                then.parent() != null && keeper.seenBy(me).findItem(then.parent()).isEmpty();
         var fields = fieldsOf(what);
         var told = fields.equals(Restore.WHOLE) ? "" : ", in what the row says";
         return Answers.noted(

@@ -63,8 +63,8 @@ class DocumentsController {
                                 look.product().code(), saved.plans().getFirst().subject().key()));
     }
 
-    private Document find(String key) {
-        return Asked.paper(keeper.current(), PlanKey.Kind.DOCUMENT, key, Document.class);
+    private Document find(SignedIn me, String key) {
+        return Asked.paper(keeper.seenBy(me), PlanKey.Kind.DOCUMENT, key, Document.class);
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/pages/{document}/passages")
@@ -81,7 +81,7 @@ class DocumentsController {
                 door.submit(
                         me,
                         new WritePassage(
-                                find(document).key(),
+                                find(me, document).key(),
                                 number,
                                 after,
                                 DocumentPages.kind(kind),
@@ -100,7 +100,8 @@ class DocumentsController {
                 remark == 0 ? "Said" : "Noted",
                 door.submit(
                         me,
-                        new RemarkOn(find(document).key(), passage, remark, me.handle(), text)));
+                        new RemarkOn(
+                                find(me, document).key(), passage, remark, me.handle(), text)));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/pages/{document}/items")
@@ -111,13 +112,13 @@ class DocumentsController {
             @AuthenticationPrincipal SignedIn me) {
         return Answers.done(
                 "Made",
-                door.submit(me, new ItemsOfPassages(find(document).key(), passages, level)));
+                door.submit(me, new ItemsOfPassages(find(me, document).key(), passages, level)));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/pages/{document}/remove")
     ResponseEntity<String> remove(
             @PathVariable String document, @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                "Taken away", door.submit(me, new RemovePaper(find(document).planKey())));
+                "Taken away", door.submit(me, new RemovePaper(find(me, document).planKey())));
     }
 }

@@ -102,8 +102,8 @@ class ReviewsController {
                 .toList();
     }
 
-    private Review find(String key) {
-        return Asked.paper(keeper.current(), PlanKey.Kind.REVIEW, key, Review.class);
+    private Review find(SignedIn me, String key) {
+        return Asked.paper(keeper.seenBy(me), PlanKey.Kind.REVIEW, key, Review.class);
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/reviews/{review}/answer")
@@ -118,7 +118,11 @@ class ReviewsController {
                 door.submit(
                         me,
                         new AnswerReview(
-                                find(review).key(), Asked.key(item), me.handle(), agrees, words)));
+                                find(me, review).key(),
+                                Asked.key(item),
+                                me.handle(),
+                                agrees,
+                                words)));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/reviews/{review}/close")
@@ -128,13 +132,13 @@ class ReviewsController {
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
                 closed ? "Closed" : "Open again",
-                door.submit(me, new CloseReview(find(review).key(), closed)));
+                door.submit(me, new CloseReview(find(me, review).key(), closed)));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/reviews/{review}/remove")
     ResponseEntity<String> remove(
             @PathVariable String review, @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                "Taken away", door.submit(me, new RemovePaper(find(review).planKey())));
+                "Taken away", door.submit(me, new RemovePaper(find(me, review).planKey())));
     }
 }

@@ -4,10 +4,10 @@ import greenladder.chart.Axis;
 import greenladder.core.flow.Standing;
 import greenladder.core.item.Amount;
 import greenladder.core.item.ItemKey;
-import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
+import greenladder.people.SignedIn;
 import greenladder.planning.SprintFigures;
 import greenladder.track.BurnupPage.Chart;
 import greenladder.track.BurnupPage.Flag;
@@ -81,7 +81,7 @@ class BurnupPages {
         var span =
                 span(it, from, to, action).with("of", it.value()).with("way", down ? "down" : "");
         var url = url(code, it.value(), down) + (from.isEmpty() ? "" : "&" + span.query());
-        var standings = standings(it, span);
+        var standings = standings(look.reader(), it, span);
         var here = url + day.map(one -> "&day=" + one).orElse("");
         var beside = panels.beside(look, here, at);
         return new BurnupPage(
@@ -97,17 +97,19 @@ class BurnupPages {
                 it.key(),
                 words(standings),
                 chart(it, span, standings, down, url),
-                story(snapshot, code, it, day),
+                story(look, it, day),
                 beside.panel());
     }
 
-    private @Nullable DayStory story(
-            Snapshot snapshot, String code, Subject it, Optional<LocalDate> day) {
-        var story = DayStory.of(snapshot, pasts, code, day, it.holds());
+    private @Nullable DayStory story(Look look, Subject it, Optional<LocalDate> day) {
+        var snapshot = look.snapshot();
+        var story = DayStory.of(look, pasts, day, it.holds());
         return story == null
                 ? null
                 : story.with(
-                        snapshot, pasts.read(past -> it.stood().apply(past, day.orElseThrow())));
+                        snapshot,
+                        pasts.read(
+                                look.reader(), past -> it.stood().apply(past, day.orElseThrow())));
     }
 
     private static String url(String code, String of, boolean down) {
@@ -150,15 +152,17 @@ class BurnupPages {
     private record Told(LocalDate day, Standing standing) {}
 
     /** Up to today; what is ahead has no figures. */
-    private List<Told> standings(Subject it, DaySpan span) {
+    private List<Told> standings(SignedIn reader, Subject it, DaySpan span) {
         var last = span.to().isAfter(figures.today()) ? figures.today() : span.to();
-        return pasts.read(past -> {
-            var told = new ArrayList<Told>();
-            for (var day = span.from(); !day.isAfter(last); day = day.plusDays(1)) {
-                told.add(new Told(day, it.standing().apply(past, day)));
-            }
-            return told;
-        });
+        return pasts.read(
+                reader,
+                past -> {
+                    var told = new ArrayList<Told>();
+                    for (var day = span.from(); !day.isAfter(last); day = day.plusDays(1)) {
+                        told.add(new Told(day, it.standing().apply(past, day)));
+                    }
+                    return told;
+                });
     }
 
     private static String words(List<Told> told) {

@@ -1,7 +1,7 @@
 package greenladder.track;
 
 import greenladder.core.flow.DayChange;
-import greenladder.core.flow.PastFold;
+import greenladder.core.flow.Past;
 import greenladder.core.flow.Progress;
 import greenladder.core.flow.Progress.Part;
 import greenladder.core.flow.Standing;
@@ -46,9 +46,9 @@ final class BurnupSubjects {
             String key,
             @Nullable LocalDate first,
             @Nullable LocalDate target,
-            BiFunction<PastFold, LocalDate, Standing> standing,
+            BiFunction<Past, LocalDate, Standing> standing,
             Predicate<DayChange> holds,
-            BiFunction<PastFold, LocalDate, List<Stood>> stood) {}
+            BiFunction<Past, LocalDate, List<Stood>> stood) {}
 
     /** Releases first, then what stands at the top, then what stands right below it. */
     static List<Subject> of(Look look) {
@@ -99,7 +99,7 @@ final class BurnupSubjects {
 
     /** What belongs to something now, and what changed since a day. */
     private static Set<ItemKey> candidates(
-            PastFold past, Product product, LocalDate day, Collection<Node> now) {
+            Past past, Product product, LocalDate day, Collection<Node> now) {
         var keys = new LinkedHashSet<ItemKey>();
         now.forEach(node -> keys.add(node.item().key()));
         keys.addAll(past.changed(product.code(), day.plusDays(1), FAR));

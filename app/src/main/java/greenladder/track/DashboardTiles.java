@@ -217,7 +217,7 @@ class DashboardTiles {
         }
         var burndowns =
                 new Burndowns(
-                        figures.report(look.snapshot().workspace(), sprint.get()),
+                        figures.report(look.snapshot(), sprint.get()),
                         figures.today(),
                         ReportPages.url(look.product(), sprint.get()));
         var points = burndowns.points();
@@ -253,7 +253,7 @@ class DashboardTiles {
     private Tile flow(Look look, DashboardTile tile) {
         var place = FlowPlace.read(look, tile.of(), "", WEEKS, "", tile.state());
         var sieve = new Sieve(lines, look, tile.state());
-        var flow = flows.flow(place, sieve.keys(place.level()));
+        var flow = flows.flow(look.reader(), place, sieve.keys(place.level()));
         var of = place.team() == null ? "" : " with " + place.team().name();
         if (tile.kind() == DashboardTile.Kind.AGES) {
             return table(

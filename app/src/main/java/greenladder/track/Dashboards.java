@@ -118,7 +118,7 @@ class Dashboards {
         var row = own(me, product, id);
         row.name = name(name);
         if (!team.isEmpty()) {
-            var its = keeper.current().workspace().findTeam(team);
+            var its = keeper.seenBy(me).workspace().findTeam(team);
             if (its.filter(one -> one.products().contains(product)).isEmpty()) {
                 throw invalid("team", "There is no such team here.");
             }
@@ -177,11 +177,11 @@ class Dashboards {
     }
 
     private Dashboard seen(DashboardRow row, SignedIn reader) {
-        var team = keeper.current().workspace().findTeam(row.team).map(Team::key).orElse("");
+        var team = keeper.seenBy(reader).workspace().findTeam(row.team).map(Team::key).orElse("");
         boolean isOfTeam =
                 !team.isEmpty()
                         && (reader.mayIn(row.product, Permission.PLAN)
-                                || keeper.current()
+                                || keeper.seenBy(reader)
                                         .workspace()
                                         .findTeam(team)
                                         .filter(one -> one.members().contains(reader.handle()))

@@ -8,6 +8,7 @@ import greenladder.core.item.Category;
 import greenladder.core.item.Days;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
+import greenladder.item.Look;
 import greenladder.track.TrackTable.Cell;
 import greenladder.web.Words;
 import java.time.LocalDate;
@@ -37,16 +38,16 @@ record DayStory(String title, TrackTable table, @Nullable TrackTable standing) {
     }
 
     static @Nullable DayStory of(
-            Snapshot snapshot,
-            ItemPasts pasts,
-            String product,
-            Optional<LocalDate> day,
-            Predicate<DayChange> asked) {
+            Look look, ItemPasts pasts, Optional<LocalDate> day, Predicate<DayChange> asked) {
         if (day.isEmpty()) {
             return null;
         }
+        var snapshot = look.snapshot();
+        var product = look.product().code();
         var changes =
-                pasts.read(past -> DayChange.on(past, product, day.get(), asked)).stream()
+                pasts
+                        .read(look.reader(), past -> DayChange.on(past, product, day.get(), asked))
+                        .stream()
                         .filter(one -> snapshot.findNode(one.item()).isPresent())
                         .toList();
         return new DayStory(

@@ -11,6 +11,7 @@ import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
 import greenladder.list.FilterLines;
 import greenladder.panel.ItemPanels;
+import greenladder.people.SignedIn;
 import greenladder.track.FlowPage.Age;
 import greenladder.track.FlowPage.Cumulative;
 import greenladder.track.FlowPage.Week;
@@ -58,7 +59,7 @@ class FlowPages {
         var snapshot = look.snapshot();
         var sieve = new Sieve(lines, look, place.state());
         var only = sieve.keys(place.level());
-        var flow = flow(place, only);
+        var flow = flow(look.reader(), place, only);
         var url = place.url() + opened.query();
         var beside = panels.beside(look, url, at);
         return new FlowPage(
@@ -87,8 +88,13 @@ class FlowPages {
                         new Choice(place.by(false).url(), "By count", !place.points())),
                 place.points() ? "points" : Words.lower(place.level().plural()),
                 words(flow, place),
-                drawn(new DrawnDays(place.url(), soon()), only, () -> cumulative(flow, place)),
                 drawn(
+                        look.reader(),
+                        new DrawnDays(place.url(), soon()),
+                        only,
+                        () -> cumulative(flow, place)),
+                drawn(
+                        look.reader(),
                         new DrawnDots(place.url(), soon(), look.operation()),
                         only,
                         () -> CycleDots.of(snapshot, flow)),
@@ -96,7 +102,7 @@ class FlowPages {
                 ages(snapshot, flow),
                 opened.week().isPresent()
                         ? finished(snapshot, flow, opened.week().get())
-                        : story(snapshot, place, only, opened.day()),
+                        : story(look, place, only, opened.day()),
                 beside.panel());
     }
 
@@ -111,9 +117,12 @@ class FlowPages {
     private record DrawnDots(String url, Instant until, long operation) {}
 
     private <T> @Nullable T drawn(
-            Object asked, @Nullable Set<ItemKey> only, Supplier<@Nullable T> picture) {
+            SignedIn reader,
+            Object asked,
+            @Nullable Set<ItemKey> only,
+            Supplier<@Nullable T> picture) {
         return only == null
-                ? pasts.kept(asked, any -> Optional.ofNullable(picture.get())).orElse(null)
+                ? pasts.kept(reader, asked, any -> Optional.ofNullable(picture.get())).orElse(null)
                 : picture.get();
     }
 
@@ -161,15 +170,12 @@ class FlowPages {
     }
 
     private @Nullable DayStory story(
-            Snapshot snapshot,
-            FlowPlace place,
-            @Nullable Set<ItemKey> only,
-            Optional<LocalDate> day) {
+            Look look, FlowPlace place, @Nullable Set<ItemKey> only, Optional<LocalDate> day) {
+        var snapshot = look.snapshot();
         var story =
                 DayStory.of(
-                        snapshot,
+                        look,
                         pasts,
-                        place.product(),
                         day,
                         one ->
                                 one.after().level().equals(place.level().key())
@@ -179,7 +185,9 @@ class FlowPages {
         return story == null
                 ? null
                 : story.withAges(
-                        snapshot, flow(place, only, day.orElseThrow(), day.orElseThrow()).ages());
+                        snapshot,
+                        flow(look.reader(), place, only, day.orElseThrow(), day.orElseThrow())
+                                .ages());
     }
 
     /**
@@ -187,12 +195,22 @@ class FlowPages {
      *
      * @param only the items that count; null for all
      */
-    Flow flow(FlowPlace place, @Nullable Set<ItemKey> only) {
+    Flow flow(SignedIn reader, FlowPlace place, @Nullable Set<ItemKey> only) {
         var today = LocalDate.now(clock);
-        return flow(place, only, today.minusDays((long) place.weeks() * DAYS_OF_WEEK - 1), today);
+        return flow(
+                reader,
+                place,
+                only,
+                today.minusDays((long) place.weeks() * DAYS_OF_WEEK - 1),
+                today);
     }
 
-    private Flow flow(FlowPlace place, @Nullable Set<ItemKey> only, LocalDate from, LocalDate to) {
+    private Flow flow(
+            SignedIn reader,
+            FlowPlace place,
+            @Nullable Set<ItemKey> only,
+            LocalDate from,
+            LocalDate to) {
         var query =
                 new Flow.Query(
                         place.product(),
@@ -204,8 +222,8 @@ class FlowPages {
                         soon(),
                         only);
         return only == null
-                ? pasts.kept(query, past -> Flow.of(past, query))
-                : pasts.read(past -> Flow.of(past, query));
+                ? pasts.kept(reader, query, past -> Flow.of(past, query))
+                : pasts.read(reader, past -> Flow.of(past, query));
     }
 
     /**

@@ -84,14 +84,16 @@ class OpenPages {
         var place = new Place(product.code(), attribute, its, team, day, day.equals(today), state);
         var sieve = new Sieve(lines, look, state);
         var rows =
-                pasts.read(past ->
-                        past.open(
-                                product.code(),
-                                its.key(),
-                                team == null ? null : team.key(),
-                                attribute,
-                                day,
-                                sieve.keys(its)));
+                pasts.read(
+                        look.reader(),
+                        past ->
+                                past.open(
+                                        product.code(),
+                                        its.key(),
+                                        team == null ? null : team.key(),
+                                        attribute,
+                                        day,
+                                        sieve.keys(its)));
         int items = rows.stream().mapToInt(OpenWork::items).sum();
         var points = rows.stream().map(OpenWork::points).reduce(Amount.ZERO, Amount::plus);
         var teams = new ArrayList<Choice>();

@@ -11,6 +11,7 @@ import greenladder.core.snapshot.LevelOrder;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.flow.ItemPasts;
+import greenladder.item.Look;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -37,13 +38,13 @@ interface ProgressFigures {
 
     /** Of all that stands under each item, or of what a part or a filter leaves of it. */
     static ProgressFigures of(
-            Snapshot snapshot, ProgressPlace place, Sieve sieve, ItemPasts pasts, LocalDate today) {
+            Look look, ProgressPlace place, Sieve sieve, ItemPasts pasts, LocalDate today) {
         return place.part() == null && !sieve.isNarrow()
-                ? new Whole(snapshot, place, pasts, today.minusDays(DAYS))
-                : Part.of(snapshot, place, sieve, pasts, today);
+                ? new Whole(look, place, pasts, today.minusDays(DAYS))
+                : Part.of(look, place, sieve, pasts, today);
     }
 
-    record Whole(Snapshot snapshot, ProgressPlace place, ItemPasts pasts, LocalDate day)
+    record Whole(Look look, ProgressPlace place, ItemPasts pasts, LocalDate day)
             implements ProgressFigures {
         @Override
         public Figures now(Node node) {
@@ -52,19 +53,20 @@ interface ProgressFigures {
 
         @Override
         public Since since(Node node) {
-            var then = pasts.read(past -> past.standing(node.item().key(), day));
+            var then = pasts.read(look.reader(), past -> past.standing(node.item().key(), day));
             return Progress.since(node.rollUp(), then, place.measure());
         }
 
         @Override
         public List<Node> first() {
-            return all(snapshot, place);
+            return all(look.snapshot(), place);
         }
 
         @Override
         public Figures total() {
             return place.top() == null
-                    ? Progress.ofLevel(snapshot, place.product(), place.level(), place.measure())
+                    ? Progress.ofLevel(
+                            look.snapshot(), place.product(), place.level(), place.measure())
                     : first().stream().map(this::now).reduce(Figures.NONE, Figures::plus);
         }
     }
@@ -80,23 +82,27 @@ interface ProgressFigures {
             Map<Level, Map<Optional<ItemKey>, Since>> sinces)
             implements ProgressFigures {
         static Part of(
-                Snapshot snapshot,
-                ProgressPlace place,
-                Sieve sieve,
-                ItemPasts pasts,
-                LocalDate today) {
+                Look look, ProgressPlace place, Sieve sieve, ItemPasts pasts, LocalDate today) {
+            var snapshot = look.snapshot();
             var day = today.minusDays(DAYS);
             var part = place.part();
             var changed =
-                    pasts.read(past -> {
-                        var moments = new HashMap<ItemKey, Optional<Moment>>();
-                        var end =
-                                day.plusDays(1).atStartOfDay(past.zone()).toInstant().minusNanos(1);
-                        past.changed(place.product().code(), day.plusDays(1), today)
-                                .forEach(key ->
-                                        moments.put(key, past.of(key).flatMap(one -> one.at(end))));
-                        return moments;
-                    });
+                    pasts.read(
+                            look.reader(),
+                            past -> {
+                                var moments = new HashMap<ItemKey, Optional<Moment>>();
+                                var end =
+                                        day.plusDays(1)
+                                                .atStartOfDay(past.zone())
+                                                .toInstant()
+                                                .minusNanos(1);
+                                past.changed(place.product().code(), day.plusDays(1), today)
+                                        .forEach(key ->
+                                                moments.put(
+                                                        key,
+                                                        past.of(key).flatMap(one -> one.at(end))));
+                                return moments;
+                            });
             var found = sieve.isNarrow() ? sieve.withBelow() : null;
             var nodes =
                     part == null

@@ -49,7 +49,7 @@ class ProgressPages {
     ProgressPage page(Look look, ProgressPlace place, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var sieve = new Sieve(lines, look, place.state());
-        var told = ProgressFigures.of(snapshot, place, sieve, pasts, figures.today());
+        var told = ProgressFigures.of(look, place, sieve, pasts, figures.today());
         boolean isWhole = place.part() == null && !sieve.isNarrow();
         var listed = listed(place, isWhole, told);
         var shown = listed.stream().limit(place.most()).toList();

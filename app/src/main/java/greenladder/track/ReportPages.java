@@ -76,7 +76,7 @@ class ReportPages {
                     null);
         }
         var sprint = chosen.get();
-        var report = figures.report(snapshot.workspace(), sprint);
+        var report = figures.report(snapshot, sprint);
         var burndowns = new Burndowns(report, figures.today(), url(product, sprint));
         var opened =
                 day.filter(one -> report.days().stream().anyMatch(its -> its.date().equals(one)))
@@ -112,12 +112,11 @@ class ReportPages {
     }
 
     private DayStory story(Snapshot snapshot, Sprint sprint, LocalDate day) {
-        var workspace = snapshot.workspace();
         return new SprintDay(
                         snapshot,
                         day,
-                        figures.report(workspace, sprint, day.minusDays(1)),
-                        figures.report(workspace, sprint, day))
+                        figures.report(snapshot, sprint, day.minusDays(1)),
+                        figures.report(snapshot, sprint, day))
                 .story();
     }
 

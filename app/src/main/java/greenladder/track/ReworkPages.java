@@ -76,8 +76,11 @@ class ReworkPages {
         var rework = Rework.among(snapshot, finished);
         var reopened =
                 pasts
-                        .read(past ->
-                                Reopened.between(past, product.code(), span.from(), span.to()))
+                        .read(
+                                look.reader(),
+                                past ->
+                                        Reopened.between(
+                                                past, product.code(), span.from(), span.to()))
                         .stream()
                         .filter(one ->
                                 snapshot.findNode(one.item())

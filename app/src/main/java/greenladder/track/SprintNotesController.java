@@ -34,7 +34,7 @@ class SprintNotesController {
             @RequestParam(defaultValue = "") String about,
             @RequestParam(defaultValue = "") String text,
             @AuthenticationPrincipal SignedIn me) {
-        var it = Asked.sprint(keeper.current(), sprint);
+        var it = Asked.sprint(keeper.seenBy(me), sprint);
         var kind = SprintNote.Kind.find(about).orElse(null);
         return Answers.noted("Noted", door.submit(me, new KeepNote(it.key(), 0, kind, text)));
     }
@@ -46,7 +46,7 @@ class SprintNotesController {
             @PathVariable int number,
             @RequestParam(defaultValue = "") String text,
             @AuthenticationPrincipal SignedIn me) {
-        var it = Asked.sprint(keeper.current(), sprint);
+        var it = Asked.sprint(keeper.seenBy(me), sprint);
         return Answers.noted(
                 text.isBlank() ? "Taken away" : "Changed",
                 door.submit(me, new KeepNote(it.key(), number, null, text)));
@@ -58,7 +58,7 @@ class SprintNotesController {
             @PathVariable String sprint,
             @PathVariable int number,
             @AuthenticationPrincipal SignedIn me) {
-        var it = Asked.sprint(keeper.current(), sprint);
+        var it = Asked.sprint(keeper.seenBy(me), sprint);
         var saved = door.submit(me, new MakeOfNote(it.key(), number, product));
         return Answers.noted("Made " + saved.items().getFirst(), saved);
     }

@@ -101,8 +101,7 @@ class VelocityPages {
         if (sprints.isEmpty()) {
             return null;
         }
-        var reports =
-                sprints.stream().map(one -> figures.report(snapshot.workspace(), one)).toList();
+        var reports = sprints.stream().map(one -> figures.report(snapshot, one)).toList();
         var heads = new ArrayList<Head>();
         heads.add(new Head("What became of it", false));
         sprints.forEach(one ->

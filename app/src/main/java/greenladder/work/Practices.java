@@ -33,7 +33,7 @@ class Practices {
     }
 
     ResponseEntity<String> keep(String words, SignedIn me, String team, Command command) {
-        Asked.team(keeper.current(), team);
+        Asked.team(keeper.seenBy(me), team);
         return Answers.noted(words, door.submit(me, command));
     }
 

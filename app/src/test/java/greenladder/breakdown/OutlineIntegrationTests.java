@@ -193,7 +193,7 @@ public class OutlineIntegrationTests extends RunningDemo {
         var code = api().newProduct();
         assertThat(post("/" + code + "/quick-add", "line", "Dark, story, 3 points", "size", "5"))
                 .hasStatusOk();
-        var item = keeper.current().roots(code).getFirst().item();
+        var item = keeper.whole().roots(code).getFirst().item();
         assertThat(item.title()).isEqualTo("Dark");
         assertThat(item.size()).as("what is picked goes before what is said").hasToString("5");
     }
@@ -223,9 +223,9 @@ public class OutlineIntegrationTests extends RunningDemo {
                                 "defaultFor",
                                 "*"))
                 .hasStatus(HttpStatus.FOUND);
-        assertThat(keeper.current().requireProduct(code).templates()).hasSize(1);
+        assertThat(keeper.whole().requireProduct(code).templates()).hasSize(1);
         post("/" + code + "/templates/trip", "do", "remove");
-        assertThat(keeper.current().requireProduct(code).templates()).isEmpty();
+        assertThat(keeper.whole().requireProduct(code).templates()).isEmpty();
     }
 
     @Test
@@ -237,13 +237,13 @@ public class OutlineIntegrationTests extends RunningDemo {
                 .contains("choices are needed", "value=\"Pier\"");
         post("/" + code + "/fields", "name", "Pier", "type", "ONE_OF", "choices", "North\nSouth");
         post("/" + code + "/fields/pier", "do", "save", "name", "Quay", "choices", "East");
-        assertThat(keeper.current().requireProduct(code).fields())
+        assertThat(keeper.whole().requireProduct(code).fields())
                 .singleElement()
                 .satisfies(field -> {
                     assertThat(field.name()).isEqualTo("Quay");
                     assertThat(field.choices()).containsExactly("East");
                 });
         post("/" + code + "/fields/pier", "do", "remove");
-        assertThat(keeper.current().requireProduct(code).fields()).isEmpty();
+        assertThat(keeper.whole().requireProduct(code).fields()).isEmpty();
     }
 }

@@ -89,7 +89,7 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
     private static final List<String> TEAMS = List.of("lantern", "gannet", "tidewater");
 
     private List<Sprint> sprints(boolean closed) {
-        return keeper.current().workspace().sprintsByKey().values().stream()
+        return keeper.whole().workspace().sprintsByKey().values().stream()
                 .filter(sprint -> TEAMS.contains(sprint.team()))
                 .filter(sprint -> sprint.startedAt() != null && sprint.isClosed() == closed)
                 .toList();
@@ -97,7 +97,7 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
 
     @Test
     public void demoShouldHaveItsSize() {
-        var snapshot = keeper.current();
+        var snapshot = keeper.whole();
         var counts = new HashMap<String, Integer>();
         for (var product : DEMO) {
             for (var level : snapshot.requireProduct(product).levels().all()) {
@@ -146,7 +146,7 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
                     sprint.key(),
                     inSprint(sprint, sprint.closedAt().minusSeconds(3600)).stream()
                             .filter(done::contains)
-                            .map(key -> keeper.current().requireNode(key).item().size())
+                            .map(key -> keeper.whole().requireNode(key).item().size())
                             .filter(Objects::nonNull)
                             .mapToDouble(size -> size.thousandths() / 1000.0)
                             .sum());
@@ -172,7 +172,7 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
     }
 
     private double remainingHours(Sprint sprint, Instant at) {
-        var snapshot = keeper.current();
+        var snapshot = keeper.whole();
         var stories = inSprint(sprint, at);
         var remaining = new HashMap<ItemKey, Double>();
         events.stream()
@@ -211,11 +211,11 @@ public class DemoHistoryIntegrationTests extends RunningDemo {
     public void currentSprintShouldStandHalfWay() {
         for (var sprint : sprints(false)) {
             var categories = new HashSet<Category>();
-            keeper.current()
+            keeper.whole()
                     .order()
                     .slots()
                     .forEach(slot -> {
-                        var item = keeper.current().requireNode(slot.key()).item();
+                        var item = keeper.whole().requireNode(slot.key()).item();
                         if (sprint.key().equals(item.sprint())) {
                             categories.add(item.category());
                         }

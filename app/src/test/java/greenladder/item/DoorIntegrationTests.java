@@ -67,7 +67,7 @@ public class DoorIntegrationTests extends RunningDemo {
                         past(first, create(code, "Long ago")),
                         past(second, new Command.Edit(List.of(key), Map.of("size", "8"))),
                         past(third, new Command.Edit(List.of(key), Map.of("title", "Later")))));
-        var item = keeper.current().requireNode(key).item();
+        var item = keeper.whole().requireNode(key).item();
         assertThat(item.createdAt()).isEqualTo(first);
         assertThat(item.updatedAt()).isEqualTo(third);
         assertThat(item.version()).isEqualTo(3);
@@ -88,7 +88,7 @@ public class DoorIntegrationTests extends RunningDemo {
                                 new Command.Edit(
                                         List.of(new ItemKey(code, 1)), Map.of("size", "many"))));
         assertThatThrownBy(() -> door.live(history)).isInstanceOf(Failure.Invalid.class);
-        assertThat(keeper.current().findItem(new ItemKey(code, 1))).isEmpty();
+        assertThat(keeper.whole().findItem(new ItemKey(code, 1))).isEmpty();
         assertThat(log.history(new ItemKey(code, 1), null, 5)).isEmpty();
     }
 
@@ -97,7 +97,7 @@ public class DoorIntegrationTests extends RunningDemo {
         var code = api().newProduct();
         var earlier = List.of(past(last().minusNanos(1000), create(code, "One")));
         assertThatThrownBy(() -> door.live(earlier)).isInstanceOf(IllegalArgumentException.class);
-        assertThat(keeper.current().findItem(new ItemKey(code, 1))).isEmpty();
+        assertThat(keeper.whole().findItem(new ItemKey(code, 1))).isEmpty();
     }
 
     @Test
@@ -138,11 +138,11 @@ public class DoorIntegrationTests extends RunningDemo {
                 any -> new Command.Edit(List.of(key), Map.of("title", "Two"));
         assertThatThrownBy(() -> door.submit(ines(), renaming, accepted -> failAfterCommit()))
                 .isInstanceOf(IllegalStateException.class);
-        assertThat(keeper.current().requireNode(key).item().title()).isEqualTo("One");
+        assertThat(keeper.whole().requireNode(key).item().title()).isEqualTo("One");
         var sized = new Command.Edit(List.of(key), Map.of("size", "3"));
         assertThat(door.submit(ines(), sized).before().requireNode(key).item().title())
                 .isEqualTo("Two");
-        assertThat(keeper.current().requireNode(key).item().version()).isEqualTo(3);
+        assertThat(keeper.whole().requireNode(key).item().version()).isEqualTo(3);
     }
 
     private static void failAfterCommit() {
@@ -165,7 +165,7 @@ public class DoorIntegrationTests extends RunningDemo {
         var moved = door.submit(ines(), move(key, new Target.First()));
         door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(key));
         undoing.takeBack(ines(), moved.operation());
-        assertThat(keeper.current().roots(code))
+        assertThat(keeper.whole().roots(code))
                 .extracting(node -> node.item().title())
                 .containsExactly("A", "B", "C");
     }
@@ -182,7 +182,7 @@ public class DoorIntegrationTests extends RunningDemo {
         door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(key));
         undoing.takeBack(ines(), second.operation());
         undoing.takeBack(ines(), first.operation());
-        assertThat(keeper.current().roots(code))
+        assertThat(keeper.whole().roots(code))
                 .extracting(node -> node.item().title())
                 .containsExactly("A", "B", "C");
     }

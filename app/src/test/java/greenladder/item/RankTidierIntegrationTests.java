@@ -31,7 +31,7 @@ public class RankTidierIntegrationTests extends RunningDemo {
     private int longest(String code) {
         int longest = 0;
         for (int number = 1; number <= 3; number++) {
-            var item = keeper.current().requireNode(new ItemKey(code, number)).item();
+            var item = keeper.whole().requireNode(new ItemKey(code, number)).item();
             longest = Math.max(longest, item.rank().text().length());
         }
         return longest;

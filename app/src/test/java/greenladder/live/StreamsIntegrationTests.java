@@ -3,9 +3,7 @@ package greenladder.live;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
-import greenladder.core.change.Command;
 import greenladder.core.item.Person;
-import greenladder.core.snapshot.Mark;
 import greenladder.item.Door;
 import greenladder.item.SnapshotKeeper;
 import greenladder.item.Teams;
@@ -129,7 +127,6 @@ public class StreamsIntegrationTests extends RunningDemo {
 
     @Test(timeOut = 90_000)
     public void changeThatFiftyPagesShowShouldBeDrawnOnce() throws Exception {
-        showEverythingToEverybody();
         var code = api().newProduct();
         api().post(
                         "/products/" + code + "/items",
@@ -206,15 +203,6 @@ public class StreamsIntegrationTests extends RunningDemo {
             client.send(request(board).build(), BodyHandlers.discarding());
         }
         assertThat(drawn("board-card") - cards).isEqualTo(1);
-    }
-
-    /** Tests before this one may have left work for named readers. */
-    private void showEverythingToEverybody() {
-        for (var node : keeper.whole().marked(Mark.RESERVED, Mark.ANYWHERE)) {
-            door.submit(
-                    SignedIn.SYSTEM,
-                    new Command.Edit(List.of(node.item().key()), Map.of("readers", "")));
-        }
     }
 
     private double drawn(String piece) {

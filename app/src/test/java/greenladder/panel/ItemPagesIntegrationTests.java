@@ -48,7 +48,7 @@ public class ItemPagesIntegrationTests extends RunningDemo {
     }
 
     private String checklist(String code, int number) {
-        return keeper.current()
+        return keeper.whole()
                 .requireNode(new ItemKey(code, number))
                 .item()
                 .details()
@@ -116,7 +116,7 @@ public class ItemPagesIntegrationTests extends RunningDemo {
                         .exchange();
         assertThat(answer).hasStatusOk();
         var file =
-                keeper.current()
+                keeper.whole()
                         .requireNode(new ItemKey(code, 2))
                         .item()
                         .details()
@@ -174,7 +174,7 @@ public class ItemPagesIntegrationTests extends RunningDemo {
                                 "goes",
                                 "c0:1"))
                 .hasStatusOk();
-        var part = keeper.current().requireNode(new ItemKey(code, 4));
+        var part = keeper.whole().requireNode(new ItemKey(code, 4));
         assertThat(part.children()).hasSize(1);
         assertThat(part.item().details().acceptance().size()).isEqualTo(1);
     }
@@ -183,13 +183,13 @@ public class ItemPagesIntegrationTests extends RunningDemo {
     public void itemsShouldBeGatheredIndentedAndLevelled() {
         var code = tree();
         post("/items/indent", "keys", code + "3", "out", "false");
-        assertThat(keeper.current().requireNode(new ItemKey(code, 3)).item().level().key())
+        assertThat(keeper.whole().requireNode(new ItemKey(code, 3)).item().level().key())
                 .isEqualTo("task");
         post("/items/level", "keys", code + "3", "level", "story");
-        var story = keeper.current().requireNode(new ItemKey(code, 3)).item();
+        var story = keeper.whole().requireNode(new ItemKey(code, 3)).item();
         assertThat(story.parent()).isEqualTo(new ItemKey(code, 1));
         post("/items/gather", "keys", code + "1", "title", "Above", "level", "epic");
-        assertThat(keeper.current().requireNode(new ItemKey(code, 1)).item().parent())
+        assertThat(keeper.whole().requireNode(new ItemKey(code, 1)).item().parent())
                 .isEqualTo(new ItemKey(code, 4));
         assertThat(post("/items/gather", "keys", code + "4", "title", "Above", "level", "story"))
                 .hasStatus(HttpStatus.UNPROCESSABLE_ENTITY);

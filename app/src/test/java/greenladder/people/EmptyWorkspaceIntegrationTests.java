@@ -120,7 +120,7 @@ public class EmptyWorkspaceIntegrationTests extends AbstractTestNGSpringContextT
                 .headers()
                 .hasHeaderSatisfying(
                         "HX-Trigger", values -> assertThat(values.getFirst()).contains("QUA1"));
-        assertThat(keeper.current().itemCount()).isEqualTo(1);
+        assertThat(keeper.whole().itemCount()).isEqualTo(1);
     }
 
     @Test(dependsOnMethods = "administratorShouldSignInAndStartAProduct")

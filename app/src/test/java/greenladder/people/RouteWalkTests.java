@@ -474,7 +474,7 @@ public class RouteWalkTests extends RunningDemo {
 
     /** All that a walker might have changed. */
     private Map<String, Object> picture() {
-        var snapshot = keeper.current();
+        var snapshot = keeper.whole();
         var items = new TreeMap<String, String>();
         snapshot.order()
                 .slots()

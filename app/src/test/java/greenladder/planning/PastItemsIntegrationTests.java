@@ -40,6 +40,6 @@ public class PastItemsIntegrationTests extends RunningDemo {
     }
 
     private @Nullable String at(Instant moment, ItemKey key, Field field) {
-        return pasts.at(keeper.current(), moment).text(key, field);
+        return pasts.at(keeper.whole(), moment).text(key, field);
     }
 }

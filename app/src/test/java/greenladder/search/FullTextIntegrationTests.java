@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.RunningDemo;
 import greenladder.core.item.ItemKey;
 import greenladder.item.SnapshotKeeper;
+import greenladder.people.SignedIn;
 import java.util.List;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.ui.ConcurrentModel;
@@ -58,11 +59,11 @@ public class FullTextIntegrationTests extends RunningDemo {
             api().post("/products/" + code + "/items", "{%s}".formatted(item));
         }
         var model = new ConcurrentModel();
-        find.find("theodol", model);
+        find.find("theodol", model, SignedIn.SYSTEM);
         assertThat((List<?>) model.getAttribute("hits"))
                 .extracting("title")
                 .containsExactly("One theodolite each", "Theodolites", "Ask");
-        find.find(code + "2", model);
+        find.find(code + "2", model, SignedIn.SYSTEM);
         assertThat((List<?>) model.getAttribute("hits"))
                 .extracting("title")
                 .containsExactly("Theodolites");
@@ -84,7 +85,7 @@ public class FullTextIntegrationTests extends RunningDemo {
         var key = story("Tide table for the quadrant", "");
         var other = story("Quadrant wall tide table", "");
 
-        assertThat(search.similar(keeper.current().findItem(key).orElseThrow(), 3))
+        assertThat(search.similar(keeper.whole(), keeper.whole().findItem(key).orElseThrow(), 3))
                 .startsWith(other)
                 .doesNotContain(key);
     }

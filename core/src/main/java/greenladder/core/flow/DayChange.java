@@ -21,7 +21,7 @@ public record DayChange(ItemKey item, @Nullable Moment before, Moment after) {
 
     /** The changes of a product's day of those items that are asked for. */
     public static List<DayChange> on(
-            PastFold fold, String product, LocalDate day, Predicate<DayChange> asked) {
+            Past fold, String product, LocalDate day, Predicate<DayChange> asked) {
         var found = new ArrayList<DayChange>();
         for (var key : fold.changed(product, day, day)) {
             var past = fold.of(key).orElseThrow();

@@ -113,7 +113,7 @@ public record Flow(
     /**
      * Time O(what was finished or is under way + what changed since the last day + days × states).
      */
-    public static Flow of(PastFold fold, Query query) {
+    public static Flow of(Past fold, Query query) {
         var until = query.endOf(query.to(), fold.zone());
         var later = fold.changed(query.product(), query.to().plusDays(1), FAR);
         var passages = new ArrayList<Passage>();
@@ -150,7 +150,7 @@ public record Flow(
 
     /** What has changed since: as it was then, where it was under way, or finished by then. */
     private static void addChanged(
-            PastFold fold,
+            Past fold,
             ItemKey key,
             Query query,
             Instant until,
@@ -206,7 +206,7 @@ public record Flow(
         return Duration.between(from, to).toMillis() / (double) Duration.ofDays(1).toMillis();
     }
 
-    private static List<Day> days(PastFold fold, Query query) {
+    private static List<Day> days(Past fold, Query query) {
         var today = LocalDate.ofInstant(query.now(), fold.zone());
         var last = query.to().isAfter(today) ? today : query.to();
         int count = Math.max(0, (int) (last.toEpochDay() - query.from().toEpochDay()) + 1);

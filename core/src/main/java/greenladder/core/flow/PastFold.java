@@ -3,7 +3,6 @@ package greenladder.core.flow;
 import static greenladder.core.flow.Standing.NONE;
 
 import greenladder.core.change.Change;
-import greenladder.core.flow.DayCounts.Attribute;
 import greenladder.core.flow.Flow.Passage;
 import greenladder.core.flow.Moment.Facts;
 import greenladder.core.flow.PastTree.Own;
@@ -22,7 +21,6 @@ import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.NavigableMap;
@@ -34,8 +32,8 @@ import org.jspecify.annotations.Nullable;
 
 /**
  * Folds the log, operation by operation, into what each item, each parent and each release was over
- * time, and how much stood where at the end of each day. Goes on from where it stands; not to be
- * shared between threads.
+ * time, and how much stood where at the end of each day. Goes on from where it stands; read through
+ * {@link Past}, and by nobody while it goes on.
  */
 public final class PastFold {
     /** The fields that it needs; changes of others may be left out. */
@@ -94,7 +92,7 @@ public final class PastFold {
         this.counts = new DayCounts(zone);
     }
 
-    public ZoneId zone() {
+    ZoneId zone() {
         return zone;
     }
 
@@ -173,24 +171,24 @@ public final class PastFold {
         }
     }
 
-    public Optional<ItemPast> of(ItemKey key) {
+    Optional<ItemPast> of(ItemKey key) {
         return tree.find(key)
                 .filter(node -> !node.moments().isEmpty())
                 .map(node -> new ItemPast(key, node.moments()));
     }
 
-    /** The items that something happened to between two days, both among them. */
-    public Set<ItemKey> changed(String product, LocalDate from, LocalDate to) {
-        var found = new LinkedHashSet<ItemKey>();
-        if (from.isAfter(to)) {
-            return found;
-        }
-        days.getOrDefault(product, NOTHING)
-                .changed
-                .subMap((int) from.toEpochDay(), true, (int) to.toEpochDay(), true)
-                .values()
-                .forEach(found::addAll);
-        return found;
+    PastTree tree() {
+        return tree;
+    }
+
+    /** What happened to a product on each day between two, both among them. */
+    Collection<List<ItemKey>> changed(String product, LocalDate from, LocalDate to) {
+        return from.isAfter(to)
+                ? List.of()
+                : days.getOrDefault(product, NOTHING)
+                        .changed
+                        .subMap((int) from.toEpochDay(), true, (int) to.toEpochDay(), true)
+                        .values();
     }
 
     /** How what is done now came to be done between two days, both among them, in that order. */
@@ -202,8 +200,8 @@ public final class PastFold {
     }
 
     /** What is under way now on a level. */
-    Collection<Passage> underWay(String product, String level) {
-        return days.getOrDefault(product, NOTHING).underWay.getOrDefault(level, Map.of()).values();
+    Map<ItemKey, Passage> underWay(String product, String level) {
+        return days.getOrDefault(product, NOTHING).underWay.getOrDefault(level, Map.of());
     }
 
     /**
@@ -242,46 +240,6 @@ public final class PastFold {
             before = moment;
         }
         return steps;
-    }
-
-    /** The last moment of a day. */
-    public Instant endOf(LocalDate day) {
-        return day.plusDays(1).atStartOfDay(zone).toInstant().minusNanos(1);
-    }
-
-    /** What an item with everything under it came to at the end of a day. */
-    public Standing standing(ItemKey key, LocalDate day) {
-        return of(key).flatMap(past -> past.at(endOf(day)))
-                .map(moment -> tree.standing(key, day, moment))
-                .orElse(Standing.NOTHING);
-    }
-
-    /** What the items of a release came to at the end of a day, each with its own part. */
-    public Standing release(String release, LocalDate day) {
-        return tree.release(release, day);
-    }
-
-    /**
-     * How much is open under each value of an attribute at the end of a day.
-     *
-     * @param only the items that count; null for all
-     */
-    public List<OpenWork> open(
-            String product,
-            String level,
-            @Nullable String team,
-            String attribute,
-            LocalDate day,
-            @Nullable Set<ItemKey> only) {
-        return OpenWork.of(
-                counts(only)
-                        .at(
-                                product,
-                                OpenWork.ATTRIBUTES.getOrDefault(attribute, Attribute.STATE),
-                                level,
-                                team,
-                                day),
-                attribute.equals(OpenWork.AGE) ? day : null);
     }
 
     /** The facts of an item while an operation's changes are laid over them. */

@@ -8,11 +8,13 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.rollup.SizeSum;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -24,7 +26,9 @@ final class PastTree {
     private static final Standing EMPTY = new Standing(0, 0, 0, 0, 0, 0, 0, 0, 0);
 
     private final Map<ItemKey, Node> nodes = new HashMap<>();
-    private final Map<String, Series<Standing>> releases = new HashMap<>();
+
+    /** What each release came to, by the product of the items that gave to it. */
+    private final Map<String, Map<String, Series<Standing>>> releases = new HashMap<>();
 
     /** Facts that figures need and moments do not hold; hours in thousandths, or none. */
     record Own(boolean carriesPoints, boolean brokenDown, long invested, long remaining) {
@@ -32,6 +36,7 @@ final class PastTree {
     }
 
     static final class Node {
+        private final String product;
         private final List<Moment> moments = new ArrayList<>(2);
         private Own own = Own.NEW;
         private @Nullable Node parent;
@@ -52,6 +57,10 @@ final class PastTree {
         private @Nullable Passage passage;
 
         private Standing gift = Standing.NOTHING;
+
+        Node(String product) {
+            this.product = product;
+        }
 
         List<Moment> moments() {
             return moments;
@@ -85,11 +94,16 @@ final class PastTree {
     }
 
     Node node(ItemKey key) {
-        return nodes.computeIfAbsent(key, any -> new Node());
+        return nodes.computeIfAbsent(key, any -> new Node(key.product()));
     }
 
     Optional<Node> find(ItemKey key) {
         return Optional.ofNullable(nodes.get(key));
+    }
+
+    /** All that there ever was. */
+    Map<ItemKey, Node> all() {
+        return Collections.unmodifiableMap(nodes);
     }
 
     /** What an item is from now on. */
@@ -280,17 +294,19 @@ final class PastTree {
             return;
         }
         if (node.given != null) {
-            change(node.given, node.gift, -1, day);
+            change(node.given, node, node.gift, -1, day);
         }
         if (release != null) {
-            change(release, gift, 1, day);
+            change(release, node, gift, 1, day);
         }
         node.given = release;
         node.gift = gift;
     }
 
-    private void change(String release, Standing part, int times, int day) {
-        var series = releases.computeIfAbsent(release, any -> new Series<>());
+    private void change(String release, Node node, Standing part, int times, int day) {
+        var series =
+                releases.computeIfAbsent(release, any -> new HashMap<>(2))
+                        .computeIfAbsent(node.product, any -> new Series<>());
         var now = series.last().orElse(EMPTY);
         series.put(day, plus(now, part, times));
     }
@@ -313,10 +329,17 @@ final class PastTree {
                 0);
     }
 
-    /** What a release came to at the end of a day; own parts, so that nothing counts twice. */
-    Standing release(String release, LocalDate day) {
-        var series = releases.get(release);
-        return series == null ? Standing.NOTHING : series.at(day).orElse(Standing.NOTHING);
+    /**
+     * What a release came to at the end of a day; own parts, so that nothing counts twice.
+     *
+     * @param without the products whose items are left out
+     */
+    Standing release(String release, LocalDate day, Set<String> without) {
+        return releases.getOrDefault(release, Map.of()).entrySet().stream()
+                .filter(one -> !without.contains(one.getKey()))
+                .flatMap(one -> one.getValue().at(day).stream())
+                .reduce((one, other) -> plus(one, other, 1))
+                .orElse(Standing.NOTHING);
     }
 
     /** What an item with everything under it came to at the end of a day. */

@@ -19,8 +19,7 @@ import java.util.List;
 public record Reopened(ItemKey item, int times, double afterDays, boolean isBack) {
 
     /** Between two days, both among them, what happened most often first. */
-    public static List<Reopened> between(
-            PastFold fold, String product, LocalDate from, LocalDate to) {
+    public static List<Reopened> between(Past fold, String product, LocalDate from, LocalDate to) {
         var since = from.atStartOfDay(fold.zone()).toInstant();
         var until = to.plusDays(1).atStartOfDay(fold.zone()).toInstant();
         var found = new ArrayList<Reopened>();

@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.BiConsumer;
+import java.util.function.BinaryOperator;
 
 /**
  * What something was at the end of each day on which it changed. Days only go forward: what comes
@@ -26,6 +27,27 @@ final class Series<T> {
         }
         days[size] = day;
         values.add(value);
+    }
+
+    /** What another one makes of it, day by day; both as nothing before their first day. */
+    Series<T> with(Series<T> other, T nothing, BinaryOperator<T> both) {
+        var all = new Series<T>();
+        int mine = 0;
+        int others = 0;
+        while (mine < values.size() || others < other.values.size()) {
+            int day =
+                    Math.min(
+                            mine < values.size() ? days[mine] : Integer.MAX_VALUE,
+                            others < other.values.size() ? other.days[others] : Integer.MAX_VALUE);
+            mine += mine < values.size() && days[mine] == day ? 1 : 0;
+            others += others < other.values.size() && other.days[others] == day ? 1 : 0;
+            all.put(
+                    day,
+                    both.apply(
+                            mine == 0 ? nothing : values.get(mine - 1),
+                            others == 0 ? nothing : other.values.get(others - 1)));
+        }
+        return all;
     }
 
     /** What it was last. */

@@ -26,7 +26,7 @@ public record Stood(ItemKey item, Moment then) {
      * @param those that it can have been: what stands there now, and what changed since
      */
     public static List<Stood> under(
-            PastFold past, Product product, ItemKey top, LocalDate day, Collection<ItemKey> those) {
+            Past past, Product product, ItemKey top, LocalDate day, Collection<ItemKey> those) {
         return of(
                 past,
                 product,
@@ -41,11 +41,7 @@ public record Stood(ItemKey item, Moment then) {
      * @param those that it can have been: what belongs to it now, and what changed since
      */
     public static List<Stood> in(
-            PastFold past,
-            Product product,
-            String release,
-            LocalDate day,
-            Collection<ItemKey> those) {
+            Past past, Product product, String release, LocalDate day, Collection<ItemKey> those) {
         return of(
                 past,
                 product,
@@ -61,7 +57,7 @@ public record Stood(ItemKey item, Moment then) {
     }
 
     private static List<Stood> of(
-            PastFold past,
+            Past past,
             Product product,
             LocalDate day,
             Collection<ItemKey> those,
@@ -89,7 +85,7 @@ public record Stood(ItemKey item, Moment then) {
     }
 
     /** From an item upward; empty where it, or what it stood under, did not count. */
-    private static List<Step> line(PastFold past, ItemKey key, LocalDate day) {
+    private static List<Step> line(Past past, ItemKey key, LocalDate day) {
         var line = new ArrayList<Step>();
         for (@Nullable ItemKey at = key; at != null; ) {
             var then = then(past, at, day);
@@ -102,7 +98,7 @@ public record Stood(ItemKey item, Moment then) {
         return line;
     }
 
-    private static Optional<Moment> then(PastFold past, ItemKey key, LocalDate day) {
+    private static Optional<Moment> then(Past past, ItemKey key, LocalDate day) {
         return past.of(key).flatMap(one -> one.at(past.endOf(day))).filter(Moment::counts);
     }
 }

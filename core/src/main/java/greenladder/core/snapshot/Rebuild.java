@@ -28,6 +28,7 @@ final class Rebuild {
     private final Function<ItemKey, Optional<Node>> before;
     private final Map<ItemKey, Optional<Item>> changed;
     private final Workspace workspace;
+    private final Function<ItemKey, Optional<Node>> alike;
     private final Map<ItemKey, Node> made = new HashMap<>();
 
     /** Items still to be made, by level, the lowest first. */
@@ -36,13 +37,18 @@ final class Rebuild {
     /** Children that each parent lost, kept or gained and that must be looked at again. */
     private final Map<ItemKey, Set<ItemKey>> touchedChildren = new HashMap<>();
 
+    /**
+     * @param alike nodes of another snapshot, taken where they hold the very same items
+     */
     Rebuild(
             Function<ItemKey, Optional<Node>> before,
             Map<ItemKey, Optional<Item>> changed,
-            Workspace workspace) {
+            Workspace workspace,
+            Function<ItemKey, Optional<Node>> alike) {
         this.before = before;
         this.changed = changed;
         this.workspace = workspace;
+        this.alike = alike;
     }
 
     Nodes applyTo(Nodes nodes) {
@@ -57,7 +63,7 @@ final class Rebuild {
             var keys = ahead.pollFirstEntry().getValue();
             for (var key : keys) {
                 var item = itemNow(key);
-                made.put(key, Node.of(item, childrenNow(key), workspace));
+                made.put(key, node(item, childrenNow(key)));
                 touchParent(item, key);
             }
         }
@@ -67,6 +73,24 @@ final class Rebuild {
                         .map(Map.Entry::getKey)
                         .toList();
         return nodes.with(made, gone);
+    }
+
+    private Node node(Item item, List<Node> children) {
+        return alike.apply(item.key())
+                .filter(node -> node.item() == item && isSame(node.children(), children))
+                .orElseGet(() -> Node.of(item, children, workspace));
+    }
+
+    private static boolean isSame(List<Node> some, List<Node> others) {
+        if (some.size() != others.size()) {
+            return false;
+        }
+        for (int i = 0; i < some.size(); i++) {
+            if (some.get(i) != others.get(i)) {
+                return false;
+            }
+        }
+        return true;
     }
 
     /** The items whose nodes were made, known after {@link #applyTo}. */

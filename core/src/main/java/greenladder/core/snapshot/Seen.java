@@ -2,12 +2,12 @@ package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Predicate;
+import java.util.stream.Stream;
 
 /**
  * A snapshot as somebody sees it from whom something is hidden: without these items, and with every
@@ -18,37 +18,33 @@ import java.util.function.Predicate;
  */
 public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
 
-    /** Time O(n log n) where a product is hidden, else as of {@link Snapshot#with(Map)}. */
+    /**
+     * Shares all nodes but those on the way to what is hidden. Time as of {@link
+     * Snapshot#with(Map)} for what is hidden and what names it.
+     */
     public static Seen of(Snapshot whole, Sight sight) {
-        var seen = sight.products().isEmpty() ? whole : without(whole, sight.products());
-        var hidden = sight.hidden(seen);
-        if (hidden.isEmpty()) {
-            return new Seen(whole, sight, seen);
-        }
+        var hidden = sight.hidden(whole);
         var gone = new HashMap<ItemKey, Optional<Item>>();
         for (var key : hidden) {
-            if (seen.findNode(key).isPresent()) {
-                gone.put(key, Optional.empty());
-            }
-            for (var naming : seen.marked(Mark.NAMING, key.toString())) {
-                gone.putIfAbsent(
-                        naming.item().key(), Optional.of(naming.item().without(hidden::contains)));
-            }
+            whole.findNode(key)
+                    .ifPresent(node -> {
+                        gone.put(key, Optional.empty());
+                        // What stands under an item of a hidden product stands at the top.
+                        node.children().forEach(child -> addNaming(child, hidden, gone));
+                    });
+            whole.marked(Mark.NAMING, key.toString())
+                    .forEach(naming -> addNaming(naming, hidden, gone));
         }
-        var left = seen.with(gone).with(seen.workspace().withoutItems(hidden));
-        return new Seen(whole, sight, left.apart());
+        var left = whole.with(gone).with(sight.seen(whole));
+        return new Seen(whole, sight, left.restricted(whole, sight));
     }
 
-    /** What stands under an item of a hidden product stands at the top. */
-    private static Snapshot without(Snapshot whole, Set<String> products) {
-        var items = new ArrayList<Item>();
-        for (var node : whole.nodes()) {
-            var item = node.item();
-            if (!products.contains(item.key().product())) {
-                items.add(item.without(other -> products.contains(other.product())));
-            }
+    private static void addNaming(
+            Node node, Set<ItemKey> hidden, Map<ItemKey, Optional<Item>> gone) {
+        var item = node.item();
+        if (!hidden.contains(item.key())) {
+            gone.put(item.key(), Optional.of(item.without(hidden::contains)));
         }
-        return whole.remade(whole.workspace().withoutProducts(products), Map.of(), items);
     }
 
     /**
@@ -74,7 +70,18 @@ public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
             }
             if (!is.or(() -> was).orElse(true)) {
                 items.put(key, now.findItem(key).map(item -> item.without(hidden)));
-            } else if (!sight.products().contains(key.product())) {
+                continue;
+            }
+            // What it stood under, and stands under now, may look to everybody alike from now on.
+            Stream.of(whole, now)
+                    .flatMap(one -> one.findItem(key).stream())
+                    .flatMap(item -> Stream.ofNullable(item.parent()))
+                    .filter(hidden.negate())
+                    .forEach(parent ->
+                            now.findItem(parent)
+                                    .ifPresent(item ->
+                                            items.put(parent, Optional.of(item.without(hidden)))));
+            if (!sight.products().contains(key.product())) {
                 now.findItem(key)
                         .flatMap(item -> Sight.readersOf(now, item))
                         .or(() -> now.findGoneReaders(key))
@@ -85,10 +92,10 @@ public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
         if (whole.workspace() != now.workspace()) {
             next = next.with(sight.seen(now));
         }
-        next = next.with(items);
+        next = next.with(items, now::findNode);
         for (var key : changed) {
             next = next.withLastNumber(key.product(), key.number());
         }
-        return Optional.of(new Seen(now, sight, next));
+        return Optional.of(new Seen(now, sight, next.partOf(now)));
     }
 }

@@ -22,6 +22,8 @@ import org.pcollections.PSet;
  *     they went; what is below is hidden with them
  */
 public record Sight(Set<String> products, Set<ItemKey> roots) {
+    /** Of whoever sees everything. */
+    public static final Sight CLEAR = new Sight(Set.of(), Set.of());
 
     /** Time O(1) where nothing is for named readers only, else O(changed since it was asked). */
     public static Sight of(Snapshot whole, String reader, Set<String> products) {
@@ -101,11 +103,27 @@ public record Sight(Set<String> products, Set<ItemKey> roots) {
         if (!products.isEmpty()) {
             workspace = workspace.withoutProducts(products);
         }
-        return roots.isEmpty() ? workspace : workspace.withoutItems(hidden(whole));
+        return roots.isEmpty() ? workspace : workspace.withoutItems(belowRoots(whole));
     }
 
-    /** All items that are hidden for their own sake or for what is above them. */
+    /**
+     * All items that are hidden for their product, for their own sake or for what is above them.
+     */
     public Set<ItemKey> hidden(Snapshot whole) {
+        var hidden = belowRoots(whole);
+        for (var product : products) {
+            for (int number = 1; number <= whole.lastNumber(product); number++) {
+                var key = new ItemKey(product, number);
+                if (whole.findNode(key).isPresent()) {
+                    hidden.add(key);
+                }
+            }
+        }
+        return hidden;
+    }
+
+    /** The items that are hidden for their own sake or for what is above them. */
+    public Set<ItemKey> belowRoots(Snapshot whole) {
         var hidden = new HashSet<>(roots);
         roots.forEach(root ->
                 whole.findNode(root)

@@ -20,6 +20,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.BiFunction;
+import java.util.function.Function;
 import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.pcollections.HashTreePMap;
@@ -36,6 +37,10 @@ public final class Snapshot {
     private final Nodes nodes;
     private final Indexes indexes;
     private final Trail trail;
+    private final @Nullable Restriction restriction;
+
+    /** Of what a restricted snapshot is a part, and what is left out of it. */
+    private record Restriction(Snapshot whole, Sight sight) {}
 
     /**
      * What nothing else tells.
@@ -59,11 +64,17 @@ public final class Snapshot {
         }
     }
 
-    private Snapshot(Given given, Nodes nodes, Indexes indexes, Trail trail) {
+    private Snapshot(
+            Given given,
+            Nodes nodes,
+            Indexes indexes,
+            Trail trail,
+            @Nullable Restriction restriction) {
         this.given = given;
         this.nodes = nodes;
         this.indexes = indexes;
         this.trail = trail;
+        this.restriction = restriction;
     }
 
     public static Snapshot empty() {
@@ -71,15 +82,16 @@ public final class Snapshot {
                 new Given(Workspace.EMPTY, TreePMap.empty(), HashTreePMap.empty()),
                 Nodes.NONE,
                 new Indexes(Orders.NONE, Marks.NONE, LevelSums.NONE, LevelOrders.NONE),
-                Trail.start());
+                Trail.start(),
+                null);
     }
 
     private Snapshot with(Given next) {
-        return new Snapshot(next, nodes, indexes, trail);
+        return new Snapshot(next, nodes, indexes, trail, restriction);
     }
 
     private Snapshot with(Indexes next) {
-        return new Snapshot(given, nodes, next, trail);
+        return new Snapshot(given, nodes, next, trail, restriction);
     }
 
     /**
@@ -167,13 +179,20 @@ public final class Snapshot {
      * O(subtree) for what moves or is dropped; at most that of loading what is left.
      */
     public Snapshot with(Map<ItemKey, Optional<Item>> changed) {
+        return with(changed, any -> Optional.empty());
+    }
+
+    /**
+     * @param alike nodes of another snapshot, shared where they hold the very same items
+     */
+    Snapshot with(Map<ItemKey, Optional<Item>> changed, Function<ItemKey, Optional<Node>> alike) {
         if (changed.isEmpty()) {
             return this;
         }
         if (changed.values().stream().filter(Optional::isEmpty).count() > nodes.size() / 2) {
             return afresh(changed);
         }
-        var rebuilt = new Rebuild(this::findNode, changed, workspace());
+        var rebuilt = new Rebuild(this::findNode, changed, workspace(), alike);
         var now = rebuilt.applyTo(nodes);
         var before = new HashMap<ItemKey, Optional<Item>>();
         changed.keySet().forEach(key -> before.put(key, findItem(key)));
@@ -194,7 +213,8 @@ public final class Snapshot {
                                                 key -> Optional.ofNullable(now.get(key))),
                                 indexes.sums(),
                                 indexes.levels()),
-                        trail.changed(before, rebuilt.made()));
+                        trail.changed(before, rebuilt.made()),
+                        restriction);
         var levels = indexes.levels().changed(touched, this::findNode, next::findNode);
         next = next.with(next.indexes.with(levels));
         var sums =
@@ -217,16 +237,10 @@ public final class Snapshot {
             }
         }
         changed.values().forEach(item -> item.ifPresent(left::add));
-        return remade(workspace(), goneReaders(changed), left);
-    }
-
-    /** Other items in another workspace; numbers that were given out are not given again. */
-    Snapshot remade(Workspace next, Map<ItemKey, Set<String>> gone, Collection<Item> items) {
-        var snapshot = empty().with(next).withGoneReaders(gone);
-        for (var last : given.lastNumbers().entrySet()) {
-            snapshot = snapshot.withLastNumber(last.getKey(), last.getValue());
-        }
-        return snapshot.withItems(items);
+        var items = new HashMap<ItemKey, Optional<Item>>();
+        left.forEach(item -> items.put(item.key(), Optional.of(item)));
+        return empty().with(new Given(workspace(), given.lastNumbers(), goneReaders(changed)))
+                .with(items, this::findNode);
     }
 
     private PMap<ItemKey, Set<String>> goneReaders(Map<ItemKey, Optional<Item>> changed) {
@@ -263,16 +277,32 @@ public final class Snapshot {
     }
 
     /**
-     * This snapshot as one from which nothing is brought up to date: what was worked out of
-     * everything is no answer for what somebody sees of it, nor the other way about.
+     * This snapshot as the part of another one that somebody sees. Nothing is brought up to date
+     * from there: what was worked out of everything is no answer for a part of it, nor the other
+     * way about.
      */
-    Snapshot apart() {
-        return new Snapshot(given, nodes, indexes, Trail.start());
+    Snapshot restricted(Snapshot whole, Sight sight) {
+        return new Snapshot(given, nodes, indexes, Trail.start(), new Restriction(whole, sight));
     }
 
-    /** All nodes, in the order of their keys. Time O(n). */
-    Iterable<Node> nodes() {
-        return nodes.all();
+    /** This snapshot, restricted as it is, as a part of what the whole is by now. */
+    Snapshot partOf(Snapshot whole) {
+        return new Snapshot(given, nodes, indexes, trail, new Restriction(whole, sight()));
+    }
+
+    /** Everything there was when this was made, whoever sees it. */
+    public Snapshot whole() {
+        return restriction == null ? this : restriction.whole();
+    }
+
+    /** What is left out of it for whoever sees it so. */
+    public Sight sight() {
+        return restriction == null ? Sight.CLEAR : restriction.sight();
+    }
+
+    /** Whether an item that is there, or was, is hidden from whoever sees it so. */
+    public boolean hides(ItemKey key) {
+        return restriction != null && restriction.sight().hides(restriction.whole(), key);
     }
 
     public Workspace workspace() {

@@ -65,7 +65,7 @@ public class FlowTests {
 
     private Flow flow(int from, int to, boolean points, Set<ItemKey> only) {
         return Flow.of(
-                fold,
+                Past.of(fold),
                 new Flow.Query(
                         "MSF",
                         MONDAY.plusDays(from),
@@ -143,7 +143,7 @@ public class FlowTests {
         movesAt("2026-05-08T09:00:00Z", 1, "under-way");
         movesAt("2026-05-08T09:09:00Z", 1, "done");
         assertThat(flow(0, 6, true).passages().getFirst().reopened()).isZero();
-        assertThat(Reopened.between(fold, "MSF", MONDAY, MONDAY.plusDays(9))).isEmpty();
+        assertThat(Reopened.between(Past.of(fold), "MSF", MONDAY, MONDAY.plusDays(9))).isEmpty();
         who = "ben";
         movesAt("2026-05-09T09:00:00Z", 1, "under-way");
         who = "ada";
@@ -160,7 +160,7 @@ public class FlowTests {
         moves(3, 9, 1, "dropped");
         assertThat(fold.of(Trees.key(1)).orElseThrow().reopenings(at(9, 9))).isEmpty();
         moves(5, 9, 1, "under-way");
-        var reopened = Reopened.between(fold, "MSF", MONDAY, MONDAY.plusDays(9));
+        var reopened = Reopened.between(Past.of(fold), "MSF", MONDAY, MONDAY.plusDays(9));
         assertThat(reopened).hasSize(1);
         assertThat(reopened.getFirst().times()).isEqualTo(1);
         assertThat(reopened.getFirst().afterDays()).isEqualTo(3.0);

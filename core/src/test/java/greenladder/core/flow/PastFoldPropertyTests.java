@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.RandomWork;
 import greenladder.core.Trees;
+import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
@@ -11,6 +12,7 @@ import greenladder.core.item.Amount;
 import greenladder.core.item.Category;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Release;
+import greenladder.core.item.Workspace;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.ReleaseFill;
 import greenladder.core.snapshot.Node;
@@ -25,6 +27,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.Set;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.testng.annotations.DataProvider;
@@ -41,6 +44,9 @@ public class PastFoldPropertyTests {
 
     private final PastFold fold = new PastFold(ZoneOffset.UTC);
     private final List<Snapshot> ends = new ArrayList<>();
+    private final List<Logged> log = new ArrayList<>();
+
+    private record Logged(Instant at, List<Change> changes, Workspace workspace) {}
 
     @DataProvider
     Object[][] seeds() {
@@ -72,9 +78,14 @@ public class PastFoldPropertyTests {
         }
     }
 
+    private Past past() {
+        return Past.of(fold);
+    }
+
     private Snapshot lived(Snapshot snapshot, Command command, Instant at) {
         if (Decisions.decide(snapshot, command, at) instanceof Accepted accepted) {
             fold.take(at, "ada", accepted.changes(), snapshot.workspace());
+            log.add(new Logged(at, List.copyOf(accepted.changes()), snapshot.workspace()));
             return accepted.after();
         }
         return snapshot;
@@ -94,6 +105,89 @@ public class PastFoldPropertyTests {
         for (int day = 0; day < DAYS; day++) {
             tests.requireDay(FIRST.plusDays(day), tests.ends.get(day));
         }
+    }
+
+    /** Whoever does not see some of it gets what is folded of the rest alone. */
+    @Test(dataProvider = "seeds")
+    public void pastWithoutSomeItemsShouldBeThatOfTheOthers(long seed) {
+        var tests = new PastFoldPropertyTests();
+        tests.live(seed);
+        var hidden = new HashSet<ItemKey>();
+        var last = tests.ends.getLast();
+        var random = new Random(seed);
+        for (int i = 0; i < 3; i++) {
+            var slots = last.order().slots();
+            last.requireNode(slots.get(random.nextInt(slots.size())).key())
+                    .walk(node -> hidden.add(node.item().key()));
+        }
+        tests.requireLikeTheRest(hidden);
+    }
+
+    private void requireLikeTheRest(Set<ItemKey> hidden) {
+        var rest = Past.of(folded(key -> !hidden.contains(key), hidden));
+        var parts = new HashMap<Past.Part, PastFold>();
+        var holder = new Past[1];
+        holder[0] =
+                Past.without(
+                        fold,
+                        Set.of(),
+                        hidden,
+                        part ->
+                                parts.computeIfAbsent(
+                                        part,
+                                        any -> folded(holder[0].members(part)::contains, hidden)));
+        var seen = holder[0];
+        var last = FIRST.plusDays(DAYS);
+        var keys = new HashSet<ItemKey>();
+        log.forEach(one -> one.changes().forEach(change -> keys.add(change.item())));
+        assertThat(seen.changed("MSF", FIRST, last)).isEqualTo(rest.changed("MSF", FIRST, last));
+        for (int day = 0; day < DAYS; day += 9) {
+            var date = FIRST.plusDays(day);
+            for (var key : keys) {
+                assertThat(seen.standing(key, date))
+                        .as("%s on %s", key, date)
+                        .isEqualTo(rest.standing(key, date));
+            }
+            for (var release : List.of("spring", "summer")) {
+                assertThat(seen.release(release, date))
+                        .as("%s on %s", release, date)
+                        .isEqualTo(rest.release(release, date));
+            }
+            for (var attribute : List.of("kind", "state", "age")) {
+                assertThat(seen.open("MSF", "story", null, attribute, date, null))
+                        .isEqualTo(rest.open("MSF", "story", null, attribute, date, null));
+            }
+        }
+        assertThat(seen.finished("MSF", FIRST, last).stream().mapToInt(Map::size).sum())
+                .isEqualTo(rest.finished("MSF", FIRST, last).stream().mapToInt(Map::size).sum());
+        assertThat(seen.underWay("MSF", "story"))
+                .containsExactlyInAnyOrderElementsOf(rest.underWay("MSF", "story"));
+        assertThat(parts).isNotEmpty();
+        assertThat(parts.size()).isLessThan(keys.size() / 4);
+    }
+
+    /** Of some items, as if what is hidden had never been above them. */
+    private PastFold folded(Predicate<ItemKey> members, Set<ItemKey> hidden) {
+        var some = new PastFold(ZoneOffset.UTC);
+        for (var one : log) {
+            some.take(
+                    one.at(),
+                    "ada",
+                    one.changes().stream()
+                            .filter(change -> members.test(change.item()))
+                            .map(change ->
+                                    change.after() instanceof ItemKey parent
+                                                    && hidden.contains(parent)
+                                            ? new Change(
+                                                    change.item(),
+                                                    change.field(),
+                                                    change.before(),
+                                                    null)
+                                            : change)
+                            .toList(),
+                    one.workspace());
+        }
+        return some;
     }
 
     private void requireDay(LocalDate day, Snapshot snapshot) {
@@ -118,7 +212,7 @@ public class PastFoldPropertyTests {
 
     /** What stood under an item is the leaves that its snapshot had there. */
     private void requireStood(LocalDate day, Snapshot snapshot) {
-        var those = new HashSet<>(fold.changed("MSF", day.plusDays(1), FIRST.plusDays(DAYS)));
+        var those = new HashSet<>(past().changed("MSF", day.plusDays(1), FIRST.plusDays(DAYS)));
         snapshot.order().slots().forEach(slot -> those.add(slot.key()));
         var product = snapshot.requireProduct("MSF");
         for (var slot : snapshot.order().slots()) {
@@ -135,7 +229,7 @@ public class PastFoldPropertyTests {
                     leaves.add(node.item().key());
                 }
             });
-            assertThat(Stood.under(fold, product, slot.key(), day, those))
+            assertThat(Stood.under(past(), product, slot.key(), day, those))
                     .as("%s on %s", slot.key(), day)
                     .extracting(Stood::item)
                     .containsExactlyInAnyOrderElementsOf(leaves);
@@ -162,7 +256,7 @@ public class PastFoldPropertyTests {
             }
         }
         var told = new HashMap<String, Integer>();
-        fold.open("MSF", "story", null, "kind", day, only)
+        past().open("MSF", "story", null, "kind", day, only)
                 .forEach(row -> told.put(row.value(), row.items()));
         assertThat(told).isEqualTo(open);
     }
@@ -172,7 +266,7 @@ public class PastFoldPropertyTests {
         if (!node.rollUp().hasPointChildren() || item.isDropped()) {
             return;
         }
-        var told = fold.standing(item.key(), day);
+        var told = past().standing(item.key(), day);
         var rollUp = node.rollUp();
         assertThat(told.scopeAmount())
                 .as("%s on %s", item.key(), day)
@@ -193,7 +287,7 @@ public class PastFoldPropertyTests {
         var releases = snapshot.workspace().releasesOf("MSF");
         var fills = ReleaseFill.of(snapshot, releases, new Capacities(snapshot));
         for (var release : releases) {
-            var told = fold.release(release.key(), day);
+            var told = past().release(release.key(), day);
             assertThat(told.points())
                     .as("%s on %s", release.key(), day)
                     .isEqualTo(fills.get(release.key()).planned());
@@ -225,9 +319,9 @@ public class PastFoldPropertyTests {
             var at = FIRST.plusDays(day).atTime(9, 0).toInstant(ZoneOffset.UTC);
             snapshot = tests.lived(snapshot, Trees.edit(1, "state", state), at);
         }
-        var all = Reopened.between(tests.fold, "MSF", FIRST, FIRST.plusDays(10));
+        var all = Reopened.between(tests.past(), "MSF", FIRST, FIRST.plusDays(10));
         assertThat(all).containsExactly(new Reopened(new ItemKey("MSF", 1), 5, 1.0, false));
-        assertThat(Reopened.between(tests.fold, "MSF", FIRST.plusDays(3), FIRST.plusDays(7)))
+        assertThat(Reopened.between(tests.past(), "MSF", FIRST.plusDays(3), FIRST.plusDays(7)))
                 .extracting(Reopened::times)
                 .containsExactly(2);
         assertThat(snapshot.requireNode(Trees.key(1)).item().category())

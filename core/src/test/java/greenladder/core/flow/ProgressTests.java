@@ -183,7 +183,7 @@ public class ProgressTests {
         // A was there without a size; what else there is came since.
         var then = new HashMap<ItemKey, Optional<Moment>>();
         List.of(3, 4, 9).forEach(one -> then.put(key(one), Optional.empty()));
-        then.put(key(3), fold.of(key(1)).flatMap(past -> past.at(fold.endOf(DAY))));
+        then.put(key(3), fold.of(key(1)).flatMap(past -> past.at(Past.of(fold).endOf(DAY))));
         var epic = level(begun, "epic");
         var all = Progress.since(begun, then, Selection.ALL, epic, Measure.POINTS);
         assertThat(all.get(Optional.of(key(1)))).isEqualTo(new Since(5_000, 3_000));

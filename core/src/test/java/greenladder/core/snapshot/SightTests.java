@@ -15,9 +15,11 @@ import greenladder.core.change.Command.Delete.Children;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Product;
 import greenladder.core.item.StandardFields;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
@@ -82,6 +84,36 @@ public class SightTests {
         assertThat(sight(gone, "ama.teal").isClear()).isTrue();
     }
 
+    @Test
+    public void productShouldBeHiddenWithAllOfItAndWhatStandsUnderItsItemsAtTheTop() {
+        var other = new Product("LUM", "Lights", Trees.empty().requireProduct("MSF").levels());
+        var whole =
+                after(
+                        after(
+                                Trees.of("goal G\n  epic E\n    story S\nepic O").with(other),
+                                create("LUM", "story", "MSF2")),
+                        create("LUM", "epic", ""));
+        var sight = new Sight(Set.of("MSF"), Set.of());
+
+        var seen = Seen.of(whole, sight).snapshot();
+
+        assertThat(seen.order().slots())
+                .extracting(slot -> slot.key().toString())
+                .containsExactly("LUM1", "LUM2");
+        assertThat(seen.findItem(new ItemKey("LUM", 1)).orElseThrow().parent()).isNull();
+        assertThat(seen.findProduct("MSF")).isEmpty();
+        assertThat(seen.hides(key(1))).isTrue();
+        assertThat(seen.hides(new ItemKey("LUM", 1))).isFalse();
+        assertThat(seen.whole()).isSameAs(whole);
+        assertThat(seen.requireNode(new ItemKey("LUM", 2)))
+                .isSameAs(whole.requireNode(new ItemKey("LUM", 2)));
+    }
+
+    private static Command create(String product, String level, String parent) {
+        var fields = Map.of("title", "X", "level", level, "parent", parent);
+        return new Command.Create(product, List.of(Command.NewItem.of(fields)));
+    }
+
     @DataProvider
     public Object[][] seeds() {
         return IntStream.range(0, 4).mapToObj(seed -> new Object[] {seed}).toArray(Object[][]::new);
@@ -114,6 +146,7 @@ public class SightTests {
             if (on.isPresent()) {
                 followed++;
                 requireSame(seen.snapshot(), fresh.snapshot());
+                requireShared(seen.snapshot(), whole);
             }
         }
         assertThat(followed).isGreaterThan(20);
@@ -133,6 +166,17 @@ public class SightTests {
                     }
                 });
         return hidden;
+    }
+
+    /** Whatever looks the same to everybody is kept once. */
+    private static void requireShared(Snapshot seen, Snapshot whole) {
+        for (var slot : seen.order().slots()) {
+            var node = seen.requireNode(slot.key());
+            var all = whole.requireNode(slot.key());
+            if (node.equals(all)) {
+                assertThat(node).as(slot.key().toString()).isSameAs(all);
+            }
+        }
     }
 
     private static void requireSame(Snapshot seen, Snapshot fresh) {
