@@ -4,10 +4,19 @@ import static com.tngtech.archunit.base.DescribedPredicate.describe;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
 import com.tngtech.archunit.core.importer.ImportOption;
+import greenladder.people.SignedIn;
+import java.lang.reflect.Method;
+import java.util.stream.Stream;
+import org.springframework.core.annotation.AnnotatedElementUtils;
+import org.springframework.security.core.annotation.AuthenticationPrincipal;
+import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RequestMapping;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
@@ -100,6 +109,28 @@ public class ArchitectureTests {
                 .dependOnClassesThat()
                 .haveSimpleName("SecurityContextHolder")
                 .check(CLASSES);
+    }
+
+    /** Without the annotation it would be made of the request's own parameters. */
+    @Test
+    public void readerShouldComeFromTheSignIn() {
+        assertThat(
+                        CLASSES.stream()
+                                .filter(one -> one.isMetaAnnotatedWith(Controller.class))
+                                .flatMap(one -> Stream.of(one.reflect().getDeclaredMethods()))
+                                .filter(ArchitectureTests::isHandler)
+                                .filter(handler ->
+                                        Stream.of(handler.getParameters())
+                                                .filter(one -> one.getType() == SignedIn.class)
+                                                .anyMatch(one ->
+                                                        !one.isAnnotationPresent(
+                                                                AuthenticationPrincipal.class))))
+                .isEmpty();
+    }
+
+    private static boolean isHandler(Method method) {
+        return AnnotatedElementUtils.hasAnnotation(method, RequestMapping.class)
+                || AnnotatedElementUtils.hasAnnotation(method, ExceptionHandler.class);
     }
 
     @Test

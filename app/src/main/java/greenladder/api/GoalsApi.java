@@ -180,7 +180,7 @@ class GoalsApi {
 
     @GetMapping("/items/{key}/measure")
     @Operation(summary = "What is measured of an item")
-    MeasureJson getMeasure(SignedIn me, @PathVariable String key) {
+    MeasureJson getMeasure(@AuthenticationPrincipal SignedIn me, @PathVariable String key) {
         var measure = measure(item(me, key));
         if (measure == null) {
             throw new Failure.NotFound("Nothing is measured of this item.");
@@ -190,7 +190,7 @@ class GoalsApi {
 
     @GetMapping("/items/{key}/readings")
     @Operation(summary = "The readings of an item's measure, by day")
-    Listed<ReadingJson> readings(SignedIn me, @PathVariable String key) {
+    Listed<ReadingJson> readings(@AuthenticationPrincipal SignedIn me, @PathVariable String key) {
         return new Listed<>(
                 item(me, key).details().course().readings().entrySet().stream()
                         .map(one -> new ReadingJson(one.getKey(), one.getValue().toDecimal()))
@@ -212,7 +212,7 @@ class GoalsApi {
 
     @GetMapping("/items/{key}/health")
     @Operation(summary = "What was said of how an item goes, the latest first")
-    Listed<HealthJson> health(SignedIn me, @PathVariable String key) {
+    Listed<HealthJson> health(@AuthenticationPrincipal SignedIn me, @PathVariable String key) {
         return new Listed<>(
                 item(me, key).details().course().health().reversed().stream()
                         .map(HealthJson::of)

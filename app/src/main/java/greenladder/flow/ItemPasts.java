@@ -5,6 +5,8 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import greenladder.core.flow.Past;
 import greenladder.core.snapshot.Sight;
+import greenladder.flow.RestrictedPast.FoldedPart;
+import greenladder.flow.RestrictedPast.PartOf;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.people.SignedIn;
@@ -24,6 +26,11 @@ public class ItemPasts {
     /** The pasts of so many kinds of sight are kept, those that were asked for last. */
     private static final int MOST_RESTRICTED = 200;
 
+    /** About what one item takes in a fold: its moments, and its place in the tree. */
+    private static final int BYTES_OF_ONE = 1_000;
+
+    private static final int PART_OF_MEMORY = 10;
+
     private final SnapshotKeeper keeper;
     private final SharedPast shared;
     private final LoadingCache<Sight, RestrictedPast> restricted;
@@ -31,10 +38,16 @@ public class ItemPasts {
     ItemPasts(ChangeLog log, SnapshotKeeper keeper) {
         this.keeper = keeper;
         shared = new SharedPast(log, keeper);
+        Cache<PartOf, FoldedPart> parts =
+                Caffeine.newBuilder()
+                        .maximumWeight(
+                                Runtime.getRuntime().maxMemory() / PART_OF_MEMORY / BYTES_OF_ONE)
+                        .weigher((PartOf part, FoldedPart folded) -> folded.members().size() + 1)
+                        .build();
         restricted =
                 Caffeine.newBuilder()
                         .maximumSize(MOST_RESTRICTED)
-                        .build(sight -> new RestrictedPast(sight, shared, log, keeper));
+                        .build(sight -> new RestrictedPast(sight, shared, parts, log, keeper));
     }
 
     @EventListener(ApplicationReadyEvent.class)

@@ -13,11 +13,14 @@ import greenladder.flow.SharedPast.State;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.HashSet;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.locks.ReentrantReadWriteLock;
 import java.util.function.BiFunction;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -26,7 +29,8 @@ import org.jspecify.annotations.Nullable;
  * for, while nobody else waits; then it goes on with the log.
  */
 final class RestrictedPast {
-    private static final int MOST_PARTS = 50;
+    /** So many answers of one past are kept; there are many such pasts. */
+    private static final int MOST_ANSWERS = 5;
 
     private final Sight sight;
     private final SharedPast shared;
@@ -36,8 +40,7 @@ final class RestrictedPast {
     /** Parts are changed under the write lock; questions are answered under the read lock. */
     private final ReentrantReadWriteLock lock = new ReentrantReadWriteLock();
 
-    private final Cache<Part, FoldedPart> parts =
-            Caffeine.newBuilder().maximumSize(MOST_PARTS).build();
+    private final Cache<PartOf, FoldedPart> parts;
     private volatile @Nullable Latest latest;
 
     /**
@@ -48,10 +51,13 @@ final class RestrictedPast {
     private record Latest(
             State state, Set<ItemKey> hidden, Past past, Cache<Object, Object> answers) {}
 
+    /** Names a part of what somebody sees. */
+    record PartOf(Sight sight, Part part) {}
+
     /**
      * @param members the items that it is folded of
      */
-    private record FoldedPart(State state, PastFold fold, Set<ItemKey> members) {}
+    record FoldedPart(State state, PastFold fold, Set<ItemKey> members) {}
 
     /** A part was asked for that has to be folded first. */
     private static final class NotFolded extends RuntimeException {
@@ -65,7 +71,16 @@ final class RestrictedPast {
         }
     }
 
-    RestrictedPast(Sight sight, SharedPast shared, ChangeLog log, SnapshotKeeper keeper) {
+    /**
+     * @param parts where the folded parts of all such pasts are kept
+     */
+    RestrictedPast(
+            Sight sight,
+            SharedPast shared,
+            Cache<PartOf, FoldedPart> parts,
+            ChangeLog log,
+            SnapshotKeeper keeper) {
+        this.parts = parts;
         this.sight = sight;
         this.shared = shared;
         this.log = log;
@@ -74,12 +89,15 @@ final class RestrictedPast {
 
     <T> T read(BiFunction<Past, Cache<Object, Object>, T> question) {
         boolean isWithin = lock.getReadHoldCount() > 0;
+        // What was folded for this question is at hand for it, whatever else is kept meanwhile.
+        var atHand = new HashMap<Part, FoldedPart>();
         while (true) {
             lock.readLock().lock();
             try {
                 return shared.ask(state -> {
                     var now = latest(state);
-                    return question.apply(now.past(), now.answers());
+                    var past = atHand.isEmpty() ? now.past() : past(now, atHand);
+                    return question.apply(past, now.answers());
                 });
             } catch (NotFolded missing) {
                 if (isWithin) {
@@ -87,7 +105,7 @@ final class RestrictedPast {
                 }
                 lock.readLock().unlock();
                 try {
-                    fold(missing.part);
+                    atHand.put(missing.part, fold(missing.part));
                 } finally {
                     lock.readLock().lock();
                 }
@@ -104,20 +122,30 @@ final class RestrictedPast {
             return known;
         }
         var hidden = sight.belowRoots(keeper.whole());
-        var past = Past.without(state.fold(), sight.products(), hidden, this::folded);
+        var past =
+                Past.without(state.fold(), sight.products(), hidden, part -> kept(part, Map.of()));
         var now =
                 new Latest(
                         state,
                         hidden,
                         past,
-                        Caffeine.newBuilder().maximumSize(SharedPast.MOST_ANSWERS).build());
+                        Caffeine.newBuilder().maximumSize(MOST_ANSWERS).build());
         latest = now;
         return now;
     }
 
-    private PastFold folded(Part part) {
-        return Optional.ofNullable(parts.getIfPresent(part))
-                .filter(one -> latest != null && isFresh(one, latest))
+    private Past past(Latest now, Map<Part, FoldedPart> atHand) {
+        return Past.without(
+                now.state().fold(), sight.products(), now.hidden(), part -> kept(part, atHand));
+    }
+
+    private PastFold kept(Part part, Map<Part, FoldedPart> atHand) {
+        var now = latest;
+        return Stream.concat(
+                        Stream.ofNullable(atHand.get(part)),
+                        Stream.ofNullable(parts.getIfPresent(new PartOf(sight, part))))
+                .filter(one -> now != null && isFresh(one, now))
+                .findFirst()
                 .map(FoldedPart::fold)
                 .orElseThrow(() -> new NotFolded(part));
     }
@@ -132,20 +160,21 @@ final class RestrictedPast {
                 && Collections.disjoint(part.members(), now.hidden());
     }
 
-    private void fold(Part part) {
+    private FoldedPart fold(Part part) {
         lock.writeLock().lock();
         try {
             var now = shared.ask(this::latest);
-            var known = parts.getIfPresent(part);
+            var known = parts.getIfPresent(new PartOf(sight, part));
             if (known != null && isFresh(known, now)) {
-                return;
+                return known;
             }
-            parts.put(
-                    part,
+            var next =
                     Optional.ofNullable(known)
                             .filter(one -> holds(one, now))
                             .flatMap(one -> goneOn(part, one, now))
-                            .orElseGet(() -> folded(part, now)));
+                            .orElseGet(() -> folded(part, now));
+            parts.put(new PartOf(sight, part), next);
+            return next;
         } finally {
             lock.writeLock().unlock();
         }

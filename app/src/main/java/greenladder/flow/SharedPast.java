@@ -22,7 +22,7 @@ final class SharedPast {
     private static final int STEP = 2_000;
 
     /** So many answers of one past are kept. */
-    static final int MOST_ANSWERS = 40;
+    private static final int MOST_ANSWERS = 40;
 
     private final ChangeLog log;
     private final SnapshotKeeper keeper;

@@ -43,7 +43,7 @@ public class SnapshotKeeper {
     private static final int MOST_SEEN = 200;
 
     /** After so many changes it is made anew, so that it shares with the whole what it can. */
-    private static final int MOST_FOLLOWED = 2_000;
+    private static final int MOST_FOLLOWED = 300;
 
     /** What nobody looks at is brought up to date all the same, lest it cannot be any more. */
     private static final int FAR_BEHIND = 100;

@@ -42,7 +42,10 @@ public class Comments {
     /** So many items are asked for in one query. */
     private static final int AT_ONCE = 500;
 
-    private static final int MOST_KEPT = 2_000;
+    /** So many characters of comments are kept. */
+    private static final int MOST_KEPT = 20_000_000;
+
+    private static final int CHARACTERS_OF_ONE = 200;
 
     /** What is said on another server is seen after that. */
     private static final Duration LONGEST_KEPT = Duration.ofSeconds(10);
@@ -50,7 +53,8 @@ public class Comments {
     /** By key; what was said of most items that are looked at is nothing. */
     private final LoadingCache<String, List<Comment>> kept =
             Caffeine.newBuilder()
-                    .maximumSize(MOST_KEPT)
+                    .maximumWeight(MOST_KEPT)
+                    .weigher((String item, List<Comment> all) -> charactersOf(all))
                     .expireAfterWrite(LONGEST_KEPT)
                     .build(this::read);
 
@@ -85,6 +89,11 @@ public class Comments {
                 .flatMap(key -> kept.get(key).stream())
                 .sorted(Comparator.comparingLong(Comment::id))
                 .toList();
+    }
+
+    private static int charactersOf(List<Comment> comments) {
+        return comments.stream().mapToInt(one -> one.text().length() + CHARACTERS_OF_ONE).sum()
+                + CHARACTERS_OF_ONE;
     }
 
     private List<Comment> read(String item) {
