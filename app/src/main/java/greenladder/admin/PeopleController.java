@@ -235,9 +235,10 @@ class PeopleController {
     }
 
     private PersonEntry entry(SignedIn person, SignedIn me) {
-        var workspace = keeper.seenBy(person).workspace();
+        var workspace = keeper.seenBy(me).workspace();
         var exceptions =
                 person.productRoles().entrySet().stream()
+                        .filter(one -> workspace.findProduct(one.getKey()).isPresent())
                         .sorted(Map.Entry.comparingByKey())
                         .map(one ->
                                 new RoleException(

@@ -110,7 +110,7 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("POST /{product:[A-Z]{2,5}}/baselines/{baseline}/restore", "item=MSF26");
         WRITES.put("POST /api/v1/products/{code}/baselines", "{\"name\":\"Walk\"}");
         WRITES.put("DELETE /api/v1/baselines/{id}", "");
-        WRITES.put("POST /items/add", "product=MSF&level=story&title=Walk");
+        WRITES.put("POST /items/add", "product=MSF&level=epic&title=Walk");
         WRITES.put("POST /items/edit", "keys=MSF29&field=title&value=Walk");
         WRITES.put("POST /items/move", "keys=MSF29&to=first");
         WRITES.put("POST /items/delete", "keys=MSF29&children=delete");
@@ -127,7 +127,7 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("POST /items/{key}/split", "title=Walk&size=3");
         WRITES.put("POST /items/{key}/promote", "at=0&line=Walk&level=story");
         WRITES.put("POST /{product:[A-Z]{2,5}}/outline/write", "text=Walk&level=goal");
-        WRITES.put("POST /{product:[A-Z]{2,5}}/quick-add", "line=Walk");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/quick-add", "line=Walk&level=epic");
         WRITES.put("POST /{product:[A-Z]{2,5}}/rank/move", "keys=MSF29&to=first&list=level=story");
         WRITES.put("POST /{product:[A-Z]{2,5}}/rank/order", "by=score&list=level=story");
         WRITES.put(
@@ -173,7 +173,6 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/rules/step", "state=story/done");
         WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/rules/{key}/switch", "on=true");
         WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/rules/{key}/remove", "");
-        WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/add", "title=Walk&column=ready");
         WRITES.put("POST /{product:[A-Z]{2,5}}/board/{team}/accept", "keys=MSF29");
         WRITES.put(
                 "PUT /api/v1/teams/{id}/board",
@@ -234,8 +233,7 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("POST /{product:[A-Z]{2,5}}/setup", "do=save");
         WRITES.put("POST /api/v1/products", "{\"code\":\"WALK\",\"name\":\"Walk\"}");
         WRITES.put("PUT /api/v1/products/{code}/ladder", "{\"ladder\":[]}");
-        WRITES.put(
-                "POST /api/v1/products/{code}/items", "{\"level\":\"story\",\"title\":\"Walk\"}");
+        WRITES.put("POST /api/v1/products/{code}/items", "{\"level\":\"epic\",\"title\":\"Walk\"}");
         WRITES.put("PATCH /api/v1/items/{key}", "{\"title\":\"Walk\"}");
         WRITES.put("DELETE /api/v1/items/{key}", "");
         WRITES.put("POST /api/v1/items/{key}/move", "{\"to\":\"first\"}");
@@ -253,6 +251,7 @@ public class RouteWalkTests extends RunningDemo {
     /** What members may do on every item, and stakeholders may not. */
     private static final Map<String, String> WORK =
             Map.ofEntries(
+                    entry("POST /{product:[A-Z]{2,5}}/board/{team}/add", "title=Walk&column=ready"),
                     entry("POST /{product:[A-Z]{2,5}}/board/{team}/hold", "keys="),
                     entry("POST /{product:[A-Z]{2,5}}/board/{team}/walk", "key="),
                     entry("POST /{product:[A-Z]{2,5}}/tests", "name=Walk"),
