@@ -13,7 +13,6 @@ import greenladder.item.Rights;
 import greenladder.panel.Labels;
 import greenladder.people.SignedIn;
 import greenladder.web.Drawings;
-import greenladder.web.Drawings.Same;
 import greenladder.web.RungMark;
 import greenladder.web.SizeWords;
 import greenladder.web.Stem;
@@ -21,10 +20,8 @@ import greenladder.web.Words;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
-import org.jspecify.annotations.Nullable;
 
 /** Draws the cards of one page; those that are drawn already, for whomever, are used again. */
 final class Cards {
@@ -36,15 +33,6 @@ final class Cards {
     private final Drawings drawings;
     private final Set<String> picked;
     private final Map<Level, RungMark> marks = new HashMap<>();
-
-    /** What a card depends on beside its node. */
-    private record Variant(
-            boolean picked,
-            boolean maySize,
-            boolean mayState,
-            boolean mayShape,
-            @Nullable Person person,
-            Same refining) {}
 
     /**
      * @param picked keys of the picked item and of those above it
@@ -76,25 +64,7 @@ final class Cards {
 
     /** The card of an item, as HTML. */
     String of(Node node) {
-        var variant = variant(node);
-        return drawings.of(
-                node, variant, "breakdown/card", "card", "card", () -> card(node, variant));
-    }
-
-    /** The same before it is drawn. */
-    Card card(Node node) {
-        return card(node, variant(node));
-    }
-
-    private Variant variant(Node node) {
-        var item = node.item();
-        return new Variant(
-                isPicked(node),
-                rights.mayEdit(reader, item, sizeField(item)),
-                rights.mayEdit(reader, item, Field.STATE),
-                rights.mayShape(reader, item.key().product(), item.level()),
-                snapshot.findPerson(item.assignee()).orElse(null),
-                new Same(snapshot.requireProduct(item.key().product()).refining()));
+        return drawings.alike("breakdown/card", "card", "card", card(node));
     }
 
     /** What one sets on a card: points, or the hours that are left. */
@@ -102,22 +72,23 @@ final class Cards {
         return item.level().carriesPoints() ? Field.SIZE : Field.HOURS_REMAINING;
     }
 
-    private Card card(Node node, Variant variant) {
+    /** The same before it is drawn. */
+    Card card(Node node) {
         var item = node.item();
         var product = snapshot.requireProduct(item.key().product());
         var figures = node.rollUp();
         boolean leaf = !figures.hasPointChildren();
-        var person = Optional.ofNullable(variant.person());
+        var person = snapshot.findPerson(item.assignee());
         return new Card(
                 item.key().toString(),
-                variant.picked(),
+                isPicked(node),
                 item.level().index(),
                 item.parent() == null ? "" : item.parent().toString(),
                 mark(product, item.level()),
                 item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
                 sizeWords(node),
                 sizeField(item).label(),
-                variant.maySize(),
+                rights.mayEdit(reader, item, sizeField(item)),
                 person.map(Person::name).orElse(""),
                 person.map(Person::initials).orElse(""),
                 item.title(),
@@ -126,8 +97,8 @@ final class Cards {
                 trouble(item, figures),
                 item.state().name(),
                 item.category().name(),
-                variant.mayState(),
-                variant.mayShape(),
+                rights.mayEdit(reader, item, Field.STATE),
+                rights.mayShape(reader, item.key().product(), item.level()),
                 item.isLoose(),
                 Labels.of(item.details().labels()));
     }

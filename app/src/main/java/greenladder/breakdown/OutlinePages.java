@@ -10,10 +10,9 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
-import greenladder.list.DrawnRows;
 import greenladder.list.FilterLines;
+import greenladder.list.ListRow;
 import greenladder.list.Narrowed;
-import greenladder.list.RowFrame;
 import greenladder.list.TableColumn;
 import greenladder.list.TableColumns;
 import greenladder.list.TableHead;
@@ -199,49 +198,37 @@ class OutlinePages {
         return sum;
     }
 
-    private static List<String> rows(
+    private List<String> rows(
             TableRows maker, OutlineRows outline, OutlinePlace place, Narrowed narrowed) {
-        var drawn = new DrawnRows();
+        var drawn = new ArrayList<String>();
         int index = outline.from();
         for (var open : outline.rows()) {
-            row(maker, open, ++index, place, narrowed).write(drawn.next());
+            var row = row(maker, open, ++index, place, narrowed);
+            drawn.add(drawings.alike("shared/list-row", "row", "r", row));
         }
-        return drawn.stretches();
+        return drawn;
     }
 
-    private static RowFrame row(
+    private static ListRow row(
             TableRows maker, OpenRow open, int index, OutlinePlace place, Narrowed narrowed) {
         var node = open.node();
         var key = node.item().key();
-        boolean isTop = key.equals(place.under());
-        boolean folds = open.folds() && !isTop;
+        boolean folds = open.folds() && !key.equals(place.under());
         var showing =
                 new Showing(
                         place.at(key).url(),
                         place.panel() && key.equals(place.at()),
                         narrowed.tintOf(node),
                         "");
-        return new RowFrame(
+        return new ListRow(
                 maker.row(node, showing),
                 index,
                 open.depth(),
                 narrowed.finds(node) ? "" : "is-on-the-way",
                 "title-cell depth-" + open.depth(),
-                0,
+                null,
                 folds ? open.isOpen() : null,
-                folds
-                        ? turn(place.turnedAt(key).url(), open.isOpen())
-                        : "<span class=\"turn\"></span>",
-                false);
-    }
-
-    /** What folds or unfolds a row. */
-    private static String turn(String url, boolean isOpen) {
-        var html = new StringBuilder("<a tabindex=\"-1\"");
-        RowFrame.attribute(html, "class", isOpen ? "turn is-open" : "turn");
-        RowFrame.attribute(html, "href", url);
-        RowFrame.attribute(html, "aria-label", isOpen ? "Fold" : "Unfold");
-        return html.append("></a>").toString();
+                folds ? place.turnedAt(key).url() : null);
     }
 
     static TableColumns columns(Product product, @Nullable String chosen) {

@@ -55,8 +55,8 @@ public class Door {
     private final TransactionTemplate transactions;
     private final EntityManager entities;
 
-    /** Asked under the lock. */
-    private final OperationTimes times;
+    private final Clock clock;
+    private final ChangeLog log;
 
     Door(
             ItemStore store,
@@ -73,12 +73,8 @@ public class Door {
         this.events = events;
         this.transactions = transactions;
         this.entities = entities;
-        this.times =
-                new OperationTimes(
-                        clock,
-                        log.findOperation(log.lastOperation())
-                                .map(Operation::at)
-                                .orElse(Instant.EPOCH));
+        this.clock = clock;
+        this.log = log;
     }
 
     /**
@@ -162,7 +158,7 @@ public class Door {
         keeper.lock().lock();
         try {
             var before = keeper.settled();
-            var now = times.now();
+            var now = now();
             var saved =
                     committed(() -> {
                         var command = making.apply(before);
@@ -230,7 +226,7 @@ public class Door {
         try {
             var before = keeper.settled();
             var snapshot = before;
-            var last = times.latest();
+            var last = lastTime();
             var written = new ArrayList<NewOperation>();
             for (var one : past) {
                 var command = one.command().apply(snapshot);
@@ -252,7 +248,6 @@ public class Door {
                 var after = snapshot;
                 keeper.advance(ignored -> after);
                 keeper.has(number);
-                times.went(last);
             }
         } finally {
             keeper.lock().unlock();
@@ -273,7 +268,7 @@ public class Door {
         keeper.lock().lock();
         try {
             var before = keeper.settled();
-            var now = times.now();
+            var now = now();
             var outcome = SetupChange.decide(before, next.apply(before.workspace()), choices, now);
             if (outcome instanceof Outcome.Accepted(var changes, var after)) {
                 var teams =
@@ -347,9 +342,17 @@ public class Door {
                 before);
     }
 
+    /** The database keeps microseconds; so does the snapshot in memory. */
+    private Instant now() {
+        return clock.instant().truncatedTo(ChronoUnit.MICROS);
+    }
+
+    private Instant lastTime() {
+        return log.findOperation(log.lastOperation()).map(Operation::at).orElse(Instant.EPOCH);
+    }
+
     private Saved published(Saved saved) {
         if (saved.operation() > 0) {
-            times.went(saved.at());
             keeper.has(saved.operation());
             events.publishEvent(new Logged(saved.operation()));
         }

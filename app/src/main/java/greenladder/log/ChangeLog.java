@@ -20,6 +20,7 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Gatherers;
 import org.hibernate.SessionFactory;
+import org.hibernate.StatelessSession;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -62,7 +63,23 @@ public class ChangeLog {
 
     /** The number of the first operation at or after a moment, or of the next one to come. */
     public long firstSince(Instant since) {
-        return sessions.fromStatelessSession(session -> OperationNumbers.since(session, since));
+        return sessions.fromStatelessSession(session -> firstSince(session, since));
+    }
+
+    static long firstSince(StatelessSession session, Instant since) {
+        var first =
+                session.createQuery(
+                                "select min(id) from OperationRow where at >= :since", Long.class)
+                        .setParameter("since", since)
+                        .getSingleResultOrNull();
+        return first == null ? next(session) : first;
+    }
+
+    private static long next(StatelessSession session) {
+        var last =
+                session.createQuery("select max(id) from OperationRow", Long.class)
+                        .getSingleResultOrNull();
+        return last == null ? 1 : last + 1;
     }
 
     /**

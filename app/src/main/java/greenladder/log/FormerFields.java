@@ -22,6 +22,9 @@ import org.springframework.stereotype.Component;
 @Component
 public class FormerFields {
     /** So many rows are read first; then twice as many each time, as long as they fit in memory. */
+    /** In nanoseconds: the log keeps times so exactly. */
+    private static final long MICROSECOND = 1_000;
+
     private static final int FIRST_STRETCH = 200;
 
     private static final int LONGEST_STRETCH = 20_000;
@@ -79,7 +82,7 @@ public class FormerFields {
         }
 
         Former at(Instant moment) {
-            start = OperationNumbers.after(session, moment);
+            start = ChangeLog.firstSince(session, moment.plusNanos(MICROSECOND));
             read(new Point(start, -1));
             return new Former(fields, firstMade);
         }

@@ -264,7 +264,7 @@ public class LogSearch {
         }
 
         private static @Nullable Long numberOf(StatelessSession session, @Nullable Instant time) {
-            return time == null ? null : OperationNumbers.since(session, time);
+            return time == null ? null : ChangeLog.firstSince(session, time);
         }
 
         void ofChange(Search search) {

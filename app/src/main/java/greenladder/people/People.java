@@ -24,7 +24,6 @@ import org.springframework.transaction.annotation.Transactional;
 public class People {
     private final EntityManager entities;
     private final CurrentPeople current;
-    private final CurrentTokens tokens;
     private final PasswordEncoder passwords;
     private final ApplicationEventPublisher events;
     private final Clock clock;
@@ -54,7 +53,6 @@ public class People {
     People(
             EntityManager entities,
             CurrentPeople current,
-            CurrentTokens tokens,
             PasswordEncoder passwords,
             ApplicationEventPublisher events,
             Clock clock,
@@ -62,7 +60,6 @@ public class People {
             AttemptLimit attempts) {
         this.entities = entities;
         this.current = current;
-        this.tokens = tokens;
         this.passwords = passwords;
         this.events = events;
         this.clock = clock;
@@ -320,7 +317,6 @@ public class People {
         entities.createQuery("delete from ApiTokenRow where person = :person")
                 .setParameter("person", handle)
                 .executeUpdate();
-        tokens.revoked();
     }
 
     @Transactional

@@ -33,7 +33,6 @@ public class Tokens {
 
     private final EntityManager entities;
     private final SessionFactory sessions;
-    private final CurrentTokens current;
     private final People people;
     private final Clock clock;
     private final Audit audit;
@@ -58,13 +57,11 @@ public class Tokens {
     Tokens(
             EntityManager entities,
             EntityManagerFactory factory,
-            CurrentTokens current,
             People people,
             Clock clock,
             Audit audit) {
         this.entities = entities;
         this.sessions = factory.unwrap(SessionFactory.class);
-        this.current = current;
         this.people = people;
         this.clock = clock;
         this.audit = audit;
@@ -144,7 +141,6 @@ public class Tokens {
     private void remove(ApiTokenRow row) {
         audit.note(Event.TOKEN_REVOKED, row.name, "of " + row.person);
         entities.remove(row);
-        current.revoked();
     }
 
     private List<ApiTokenRow> allRows() {
@@ -157,7 +153,7 @@ public class Tokens {
     /** Whom a token signs in; its use is noted. Asked for by every call: begins no transaction. */
     public Optional<SignedIn> findPerson(String secret) {
         var hash = Secrets.hash(secret);
-        var row = current.find(hash);
+        var row = sessions.fromStatelessSession(session -> session.get(ApiTokenRow.class, hash));
         if (row == null || !row.expiresAt.isAfter(clock.instant())) {
             return Optional.empty();
         }

@@ -7,7 +7,6 @@ import greenladder.core.item.Team;
 import greenladder.core.plan.Availability;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.Capacity;
-import greenladder.core.plan.Load;
 import greenladder.core.plan.ReleaseFill;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Velocity;
@@ -30,7 +29,6 @@ import greenladder.plan.Ruler.Span;
 import greenladder.planning.SprintFigures;
 import greenladder.planning.SprintSeries;
 import greenladder.web.Drawings;
-import greenladder.web.Drawings.Same;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -43,16 +41,6 @@ import org.springframework.stereotype.Component;
 class BenchPages {
     private static final int WIDE_STEP = 4;
     private static final int MOST_IN_STRIP = 5;
-
-    /** All that the drawing of a sprint depends on, but for the items that are in it. */
-    private record Shown(
-            Same sprint,
-            String product,
-            Ruler ruler,
-            Capacity capacity,
-            String note,
-            List<Same> candidates,
-            boolean open) {}
 
     private final ItemPanels panels;
     private final WaitingLists waiting;
@@ -293,7 +281,6 @@ class BenchPages {
                 opened);
     }
 
-    /** Drawn once for each stretch of days, until one of the items in it changes. */
     private String drawn(
             Snapshot snapshot,
             Sprint sprint,
@@ -303,20 +290,11 @@ class BenchPages {
         var ruler = place.ruler();
         var code = place.product().code();
         var note = sprint.isClosed() ? "" : note(sprint, capacities);
-        return drawings.of(
-                snapshot.marked(Mark.SPRINT, sprint.key()),
-                new Shown(
-                        new Same(sprint),
-                        code,
-                        ruler,
-                        sprint.isClosed() ? Capacity.UNKNOWN : capacities.of(sprint),
-                        note,
-                        Load.candidates(snapshot, sprint).stream().map(Same::new).toList(),
-                        open),
+        return drawings.alike(
                 "plan/drawn",
                 "trough",
                 "d",
-                () -> new Drawn(code, trough(snapshot, sprint, ruler, capacities, note), open));
+                new Drawn(code, trough(snapshot, sprint, ruler, capacities, note), open));
     }
 
     static String range(Velocity velocity) {

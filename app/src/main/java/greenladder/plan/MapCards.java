@@ -23,37 +23,22 @@ final class MapCards {
     private final MapPlace place;
     private final Rights rights;
     private final Drawings drawings;
-    private final Drawings.Same product;
     private final boolean mayShape;
-
-    /** What the head of a column depends on beside its node. */
-    private record HeadVariant(Drawings.Same product, boolean mayRename) {}
-
-    /** What a card depends on beside its node. */
-    private record CardVariant(
-            Drawings.Same product,
-            boolean maySize,
-            boolean mayShape,
-            String trouble,
-            boolean picked) {}
 
     MapCards(Look look, MapPlace place, Rights rights, Drawings drawings) {
         this.look = look;
         this.place = place;
         this.rights = rights;
         this.drawings = drawings;
-        product = new Drawings.Same(place.product());
         mayShape = look.reader().mayIn(place.product().code(), Permission.SHAPE);
     }
 
     /** The head of a column. */
     String head(Node node) {
-        var variant =
-                new HeadVariant(product, rights.mayEdit(look.reader(), node.item(), Field.TITLE));
-        return drawings.of(node, variant, TEMPLATE, "head", MODEL, () -> head(node, variant));
+        return drawings.alike(TEMPLATE, "head", MODEL, column(node));
     }
 
-    private Column head(Node node, HeadVariant variant) {
+    private Column column(Node node) {
         var item = node.item();
         var custom = item.details().custom();
         return new Column(
@@ -65,23 +50,14 @@ final class MapCards {
                 custom.getOrDefault("persona", ""),
                 custom.getOrDefault("activity", ""),
                 node.rollUp().hasPointChildren() ? Stem.byPoints(node.rollUp(), STEM_WIDTH) : null,
-                variant.mayRename());
+                rights.mayEdit(look.reader(), item, Field.TITLE));
     }
 
     String card(Node node) {
-        var item = node.item();
-        var variant =
-                new CardVariant(
-                        product,
-                        !node.rollUp().hasPointChildren()
-                                && rights.mayEdit(look.reader(), item, Field.SIZE),
-                        mayShape,
-                        Needs.trouble(look.snapshot(), item),
-                        item.key().equals(place.at()));
-        return drawings.of(node, variant, TEMPLATE, "card", MODEL, () -> card(node, variant));
+        return drawings.alike(TEMPLATE, "card", MODEL, model(node));
     }
 
-    private CardModel card(Node node, CardVariant variant) {
+    private CardModel model(Node node) {
         var item = node.item();
         return new CardModel(
                 item.key().toString(),
@@ -89,13 +65,14 @@ final class MapCards {
                 item.title(),
                 item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
                 SizeWords.of(place.product(), node),
-                variant.maySize(),
-                variant.mayShape(),
+                !node.rollUp().hasPointChildren()
+                        && rights.mayEdit(look.reader(), item, Field.SIZE),
+                mayShape,
                 item.state().name(),
                 item.category().name(),
                 item.blocked() != null && !item.isDone(),
-                variant.trouble(),
-                variant.picked());
+                Needs.trouble(look.snapshot(), item),
+                item.key().equals(place.at()));
     }
 
     /** A card of what stood in a closed sprint. */

@@ -16,7 +16,6 @@ import greenladder.plan.BenchPage.Row;
 import greenladder.plan.BenchPage.RowModel;
 import greenladder.plan.BenchPage.Waiting;
 import greenladder.web.Drawings;
-import greenladder.web.Drawings.Same;
 import greenladder.web.RungMark;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;
@@ -40,9 +39,6 @@ class WaitingLists {
         this.rights = rights;
         this.lines = lines;
     }
-
-    /** What a row depends on beside its node. */
-    private record Variant(Same product, boolean mayPlan, boolean maySize, boolean picked) {}
 
     Waiting waiting(Snapshot snapshot, BenchPlace place, SignedIn reader) {
         var product = place.product();
@@ -96,19 +92,10 @@ class WaitingLists {
 
     /** A row as HTML, drawn once for all who see and may do the same. */
     private String drawn(Node node, BenchPlace place, SignedIn reader) {
-        var item = node.item();
-        var variant =
-                new Variant(
-                        new Same(place.product()),
-                        reader.mayIn(place.product().code(), Permission.PLAN),
-                        !node.rollUp().hasPointChildren()
-                                && rights.mayEdit(reader, item, Field.SIZE),
-                        item.key().equals(place.at()));
-        return drawings.of(
-                node, variant, "plan/drawn", "row", "row", () -> row(node, place, variant));
+        return drawings.alike("plan/drawn", "row", "row", row(node, place, reader));
     }
 
-    private static RowModel row(Node node, BenchPlace place, Variant variant) {
+    private RowModel row(Node node, BenchPlace place, SignedIn reader) {
         var item = node.item();
         var product = place.product();
         return new RowModel(
@@ -119,10 +106,10 @@ class WaitingLists {
                 item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
                 item.title(),
                 SizeWords.of(product, node),
-                variant.mayPlan(),
-                variant.maySize(),
+                reader.mayIn(product.code(), Permission.PLAN),
+                !node.rollUp().hasPointChildren() && rights.mayEdit(reader, item, Field.SIZE),
                 item.details().refinement().isCandidate(),
-                variant.picked());
+                item.key().equals(place.at()));
     }
 
     private static List<Choice> levels(BenchPlace place) {

@@ -172,6 +172,7 @@ public class IntakeLists {
             throw new Failure.Invalid(Problems.of("entries", "Nothing was chosen."));
         }
         var list = store.requireList(rows.getFirst().list);
+        requireShaping(me, list.product);
         if (rows.stream().anyMatch(row -> row.list != rows.getFirst().list)) {
             throw new Failure.Invalid(
                     Problems.of("entries", "Entries are taken up from one list at a time."));

@@ -7,10 +7,9 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Rights;
-import greenladder.list.DrawnRows;
 import greenladder.list.FilterLines;
+import greenladder.list.ListRow;
 import greenladder.list.Narrowed;
-import greenladder.list.RowFrame;
 import greenladder.list.TableColumns;
 import greenladder.list.TableHead;
 import greenladder.list.TableRows;
@@ -108,13 +107,27 @@ class RankPages {
         int to = Math.min(entries.size(), from + DRAWN);
         var maker = new TableRows(snapshot, rights, reader, columns.shown(), drawings);
         var head = TableHead.of("/%s/rank/columns".formatted(product.code()), columns);
-        var drawn = new DrawnRows();
+        var drawn = new ArrayList<String>();
         for (int i = from; i < to; i++) {
-            var html = drawn.next();
-            switch (entries.get(i)) {
-                case Entry.Head of -> html.append(head(of, i + 1, head.heads().size() + 1));
-                case Entry.Row of -> row(maker, of, i + 1, place, narrowed).write(html);
-            }
+            drawn.add(
+                    switch (entries.get(i)) {
+                        case Entry.Head of ->
+                                drawings.alike(
+                                        "shared/list-row",
+                                        "head",
+                                        "h",
+                                        new ListRow.Head(
+                                                i + 1,
+                                                head.heads().size() + 1,
+                                                of.words(),
+                                                of.figures()));
+                        case Entry.Row of ->
+                                drawings.alike(
+                                        "shared/list-row",
+                                        "row",
+                                        "r",
+                                        row(maker, of, i + 1, place, narrowed));
+                    });
         }
         boolean byRank =
                 place.filter().sorting().equals(Sorting.RANK) && place.filter().groups().isEmpty();
@@ -134,7 +147,7 @@ class RankPages {
                 entries.size(),
                 from * ROW_HEIGHT,
                 (entries.size() - to) * ROW_HEIGHT,
-                drawn.stretches(),
+                drawn,
                 byRank,
                 byRank ? "" : sortedBy(place, narrowed),
                 rights.mayShape(reader, product.code(), place.level()),
@@ -179,26 +192,7 @@ class RankPages {
         return parameters;
     }
 
-    /**
-     * The head of a group as HTML.
-     *
-     * @param index from 1 among all rows
-     */
-    private static String head(Entry.Head of, int index, int columns) {
-        return """
-        <tr class="rank-head" id="head-%d" role="row" aria-rowindex="%d">\
-        <th role="rowheader" scope="rowgroup" colspan="%d">\
-        <span>%s</span> <span class="meta">%s</span></th></tr>\
-        """
-                .formatted(
-                        index - 1,
-                        index,
-                        columns,
-                        RowFrame.escaped(of.words()),
-                        RowFrame.escaped(of.figures()));
-    }
-
-    private static RowFrame row(
+    private static ListRow row(
             TableRows maker, Entry.Row of, int index, RankPlace place, Narrowed narrowed) {
         var node = of.node();
         var key = node.item().key();
@@ -208,16 +202,8 @@ class RankPages {
                         place.side() == Side.ITEM && key.equals(place.at()),
                         narrowed.tintOf(node),
                         Words.of(of.soFar()));
-        return new RowFrame(
-                maker.row(node, showing),
-                index,
-                1,
-                "",
-                "title-cell",
-                of.position(),
-                null,
-                "<span class=\"rank-number\">" + of.position() + "</span>",
-                true);
+        return new ListRow(
+                maker.row(node, showing), index, 1, "", "title-cell", of.position(), null, null);
     }
 
     private static String sortedBy(RankPlace place, Narrowed narrowed) {

@@ -216,38 +216,31 @@ class BaselinePages {
                                 : ", %s by estimates above them".formatted(Words.signed(rest)));
     }
 
-    /**
-     * Drawn once for as long as nothing changes, and a kind of change for as long as it does not.
-     */
     private String drawn(
             Look look,
             Baseline it,
             @Nullable Instant until,
             Moments.Compared compared,
             boolean mayRestore) {
-        var code = look.product().code();
-        return drawings.of(
-                compared,
-                List.of(code, it.key(), mayRestore),
+        return drawings.alike(
                 "trace/baseline-parts",
                 "parts",
                 "parts",
-                () ->
-                        KINDS.stream()
-                                .filter(kind -> compared.comparison().count(kind.aspect()) > 0)
-                                .map(kind ->
-                                        drawings.alike(
-                                                "trace/baseline-parts",
-                                                "part",
-                                                "p",
-                                                part(
-                                                        look.snapshot(),
-                                                        compared,
-                                                        kind,
-                                                        it,
-                                                        until,
-                                                        mayRestore)))
-                                .toList());
+                KINDS.stream()
+                        .filter(kind -> compared.comparison().count(kind.aspect()) > 0)
+                        .map(kind ->
+                                drawings.alike(
+                                        "trace/baseline-parts",
+                                        "part",
+                                        "p",
+                                        part(
+                                                look.snapshot(),
+                                                compared,
+                                                kind,
+                                                it,
+                                                until,
+                                                mayRestore)))
+                        .toList());
     }
 
     private Part part(

@@ -17,7 +17,6 @@ import greenladder.web.Words;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -141,22 +140,9 @@ class CoveragePages {
         };
     }
 
-    /** What a row depends on beside its item. */
-    private record RowOf(
-            String product,
-            Level level,
-            By by,
-            List<String> columns,
-            Map<String, Coverage.Cell> cells) {}
-
     private String drawn(Look look, Level level, By by, Coverage coverage, Coverage.Row row) {
-        return drawings.of(
-                row.node(),
-                new RowOf(look.product().code(), level, by, coverage.columns(), row.cells()),
-                "trace/coverage-row",
-                "row",
-                "r",
-                () -> row(look, level, by, coverage, row));
+        return drawings.alike(
+                "trace/coverage-row", "row", "r", row(look, level, by, coverage, row));
     }
 
     private static Row row(Look look, Level level, By by, Coverage coverage, Coverage.Row row) {

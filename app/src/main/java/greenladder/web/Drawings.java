@@ -10,8 +10,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import java.util.concurrent.ConcurrentHashMap;
-import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationContext;
 import org.springframework.stereotype.Component;
@@ -26,16 +24,6 @@ import org.thymeleaf.spring6.expression.ThymeleafEvaluationContext;
  */
 @Component
 public class Drawings {
-    /** Of so many things drawings are kept: about what fifty people look at. */
-    private static final int MOST = 5_000;
-
-    /** So many drawings of one thing are kept; then they begin anew. */
-    private static final int MOST_VARIANTS = 12;
-
-    /** By what is drawn, compared as an object: a node is never changed, only replaced. */
-    private final Cache<Object, Map<Object, String>> drawn =
-            Caffeine.newBuilder().weakKeys().maximumSize(MOST).build();
-
     /** So many characters of {@link #alike} drawings are kept. */
     private static final int MOST_CHARACTERS = 24_000_000;
 
@@ -62,19 +50,6 @@ public class Drawings {
         }
     }
 
-    /** What something is drawn of, equal to nothing but itself: for variants of a drawing. */
-    public record Same(Object one) {
-        @Override
-        public boolean equals(@Nullable Object other) {
-            return other instanceof Same same && same.one == one;
-        }
-
-        @Override
-        public int hashCode() {
-            return System.identityHashCode(one);
-        }
-    }
-
     Drawings(ITemplateEngine templates, MeterRegistry meters, ApplicationContext application) {
         this.application = application;
         this.templates = templates;
@@ -92,31 +67,6 @@ public class Drawings {
         return alike.get(
                 new Piece(template, fragment, Arrays.asList(parameters)),
                 piece -> draw(template, fragment, piece.named()));
-    }
-
-    /**
-     * A fragment of a template as HTML that is {@link #alike} for the same thing: what tells them
-     * apart is known before the model is made, so that it need not be made again.
-     *
-     * @param of what is drawn; not to be held by {@code variant}
-     * @param variant what else the drawing depends on
-     * @param fragment a fragment with one parameter
-     * @param parameter the name of the parameter
-     * @param model makes its value, where the fragment is not drawn yet
-     */
-    public String of(
-            Object of,
-            Object variant,
-            String template,
-            String fragment,
-            String parameter,
-            Supplier<?> model) {
-        var variants = drawn.get(of, any -> new ConcurrentHashMap<>());
-        if (variants.size() >= MOST_VARIANTS && !variants.containsKey(variant)) {
-            variants.clear();
-        }
-        return variants.computeIfAbsent(
-                variant, any -> alike(template, fragment, parameter, model.get()));
     }
 
     private String draw(String template, String fragment, Map<String, Object> model) {

@@ -33,10 +33,6 @@ class TemplateSetup {
             @Override
             public Object postProcessBeforeInitialization(Object bean, String name) {
                 if (bean instanceof SpringTemplateEngine engine) {
-                    engine.setTemplateResolvers(
-                            engine.getTemplateResolvers().stream()
-                                    .map(UnindentedTemplates::new)
-                                    .collect(Collectors.toSet()));
                     engine.setDialects(
                             engine.getDialects().stream()
                                     .map(one ->

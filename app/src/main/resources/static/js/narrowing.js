@@ -9,6 +9,8 @@ const place = () => document.getElementById("narrow");
 
 // How many picks were made; what comes for an earlier one would take back what was picked meanwhile.
 let made = 0;
+// The last of them: what is saved as a view is the list as it stands after it.
+let picking = Promise.resolve();
 
 async function fetchPicks(mine = made) {
   const url = document.querySelector("[data-filter-line]").dataset.narrowUrl;
@@ -27,10 +29,11 @@ function addressOf(form) {
   return `/${form.dataset.product}/${form.dataset.view}?${parameters}`;
 }
 
-async function pick(form) {
+function pick(form) {
   const mine = ++made;
-  await go(addressOf(form), ["panel"]);
-  if (mine === made) await fetchPicks(mine);
+  picking = go(addressOf(form), ["panel"])
+    .then(() => mine === made && fetchPicks(mine))
+    .catch(() => {});
 }
 
 // The event does not bubble.
@@ -65,6 +68,7 @@ document.addEventListener("submit", async (event) => {
   event.preventDefault();
   if (target.matches("[data-narrow-form]")) return pick(target);
   // What is typed into the form outlasts further picks; what it keeps is the list as it stands now.
+  await picking;
   target.elements.query.value = document.getElementById("narrow-inner").dataset.query;
   try {
     tell((await post(target.getAttribute("action"), new FormData(target))).said.words);
@@ -89,11 +93,12 @@ async function act(url, values) {
   }
 }
 
-document.addEventListener("click", (event) => {
+document.addEventListener("click", async (event) => {
   const button = event.target.closest?.(
     "[data-view-pin], [data-view-remove], [data-view-update], [data-view-rename], [data-view-copy], [data-seen-all]",
   );
   if (!button) return;
+  await picking;
   const { product } = view().dataset;
   if (button.dataset.viewPin) act(`/${product}/views/${button.dataset.viewPin}/pin`, { pinned: button.dataset.pinned });
   else if (button.dataset.viewUpdate)

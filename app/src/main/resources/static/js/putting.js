@@ -66,7 +66,8 @@ function hold(target, fragment) {
   const lost = new Set();
   let fresh = null;
   for (const [name, control] of named(target)) {
-    if (!isHeld(control) || control.closest("[data-kept]")) continue;
+    const kept = control.closest("[data-kept]");
+    if (!isHeld(control) || (kept && kept !== target && target.contains(kept))) continue;
     fresh ??= named(fragment);
     const other = fresh.get(name);
     if (!other) {

@@ -4,8 +4,11 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Route;
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.assertj.core.api.Assertions;
@@ -191,6 +194,39 @@ public class RefineJourneyTests extends BrowserTest {
                 .containsText("“Not sized: yes” leaves everything");
         bram.locator(".nothing-found a", new Page.LocatorOptions().setHasText("Not sized")).click();
         orderIs(bram, List.of(2, 3));
+    }
+
+    /**
+     * The server takes its time: what is typed meanwhile stays, and what is saved is what is shown.
+     */
+    @Test
+    public void viewNamedBeforeThePicksComeShouldKeepItsNameAndWhatWasPicked() {
+        var code = productWith(3);
+        api().patch("/items/" + code + "3", "{'size':3}");
+        var page = at("Ines Rowe", "/" + code + "/rank");
+        page.locator("#narrow-choice summary").click();
+        page.locator(".narrow-quick label", new Page.LocatorOptions().setHasText("No parent"))
+                .locator("input")
+                .check();
+        assertThat(page.locator("[data-view-form]")).hasCount(1);
+        var held = new ArrayDeque<Route>();
+        page.route(Pattern.compile("/narrow\\?"), held::add);
+        page.locator(".narrow-quick label", new Page.LocatorOptions().setHasText("Not sized"))
+                .locator("input")
+                .check();
+        orderIs(page, List.of(1, 2));
+        page.waitForCondition(() -> !held.isEmpty());
+
+        var name = page.locator("[data-view-form] [name=name]");
+        name.fill("To size");
+        page.locator("[data-view-form] button").click();
+        page.unroute(Pattern.compile("/narrow\\?"));
+        held.forEach(Route::resume);
+
+        assertThat(page.locator(".pinned-view")).hasText("To size");
+        page.navigate("/" + code + "/rank");
+        page.locator(".pinned-view").click();
+        orderIs(page, List.of(1, 2));
     }
 
     @Test

@@ -121,9 +121,6 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put(
                 "POST /{product:[A-Z]{2,5}}/map/place",
                 "keys=MSF29&column=MSF3&slice=none&by=lantern");
-        WRITES.put(
-                "POST /{product:[A-Z]{2,5}}/map/add",
-                "title=Walk&column=MSF3&slice=none&by=lantern");
         WRITES.put("POST /items/{key}/split", "title=Walk&size=3");
         WRITES.put("POST /items/{key}/promote", "at=0&line=Walk&level=story");
         WRITES.put("POST /{product:[A-Z]{2,5}}/outline/write", "text=Walk&level=goal");
@@ -252,6 +249,9 @@ public class RouteWalkTests extends RunningDemo {
     private static final Map<String, String> WORK =
             Map.ofEntries(
                     entry("POST /{product:[A-Z]{2,5}}/board/{team}/add", "title=Walk&column=ready"),
+                    entry(
+                            "POST /{product:[A-Z]{2,5}}/map/add",
+                            "title=Walk&column=MSF3&slice=none&by=lantern"),
                     entry("POST /{product:[A-Z]{2,5}}/board/{team}/hold", "keys="),
                     entry("POST /{product:[A-Z]{2,5}}/board/{team}/walk", "key="),
                     entry("POST /{product:[A-Z]{2,5}}/tests", "name=Walk"),

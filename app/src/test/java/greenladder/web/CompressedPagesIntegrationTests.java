@@ -16,7 +16,7 @@ import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 /** What pages look like on their way. */
-public class WholePagesIntegrationTests extends RunningDemo {
+public class CompressedPagesIntegrationTests extends RunningDemo {
     private static final String PAGE = "/sign-in";
 
     private HttpResponse<byte[]> get(String method, String accepted) throws Exception {
@@ -44,16 +44,14 @@ public class WholePagesIntegrationTests extends RunningDemo {
     public void pageShouldBeCompressedForThoseWhoTakeIt() throws Exception {
         var answer = get("GET", "deflate, gzip;q=0.5");
         assertThat(header(answer, "Content-Encoding")).isEqualTo("gzip");
-        assertThat(answer.headers().allValues("Vary")).contains("Accept-Encoding");
-        assertThat(header(answer, "Content-Length"))
-                .isEqualTo(Integer.toString(answer.body().length));
+        assertThat(header(answer, "Vary")).isEqualToIgnoringCase("Accept-Encoding");
         assertThat(unpacked(answer.body())).startsWith("<!doctype html>").endsWith("</html>\n");
         assertThat(get("HEAD", "gzip").body()).isEmpty();
     }
 
     @DataProvider
     public Object[][] refused() {
-        return new Object[][] {{"gzip;q=0"}, {"gzip; q=0.0, br"}, {"br"}, {"xgzip"}};
+        return new Object[][] {{"gzip;q=0"}, {"br"}, {"identity"}};
     }
 
     @Test(dataProvider = "refused")
@@ -61,11 +59,5 @@ public class WholePagesIntegrationTests extends RunningDemo {
         var answer = get("GET", accepted);
         assertThat(header(answer, "Content-Encoding")).isEmpty();
         assertThat(new String(answer.body(), StandardCharsets.UTF_8)).endsWith("</html>\n");
-    }
-
-    @Test
-    public void indentationOfTemplatesShouldNotBeSent() throws Exception {
-        var body = new String(get("GET", "identity").body(), StandardCharsets.UTF_8);
-        assertThat(body).contains("\n<body").doesNotContainPattern("\\n[ \\t]");
     }
 }
