@@ -14,7 +14,7 @@ import greenladder.item.Beginnings;
 import greenladder.item.ChangeWords;
 import greenladder.item.Door;
 import greenladder.item.Door.Saved;
-import greenladder.item.Door.Seen;
+import greenladder.item.Door.SeenVersion;
 import greenladder.item.LogReading;
 import greenladder.item.SnapshotKeeper;
 import greenladder.list.FilterLines;
@@ -283,7 +283,7 @@ class ItemsApi {
         return value.isMissingNode() || value.isNull() ? null : value.asString();
     }
 
-    private static @Nullable Seen seen(ItemKey item, @Nullable String ifMatch) {
+    private static @Nullable SeenVersion seen(ItemKey item, @Nullable String ifMatch) {
         if (ifMatch == null || ifMatch.equals("*")) {
             return null;
         }
@@ -292,7 +292,7 @@ class ItemsApi {
             throw new Failure.Invalid(
                     Problems.of("If-Match", "If-Match holds a version, such as \"3\"."));
         }
-        return new Seen(item, Long.parseLong(version));
+        return new SeenVersion(item, Long.parseLong(version));
     }
 
     private static ResponseEntity<ItemJson> item(BodyBuilder answer, Snapshot snapshot, Node node) {

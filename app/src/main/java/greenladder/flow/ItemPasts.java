@@ -4,7 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import com.github.benmanes.caffeine.cache.LoadingCache;
 import greenladder.core.flow.Past;
-import greenladder.core.snapshot.Sight;
+import greenladder.core.snapshot.HiddenScope;
 import greenladder.flow.RestrictedPast.FoldedPart;
 import greenladder.flow.RestrictedPast.PartOf;
 import greenladder.item.SnapshotKeeper;
@@ -33,7 +33,7 @@ public class ItemPasts {
 
     private final SnapshotKeeper keeper;
     private final SharedPast shared;
-    private final LoadingCache<Sight, RestrictedPast> restricted;
+    private final LoadingCache<HiddenScope, RestrictedPast> restricted;
 
     ItemPasts(ChangeLog log, SnapshotKeeper keeper) {
         this.keeper = keeper;

@@ -8,7 +8,7 @@ import greenladder.core.flow.Past.Part;
 import greenladder.core.flow.PastFold;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
-import greenladder.core.snapshot.Sight;
+import greenladder.core.snapshot.HiddenScope;
 import greenladder.flow.SharedPast.State;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
@@ -32,7 +32,7 @@ final class RestrictedPast {
     /** So many answers of one past are kept; there are many such pasts. */
     private static final int MOST_ANSWERS = 5;
 
-    private final Sight sight;
+    private final HiddenScope sight;
     private final SharedPast shared;
     private final ChangeLog log;
     private final SnapshotKeeper keeper;
@@ -52,7 +52,7 @@ final class RestrictedPast {
             State state, Set<ItemKey> hidden, Past past, Cache<Object, Object> answers) {}
 
     /** Names a part of what somebody sees. */
-    record PartOf(Sight sight, Part part) {}
+    record PartOf(HiddenScope sight, Part part) {}
 
     /**
      * @param members the items that it is folded of
@@ -75,7 +75,7 @@ final class RestrictedPast {
      * @param parts where the folded parts of all such pasts are kept
      */
     RestrictedPast(
-            Sight sight,
+            HiddenScope sight,
             SharedPast shared,
             Cache<PartOf, FoldedPart> parts,
             ChangeLog log,

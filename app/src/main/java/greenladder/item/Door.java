@@ -98,7 +98,7 @@ public class Door {
     }
 
     /** The version of an item that somebody saw when they decided to change it. */
-    public record Seen(ItemKey item, long version) {}
+    public record SeenVersion(ItemKey item, long version) {}
 
     /**
      * The value of a field that somebody saw when they decided to change it.
@@ -121,7 +121,7 @@ public class Door {
      * @throws Failure.Conflict if the item is not at the version seen
      * @throws Failure.Invalid if rules are broken, with every one
      */
-    public Saved submit(SignedIn actor, Command command, @Nullable Seen seen) {
+    public Saved submit(SignedIn actor, Command command, @Nullable SeenVersion seen) {
         return submit(actor, command, snapshot -> SeenChecks.requireUnchanged(snapshot, seen));
     }
 

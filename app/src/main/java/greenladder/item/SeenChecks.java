@@ -2,8 +2,8 @@ package greenladder.item;
 
 import greenladder.core.item.Field;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.Door.Seen;
 import greenladder.item.Door.SeenField;
+import greenladder.item.Door.SeenVersion;
 import greenladder.web.Failure;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
@@ -13,7 +13,7 @@ final class SeenChecks {
     private SeenChecks() {}
 
     /** The whole item, as programs ask. */
-    static void requireUnchanged(Snapshot snapshot, @Nullable Seen seen) {
+    static void requireUnchanged(Snapshot snapshot, @Nullable SeenVersion seen) {
         if (seen == null) {
             return;
         }

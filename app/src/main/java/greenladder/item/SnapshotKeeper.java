@@ -1,8 +1,8 @@
 package greenladder.item;
 
 import greenladder.core.item.Workspace;
-import greenladder.core.snapshot.Seen;
-import greenladder.core.snapshot.Sight;
+import greenladder.core.snapshot.HiddenScope;
+import greenladder.core.snapshot.RestrictedSnapshot;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog;
 import greenladder.people.People;
@@ -38,7 +38,7 @@ public class SnapshotKeeper {
     private final ReentrantLock lock = new ReentrantLock();
 
     /** What readers see from whom something is hidden; made when it is asked for. */
-    private final Map<Sight, Kept> seen = new ConcurrentHashMap<>();
+    private final Map<HiddenScope, Kept> seen = new ConcurrentHashMap<>();
 
     private static final int MOST_SEEN = 200;
 
@@ -56,9 +56,10 @@ public class SnapshotKeeper {
      * @param changes how many there had been, about
      * @param made how many when it was made; from then on its indexes go ways of their own
      */
-    private record Kept(Seen seen, @Nullable Seen before, long changes, long made) {
-        static Kept of(Snapshot whole, Sight sight, long changes) {
-            return new Kept(Seen.of(whole, sight), null, changes, changes);
+    private record Kept(
+            RestrictedSnapshot seen, @Nullable RestrictedSnapshot before, long changes, long made) {
+        static Kept of(Snapshot whole, HiddenScope sight, long changes) {
+            return new Kept(RestrictedSnapshot.of(whole, sight), null, changes, changes);
         }
 
         Optional<Kept> following(Snapshot whole, long changesNow) {
@@ -169,15 +170,15 @@ public class SnapshotKeeper {
                         Stream.concat(Stream.of(kept.seen()), Stream.ofNullable(kept.before())))
                 .filter(one -> one.whole() == whole)
                 .findFirst()
-                .orElseGet(() -> Seen.of(whole, sight))
+                .orElseGet(() -> RestrictedSnapshot.of(whole, sight))
                 .snapshot();
     }
 
     /** What is hidden from a reader in a snapshot of everything; nothing from the application. */
-    public static Sight sightOf(SignedIn reader, Snapshot whole) {
+    public static HiddenScope sightOf(SignedIn reader, Snapshot whole) {
         return reader.equals(SignedIn.SYSTEM)
-                ? Sight.CLEAR
-                : Sight.of(whole, reader.handle(), reader.hidden());
+                ? HiddenScope.CLEAR
+                : HiddenScope.of(whole, reader.handle(), reader.hidden());
     }
 
     /** Held by whoever decides on the current snapshot what the next one is. */

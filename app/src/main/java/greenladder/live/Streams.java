@@ -1,7 +1,7 @@
 package greenladder.live;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
-import greenladder.core.snapshot.Sight;
+import greenladder.core.snapshot.HiddenScope;
 import greenladder.item.Door.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.People.RolesChanged;
@@ -156,7 +156,8 @@ public class Streams {
     private record Audience(@Nullable LiveDrawer drawer, Seeing seeing) {}
 
     /** What people may do, and what is hidden from them before and after a change. */
-    private record Seeing(Role role, Map<String, Role> productRoles, Sight before, Sight after) {
+    private record Seeing(
+            Role role, Map<String, Role> productRoles, HiddenScope before, HiddenScope after) {
         static Seeing of(SignedIn reader, Saved saved) {
             return new Seeing(
                     reader.role(),

@@ -2,7 +2,7 @@ package greenladder.panel;
 
 import greenladder.core.item.Item;
 import greenladder.core.item.Person;
-import greenladder.core.snapshot.Sight;
+import greenladder.core.snapshot.HiddenScope;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -39,7 +39,7 @@ public record ItemPapers(List<Entry> tests, List<Entry> pages, String readers) {
                                         "",
                                         "/%s/pages?of=%s".formatted(product, one.key())))
                         .toList(),
-                Sight.readersOf(snapshot, item)
+                HiddenScope.readersOf(snapshot, item)
                         .map(people ->
                                 "Only %s see this and what is below it."
                                         .formatted(

@@ -6,7 +6,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
-import greenladder.core.snapshot.Sight;
+import greenladder.core.snapshot.HiddenScope;
 import greenladder.core.snapshot.Since;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Comparison;
@@ -50,13 +50,13 @@ public class Moments {
     /**
      * @param sight of who asks
      */
-    private record Asked(String product, Instant at, Sight sight) {}
+    private record Asked(String product, Instant at, HiddenScope sight) {}
 
     /**
      * @param to null for now
      */
     private record AskedTwo(
-            Difference.Scope scope, Instant from, @Nullable Instant to, Sight sight) {}
+            Difference.Scope scope, Instant from, @Nullable Instant to, HiddenScope sight) {}
 
     /**
      * What was found out.

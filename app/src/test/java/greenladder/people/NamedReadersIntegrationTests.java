@@ -84,7 +84,7 @@ public class NamedReadersIntegrationTests extends RunningDemo {
                         "id");
         add("{'level':'goal','title':'Open'}");
         add(
-                "{'level':'story','title':'Seen','parent':'P1','size':3,'team':'T','sprint':'S','release':'R'}");
+                "{'level':'story','title':'SeenVersion','parent':'P1','size':3,'team':'T','sprint':'S','release':'R'}");
         api().post("/sprints/" + sprint + "/start", "{}");
         FIGURES.forEach(path -> before.put(path, figure(path)));
         secret.add(

@@ -6,7 +6,7 @@ import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.StandardFields;
 import greenladder.core.item.Workspace;
-import greenladder.core.snapshot.Sight;
+import greenladder.core.snapshot.HiddenScope;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -62,7 +62,7 @@ public final class Changes {
         // Who alone saw it is said once more, since nothing stands above it any more then.
         var readers = Field.custom(StandardFields.READERS);
         if (readers.valueOf(item) == null) {
-            Sight.readersOf(snapshot, item)
+            HiddenScope.readersOf(snapshot, item)
                     .map(people -> String.join(", ", people))
                     .ifPresent(text -> {
                         changes.add(new Change(item.key(), readers, null, text));

@@ -36,11 +36,11 @@ public final class Snapshot {
     private final Given given;
     private final Nodes nodes;
     private final Indexes indexes;
-    private final Trail trail;
+    private final DeltaLog trail;
     private final @Nullable Restriction restriction;
 
     /** Of what a restricted snapshot is a part, and what is left out of it. */
-    private record Restriction(Snapshot whole, Sight sight) {}
+    private record Restriction(Snapshot whole, HiddenScope sight) {}
 
     /**
      * What nothing else tells.
@@ -68,7 +68,7 @@ public final class Snapshot {
             Given given,
             Nodes nodes,
             Indexes indexes,
-            Trail trail,
+            DeltaLog trail,
             @Nullable Restriction restriction) {
         this.given = given;
         this.nodes = nodes;
@@ -82,7 +82,7 @@ public final class Snapshot {
                 new Given(Workspace.EMPTY, TreePMap.empty(), HashTreePMap.empty()),
                 Nodes.NONE,
                 new Indexes(Orders.NONE, Marks.NONE, LevelSums.NONE, LevelOrders.NONE),
-                Trail.start(),
+                DeltaLog.start(),
                 null);
     }
 
@@ -253,7 +253,7 @@ public final class Snapshot {
             if (change.getValue().isPresent()) {
                 next = next.minus(key);
             } else {
-                var readers = findItem(key).flatMap(item -> Sight.readersOf(this, item));
+                var readers = findItem(key).flatMap(item -> HiddenScope.readersOf(this, item));
                 next = readers.isPresent() ? next.plus(key, readers.get()) : next;
             }
         }
@@ -281,8 +281,8 @@ public final class Snapshot {
      * from there: what was worked out of everything is no answer for a part of it, nor the other
      * way about.
      */
-    Snapshot restricted(Snapshot whole, Sight sight) {
-        return new Snapshot(given, nodes, indexes, Trail.start(), new Restriction(whole, sight));
+    Snapshot restricted(Snapshot whole, HiddenScope sight) {
+        return new Snapshot(given, nodes, indexes, DeltaLog.start(), new Restriction(whole, sight));
     }
 
     /** This snapshot, restricted as it is, as a part of what the whole is by now. */
@@ -296,8 +296,8 @@ public final class Snapshot {
     }
 
     /** What is left out of it for whoever sees it so. */
-    public Sight sight() {
-        return restriction == null ? Sight.CLEAR : restriction.sight();
+    public HiddenScope sight() {
+        return restriction == null ? HiddenScope.CLEAR : restriction.sight();
     }
 
     /** Whether an item that is there, or was, is hidden from whoever sees it so. */

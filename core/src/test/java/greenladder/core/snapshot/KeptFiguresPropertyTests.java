@@ -63,8 +63,8 @@ public class KeptFiguresPropertyTests {
                                                 null,
                                                 Map.of("level", "epic", "title", "Theirs"),
                                                 new Target.Stay()))));
-        var sight = new Sight(Set.of("OTH"), Set.of());
-        var seen = Seen.of(snapshot, sight);
+        var sight = new HiddenScope(Set.of("OTH"), Set.of());
+        var seen = RestrictedSnapshot.of(snapshot, sight);
         var theirs = new ItemKey("OTH", 1);
         for (var command :
                 List.of(
@@ -81,7 +81,7 @@ public class KeptFiguresPropertyTests {
             snapshot = Trees.after(snapshot, command);
             seen = seen.following(snapshot).orElseThrow();
             var is = seen.snapshot();
-            var fresh = Seen.of(snapshot, sight).snapshot();
+            var fresh = RestrictedSnapshot.of(snapshot, sight).snapshot();
             assertThat(is.order().slots()).isEqualTo(fresh.order().slots());
             for (var slot : fresh.order().slots()) {
                 assertThat(is.requireNode(slot.key())).isEqualTo(fresh.requireNode(slot.key()));

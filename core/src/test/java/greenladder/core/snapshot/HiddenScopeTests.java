@@ -27,7 +27,7 @@ import java.util.stream.IntStream;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
-public class SightTests {
+public class HiddenScopeTests {
     private static final String TREE =
             """
             goal G
@@ -36,8 +36,8 @@ public class SightTests {
               epic O\
             """;
 
-    private static Sight sight(Snapshot whole, String reader) {
-        return Sight.of(whole, reader, Set.of());
+    private static HiddenScope sight(Snapshot whole, String reader) {
+        return HiddenScope.of(whole, reader, Set.of());
     }
 
     @Test
@@ -47,7 +47,7 @@ public class SightTests {
         assertThat(sight.hidden(whole)).containsExactlyInAnyOrder(key(2), key(3));
         assertThat(sight.hides(whole, key(3))).isTrue();
         assertThat(sight.hides(whole, key(4))).isFalse();
-        assertThat(Seen.of(whole, sight).snapshot().findItem(key(3))).isEmpty();
+        assertThat(RestrictedSnapshot.of(whole, sight).snapshot().findItem(key(3))).isEmpty();
         assertThat(sight(whole, "oona.marsh").isClear()).isTrue();
     }
 
@@ -60,7 +60,7 @@ public class SightTests {
         assertThat(sight.hidden(gone)).containsExactlyInAnyOrder(key(2), key(3));
         assertThat(sight.hides(gone, key(3))).isTrue();
         assertThat(sight(gone, "oona.marsh").isClear()).isTrue();
-        assertThat(Seen.of(gone, sight).snapshot().findItem(key(4))).isPresent();
+        assertThat(RestrictedSnapshot.of(gone, sight).snapshot().findItem(key(4))).isPresent();
 
         var changes = List.copyOf(deleted.changes());
         var back =
@@ -93,9 +93,9 @@ public class SightTests {
                                 Trees.of("goal G\n  epic E\n    story S\nepic O").with(other),
                                 create("LUM", "story", "MSF2")),
                         create("LUM", "epic", ""));
-        var sight = new Sight(Set.of("MSF"), Set.of());
+        var sight = new HiddenScope(Set.of("MSF"), Set.of());
 
-        var seen = Seen.of(whole, sight).snapshot();
+        var seen = RestrictedSnapshot.of(whole, sight).snapshot();
 
         assertThat(seen.order().slots())
                 .extracting(slot -> slot.key().toString())
@@ -127,7 +127,7 @@ public class SightTests {
         var whole = work.snapshot(120, 0);
         int followed = 0;
         var sight = sight(whole, "ama.teal");
-        var seen = Seen.of(whole, sight);
+        var seen = RestrictedSnapshot.of(whole, sight);
         for (int step = 0; step < 80; step++) {
             var command =
                     step % 6 == 0
@@ -139,8 +139,11 @@ public class SightTests {
             whole = accepted.after();
             var next = sight(whole, "ama.teal");
             assertThat(next.roots()).isEqualTo(hiddenFrom("ama.teal", whole));
-            var fresh = Seen.of(whole, next);
-            var on = next.equals(sight) ? seen.following(whole) : Optional.<Seen>empty();
+            var fresh = RestrictedSnapshot.of(whole, next);
+            var on =
+                    next.equals(sight)
+                            ? seen.following(whole)
+                            : Optional.<RestrictedSnapshot>empty();
             seen = on.orElse(fresh);
             sight = next;
             if (on.isPresent()) {

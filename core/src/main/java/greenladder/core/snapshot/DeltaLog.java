@@ -19,7 +19,7 @@ import org.pcollections.TreePVector;
  * The last steps on the way to a snapshot, and the answers that were worked out on that way: an
  * answer for an earlier snapshot is brought up to date at the cost of what changed since.
  */
-final class Trail {
+final class DeltaLog {
     private static final int MOST_STEPS = 1_000;
 
     /** Where more changes at once, an answer is sooner worked out anew. */
@@ -47,20 +47,20 @@ final class Trail {
 
     private record Answer(List<?> basis, Step step, Object value) {}
 
-    private Trail(PVector<Step> steps, int held, Map<Object, Answer> answers) {
+    private DeltaLog(PVector<Step> steps, int held, Map<Object, Answer> answers) {
         this.steps = steps;
         this.held = held;
         this.answers = answers;
     }
 
-    static Trail start() {
-        return new Trail(
+    static DeltaLog start() {
+        return new DeltaLog(
                 TreePVector.singleton(new Step(Map.of(), Set.of())), 0, new ConcurrentHashMap<>());
     }
 
-    Trail changed(Map<ItemKey, Optional<Item>> before, Set<ItemKey> made) {
+    DeltaLog changed(Map<ItemKey, Optional<Item>> before, Set<ItemKey> made) {
         if (before.size() > MOST_CHANGED || made.size() > MOST_CHANGED) {
-            return new Trail(TreePVector.singleton(new Step(Map.of(), Set.of())), 0, answers);
+            return new DeltaLog(TreePVector.singleton(new Step(Map.of(), Set.of())), 0, answers);
         }
         var left = steps;
         int more = held + before.size();
@@ -68,7 +68,7 @@ final class Trail {
             more -= left.getFirst().before.size();
             left = left.minus(0);
         }
-        return new Trail(left.plus(new Step(before, Set.copyOf(made))), more, answers);
+        return new DeltaLog(left.plus(new Step(before, Set.copyOf(made))), more, answers);
     }
 
     @SuppressWarnings("unchecked")
@@ -96,7 +96,7 @@ final class Trail {
     }
 
     /** What changed since an earlier one; empty where it is not on this trail, or too far back. */
-    Optional<Since> since(Trail earlier) {
+    Optional<Since> since(DeltaLog earlier) {
         return Optional.ofNullable(since(earlier.steps.getLast()));
     }
 

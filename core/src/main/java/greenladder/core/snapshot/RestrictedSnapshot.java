@@ -16,13 +16,13 @@ import java.util.stream.Stream;
  * @param whole everything there is
  * @param snapshot what is seen of it
  */
-public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
+public record RestrictedSnapshot(Snapshot whole, HiddenScope sight, Snapshot snapshot) {
 
     /**
      * Shares all nodes but those on the way to what is hidden. Time as of {@link
      * Snapshot#with(Map)} for what is hidden and what names it.
      */
-    public static Seen of(Snapshot whole, Sight sight) {
+    public static RestrictedSnapshot of(Snapshot whole, HiddenScope sight) {
         var hidden = sight.hidden(whole);
         var gone = new HashMap<ItemKey, Optional<Item>>();
         for (var key : hidden) {
@@ -36,7 +36,7 @@ public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
                     .forEach(naming -> addNaming(naming, hidden, gone));
         }
         var left = whole.with(gone).with(sight.seen(whole));
-        return new Seen(whole, sight, left.restricted(whole, sight));
+        return new RestrictedSnapshot(whole, sight, left.restricted(whole, sight));
     }
 
     private static void addNaming(
@@ -53,7 +53,7 @@ public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
      *
      * @return empty where something came into sight or went out of it, or where too much happened
      */
-    public Optional<Seen> following(Snapshot now) {
+    public Optional<RestrictedSnapshot> following(Snapshot now) {
         var since = now.since(whole);
         if (since.isEmpty()) {
             return Optional.empty();
@@ -83,7 +83,7 @@ public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
                                             items.put(parent, Optional.of(item.without(hidden)))));
             if (!sight.products().contains(key.product())) {
                 now.findItem(key)
-                        .flatMap(item -> Sight.readersOf(now, item))
+                        .flatMap(item -> HiddenScope.readersOf(now, item))
                         .or(() -> now.findGoneReaders(key))
                         .ifPresent(readers -> reserved.put(key, readers));
             }
@@ -96,6 +96,6 @@ public record Seen(Snapshot whole, Sight sight, Snapshot snapshot) {
         for (var key : changed) {
             next = next.withLastNumber(key.product(), key.number());
         }
-        return Optional.of(new Seen(now, sight, next.partOf(now)));
+        return Optional.of(new RestrictedSnapshot(now, sight, next.partOf(now)));
     }
 }

@@ -21,16 +21,16 @@ import org.pcollections.PSet;
  * @param roots items that are for named readers only, they not among them, and those that were when
  *     they went; what is below is hidden with them
  */
-public record Sight(Set<String> products, Set<ItemKey> roots) {
+public record HiddenScope(Set<String> products, Set<ItemKey> roots) {
     /** Of whoever sees everything. */
-    public static final Sight CLEAR = new Sight(Set.of(), Set.of());
+    public static final HiddenScope CLEAR = new HiddenScope(Set.of(), Set.of());
 
     /** Time O(1) where nothing is for named readers only, else O(changed since it was asked). */
-    public static Sight of(Snapshot whole, String reader, Set<String> products) {
+    public static HiddenScope of(Snapshot whole, String reader, Set<String> products) {
         if (whole.countMarked(Mark.RESERVED, Mark.ANYWHERE) == 0 && whole.goneReaders().isEmpty()) {
-            return new Sight(products, Set.of());
+            return new HiddenScope(products, Set.of());
         }
-        return new Sight(
+        return new HiddenScope(
                 products,
                 whole.kept(
                         new RootsFor(reader),
