@@ -10,7 +10,7 @@ import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
 import greenladder.core.item.StandardLevels;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.people.People;
 import greenladder.people.Role;
 import greenladder.people.SignedIn;
@@ -73,7 +73,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
     @Autowired private MockMvcTester mvc;
     @Autowired private People people;
     @Autowired private Products products;
-    @Autowired private Door door;
+    @Autowired private CommandGateway gateway;
 
     private final ThreadMXBean threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
     private SignedIn owner;
@@ -92,7 +92,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
         outsider = people.findByHandle("ama.teal").orElseThrow();
         products.add(owner, "GRO", "Growing", StandardLevels.six());
         grow(FEW);
-        door.submit(
+        gateway.submit(
                 owner,
                 new Command.Edit(List.of(new ItemKey("GRO", 20)), Map.of("readers", "edda.quill")));
         var few = allocated();
@@ -120,7 +120,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
                     entries.add(entry(name + "-" + story, name, "story", entries.size()));
                 }
             }
-            door.submit(owner, new Command.Create("GRO", entries));
+            gateway.submit(owner, new Command.Create("GRO", entries));
             made += entries.size();
         }
     }
@@ -162,7 +162,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
     }
 
     private void change() {
-        door.submit(
+        gateway.submit(
                 owner,
                 new Command.Edit(
                         List.of(new ItemKey("GRO", 6)), Map.of("title", "T" + System.nanoTime())));

@@ -7,7 +7,7 @@ import greenladder.core.snapshot.Node;
 import greenladder.frame.Frames;
 import greenladder.item.Asked;
 import greenladder.item.ChangeWords;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
@@ -35,7 +35,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/{product:[A-Z]{2,5}}/hidden")
 class HiddenWorkController {
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
     private final Frames frames;
 
     /**
@@ -44,9 +44,9 @@ class HiddenWorkController {
      */
     record Reserved(List<String> readers, String names, String items) {}
 
-    HiddenWorkController(SnapshotKeeper keeper, Door door, Frames frames) {
+    HiddenWorkController(SnapshotKeeper keeper, CommandGateway gateway, Frames frames) {
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
         this.frames = frames;
     }
 
@@ -94,7 +94,7 @@ class HiddenWorkController {
             @RequestParam Set<String> readers,
             @AuthenticationPrincipal SignedIn me) {
         requireShaper(me, code);
-        door.submit(me, new TakeOver(code, readers, me.handle()));
+        gateway.submit(me, new TakeOver(code, readers, me.handle()));
         return "redirect:/%s/hidden".formatted(code);
     }
 

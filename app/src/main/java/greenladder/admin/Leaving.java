@@ -4,7 +4,7 @@ import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Mark;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
@@ -21,12 +21,12 @@ public class Leaving {
     static final String NOBODY = "nobody";
 
     private final People people;
-    private final Door door;
+    private final CommandGateway gateway;
     private final SnapshotKeeper keeper;
 
-    Leaving(People people, Door door, SnapshotKeeper keeper) {
+    Leaving(People people, CommandGateway gateway, SnapshotKeeper keeper) {
         this.people = people;
-        this.door = door;
+        this.gateway = gateway;
         this.keeper = keeper;
     }
 
@@ -60,7 +60,7 @@ public class Leaving {
         }
         people.checkRemoval(actor, handle);
         if (!items.isEmpty() && heir != null) {
-            door.submit(
+            gateway.submit(
                     actor,
                     new Command.Edit(items, Map.of("assignee", heir.equals(NOBODY) ? "" : heir)));
         }

@@ -5,7 +5,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.files.FileAnswers;
 import greenladder.files.FileStore;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Rights;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
@@ -36,13 +36,13 @@ import org.springframework.web.bind.annotation.RestController;
 @Tag(name = "Items")
 class AttachmentsApi {
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
     private final FileStore files;
     private final Rights rights;
 
-    AttachmentsApi(SnapshotKeeper keeper, Door door, FileStore files, Rights rights) {
+    AttachmentsApi(SnapshotKeeper keeper, CommandGateway gateway, FileStore files, Rights rights) {
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
         this.files = files;
         this.rights = rights;
     }
@@ -62,7 +62,7 @@ class AttachmentsApi {
         }
         var file = files.keep(me, name, request.getInputStream());
         return StructureApi.items(
-                door.submit(me, new Command.Attach(item, file)), HttpStatus.CREATED);
+                gateway.submit(me, new Command.Attach(item, file)), HttpStatus.CREATED);
     }
 
     @GetMapping("/{id}")
@@ -89,7 +89,7 @@ class AttachmentsApi {
             @PathVariable String key,
             @PathVariable String id,
             @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new Command.Detach(requireItem(me, key), id));
+        var saved = gateway.submit(me, new Command.Detach(requireItem(me, key), id));
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 

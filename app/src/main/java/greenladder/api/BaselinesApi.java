@@ -7,7 +7,7 @@ import greenladder.core.trace.Difference;
 import greenladder.core.trace.KeepPaper;
 import greenladder.core.trace.RemovePaper;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.planning.Moments;
@@ -41,13 +41,13 @@ import org.springframework.web.bind.annotation.RestController;
 class BaselinesApi {
     private final SnapshotKeeper keeper;
     private final Moments moments;
-    private final Door door;
+    private final CommandGateway gateway;
     private final Clock clock;
 
-    BaselinesApi(SnapshotKeeper keeper, Moments moments, Door door, Clock clock) {
+    BaselinesApi(SnapshotKeeper keeper, Moments moments, CommandGateway gateway, Clock clock) {
         this.keeper = keeper;
         this.moments = moments;
-        this.door = door;
+        this.gateway = gateway;
         this.clock = clock;
     }
 
@@ -139,7 +139,7 @@ class BaselinesApi {
         var name = Objects.requireNonNullElse(form.name(), "").strip();
         var baseline = new Baseline("", code, name, under, at, me.handle());
         var saved =
-                door.submit(
+                gateway.submit(
                         me, new KeepPaper(baseline, under == null ? List.of() : List.of(under)));
         var kept =
                 (Baseline)
@@ -175,7 +175,8 @@ class BaselinesApi {
     ResponseEntity<Void> remove(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
         var baseline = find(me, id);
         return ItemsApi.written(
-                        door.submit(me, new RemovePaper(baseline.planKey())), HttpStatus.NO_CONTENT)
+                        gateway.submit(me, new RemovePaper(baseline.planKey())),
+                        HttpStatus.NO_CONTENT)
                 .build();
     }
 

@@ -14,7 +14,7 @@ import greenladder.core.work.BoardCards;
 import greenladder.core.work.CycleTimes;
 import greenladder.core.work.KeepPractice;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.planning.SprintFigures;
@@ -53,12 +53,12 @@ class BoardsApi {
     private static final int MOST_COLUMNS = 30;
 
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
     private final SprintFigures figures;
 
-    BoardsApi(SnapshotKeeper keeper, Door door, SprintFigures figures) {
+    BoardsApi(SnapshotKeeper keeper, CommandGateway gateway, SprintFigures figures) {
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
         this.figures = figures;
     }
 
@@ -210,7 +210,7 @@ class BoardsApi {
         var shown = reader.has("shown") ? reader.texts("shown") : null;
         reader.requireNone();
         var saved =
-                door.submit(
+                gateway.submit(
                         me,
                         new KeepPractice(
                                 id,
@@ -347,7 +347,7 @@ class BoardsApi {
         }
         reader.requireNone();
         var saved =
-                door.submit(
+                gateway.submit(
                         me, new KeepPractice(id, practice -> practice.withRules(handOvers, steps)));
         return ItemsApi.written(saved, HttpStatus.OK)
                 .body(rules(Asked.team(saved.accepted().after(), id)));

@@ -8,7 +8,7 @@ import greenladder.core.item.Calendar.Skill;
 import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Asked;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.planning.CalendarReader;

@@ -21,7 +21,7 @@ import tools.jackson.databind.JsonNode;
 
 /**
  * Reads an item's fields from JSON into the texts that a command takes. What each text means is
- * checked at the door; here only that it is of the right JSON type.
+ * checked at the gateway; here only that it is of the right JSON type.
  */
 final class FieldsReader {
     private static final Set<String> NUMBERS = Set.of("size", "value");

@@ -7,7 +7,7 @@ import greenladder.core.trace.KeepMeasure;
 import greenladder.core.trace.NoteHealth;
 import greenladder.core.trace.TakeReading;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
@@ -39,12 +39,12 @@ import org.springframework.web.bind.annotation.RestController;
 @Tag(name = "Tracing")
 class GoalsApi {
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
     private final Clock clock;
 
-    GoalsApi(SnapshotKeeper keeper, Door door, Clock clock) {
+    GoalsApi(SnapshotKeeper keeper, CommandGateway gateway, Clock clock) {
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
         this.clock = clock;
     }
 
@@ -159,7 +159,7 @@ class GoalsApi {
             @RequestBody MeasureForm form,
             @AuthenticationPrincipal SignedIn me) {
         var saved =
-                door.submit(
+                gateway.submit(
                         me,
                         new KeepMeasure(
                                 Asked.key(key),
@@ -206,7 +206,7 @@ class GoalsApi {
             @RequestBody ReadingForm form,
             @AuthenticationPrincipal SignedIn me) {
         var day = form.day() == null ? LocalDate.now(clock) : FormValues.date("day", form.day());
-        var saved = door.submit(me, new TakeReading(Asked.key(key), day, text(form.value())));
+        var saved = gateway.submit(me, new TakeReading(Asked.key(key), day, text(form.value())));
         return ItemsApi.written(saved, HttpStatus.CREATED).body(readings(me, key));
     }
 
@@ -228,7 +228,7 @@ class GoalsApi {
             @RequestBody HealthForm form,
             @AuthenticationPrincipal SignedIn me) {
         var saved =
-                door.submit(
+                gateway.submit(
                         me,
                         new NoteHealth(
                                 Asked.key(key),

@@ -12,9 +12,9 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Asked;
 import greenladder.item.Beginnings;
 import greenladder.item.ChangeWords;
-import greenladder.item.Door;
-import greenladder.item.Door.Saved;
-import greenladder.item.Door.SeenVersion;
+import greenladder.item.CommandGateway;
+import greenladder.item.CommandGateway.Saved;
+import greenladder.item.CommandGateway.SeenVersion;
 import greenladder.item.LogReading;
 import greenladder.item.SnapshotKeeper;
 import greenladder.list.FilterLines;
@@ -47,7 +47,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
 import tools.jackson.databind.JsonNode;
 
-/** Items for programs: the same door and the same rules as for people. */
+/** Items for programs: the same gateway and the same rules as for people. */
 @RestController
 @RequestMapping("/api/v1")
 @Tag(name = "Items")
@@ -55,7 +55,7 @@ class ItemsApi {
     private static final Set<String> BESIDES = Set.of("ref", "parentRef");
 
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
     private final ChangeLog log;
     private final LogReading reading;
     private final FilterLines lines;
@@ -70,14 +70,14 @@ class ItemsApi {
 
     ItemsApi(
             SnapshotKeeper keeper,
-            Door door,
+            CommandGateway gateway,
             ChangeLog log,
             LogReading reading,
             FilterLines lines) {
         this.reading = reading;
         this.lines = lines;
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
         this.log = log;
     }
 
@@ -117,7 +117,7 @@ class ItemsApi {
                         ? new Command.Create(code, bulkEntries(body, problems))
                         : single(me, code, body, problems);
         FieldsReader.requireNone(problems, keeper.seenBy(me), create);
-        var saved = door.submit(me, create);
+        var saved = gateway.submit(me, create);
         var made =
                 saved.items().stream()
                         .map(key -> ItemJson.of(saved.accepted().after(), key))
@@ -150,7 +150,7 @@ class ItemsApi {
         var reader = new FieldsReader(Problem.SINGLE).read(body, Set.of());
         var edit = Command.Edit.naming(keeper.seenBy(me), List.of(item), reader.fields());
         FieldsReader.requireNone(reader.problems(), keeper.seenBy(me), edit);
-        var saved = door.submit(me, edit, seen(item, ifMatch));
+        var saved = gateway.submit(me, edit, seen(item, ifMatch));
         return item(
                 written(saved, HttpStatus.OK),
                 saved.accepted().after(),
@@ -171,7 +171,7 @@ class ItemsApi {
             @AuthenticationPrincipal SignedIn me) {
         var item = Asked.node(keeper.seenBy(me), key).item().key();
         var move = MoveReader.read(item, body);
-        var saved = door.submit(me, move, seen(item, ifMatch));
+        var saved = gateway.submit(me, move, seen(item, ifMatch));
         return item(
                 written(saved, HttpStatus.OK),
                 saved.accepted().after(),
@@ -195,7 +195,8 @@ class ItemsApi {
                             throw new Failure.Invalid(
                                     Problems.of("children", "Children are “delete” or “up”."));
                 };
-        var saved = door.submit(me, new Command.Delete(List.of(item), choice), seen(item, ifMatch));
+        var saved =
+                gateway.submit(me, new Command.Delete(List.of(item), choice), seen(item, ifMatch));
         return written(saved, HttpStatus.NO_CONTENT).build();
     }
 

@@ -11,7 +11,7 @@ import greenladder.core.trace.LinkItems;
 import greenladder.core.trace.Suspicion;
 import greenladder.core.trace.Unlink;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -43,7 +43,7 @@ import tools.jackson.databind.JsonNode;
 @Tag(name = "Links")
 class LinksApi {
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
 
     /**
      * @param share in percent, for what contributes to something
@@ -86,9 +86,9 @@ class LinksApi {
      */
     record ConfirmForm(@Nullable List<String> links) {}
 
-    LinksApi(SnapshotKeeper keeper, Door door) {
+    LinksApi(SnapshotKeeper keeper, CommandGateway gateway) {
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     @GetMapping("/items/{key}/links")
@@ -117,7 +117,7 @@ class LinksApi {
             @AuthenticationPrincipal SignedIn me) {
         var from = Asked.node(keeper.seenBy(me), key).item();
         var command = read(from, body);
-        var saved = door.submit(me, command);
+        var saved = gateway.submit(me, command);
         var snapshot = saved.accepted().after();
         var made =
                 new Links(snapshot)
@@ -135,7 +135,7 @@ class LinksApi {
     @DeleteMapping("/links/{id}")
     @Operation(summary = "Take a link away")
     ResponseEntity<Void> unlink(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new Unlink(find(me, id).from().key(), id));
+        var saved = gateway.submit(me, new Unlink(find(me, id).from().key(), id));
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 
@@ -143,7 +143,7 @@ class LinksApi {
     @Operation(summary = "Say that a link still holds, as its ends read now")
     ResponseEntity<LinkJson> confirm(
             @PathVariable String id, @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new Confirm(List.of(find(me, id).id())));
+        var saved = gateway.submit(me, new Confirm(List.of(find(me, id).id())));
         return ItemsApi.written(saved, HttpStatus.OK)
                 .body(LinkJson.of(new Links(saved.accepted().after()).find(id).orElseThrow()));
     }
@@ -156,7 +156,7 @@ class LinksApi {
     ResponseEntity<Void> confirmAll(
             @RequestBody ConfirmForm form, @AuthenticationPrincipal SignedIn me) {
         var links = Objects.requireNonNullElse(form.links(), List.<String>of());
-        var saved = door.submit(me, new Confirm(links));
+        var saved = gateway.submit(me, new Confirm(links));
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 

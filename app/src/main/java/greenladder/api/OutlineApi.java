@@ -5,7 +5,7 @@ import greenladder.core.text.Outline;
 import greenladder.core.text.OutlineReader;
 import greenladder.core.text.OutlineWriter;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import io.swagger.v3.oas.annotations.Operation;
@@ -30,7 +30,7 @@ import org.springframework.web.bind.annotation.RestController;
 @Tag(name = "Items")
 class OutlineApi {
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
 
     record OutlineBody(
             @Nullable String text,
@@ -52,9 +52,9 @@ class OutlineApi {
 
     record OutlineJson(List<LineJson> lines, List<SkippedJson> skipped, List<ItemJson> items) {}
 
-    OutlineApi(SnapshotKeeper keeper, Door door) {
+    OutlineApi(SnapshotKeeper keeper, CommandGateway gateway) {
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     @PostMapping
@@ -95,7 +95,7 @@ class OutlineApi {
             return ResponseEntity.ok(json(outline, List.of()));
         }
         var saved =
-                door.submit(
+                gateway.submit(
                         me,
                         new Command.Create(
                                 code, outline.toEntries(under == null ? null : under.key())));

@@ -11,8 +11,8 @@ import greenladder.core.trace.RemarkOn;
 import greenladder.core.trace.RemovePaper;
 import greenladder.core.trace.WritePassage;
 import greenladder.item.Asked;
-import greenladder.item.Door;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import io.swagger.v3.oas.annotations.Operation;
@@ -42,11 +42,11 @@ import tools.jackson.databind.JsonNode;
 @Tag(name = "Pages")
 class PagesApi {
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
 
-    PagesApi(SnapshotKeeper keeper, Door door) {
+    PagesApi(SnapshotKeeper keeper, CommandGateway gateway) {
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     /**
@@ -126,7 +126,7 @@ class PagesApi {
         var name = Objects.requireNonNullElse(reader.text("name"), "");
         reader.requireNone();
         var page = new Document("", item.product(), name, item, List.of(), List.of());
-        var saved = door.submit(me, new KeepPaper(page));
+        var saved = gateway.submit(me, new KeepPaper(page));
         var id = saved.plans().getFirst().subject().key();
         return ItemsApi.written(saved, HttpStatus.CREATED)
                 .location(URI.create("/api/v1/pages/" + id))
@@ -151,7 +151,8 @@ class PagesApi {
         return written(
                 me,
                 id,
-                door.submit(me, new WritePassage(find(me, id).key(), 0, after, kind, text, null)));
+                gateway.submit(
+                        me, new WritePassage(find(me, id).key(), 0, after, kind, text, null)));
     }
 
     @PutMapping("/pages/{id}/passages/{number}")
@@ -175,7 +176,8 @@ class PagesApi {
         return written(
                 me,
                 id,
-                door.submit(me, new WritePassage(find(me, id).key(), number, 0, kind, text, seen)));
+                gateway.submit(
+                        me, new WritePassage(find(me, id).key(), number, 0, kind, text, seen)));
     }
 
     private static Kind kind(BodyReader reader) {
@@ -202,7 +204,7 @@ class PagesApi {
         return written(
                 me,
                 id,
-                door.submit(
+                gateway.submit(
                         me, new RemarkOn(find(me, id).key(), passage, remark, me.handle(), text)));
     }
 
@@ -219,13 +221,15 @@ class PagesApi {
         var level = Objects.requireNonNullElse(reader.text("level"), "");
         reader.requireNone();
         return written(
-                me, id, door.submit(me, new ItemsOfPassages(find(me, id).key(), passages, level)));
+                me,
+                id,
+                gateway.submit(me, new ItemsOfPassages(find(me, id).key(), passages, level)));
     }
 
     @DeleteMapping("/pages/{id}")
     @Operation(summary = "Take a page away")
     ResponseEntity<Void> remove(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new RemovePaper(find(me, id).planKey()));
+        var saved = gateway.submit(me, new RemovePaper(find(me, id).planKey()));
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 

@@ -10,7 +10,7 @@ import greenladder.core.item.Level;
 import greenladder.core.item.Product;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
@@ -44,7 +44,7 @@ import org.springframework.web.bind.annotation.RestController;
 class RefineApi {
     private final SnapshotKeeper keeper;
     private final Products products;
-    private final Door door;
+    private final CommandGateway gateway;
     private final FullText search;
     private final Clock clock;
 
@@ -62,10 +62,15 @@ class RefineApi {
      */
     record DecisionBody(@Nullable String words, @Nullable Boolean through) {}
 
-    RefineApi(SnapshotKeeper keeper, Products products, Door door, FullText search, Clock clock) {
+    RefineApi(
+            SnapshotKeeper keeper,
+            Products products,
+            CommandGateway gateway,
+            FullText search,
+            Clock clock) {
         this.keeper = keeper;
         this.products = products;
-        this.door = door;
+        this.gateway = gateway;
         this.search = search;
         this.clock = clock;
     }
@@ -112,7 +117,7 @@ class RefineApi {
                                 .map(key -> Asked.node(snapshot, key).item().key())
                                 .toList()
                         : sorted(snapshot, product, body, me);
-        var saved = door.submit(me, new Command.Order(keys));
+        var saved = gateway.submit(me, new Command.Order(keys));
         return ItemsApi.written(saved, HttpStatus.OK).body(new OrderJson(saved.changes().size()));
     }
 
@@ -142,7 +147,7 @@ class RefineApi {
             @AuthenticationPrincipal SignedIn me) {
         var item = Asked.node(keeper.seenBy(me), key).item().key();
         var saved =
-                door.submit(
+                gateway.submit(
                         me,
                         new Command.Settle(
                                 item,

@@ -7,7 +7,7 @@ import greenladder.core.plan.Capacities;
 import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.ReleaseFill;
 import greenladder.item.Asked;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.planning.Planning;

@@ -11,7 +11,7 @@ import greenladder.core.trace.CloseReview;
 import greenladder.core.trace.RemovePaper;
 import greenladder.core.trace.SendReview;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.planning.ReviewOfPast;
@@ -47,12 +47,12 @@ class ReviewsApi {
 
     private final SnapshotKeeper keeper;
     private final ReviewOfPast pastOf;
-    private final Door door;
+    private final CommandGateway gateway;
 
-    ReviewsApi(SnapshotKeeper keeper, ReviewOfPast pastOf, Door door) {
+    ReviewsApi(SnapshotKeeper keeper, ReviewOfPast pastOf, CommandGateway gateway) {
         this.keeper = keeper;
         this.pastOf = pastOf;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     /**
@@ -166,7 +166,7 @@ class ReviewsApi {
                                 Asked.paper(
                                         snapshot, PlanKey.Kind.BASELINE, baseline, Baseline.class));
         var saved =
-                door.submit(
+                gateway.submit(
                         me,
                         new SendReview(
                                 code,
@@ -199,7 +199,7 @@ class ReviewsApi {
         var item = Asked.key(Objects.requireNonNullElse(form.item(), ""));
         var words = Objects.requireNonNullElse(form.words(), "");
         var saved =
-                door.submit(
+                gateway.submit(
                         me,
                         new AnswerReview(
                                 find(me, id).key(), item, me.handle(), form.agrees(), words));
@@ -216,7 +216,7 @@ class ReviewsApi {
             @RequestBody CloseForm form,
             @AuthenticationPrincipal SignedIn me) {
         boolean closed = !Boolean.FALSE.equals(form.closed());
-        var saved = door.submit(me, new CloseReview(find(me, id).key(), closed));
+        var saved = gateway.submit(me, new CloseReview(find(me, id).key(), closed));
         return ItemsApi.written(saved, HttpStatus.OK)
                 .body(ReviewJson.of(keeper.seenBy(me), find(me, id)));
     }
@@ -224,7 +224,7 @@ class ReviewsApi {
     @DeleteMapping("/reviews/{id}")
     @Operation(summary = "Take a review away")
     ResponseEntity<Void> remove(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new RemovePaper(find(me, id).planKey()));
+        var saved = gateway.submit(me, new RemovePaper(find(me, id).planKey()));
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 }

@@ -12,8 +12,8 @@ import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.Sprints;
 import greenladder.core.plan.Velocity;
 import greenladder.item.Asked;
-import greenladder.item.Door;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.planning.Planning;
@@ -52,13 +52,17 @@ class SprintsApi {
     private final SnapshotKeeper keeper;
     private final Planning planning;
     private final SprintFigures figures;
-    private final Door door;
+    private final CommandGateway gateway;
 
-    SprintsApi(SnapshotKeeper keeper, Planning planning, SprintFigures figures, Door door) {
+    SprintsApi(
+            SnapshotKeeper keeper,
+            Planning planning,
+            SprintFigures figures,
+            CommandGateway gateway) {
         this.keeper = keeper;
         this.planning = planning;
         this.figures = figures;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     @GetMapping("/teams/{id}/sprints")
@@ -251,7 +255,7 @@ class SprintsApi {
         var reader = new BodyReader(body, Set.of("agreed"));
         boolean agreed = Boolean.TRUE.equals(reader.yesOrNo("agreed"));
         reader.requireNone();
-        return sprint(door.submit(me, new AgreeOn(id, item, agreed)), id, HttpStatus.OK);
+        return sprint(gateway.submit(me, new AgreeOn(id, item, agreed)), id, HttpStatus.OK);
     }
 
     @PostMapping("/sprints/{id}/start")

@@ -7,8 +7,8 @@ import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.ItemKey;
 import greenladder.item.Asked;
-import greenladder.item.Door;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -35,7 +35,7 @@ import org.springframework.web.bind.annotation.RestController;
 @Tag(name = "Items")
 class StructureApi {
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
 
     record SplitBody(
             @Nullable List<PartBody> parts,
@@ -75,9 +75,9 @@ class StructureApi {
 
     record PromoteBody(@Nullable Integer line, @Nullable String text, @Nullable String level) {}
 
-    StructureApi(SnapshotKeeper keeper, Door door) {
+    StructureApi(SnapshotKeeper keeper, CommandGateway gateway) {
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     @PostMapping("/items/{key}/split")
@@ -92,7 +92,7 @@ class StructureApi {
             @AuthenticationPrincipal SignedIn me) {
         var item = requireItem(me, key);
         return items(
-                door.submit(
+                gateway.submit(
                         me,
                         new Command.Split(
                                 item,
@@ -112,7 +112,7 @@ class StructureApi {
             @RequestBody MergeBody body,
             @AuthenticationPrincipal SignedIn me) {
         return items(
-                door.submit(
+                gateway.submit(
                         me,
                         new Command.Merge(
                                 key("into", Objects.requireNonNullElse(body.into(), "")),
@@ -138,7 +138,7 @@ class StructureApi {
                         .orElseThrow(
                                 () -> invalid("misfits", "Misfits are refuse, beside or down."));
         return items(
-                door.submit(
+                gateway.submit(
                         me,
                         new Command.ChangeLevel(
                                 List.of(requireItem(me, key)),
@@ -163,7 +163,7 @@ class StructureApi {
                         ? body.text()
                         : at >= 0 && at < lines.size() ? lines.get(at).text() : "";
         return items(
-                door.submit(
+                gateway.submit(
                         me,
                         new Command.Promote(
                                 item, at, text, Objects.requireNonNullElse(body.level(), ""))),
@@ -187,7 +187,7 @@ class StructureApi {
                 Objects.requireNonNullElse(body.items(), List.<String>of()).stream()
                         .map(one -> key("items", one))
                         .toList();
-        return items(door.submit(me, new Command.Gather(keys, parent)), HttpStatus.CREATED);
+        return items(gateway.submit(me, new Command.Gather(keys, parent)), HttpStatus.CREATED);
     }
 
     static List<ItemJson> jsons(Saved saved) {

@@ -14,8 +14,8 @@ import greenladder.core.trace.NewRound;
 import greenladder.core.trace.NoteResult;
 import greenladder.core.trace.RemovePaper;
 import greenladder.item.Asked;
-import greenladder.item.Door;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import io.swagger.v3.oas.annotations.Operation;
@@ -49,11 +49,11 @@ class TestsApi {
     private static final Set<String> FIELDS = Set.of("title", "steps", "covers", "groups");
 
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
 
-    TestsApi(SnapshotKeeper keeper, Door door) {
+    TestsApi(SnapshotKeeper keeper, CommandGateway gateway) {
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     record ResultJson(boolean passed, String by, Instant at, String words) {
@@ -195,7 +195,7 @@ class TestsApi {
             @AuthenticationPrincipal SignedIn me) {
         Asked.product(keeper.seenBy(me), code);
         var test = read(new TestCase("", code, "", List.of(), Set.of(), List.of()), body);
-        var saved = door.submit(me, new KeepPaper(test, test.covers()));
+        var saved = gateway.submit(me, new KeepPaper(test, test.covers()));
         var kept = (TestCase) kept(saved);
         return ItemsApi.written(saved, HttpStatus.CREATED)
                 .location(URI.create("/api/v1/tests/" + kept.key()))
@@ -220,7 +220,7 @@ class TestsApi {
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
         var before = find(me, id);
-        var saved = door.submit(me, ChangeTest.of(before, read(before, body)));
+        var saved = gateway.submit(me, ChangeTest.of(before, read(before, body)));
         return ItemsApi.written(saved, HttpStatus.OK)
                 .body(TestJson.of(keeper.seenBy(me), find(me, id)));
     }
@@ -228,7 +228,7 @@ class TestsApi {
     @DeleteMapping("/tests/{id}")
     @Operation(summary = "Take a test away; rounds keep what came of it")
     ResponseEntity<Void> remove(@PathVariable String id, @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new RemovePaper(find(me, id).planKey()));
+        var saved = gateway.submit(me, new RemovePaper(find(me, id).planKey()));
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 
@@ -293,7 +293,7 @@ class TestsApi {
         var from = reader.text("from");
         reader.requireNone();
         Asked.product(keeper.seenBy(me), code);
-        var saved = door.submit(me, new NewRound(code, name, tests, groups, from, me.handle()));
+        var saved = gateway.submit(me, new NewRound(code, name, tests, groups, from, me.handle()));
         var kept = (Round) kept(saved);
         return ItemsApi.written(saved, HttpStatus.CREATED)
                 .location(URI.create("/api/v1/rounds/" + kept.key()))
@@ -319,7 +319,7 @@ class TestsApi {
         findRound(me, id);
         var test = Objects.requireNonNullElse(form.test(), "");
         var saved =
-                door.submit(
+                gateway.submit(
                         me,
                         new NoteResult(
                                 id,
@@ -329,7 +329,7 @@ class TestsApi {
                                 me.handle(),
                                 null));
         if (Boolean.TRUE.equals(form.bug())) {
-            saved = door.submit(me, new BugOfCheck(id, test));
+            saved = gateway.submit(me, new BugOfCheck(id, test));
         }
         return ItemsApi.written(saved, HttpStatus.CREATED)
                 .body(RoundJson.of(keeper.seenBy(me), findRound(me, id)));
@@ -344,7 +344,7 @@ class TestsApi {
             @RequestBody RoundForm form,
             @AuthenticationPrincipal SignedIn me) {
         findRound(me, id);
-        var saved = door.submit(me, new CloseRound(id, Boolean.TRUE.equals(form.closed())));
+        var saved = gateway.submit(me, new CloseRound(id, Boolean.TRUE.equals(form.closed())));
         return ItemsApi.written(saved, HttpStatus.OK)
                 .body(RoundJson.of(keeper.seenBy(me), findRound(me, id)));
     }

@@ -8,7 +8,7 @@ import greenladder.core.work.LogHours;
 import greenladder.core.work.OwnWork;
 import greenladder.core.work.TakeOutHours;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.planning.SprintFigures;
@@ -38,12 +38,12 @@ import tools.jackson.databind.JsonNode;
 @Tag(name = "Work")
 class WorkApi {
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
     private final SprintFigures figures;
 
-    WorkApi(SnapshotKeeper keeper, Door door, SprintFigures figures) {
+    WorkApi(SnapshotKeeper keeper, CommandGateway gateway, SprintFigures figures) {
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
         this.figures = figures;
     }
 
@@ -183,7 +183,7 @@ class WorkApi {
         }
         reader.requireNone();
         var saved =
-                door.submit(
+                gateway.submit(
                         me,
                         new LogHours(
                                 Asked.key(key),
@@ -202,7 +202,7 @@ class WorkApi {
             @PathVariable String key,
             @PathVariable int number,
             @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new TakeOutHours(Asked.key(key), number));
+        var saved = gateway.submit(me, new TakeOutHours(Asked.key(key), number));
         return ItemsApi.written(saved, HttpStatus.OK)
                 .body(hours(Asked.node(saved.accepted().after(), key).item()));
     }
@@ -212,7 +212,7 @@ class WorkApi {
     ResponseEntity<ItemJson> accept(
             @PathVariable String key, @AuthenticationPrincipal SignedIn me) {
         var item = Asked.key(key);
-        var saved = door.submit(me, new Accept(List.of(item), me.handle()));
+        var saved = gateway.submit(me, new Accept(List.of(item), me.handle()));
         return ItemsApi.written(saved, HttpStatus.OK)
                 .body(ItemJson.of(saved.accepted().after(), item));
     }

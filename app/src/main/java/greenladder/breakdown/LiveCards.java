@@ -7,7 +7,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.Rights;
 import greenladder.item.SnapshotKeeper;
 import greenladder.live.LiveDrawer;

@@ -12,7 +12,7 @@ import greenladder.core.text.OutlineWriter;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.list.ListState;
@@ -48,7 +48,7 @@ class OutlineController {
     private final SnapshotKeeper keeper;
     private final OutlinePages pages;
     private final Preferences preferences;
-    private final Door door;
+    private final CommandGateway gateway;
 
     /**
      * A written list.
@@ -59,11 +59,14 @@ class OutlineController {
     record ListForm(@Nullable String text, @Nullable String under, @Nullable String level) {}
 
     OutlineController(
-            SnapshotKeeper keeper, OutlinePages pages, Preferences preferences, Door door) {
+            SnapshotKeeper keeper,
+            OutlinePages pages,
+            Preferences preferences,
+            CommandGateway gateway) {
         this.keeper = keeper;
         this.pages = pages;
         this.preferences = preferences;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     @GetMapping
@@ -130,7 +133,7 @@ class OutlineController {
             throw invalid("text", "There is nothing to add yet.");
         }
         return Answers.done(
-                "Added", door.submit(me, new Command.Create(code, outline.toEntries(under))));
+                "Added", gateway.submit(me, new Command.Create(code, outline.toEntries(under))));
     }
 
     /** A subtree as text, to be copied. */

@@ -13,7 +13,7 @@ import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
 import greenladder.core.snapshot.Node;
 import greenladder.core.work.LogHours;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.People;
 import greenladder.people.Permission;
@@ -34,7 +34,7 @@ import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
 
 /**
- * The sample teams at work: what each person does on a day, through the one door and under their
+ * The sample teams at work: what each person does on a day, through the one gateway and under their
  * own name. The same day of the same workspace is always lived in the same way.
  */
 @Component
@@ -51,14 +51,19 @@ class DemoCrew {
                     "Bell rings twice at slack water",
                     "Names with an apostrophe are cut short");
 
-    private final Door door;
+    private final CommandGateway gateway;
     private final SnapshotKeeper keeper;
     private final Planning planning;
     private final People people;
     private final DemoClock clock;
 
-    DemoCrew(Door door, SnapshotKeeper keeper, Planning planning, People people, DemoClock clock) {
-        this.door = door;
+    DemoCrew(
+            CommandGateway gateway,
+            SnapshotKeeper keeper,
+            Planning planning,
+            People people,
+            DemoClock clock) {
+        this.gateway = gateway;
         this.keeper = keeper;
         this.planning = planning;
         this.people = people;
@@ -237,7 +242,7 @@ class DemoCrew {
         private void log(String person, ItemKey task, int hours, int left) {
             var day = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
             tried(() ->
-                    door.submit(
+                    gateway.submit(
                             person(person),
                             new LogHours(
                                     task,
@@ -261,7 +266,7 @@ class DemoCrew {
         private void surprise() {
             var title = SURPRISES.get(random.nextInt(SURPRISES.size()));
             tried(() ->
-                    door.submit(
+                    gateway.submit(
                             lead(team),
                             new Command.Create(
                                     team.products().iterator().next(),
@@ -283,7 +288,8 @@ class DemoCrew {
         }
 
         private void edit(String person, Item item, Map<String, String> fields) {
-            tried(() -> door.submit(person(person), new Command.Edit(List.of(item.key()), fields)));
+            tried(() ->
+                    gateway.submit(person(person), new Command.Edit(List.of(item.key()), fields)));
         }
 
         private State state(Item item, Category category) {

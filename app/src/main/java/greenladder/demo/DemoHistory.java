@@ -8,7 +8,7 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.demo.DemoContent.Goal;
 import greenladder.demo.DemoOutline.Entry;
 import greenladder.demo.DemoOutline.Task;
-import greenladder.item.Door.Past;
+import greenladder.item.CommandGateway.Past;
 import greenladder.people.SignedIn;
 import java.time.Duration;
 import java.time.Instant;

@@ -9,7 +9,7 @@ import greenladder.core.item.LinkType;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.LinkItems;
-import greenladder.item.Door.Past;
+import greenladder.item.CommandGateway.Past;
 import greenladder.people.SignedIn;
 import java.time.Instant;
 import java.util.ArrayList;

@@ -12,7 +12,7 @@ import greenladder.core.item.Scale;
 import greenladder.core.score.Formula;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.Door.Past;
+import greenladder.item.CommandGateway.Past;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;

@@ -3,7 +3,7 @@ package greenladder.demo;
 import greenladder.core.change.Command;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Template;
-import greenladder.item.Door.Past;
+import greenladder.item.CommandGateway.Past;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.product.Products;

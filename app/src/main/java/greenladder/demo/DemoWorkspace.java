@@ -13,7 +13,7 @@ import greenladder.demo.DemoBeginning.FirstDay;
 import greenladder.demo.DemoContent.Goal;
 import greenladder.demo.DemoContent.Rhythm;
 import greenladder.demo.DemoOutline.Entry;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Teams;
 import greenladder.item.Teams.TeamForm;
 import greenladder.people.People;
@@ -52,7 +52,7 @@ class DemoWorkspace implements SmartLifecycle {
     private final DemoBeginning beginning;
     private final People people;
     private final Teams teams;
-    private final Door door;
+    private final CommandGateway gateway;
     private final DemoSetup setup;
     private final DemoRefining refining;
     private final IntakeLists intakes;
@@ -71,7 +71,7 @@ class DemoWorkspace implements SmartLifecycle {
             DemoBeginning beginning,
             People people,
             Teams teams,
-            Door door,
+            CommandGateway gateway,
             DemoSetup setup,
             DemoRefining refining,
             IntakeLists intakes,
@@ -81,7 +81,7 @@ class DemoWorkspace implements SmartLifecycle {
         this.beginning = beginning;
         this.people = people;
         this.teams = teams;
-        this.door = door;
+        this.gateway = gateway;
         this.setup = setup;
         this.refining = refining;
         this.intakes = intakes;
@@ -150,7 +150,7 @@ class DemoWorkspace implements SmartLifecycle {
         new DemoTracking(whole, calendar).write();
         new DemoGoals(whole, calendar).write();
         new DemoPapers(whole, calendar).write();
-        door.live(whole.past());
+        gateway.live(whole.past());
         return new Lived(content, whole);
     }
 
@@ -160,10 +160,10 @@ class DemoWorkspace implements SmartLifecycle {
         var history = before.history();
         setup.write();
         var last = history.past().getLast().at();
-        door.live(DemoSetup.details(history, person("ines.rowe"), last));
-        door.live(DemoLinks.past(history, last, person("ines.rowe")));
+        gateway.live(DemoSetup.details(history, person("ines.rowe"), last));
+        gateway.live(DemoLinks.past(history, last, person("ines.rowe")));
         refining.write();
-        door.live(DemoRefining.past(history, last, person("ines.rowe")));
+        gateway.live(DemoRefining.past(history, last, person("ines.rowe")));
         talk(before.content(), history, now);
         clock.goTo(now.minus(Duration.ofDays(2)));
         askFor();

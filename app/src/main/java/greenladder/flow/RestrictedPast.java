@@ -3,9 +3,9 @@ package greenladder.flow;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import greenladder.core.change.Change;
+import greenladder.core.flow.HistoryProjection;
 import greenladder.core.flow.Past;
 import greenladder.core.flow.Past.Part;
-import greenladder.core.flow.PastFold;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.HiddenScope;
@@ -57,7 +57,7 @@ final class RestrictedPast {
     /**
      * @param members the items that it is folded of
      */
-    record FoldedPart(State state, PastFold fold, Set<ItemKey> members) {}
+    record FoldedPart(State state, HistoryProjection fold, Set<ItemKey> members) {}
 
     /** A part was asked for that has to be folded first. */
     private static final class NotFolded extends RuntimeException {
@@ -139,7 +139,7 @@ final class RestrictedPast {
                 now.state().fold(), sight.products(), now.hidden(), part -> kept(part, atHand));
     }
 
-    private PastFold kept(Part part, Map<Part, FoldedPart> atHand) {
+    private HistoryProjection kept(Part part, Map<Part, FoldedPart> atHand) {
         var now = latest;
         return Stream.concat(
                         Stream.ofNullable(atHand.get(part)),
@@ -182,8 +182,8 @@ final class RestrictedPast {
 
     private FoldedPart folded(Part part, Latest now) {
         var members = shared.ask(any -> now.past().members(part));
-        var fold = new PastFold(now.state().workspace().zone());
-        for (var step : log.stepsOf(members, now.state().read(), PastFold.FIELDS)) {
+        var fold = new HistoryProjection(now.state().workspace().zone());
+        for (var step : log.stepsOf(members, now.state().read(), HistoryProjection.FIELDS)) {
             fold.take(
                     step.at(),
                     step.by(),
@@ -195,7 +195,7 @@ final class RestrictedPast {
 
     /** Empty where something came into it that was somewhere else before. */
     private Optional<FoldedPart> goneOn(Part part, FoldedPart was, Latest now) {
-        var steps = log.steps(was.state().read(), now.state().read(), PastFold.FIELDS);
+        var steps = log.steps(was.state().read(), now.state().read(), HistoryProjection.FIELDS);
         var members = new HashSet<>(was.members());
         var made = new HashSet<ItemKey>();
         for (var step : steps) {

@@ -2,8 +2,8 @@ package greenladder.flow;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import greenladder.core.flow.HistoryProjection;
 import greenladder.core.flow.Past;
-import greenladder.core.flow.PastFold;
 import greenladder.core.item.Workspace;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
@@ -39,7 +39,7 @@ final class SharedPast {
      *
      * @param meaning another one means that all was folded anew
      */
-    record State(PastFold fold, Workspace workspace, Meaning meaning, long read) {}
+    record State(HistoryProjection fold, Workspace workspace, Meaning meaning, long read) {}
 
     SharedPast(ChangeLog log, SnapshotKeeper keeper) {
         this.log = log;
@@ -91,10 +91,11 @@ final class SharedPast {
                 was != null && was.workspace() == workspace ? was.meaning() : Meaning.of(workspace);
         if (was == null || !was.meaning().equals(meaning)) {
             answers.invalidateAll();
-            was = new State(new PastFold(workspace.zone()), workspace, meaning, 0);
+            was = new State(new HistoryProjection(workspace.zone()), workspace, meaning, 0);
         }
         for (long from = was.read(); from < last; from += STEP) {
-            for (var step : log.steps(from, Math.min(last, from + STEP), PastFold.FIELDS)) {
+            for (var step :
+                    log.steps(from, Math.min(last, from + STEP), HistoryProjection.FIELDS)) {
                 was.fold().take(step.at(), step.by(), step.changes(), workspace);
                 answers.invalidateAll();
             }

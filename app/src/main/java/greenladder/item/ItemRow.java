@@ -96,7 +96,7 @@ class ItemRow {
     @Column(name = "blocked_since")
     @Nullable Instant blockedSince;
 
-    // Counted by the snapshot, under the door's lock; not Hibernate's own version.
+    // Counted by the snapshot, under the gateway's lock; not Hibernate's own version.
     long version;
 
     ItemRow() {}

@@ -3,7 +3,7 @@ package greenladder.item;
 import greenladder.core.change.PlanChange;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway.Saved;
 import java.util.Locale;
 
 /** What became of parts of the plan, in words. */

@@ -3,7 +3,7 @@ package greenladder.item;
 import greenladder.core.change.Command;
 import greenladder.core.item.ItemKey;
 import greenladder.core.rank.Rank;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.concurrent.ExecutorService;
@@ -19,12 +19,12 @@ import org.springframework.stereotype.Component;
 class RankTidier implements DisposableBean {
     private static final Logger LOG = LoggerFactory.getLogger(RankTidier.class);
 
-    private final Door door;
+    private final CommandGateway gateway;
     private final ExecutorService worker =
             Executors.newSingleThreadExecutor(Thread.ofVirtual().factory());
 
-    RankTidier(Door door) {
-        this.door = door;
+    RankTidier(CommandGateway gateway) {
+        this.gateway = gateway;
     }
 
     @EventListener
@@ -38,7 +38,7 @@ class RankTidier implements DisposableBean {
 
     private void shorten(ItemKey around) {
         try {
-            door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(around));
+            gateway.submit(SignedIn.SYSTEM, new Command.ShortenRanks(around));
         } catch (Failure e) {
             // Deleted or moved meanwhile: the next long rank starts it again.
             LOG.debug("ranks around {} stay as they are: {}", around, e.getMessage());

@@ -2,8 +2,8 @@ package greenladder.item;
 
 import greenladder.core.item.Field;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.Door.SeenField;
-import greenladder.item.Door.SeenVersion;
+import greenladder.item.CommandGateway.SeenField;
+import greenladder.item.CommandGateway.SeenVersion;
 import greenladder.web.Failure;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;

@@ -30,7 +30,7 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class SetupChanges {
-    private final Door door;
+    private final CommandGateway gateway;
     private final Products products;
     private final SnapshotKeeper keeper;
 
@@ -45,8 +45,8 @@ public class SetupChanges {
 
     public record Option(String key, String name) {}
 
-    SetupChanges(Door door, Products products, SnapshotKeeper keeper) {
-        this.door = door;
+    SetupChanges(CommandGateway gateway, Products products, SnapshotKeeper keeper) {
+        this.gateway = gateway;
         this.products = products;
         this.keeper = keeper;
     }
@@ -69,7 +69,7 @@ public class SetupChanges {
         parts.putAll(parts(choices));
         return outcome(
                 me,
-                door.changeSetup(
+                gateway.changeSetup(
                         me, workspace -> workspace.with(next), parts, () -> products.keep(next)),
                 workspace -> workspace.with(next));
     }
@@ -98,7 +98,8 @@ public class SetupChanges {
         var next = was.with(was.name(), was.members(), was.products(), own);
         return outcome(
                 me,
-                door.changeSetup(me, workspace -> workspace.with(next), parts(choices), () -> {}),
+                gateway.changeSetup(
+                        me, workspace -> workspace.with(next), parts(choices), () -> {}),
                 workspace -> workspace.with(next));
     }
 

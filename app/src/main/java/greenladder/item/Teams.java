@@ -4,7 +4,7 @@ import greenladder.core.item.Team;
 import greenladder.core.plan.KeepTeam;
 import greenladder.core.plan.RemoveTeam;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.people.SignedIn;
 import greenladder.product.Slug;
 import greenladder.web.Failure;
@@ -13,12 +13,12 @@ import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** Makes, changes and removes teams, through the door. */
+/** Makes, changes and removes teams, through the gateway. */
 @Component
 public class Teams {
     private static final int LONGEST_KEY = 30;
 
-    private final Door door;
+    private final CommandGateway gateway;
 
     /** A team as somebody entered it; what is missing is empty. The key follows from the name. */
     public record TeamForm(
@@ -47,13 +47,13 @@ public class Teams {
         }
     }
 
-    Teams(Door door) {
-        this.door = door;
+    Teams(CommandGateway gateway) {
+        this.gateway = gateway;
     }
 
     public Team add(SignedIn actor, TeamForm form) {
         var saved =
-                door.submit(
+                gateway.submit(
                         actor,
                         snapshot -> keeping(freeKey(snapshot, form.name()), form),
                         accepted -> {});
@@ -62,7 +62,7 @@ public class Teams {
 
     public Team change(SignedIn actor, String key, TeamForm form) {
         var saved =
-                door.submit(
+                gateway.submit(
                         actor,
                         snapshot -> {
                             requireThere(snapshot, key);
@@ -78,7 +78,7 @@ public class Teams {
      * @throws Failure.Invalid while something is still with it
      */
     public void remove(SignedIn actor, String key) {
-        door.submit(
+        gateway.submit(
                 actor,
                 snapshot -> {
                     requireThere(snapshot, key);

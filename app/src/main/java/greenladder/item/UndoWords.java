@@ -5,7 +5,7 @@ import greenladder.core.item.BaseField;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.web.Words;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;

@@ -9,7 +9,7 @@ import greenladder.core.change.Reverse;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.StandardFields;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.log.ChangeLog;
 import greenladder.log.Operation;
 import greenladder.people.SignedIn;
@@ -26,12 +26,12 @@ import org.springframework.stereotype.Component;
  */
 @Component
 public class Undoing {
-    private final Door door;
+    private final CommandGateway gateway;
     private final ChangeLog log;
     private final SnapshotKeeper keeper;
 
-    Undoing(Door door, ChangeLog log, SnapshotKeeper keeper) {
-        this.door = door;
+    Undoing(CommandGateway gateway, ChangeLog log, SnapshotKeeper keeper) {
+        this.gateway = gateway;
         this.log = log;
         this.keeper = keeper;
     }
@@ -51,7 +51,7 @@ public class Undoing {
             if (operation.undoneBy() != null) {
                 throw new Failure.Invalid(Problems.of("operation", "This was undone already."));
             }
-            return door.submit(actor, reversal(operation));
+            return gateway.submit(actor, reversal(operation));
         } finally {
             keeper.lock().unlock();
         }
@@ -70,7 +70,7 @@ public class Undoing {
                 throw new Failure.NotFound(
                         "The operation %d did nothing to %s.".formatted(id, item));
             }
-            return door.submit(actor, part);
+            return gateway.submit(actor, part);
         } finally {
             keeper.lock().unlock();
         }
@@ -115,7 +115,7 @@ public class Undoing {
             if (kept.isEmpty() && plans.planChanges().isEmpty()) {
                 throw nothing("No part of this can be undone any more.");
             }
-            return door.submit(actor, plans.of(kept));
+            return gateway.submit(actor, plans.of(kept));
         } finally {
             keeper.lock().unlock();
         }

@@ -1,6 +1,6 @@
 /**
- * The door through which every change goes, the store behind it, the snapshot in memory, and what
- * shows one item. Read {@link greenladder.item.Door} first.
+ * The gateway through which every change goes, the store behind it, the snapshot in memory, and
+ * what shows one item. Read {@link greenladder.item.CommandGateway} first.
  */
 @NullMarked
 package greenladder.item;

@@ -1,6 +1,6 @@
 package greenladder.live;
 
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.people.SignedIn;
 import java.util.Map;
 import java.util.Optional;

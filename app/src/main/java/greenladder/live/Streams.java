@@ -2,7 +2,7 @@ package greenladder.live;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import greenladder.core.snapshot.HiddenScope;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.People.RolesChanged;
 import greenladder.people.People.SessionEnded;
@@ -67,7 +67,7 @@ public class Streams {
         return open.size();
     }
 
-    /** Comes while the door is still locked, so in the order of the log. */
+    /** Comes while the gateway is still locked, so in the order of the log. */
     @EventListener
     void on(Saved saved) {
         var touched = Touched.by(saved);
@@ -116,7 +116,7 @@ public class Streams {
     }
 
     @TransactionalEventListener(fallbackExecution = true)
-    void on(Happened happened) {
+    void on(PresenceEvent happened) {
         for (var stream : open) {
             happened.seenIn(keeper.seenBy(stream.reader()))
                     .ifPresent(told -> stream.tell(new Event(happened.name(), told)));

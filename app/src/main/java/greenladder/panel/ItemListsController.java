@@ -7,7 +7,7 @@ import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.files.FileStore;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Rights;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
@@ -28,7 +28,7 @@ class ItemListsController {
     private static final Set<Field> LISTS =
             Set.of(Field.CHECKLIST, Field.ACCEPTANCE, Field.DEFINITION_OF_DONE);
 
-    private final Door door;
+    private final CommandGateway gateway;
     private final FileStore files;
     private final SnapshotKeeper keeper;
     private final Rights rights;
@@ -61,8 +61,9 @@ class ItemListsController {
         }
     }
 
-    ItemListsController(Door door, FileStore files, SnapshotKeeper keeper, Rights rights) {
-        this.door = door;
+    ItemListsController(
+            CommandGateway gateway, FileStore files, SnapshotKeeper keeper, Rights rights) {
+        this.gateway = gateway;
         this.files = files;
         this.keeper = keeper;
         this.rights = rights;
@@ -81,7 +82,7 @@ class ItemListsController {
                                 new Failure.NotFound("There is no list “%s”.".formatted(field)));
         return Answers.done(
                 "Changed",
-                door.submit(me, new Command.EditList(require(me, key), list, form.toStep())));
+                gateway.submit(me, new Command.EditList(require(me, key), list, form.toStep())));
     }
 
     @PostMapping("/items/{key}/promote")
@@ -92,7 +93,7 @@ class ItemListsController {
             @RequestParam String level,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.added(
-                door.submit(me, new Command.Promote(require(me, key), at, line, level)));
+                gateway.submit(me, new Command.Promote(require(me, key), at, line, level)));
     }
 
     /** Takes a file as the body of the call. */
@@ -107,7 +108,7 @@ class ItemListsController {
         var file = received(me, item, name, request);
         return Answers.done(
                 "Attached “%s” to".formatted(file.name()),
-                door.submit(me, new Command.Attach(item, file)));
+                gateway.submit(me, new Command.Attach(item, file)));
     }
 
     /** Takes a picture that is put into a text; it hangs on the item as well. */
@@ -123,7 +124,7 @@ class ItemListsController {
         if (!FileStore.isShown(file)) {
             throw invalid("attachments", "This is no picture that can be shown.");
         }
-        door.submit(me, new Command.Attach(item, file));
+        gateway.submit(me, new Command.Attach(item, file));
         return Answers.picture(PanelDetails.url(file));
     }
 
@@ -133,7 +134,8 @@ class ItemListsController {
             @RequestParam String file,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.done(
-                "Removed a file from", door.submit(me, new Command.Detach(require(me, key), file)));
+                "Removed a file from",
+                gateway.submit(me, new Command.Detach(require(me, key), file)));
     }
 
     private Attachment received(SignedIn me, ItemKey item, String name, HttpServletRequest request)

@@ -9,8 +9,8 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Beginnings;
 import greenladder.item.ChangeWords;
-import greenladder.item.Door;
-import greenladder.item.Door.SeenField;
+import greenladder.item.CommandGateway;
+import greenladder.item.CommandGateway.SeenField;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.people.Permission;
@@ -43,7 +43,7 @@ import org.springframework.web.servlet.ModelAndView;
 class ItemWritesController {
     private static final int MOST_SEARCHED = 50;
 
-    private final Door door;
+    private final CommandGateway gateway;
     private final SnapshotKeeper keeper;
     private final ChangeLog log;
     private final Clock clock;
@@ -86,8 +86,9 @@ class ItemWritesController {
         }
     }
 
-    ItemWritesController(Door door, SnapshotKeeper keeper, ChangeLog log, Clock clock) {
-        this.door = door;
+    ItemWritesController(
+            CommandGateway gateway, SnapshotKeeper keeper, ChangeLog log, Clock clock) {
+        this.gateway = gateway;
         this.keeper = keeper;
         this.log = log;
         this.clock = clock;
@@ -104,7 +105,7 @@ class ItemWritesController {
                         ? new Target.Stay()
                         : new Target.After(key("after", form.after()));
         var beginning = Beginnings.of(keeper.seenBy(me), form.product(), fields, target, null);
-        return Answers.added(door.submit(me, beginning.create()), beginning.notes());
+        return Answers.added(gateway.submit(me, beginning.create()), beginning.notes());
     }
 
     @PostMapping("/items/edit")
@@ -115,8 +116,8 @@ class ItemWritesController {
         var edit = Command.Edit.naming(keeper.seenBy(me), items, fields);
         var saved =
                 form.seen() == null || items.size() != 1
-                        ? door.submit(me, edit)
-                        : door.submit(
+                        ? gateway.submit(me, edit)
+                        : gateway.submit(
                                 me,
                                 edit,
                                 new SeenField(
@@ -166,7 +167,7 @@ class ItemWritesController {
         var items = keys(keys);
         return Answers.done(
                 "Moved",
-                door.submit(
+                gateway.submit(
                         me,
                         new Command.Move(
                                 items,
@@ -179,7 +180,7 @@ class ItemWritesController {
             @RequestParam String keys,
             @RequestParam boolean out,
             @AuthenticationPrincipal SignedIn me) {
-        return Answers.done("Moved", door.submit(me, new Command.Indent(keys(keys), out)));
+        return Answers.done("Moved", gateway.submit(me, new Command.Indent(keys(keys), out)));
     }
 
     @PostMapping("/items/delete")
@@ -193,7 +194,7 @@ class ItemWritesController {
                         .findFirst()
                         .orElseThrow(() ->
                                 invalid("children", "Children are deleted with it or move up."));
-        return Answers.done("Deleted", door.submit(me, new Command.Delete(keys(keys), choice)));
+        return Answers.done("Deleted", gateway.submit(me, new Command.Delete(keys(keys), choice)));
     }
 
     private Target amongSiblings(SignedIn me, List<ItemKey> items, MoveForm form) {

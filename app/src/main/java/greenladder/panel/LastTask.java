@@ -6,7 +6,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.State;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway.Saved;
 import java.util.Map;
 import java.util.Optional;
 

@@ -9,8 +9,8 @@ import greenladder.core.trace.Confirm;
 import greenladder.core.trace.LinkItems;
 import greenladder.core.trace.Unlink;
 import greenladder.item.Asked;
+import greenladder.item.CommandGateway;
 import greenladder.item.ContradictionWords;
-import greenladder.item.Door;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -26,11 +26,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 /** What people do to the links between items. */
 @Controller
 class LinkedWorkController {
-    private final Door door;
+    private final CommandGateway gateway;
     private final SnapshotKeeper keeper;
 
-    LinkedWorkController(Door door, SnapshotKeeper keeper) {
-        this.door = door;
+    LinkedWorkController(CommandGateway gateway, SnapshotKeeper keeper) {
+        this.gateway = gateway;
         this.keeper = keeper;
     }
 
@@ -51,7 +51,7 @@ class LinkedWorkController {
                                 .orElseThrow(() ->
                                         invalid("to", "Type a part of its title, and choose one.")),
                         share(type, share));
-        var saved = door.submit(me, link);
+        var saved = gateway.submit(me, link);
         var snapshot = saved.accepted().after();
         var trouble =
                 Contradiction.of(snapshot, snapshot.requireNode(from).item()).stream()
@@ -77,7 +77,8 @@ class LinkedWorkController {
             @PathVariable String key,
             @RequestParam String link,
             @AuthenticationPrincipal SignedIn me) {
-        return Answers.noted("Link removed", door.submit(me, new Unlink(holder(me, link), link)));
+        return Answers.noted(
+                "Link removed", gateway.submit(me, new Unlink(holder(me, link), link)));
     }
 
     @PostMapping("/items/{key}/linked/confirm")
@@ -88,7 +89,7 @@ class LinkedWorkController {
         link.forEach(one -> holder(me, one));
         return Answers.noted(
                 link.size() == 1 ? "It still holds" : "All of them still hold",
-                door.submit(me, new Confirm(link)));
+                gateway.submit(me, new Confirm(link)));
     }
 
     /** The item that has a link, which is not always the one that is looked at. */

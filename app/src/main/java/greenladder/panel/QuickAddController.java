@@ -12,7 +12,7 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.text.QuickLine;
 import greenladder.item.Asked;
 import greenladder.item.Beginnings;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Rights;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.FieldForm.Option;
@@ -42,7 +42,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/{product:[A-Z]{2,5}}/quick-add")
 class QuickAddController {
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
     private final Rights rights;
 
     /** The form as it opens. */
@@ -97,10 +97,10 @@ class QuickAddController {
         }
     }
 
-    QuickAddController(SnapshotKeeper keeper, Door door, Rights rights) {
+    QuickAddController(SnapshotKeeper keeper, CommandGateway gateway, Rights rights) {
         this.rights = rights;
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     @GetMapping
@@ -179,7 +179,7 @@ class QuickAddController {
                         form.fields(read, product.levels().stories()),
                         new Target.Stay(),
                         form.template());
-        return Answers.added(door.submit(me, beginning.create()), beginning.notes());
+        return Answers.added(gateway.submit(me, beginning.create()), beginning.notes());
     }
 
     private static List<String> chips(QuickLine read) {

@@ -6,7 +6,7 @@ import greenladder.core.item.ReadyCheck;
 import greenladder.core.ready.Readiness;
 import greenladder.core.snapshot.Node;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Rights;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
@@ -25,7 +25,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 class ReadinessController {
     private final SnapshotKeeper keeper;
     private final Rights rights;
-    private final Door door;
+    private final CommandGateway gateway;
 
     /** The checks of one item. */
     record ReadyMenu(String key, String title, List<CheckLine> checks) {}
@@ -45,10 +45,10 @@ class ReadinessController {
             String field,
             String value) {}
 
-    ReadinessController(SnapshotKeeper keeper, Rights rights, Door door) {
+    ReadinessController(SnapshotKeeper keeper, Rights rights, CommandGateway gateway) {
         this.keeper = keeper;
         this.rights = rights;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     @GetMapping("/items/{key}/ready")
@@ -98,6 +98,7 @@ class ReadinessController {
             @AuthenticationPrincipal SignedIn me) {
         var item = Asked.node(keeper.seenBy(me), key).item().key();
         return Answers.done(
-                "Noted on", door.submit(me, new Command.Settle(item, me.handle(), words, false)));
+                "Noted on",
+                gateway.submit(me, new Command.Settle(item, me.handle(), words, false)));
     }
 }

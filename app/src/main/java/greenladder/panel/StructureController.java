@@ -10,7 +10,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
@@ -38,7 +38,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 class StructureController {
     private static final int FIRST_PARTS = 2;
 
-    private final Door door;
+    private final CommandGateway gateway;
     private final SnapshotKeeper keeper;
 
     /**
@@ -101,8 +101,8 @@ class StructureController {
         }
     }
 
-    StructureController(Door door, SnapshotKeeper keeper) {
-        this.door = door;
+    StructureController(CommandGateway gateway, SnapshotKeeper keeper) {
+        this.gateway = gateway;
         this.keeper = keeper;
     }
 
@@ -142,7 +142,7 @@ class StructureController {
             @PathVariable String key, SplitForm form, @AuthenticationPrincipal SignedIn me) {
         boolean keeps = !"drop".equals(form.original());
         var saved =
-                door.submit(
+                gateway.submit(
                         me,
                         new Command.Split(
                                 key("item", key),
@@ -168,7 +168,7 @@ class StructureController {
                     Problems.of(
                             "stays", "Two items are merged at a time; name the one that stays."));
         }
-        var saved = door.submit(me, new Command.Merge(into, going.getFirst()));
+        var saved = gateway.submit(me, new Command.Merge(into, going.getFirst()));
         return Answers.done("Merged %s into".formatted(going.getFirst()), saved);
     }
 
@@ -186,7 +186,7 @@ class StructureController {
         if (above != null) {
             parent.put(Field.PARENT.label(), above.toString());
         }
-        var saved = door.submit(me, new Command.Gather(items, parent));
+        var saved = gateway.submit(me, new Command.Gather(items, parent));
         return Answers.done("Gathered under", saved);
     }
 
@@ -236,7 +236,7 @@ class StructureController {
         var items = Arrays.stream(keys.split(",")).map(one -> key("item", one)).toList();
         return Answers.done(
                 "Changed the level of",
-                door.submit(me, new Command.ChangeLevel(items, level, choice)));
+                gateway.submit(me, new Command.ChangeLevel(items, level, choice)));
     }
 
     private static ItemKey key(String field, String text) {

@@ -2,7 +2,7 @@ package greenladder.panel;
 
 import greenladder.core.item.ItemKey;
 import greenladder.item.Asked;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.Undoing;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;

@@ -27,7 +27,7 @@ import org.springframework.security.web.util.matcher.RequestHeaderRequestMatcher
 
 /**
  * Who gets in: programs by token, people by form and session. What each may do is checked at the
- * door.
+ * gateway.
  */
 @Configuration
 class SecuritySetup {
@@ -95,7 +95,7 @@ class SecuritySetup {
             throws Exception {
         AuthenticationEntryPoint signIn =
                 (request, response, e) ->
-                        response.sendRedirect(request.getContextPath() + WayBack.signIn(request));
+                        response.sendRedirect(request.getContextPath() + ReturnUrl.signIn(request));
         return http.authorizeHttpRequests(requests ->
                         requests.requestMatchers(
                                         "/sign-in",
@@ -125,7 +125,7 @@ class SecuritySetup {
                                     entrance.lengthen(request.getSession());
                                     audit.noteAlone(Event.SIGN_IN, done.getName(), "");
                                     response.sendRedirect(
-                                            request.getContextPath() + WayBack.of(request));
+                                            request.getContextPath() + ReturnUrl.of(request));
                                 })
                                 .failureHandler((request, response, e) -> {
                                     if (e instanceof PasswordCheck.TooBusy) {
@@ -136,7 +136,7 @@ class SecuritySetup {
                                             e instanceof PasswordCheck.TooMany ? "wait" : "failed";
                                     response.sendRedirect(
                                             request.getContextPath()
-                                                    + WayBack.signInAgain(request, why));
+                                                    + ReturnUrl.signInAgain(request, why));
                                 }))
                 .logout(logout ->
                         logout.logoutUrl("/sign-out")

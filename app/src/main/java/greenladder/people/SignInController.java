@@ -40,7 +40,7 @@ class SignInController {
     String signIn(Model model, HttpServletRequest request) {
         var typed = request.getParameter("as");
         model.addAttribute("typed", typed == null || typed.length() > 60 ? "" : typed);
-        model.addAttribute("to", WayBack.of(request));
+        model.addAttribute("to", ReturnUrl.of(request));
         model.addAttribute("failed", request.getParameter("failed") != null);
         model.addAttribute("wait", request.getParameter("wait") != null);
         model.addAttribute("samples", demo ? people.allSignedIn() : List.of());
@@ -62,7 +62,7 @@ class SignInController {
                         .orElseThrow(() -> new Failure.NotFound("There is nobody of that name."));
         entrance.letIn(person, request, response);
         audit.noteAlone(Event.SIGN_IN, person.handle(), "as a sample person");
-        return "redirect:" + WayBack.of(request);
+        return "redirect:" + ReturnUrl.of(request);
     }
 
     @GetMapping("/start")

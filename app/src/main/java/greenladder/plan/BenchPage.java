@@ -97,7 +97,7 @@ record BenchPage(
             @Nullable Opened opened) {}
 
     /** A trough, before it is drawn. */
-    record Drawn(String product, Trough trough, boolean open) {}
+    record Drawn(String product, SprintGauge trough, boolean open) {}
 
     /**
      * A sprint opened in place.
@@ -183,7 +183,7 @@ record BenchPage(
     record Strip(
             String product,
             boolean mayPlan,
-            List<Trough> troughs,
+            List<SprintGauge> troughs,
             List<ReleaseRow> releases,
             Making making) {}
 

@@ -115,7 +115,7 @@ class BenchPages {
         var snapshot = look.snapshot();
         var product = look.product();
         var capacities = new Capacities(snapshot);
-        var troughs = new ArrayList<Trough>();
+        var troughs = new ArrayList<SprintGauge>();
         for (var team : snapshot.workspace().teamsOf(product.code())) {
             capacities.sprints(team.key()).stream()
                     .filter(sprint -> !sprint.isClosed())
@@ -307,19 +307,19 @@ class BenchPages {
                                 Words.count(velocity.sprints().size(), "sprint"));
     }
 
-    private Trough trough(
+    private SprintGauge trough(
             Snapshot snapshot, Sprint sprint, Ruler ruler, Capacities capacities, String note) {
         if (sprint.isClosed()) {
             var products = snapshot.workspace().productsByCode().keySet();
             var completed = sprint.completed(products);
             var committed = sprint.committed(products);
-            return Trough.closed(
+            return SprintGauge.closed(
                     sprint,
                     ruler,
                     completed == null ? Amount.ZERO : completed.points(),
                     committed == null ? null : committed.points());
         }
-        return Trough.of(snapshot, sprint, ruler, capacities, note);
+        return SprintGauge.of(snapshot, sprint, ruler, capacities, note);
     }
 
     private String note(Sprint sprint, Capacities capacities) {

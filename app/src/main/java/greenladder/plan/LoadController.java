@@ -5,7 +5,7 @@ import greenladder.core.plan.PlaceTask;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Look;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
@@ -24,11 +24,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/{product:[A-Z]{2,5}}/load")
 class LoadController {
     private final LoadPages pages;
-    private final Door door;
+    private final CommandGateway gateway;
 
-    LoadController(LoadPages pages, Door door) {
+    LoadController(LoadPages pages, CommandGateway gateway) {
         this.pages = pages;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     @GetMapping
@@ -63,6 +63,6 @@ class LoadController {
                         before.isEmpty() ? null : Asked.node(snapshot, before).item().key());
         return Answers.done(
                 person == null ? "Moved" : person.isEmpty() ? "Given to nobody:" : "Given:",
-                door.submit(me, command));
+                gateway.submit(me, command));
     }
 }

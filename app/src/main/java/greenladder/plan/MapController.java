@@ -10,7 +10,7 @@ import greenladder.core.plan.StoryMap;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Look;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
@@ -31,11 +31,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/{product:[A-Z]{2,5}}/map")
 class MapController {
     private final MapPages pages;
-    private final Door door;
+    private final CommandGateway gateway;
 
-    MapController(MapPages pages, Door door) {
+    MapController(MapPages pages, CommandGateway gateway) {
         this.pages = pages;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     @GetMapping
@@ -69,7 +69,7 @@ class MapController {
                         : !after.isEmpty() ? new Target.After(Asked.key(after)) : new Target.Stay();
         return Answers.done(
                 "Placed",
-                door.submit(
+                gateway.submit(
                         me,
                         new PlaceOnMap(
                                 FormValues.keys(keys),
@@ -102,7 +102,7 @@ class MapController {
             }
         }
         return Answers.added(
-                door.submit(
+                gateway.submit(
                         me,
                         new Command.Create(
                                 product.code(),

@@ -15,7 +15,7 @@ final class MapTotals {
     void add(Node node, @Nullable Amount own) {
         var amount = Optional.ofNullable(own).orElse(Amount.ZERO);
         all = all.plus(amount);
-        switch (Trough.look(node)) {
+        switch (SprintGauge.look(node)) {
             case "done" -> done = done.plus(amount);
             case "under-way" -> underWay = underWay.plus(amount);
             default -> {}

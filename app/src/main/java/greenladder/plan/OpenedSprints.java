@@ -143,7 +143,7 @@ class OpenedSprints {
                 place.at(item.key()).url(),
                 snapshot.findPerson(item.assignee()).map(person -> person.initials()).orElse("–"),
                 Words.of(amount),
-                Trough.look(node),
+                SprintGauge.look(node),
                 beyond,
                 Needs.trouble(snapshot, item));
     }

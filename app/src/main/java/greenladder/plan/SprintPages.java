@@ -186,7 +186,7 @@ class SprintPages {
                             item.key().toString(),
                             item.level().index(),
                             item.title(),
-                            Trough.look(node),
+                            SprintGauge.look(node),
                             item.state().name(),
                             SizeWords.of(snapshot, node),
                             !node.rollUp().hasPointChildren()

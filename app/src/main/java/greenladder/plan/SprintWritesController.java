@@ -13,8 +13,8 @@ import greenladder.core.plan.AgreeOn;
 import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.OrderSprint;
 import greenladder.item.Asked;
-import greenladder.item.Door;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
@@ -40,14 +40,17 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/{product:[A-Z]{2,5}}/plan")
 class SprintWritesController {
     private final Planning planning;
-    private final Door door;
+    private final CommandGateway gateway;
     private final SnapshotKeeper keeper;
     private final SprintFigures figures;
 
     SprintWritesController(
-            Planning planning, Door door, SnapshotKeeper keeper, SprintFigures figures) {
+            Planning planning,
+            CommandGateway gateway,
+            SnapshotKeeper keeper,
+            SprintFigures figures) {
         this.planning = planning;
-        this.door = door;
+        this.gateway = gateway;
         this.keeper = keeper;
         this.figures = figures;
     }
@@ -152,7 +155,7 @@ class SprintWritesController {
             Asked.release(keeper.seenBy(me), release);
             return Answers.done(
                     "Planned",
-                    door.submit(
+                    gateway.submit(
                             me, new Command.Edit(items, Map.of(Field.RELEASE.label(), release))));
         }
         var saved = planning.plan(me, sprint, items, candidates);
@@ -173,7 +176,7 @@ class SprintWritesController {
                 "Taken out:",
                 release.isEmpty()
                         ? planning.takeOut(me, sprint, items)
-                        : door.submit(
+                        : gateway.submit(
                                 me, new Command.Edit(items, Map.of(Field.RELEASE.label(), ""))));
     }
 
@@ -226,7 +229,7 @@ class SprintWritesController {
         Asked.sprint(keeper.seenBy(me), sprint);
         return Answers.noted(
                 yes ? "The team agrees to " + item : "No agreement on " + item,
-                door.submit(me, new AgreeOn(sprint, Asked.key(item), yes)));
+                gateway.submit(me, new AgreeOn(sprint, Asked.key(item), yes)));
     }
 
     /** Breaks a story down by one more task. */
@@ -250,7 +253,7 @@ class SprintWritesController {
         fields.put(Field.ASSIGNEE.label(), person);
         fields.put("skill", skill);
         return Answers.added(
-                door.submit(
+                gateway.submit(
                         me,
                         new Command.Create(product.code(), List.of(Command.NewItem.of(fields)))));
     }
@@ -264,7 +267,7 @@ class SprintWritesController {
         Asked.sprint(keeper.seenBy(me), sprint);
         return Answers.noted(
                 "Moved",
-                door.submit(
+                gateway.submit(
                         me,
                         new OrderSprint(sprint, keys(keys), ItemKey.parse(before).orElse(null))));
     }

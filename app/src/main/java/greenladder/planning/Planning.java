@@ -18,8 +18,8 @@ import greenladder.core.plan.StartSprint;
 import greenladder.core.plan.TakeOutOfSprint;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Asked;
-import greenladder.item.Door;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.people.SignedIn;
 import greenladder.product.Slug;
 import greenladder.web.Failure;
@@ -30,15 +30,15 @@ import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
-/** What is done to sprints, calendars and releases: each one operation through the door. */
+/** What is done to sprints, calendars and releases: each one operation through the gateway. */
 @Component
 public class Planning {
     private static final int LONGEST_KEY = 40;
 
-    private final Door door;
+    private final CommandGateway gateway;
 
-    Planning(Door door) {
-        this.door = door;
+    Planning(CommandGateway gateway) {
+        this.gateway = gateway;
     }
 
     /** Makes the sprints of a series for each of some teams. */
@@ -47,7 +47,7 @@ public class Planning {
         if (teams.isEmpty()) {
             throw new Failure.Invalid(Problems.of("teams", "Say for which team."));
         }
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot -> {
                     var made = new ArrayList<Sprint>();
@@ -60,14 +60,14 @@ public class Planning {
     }
 
     public Saved change(SignedIn actor, String sprint, UnaryOperator<Sprint> step) {
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot -> KeepSprints.of(step.apply(Asked.sprint(snapshot, sprint))),
                 any -> {});
     }
 
     public Saved remove(SignedIn actor, String sprint, @Nullable String items) {
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot -> {
                     Asked.sprint(snapshot, sprint);
@@ -82,7 +82,7 @@ public class Planning {
      * @param candidates whether they are only tried out
      */
     public Saved plan(SignedIn actor, String sprint, List<ItemKey> items, boolean candidates) {
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot -> {
                     Asked.sprint(snapshot, sprint);
@@ -93,7 +93,7 @@ public class Planning {
 
     /** Plans all candidates for a sprint into it. */
     public Saved commitCandidates(SignedIn actor, String sprint) {
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot -> new PlanIntoSprint(candidates(snapshot, sprint), sprint, false),
                 any -> {});
@@ -101,7 +101,7 @@ public class Planning {
 
     /** Makes all candidates for a sprint candidates no longer. */
     public Saved dropCandidates(SignedIn actor, String sprint) {
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot -> new TakeOutOfSprint(candidates(snapshot, sprint), sprint),
                 any -> {});
@@ -114,7 +114,7 @@ public class Planning {
     }
 
     public Saved takeOut(SignedIn actor, String sprint, List<ItemKey> items) {
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot -> {
                     Asked.sprint(snapshot, sprint);
@@ -124,7 +124,7 @@ public class Planning {
     }
 
     public Saved start(SignedIn actor, String sprint) {
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot -> {
                     Asked.sprint(snapshot, sprint);
@@ -140,7 +140,7 @@ public class Planning {
             Map<ItemKey, String> items,
             @Nullable Integer nextDays,
             @Nullable String nextName) {
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot -> {
                     Asked.sprint(snapshot, sprint);
@@ -150,7 +150,7 @@ public class Planning {
     }
 
     public Saved keepCalendar(SignedIn actor, String team, UnaryOperator<Calendar> step) {
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot ->
                         new KeepCalendar(team, step.apply(Asked.team(snapshot, team).calendar())),
@@ -159,7 +159,7 @@ public class Planning {
 
     /** Makes a release; its key follows from its name. */
     public Saved makeRelease(SignedIn actor, Release release) {
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot -> {
                     Asked.product(snapshot, release.product());
@@ -180,7 +180,7 @@ public class Planning {
             UnaryOperator<Release> step,
             @Nullable Boolean released,
             String unfinishedTo) {
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot ->
                         new ChangeRelease(
@@ -191,7 +191,7 @@ public class Planning {
     }
 
     public Saved removeRelease(SignedIn actor, String release, @Nullable String items) {
-        return door.submit(
+        return gateway.submit(
                 actor,
                 snapshot -> {
                     Asked.release(snapshot, release);

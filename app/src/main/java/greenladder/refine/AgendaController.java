@@ -7,7 +7,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
@@ -32,19 +32,19 @@ import org.springframework.web.bind.annotation.RequestParam;
 class AgendaController {
     private final SnapshotKeeper keeper;
     private final AgendaPages pages;
-    private final Door door;
+    private final CommandGateway gateway;
     private final AgendaRoom room;
     private final NoticeDesk notices;
 
     AgendaController(
             SnapshotKeeper keeper,
             AgendaPages pages,
-            Door door,
+            CommandGateway gateway,
             AgendaRoom room,
             NoticeDesk notices) {
         this.keeper = keeper;
         this.pages = pages;
-        this.door = door;
+        this.gateway = gateway;
         this.room = room;
         this.notices = notices;
     }
@@ -63,7 +63,8 @@ class AgendaController {
             @PathVariable String key,
             @RequestParam(defaultValue = "") String words,
             @AuthenticationPrincipal SignedIn me) {
-        var saved = door.submit(me, new Command.Settle(Asked.key(key), me.handle(), words, true));
+        var saved =
+                gateway.submit(me, new Command.Settle(Asked.key(key), me.handle(), words, true));
         tellOfTheWalk(code, me);
         return Answers.done("Talked through", saved);
     }
@@ -80,7 +81,7 @@ class AgendaController {
                     Problems.of("question", "What has to be answered? A question is needed."));
         }
         var saved =
-                door.submit(
+                gateway.submit(
                         me,
                         new Command.Edit(
                                 List.of(Asked.key(key)),

@@ -2,7 +2,7 @@ package greenladder.refine;
 
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
-import greenladder.live.Happened;
+import greenladder.live.PresenceEvent;
 import greenladder.people.SignedIn;
 import java.time.Clock;
 import java.time.Duration;
@@ -50,7 +50,7 @@ class AgendaRoom {
                         new Place(at.product(), who.handle()), new Step(who, at, clock.instant()));
         if (before == null || !before.at().equals(at)) {
             events.publishEvent(
-                    new Happened(
+                    new PresenceEvent(
                             "agenda",
                             at.product(),
                             List.of(at),

@@ -8,8 +8,8 @@ import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.Door;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.Permission;
 import greenladder.people.SignedIn;
@@ -42,19 +42,19 @@ public class IntakeLists {
     private final EntityManager entities;
     private final IntakeStore store;
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
     private final Clock clock;
 
     IntakeLists(
             EntityManager entities,
             IntakeStore store,
             SnapshotKeeper keeper,
-            Door door,
+            CommandGateway gateway,
             Clock clock) {
         this.entities = entities;
         this.store = store;
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
         this.clock = clock;
     }
 
@@ -148,7 +148,7 @@ public class IntakeLists {
     @Transactional(propagation = Propagation.NOT_SUPPORTED)
     Saved takeUp(SignedIn me, List<Long> ids, String after, String before, String aheadOf) {
         var rows = new ArrayList<IntakeEntryRow>();
-        return door.submit(
+        return gateway.submit(
                 me,
                 snapshot -> {
                     rows.addAll(ids.stream().map(store::requireEntry).toList());

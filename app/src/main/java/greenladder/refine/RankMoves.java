@@ -10,8 +10,8 @@ import greenladder.core.item.Team;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
-import greenladder.item.Door;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.people.SignedIn;
@@ -31,7 +31,7 @@ import org.springframework.stereotype.Component;
 class RankMoves {
     private static final int MOST_ORDERED = 5_000;
 
-    private final Door door;
+    private final CommandGateway gateway;
     private final SnapshotKeeper keeper;
     private final ChangeLog log;
     private final RankPages pages;
@@ -53,8 +53,8 @@ class RankMoves {
             @Nullable String to,
             @Nullable Long seen) {}
 
-    RankMoves(Door door, SnapshotKeeper keeper, ChangeLog log, RankPages pages) {
-        this.door = door;
+    RankMoves(CommandGateway gateway, SnapshotKeeper keeper, ChangeLog log, RankPages pages) {
+        this.gateway = gateway;
         this.keeper = keeper;
         this.log = log;
         this.pages = pages;
@@ -85,7 +85,7 @@ class RankMoves {
             joins.putAll(joining(snapshot, keys, queue));
         }
         first.ifPresent(item -> joins.put("band", RankList.bandOf(item)));
-        return door.submit(
+        return gateway.submit(
                 me,
                 new Command.Move(keys, new Target.Parent.Same(), target(list, keys, form), joins));
     }
@@ -194,13 +194,13 @@ class RankMoves {
                             .formatted(found.size(), MOST_ORDERED));
         }
         var sorted = sorting.sorted(narrowed.lens(), found);
-        return door.submit(
+        return gateway.submit(
                 me, new Command.Order(sorted.stream().map(node -> node.item().key()).toList()));
     }
 
     /** Puts a whole level into the order in which the items above it stand. */
     Saved orderAsParentsStand(SignedIn me, RankPlace place) {
-        return door.submit(
+        return gateway.submit(
                 me,
                 new Command.Order(
                         Ordering.asParentsStand(

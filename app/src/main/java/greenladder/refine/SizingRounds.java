@@ -6,11 +6,11 @@ import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Scale;
 import greenladder.core.sizing.Picks;
-import greenladder.item.Door;
-import greenladder.item.Door.Saved;
+import greenladder.item.CommandGateway;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.item.Rights;
 import greenladder.item.SnapshotKeeper;
-import greenladder.live.Happened;
+import greenladder.live.PresenceEvent;
 import greenladder.people.SignedIn;
 import greenladder.refine.SizingRows.Phase;
 import greenladder.refine.SizingRows.RoundRow;
@@ -35,7 +35,7 @@ class SizingRounds {
     private final SizingStore store;
     private final SnapshotKeeper keeper;
     private final Rights rights;
-    private final Door door;
+    private final CommandGateway gateway;
     private final ApplicationEventPublisher events;
     private final Clock clock;
     private final NoticeDesk notices;
@@ -44,7 +44,7 @@ class SizingRounds {
             SizingStore store,
             SnapshotKeeper keeper,
             Rights rights,
-            Door door,
+            CommandGateway gateway,
             ApplicationEventPublisher events,
             Clock clock,
             NoticeDesk notices) {
@@ -52,7 +52,7 @@ class SizingRounds {
         this.store = store;
         this.keeper = keeper;
         this.rights = rights;
-        this.door = door;
+        this.gateway = gateway;
         this.events = events;
         this.clock = clock;
     }
@@ -152,7 +152,7 @@ class SizingRounds {
     /** Gives the item the size agreed on. */
     @Transactional(propagation = Propagation.NOT_SUPPORTED)
     Saved agree(SignedIn me, long id, String size) {
-        return door.submit(
+        return gateway.submit(
                 me,
                 snapshot ->
                         new Command.Edit(
@@ -218,7 +218,7 @@ class SizingRounds {
 
     private void tell(RoundRow row) {
         events.publishEvent(
-                new Happened(
+                new PresenceEvent(
                         "round",
                         row.product,
                         List.of(ItemKey.parse(row.item).orElseThrow()),

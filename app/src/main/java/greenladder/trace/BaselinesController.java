@@ -11,7 +11,7 @@ import greenladder.core.trace.RemovePaper;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
@@ -34,15 +34,19 @@ class BaselinesController {
     private final BaselinePages pages;
     private final Moments moments;
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
     private final Clock clock;
 
     BaselinesController(
-            BaselinePages pages, Moments moments, SnapshotKeeper keeper, Door door, Clock clock) {
+            BaselinePages pages,
+            Moments moments,
+            SnapshotKeeper keeper,
+            CommandGateway gateway,
+            Clock clock) {
         this.pages = pages;
         this.moments = moments;
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
         this.clock = clock;
     }
 
@@ -72,7 +76,7 @@ class BaselinesController {
                         root,
                         clock.instant(),
                         look.reader().handle());
-        return Answers.made("Taken", door.submit(look.reader(), new KeepPaper(baseline)));
+        return Answers.made("Taken", gateway.submit(look.reader(), new KeepPaper(baseline)));
     }
 
     private Baseline find(SignedIn me, String key) {
@@ -83,7 +87,7 @@ class BaselinesController {
     ResponseEntity<String> remove(
             @PathVariable String baseline, @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                "Taken away", door.submit(me, new RemovePaper(find(me, baseline).planKey())));
+                "Taken away", gateway.submit(me, new RemovePaper(find(me, baseline).planKey())));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/baselines/{baseline}/restore")
@@ -105,7 +109,7 @@ class BaselinesController {
         var told = fields.equals(Restore.WHOLE) ? "" : ", in what the row says";
         return Answers.noted(
                 "%s is as it was%s%s".formatted(key, told, loose ? "; its parent is gone" : ""),
-                door.submit(me, new Restore(then, fields)));
+                gateway.submit(me, new Restore(then, fields)));
     }
 
     /** What a row of the comparison says that it is of; the whole item where none is named. */

@@ -10,7 +10,7 @@ import greenladder.core.trace.WritePassage;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
@@ -30,12 +30,12 @@ import org.springframework.web.bind.annotation.RequestParam;
 class DocumentsController {
     private final DocumentPages pages;
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
 
-    DocumentsController(DocumentPages pages, SnapshotKeeper keeper, Door door) {
+    DocumentsController(DocumentPages pages, SnapshotKeeper keeper, CommandGateway gateway) {
         this.pages = pages;
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/pages")
@@ -56,7 +56,7 @@ class DocumentsController {
         var document =
                 new Document(
                         "", root.key().product(), name.strip(), root.key(), List.of(), List.of());
-        var saved = door.submit(look.reader(), new KeepPaper(document));
+        var saved = gateway.submit(look.reader(), new KeepPaper(document));
         return Answers.leadTo(
                 "/%s/pages?of=%s"
                         .formatted(
@@ -78,7 +78,7 @@ class DocumentsController {
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
                 text.isBlank() ? "Taken away" : "Written",
-                door.submit(
+                gateway.submit(
                         me,
                         new WritePassage(
                                 find(me, document).key(),
@@ -98,7 +98,7 @@ class DocumentsController {
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
                 remark == 0 ? "Said" : "Noted",
-                door.submit(
+                gateway.submit(
                         me,
                         new RemarkOn(
                                 find(me, document).key(), passage, remark, me.handle(), text)));
@@ -112,13 +112,13 @@ class DocumentsController {
             @AuthenticationPrincipal SignedIn me) {
         return Answers.done(
                 "Made",
-                door.submit(me, new ItemsOfPassages(find(me, document).key(), passages, level)));
+                gateway.submit(me, new ItemsOfPassages(find(me, document).key(), passages, level)));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/pages/{document}/remove")
     ResponseEntity<String> remove(
             @PathVariable String document, @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                "Taken away", door.submit(me, new RemovePaper(find(me, document).planKey())));
+                "Taken away", gateway.submit(me, new RemovePaper(find(me, document).planKey())));
     }
 }

@@ -12,7 +12,7 @@ import greenladder.core.trace.SendReview;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
@@ -36,13 +36,14 @@ class ReviewsController {
     private final ReviewPages pages;
     private final SnapshotKeeper keeper;
     private final ReviewOfPast pastOf;
-    private final Door door;
+    private final CommandGateway gateway;
 
-    ReviewsController(ReviewPages pages, SnapshotKeeper keeper, ReviewOfPast pastOf, Door door) {
+    ReviewsController(
+            ReviewPages pages, SnapshotKeeper keeper, ReviewOfPast pastOf, CommandGateway gateway) {
         this.pastOf = pastOf;
         this.pages = pages;
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/reviews")
@@ -70,7 +71,7 @@ class ReviewsController {
                                         baseline,
                                         Baseline.class));
         var saved =
-                door.submit(
+                gateway.submit(
                         look.reader(),
                         new SendReview(
                                 look.product().code(),
@@ -115,7 +116,7 @@ class ReviewsController {
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
                 agrees ? "Agreed" : "Objected",
-                door.submit(
+                gateway.submit(
                         me,
                         new AnswerReview(
                                 find(me, review).key(),
@@ -132,13 +133,13 @@ class ReviewsController {
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
                 closed ? "Closed" : "Open again",
-                door.submit(me, new CloseReview(find(me, review).key(), closed)));
+                gateway.submit(me, new CloseReview(find(me, review).key(), closed)));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/reviews/{review}/remove")
     ResponseEntity<String> remove(
             @PathVariable String review, @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                "Taken away", door.submit(me, new RemovePaper(find(me, review).planKey())));
+                "Taken away", gateway.submit(me, new RemovePaper(find(me, review).planKey())));
     }
 }

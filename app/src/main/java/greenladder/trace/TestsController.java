@@ -14,7 +14,7 @@ import greenladder.core.trace.RemovePaper;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
@@ -40,12 +40,12 @@ class TestsController {
 
     private final TestPages pages;
     private final SnapshotKeeper keeper;
-    private final Door door;
+    private final CommandGateway gateway;
 
-    TestsController(TestPages pages, SnapshotKeeper keeper, Door door) {
+    TestsController(TestPages pages, SnapshotKeeper keeper, CommandGateway gateway) {
         this.pages = pages;
         this.keeper = keeper;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     /** A test as it is typed: its steps a line each, what is expected behind an arrow. */
@@ -68,7 +68,7 @@ class TestsController {
     ResponseEntity<String> write(Look look, TestForm form) {
         var test = read("", look.product().code(), form);
         return Answers.made(
-                "Written", door.submit(look.reader(), new KeepPaper(test, test.covers())));
+                "Written", gateway.submit(look.reader(), new KeepPaper(test, test.covers())));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/tests/{test}")
@@ -76,13 +76,13 @@ class TestsController {
             @PathVariable String test, TestForm form, @AuthenticationPrincipal SignedIn me) {
         var before = find(me, test);
         var after = read(before.key(), before.product(), form);
-        return Answers.noted("Kept", door.submit(me, ChangeTest.of(before, after)));
+        return Answers.noted("Kept", gateway.submit(me, ChangeTest.of(before, after)));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/tests/{test}/remove")
     ResponseEntity<String> remove(@PathVariable String test, @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                "Taken away", door.submit(me, new RemovePaper(find(me, test).planKey())));
+                "Taken away", gateway.submit(me, new RemovePaper(find(me, test).planKey())));
     }
 
     private TestCase find(SignedIn me, String key) {
@@ -142,7 +142,7 @@ class TestsController {
             @RequestParam(defaultValue = "") String from) {
         var groups = in.isBlank() ? List.<String>of() : List.of(in.split(TestPages.BETWEEN));
         var saved =
-                door.submit(
+                gateway.submit(
                         look.reader(),
                         new NewRound(
                                 look.product().code(),
@@ -168,7 +168,7 @@ class TestsController {
         var result = passed.isEmpty() ? null : Boolean.valueOf(passed.equals("yes"));
         return Answers.noted(
                 result == null ? "Open again" : result ? "Passed" : "Failed",
-                door.submit(me, new NoteResult(round, test, result, words, me.handle(), seen)));
+                gateway.submit(me, new NoteResult(round, test, result, words, me.handle(), seen)));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/rounds/{round}/bug")
@@ -176,7 +176,7 @@ class TestsController {
             @PathVariable String round,
             @RequestParam String test,
             @AuthenticationPrincipal SignedIn me) {
-        return Answers.done("Made", door.submit(me, new BugOfCheck(round, test)));
+        return Answers.done("Made", gateway.submit(me, new BugOfCheck(round, test)));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/rounds/{round}/close")
@@ -185,6 +185,7 @@ class TestsController {
             @RequestParam boolean closed,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                closed ? "Closed" : "Open again", door.submit(me, new CloseRound(round, closed)));
+                closed ? "Closed" : "Open again",
+                gateway.submit(me, new CloseRound(round, closed)));
     }
 }

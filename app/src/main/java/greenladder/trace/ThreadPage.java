@@ -25,7 +25,7 @@ record ThreadPage(
         int height,
         List<RungMark> marks,
         List<LevelHead> heads,
-        List<Knot> knots,
+        List<GraphNode> knots,
         List<Line> lines,
         List<TypeChoice> types,
         List<Fold> kept,
@@ -59,7 +59,7 @@ record ThreadPage(
      * @param foldUrl where its branch is folded or opened; empty where it has none
      * @param foldWords what stands on the fold
      */
-    record Knot(
+    record GraphNode(
             String key,
             String parent,
             int depth,

@@ -16,7 +16,7 @@ import greenladder.trace.GraphLayout.Laid;
 import greenladder.trace.GraphLayout.Point;
 import greenladder.trace.ThreadPage.Fold;
 import greenladder.trace.ThreadPage.GoalLink;
-import greenladder.trace.ThreadPage.Knot;
+import greenladder.trace.ThreadPage.GraphNode;
 import greenladder.trace.ThreadPage.LevelHead;
 import greenladder.trace.ThreadPage.TypeChoice;
 import greenladder.trace.ThreadPage.Way;
@@ -249,7 +249,7 @@ class ThreadPages {
         return one + ", " + other;
     }
 
-    private static Knot knot(
+    private static GraphNode knot(
             Snapshot snapshot,
             Strand strand,
             Place place,
@@ -265,7 +265,7 @@ class ThreadPages {
         boolean folded = folds.contains(key);
         boolean mayFold =
                 !node.children().isEmpty() && !strand.linked() && (folded || !strand.onWay());
-        return new Knot(
+        return new GraphNode(
                 key.toString(),
                 item.parent() == null ? "" : item.parent().toString(),
                 snapshot.ancestors(item).size(),

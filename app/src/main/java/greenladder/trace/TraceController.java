@@ -7,7 +7,7 @@ import greenladder.core.trace.TakeReading;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Look;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
@@ -29,7 +29,7 @@ class TraceController {
     private final GapPages gaps;
     private final CoveragePages coverage;
     private final ImpactPages impacts;
-    private final Door door;
+    private final CommandGateway gateway;
 
     TraceController(
             GoalPages goals,
@@ -37,13 +37,13 @@ class TraceController {
             GapPages gaps,
             CoveragePages coverage,
             ImpactPages impacts,
-            Door door) {
+            CommandGateway gateway) {
         this.goals = goals;
         this.reports = reports;
         this.gaps = gaps;
         this.coverage = coverage;
         this.impacts = impacts;
-        this.door = door;
+        this.gateway = gateway;
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/goals")
@@ -98,7 +98,7 @@ class TraceController {
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
                 target.isBlank() ? "Nothing is measured any more" : "Kept",
-                door.submit(me, new KeepMeasure(Asked.key(key), from, target, unit)));
+                gateway.submit(me, new KeepMeasure(Asked.key(key), from, target, unit)));
     }
 
     @PostMapping("/items/{key}/reading")
@@ -110,7 +110,7 @@ class TraceController {
         var on = FormValues.date("day", day);
         return Answers.noted(
                 value.isBlank() ? "Taken away" : "Noted",
-                door.submit(me, new TakeReading(Asked.key(key), on, value)));
+                gateway.submit(me, new TakeReading(Asked.key(key), on, value)));
     }
 
     @PostMapping("/items/{key}/health")
@@ -121,6 +121,6 @@ class TraceController {
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
                 "Noted",
-                door.submit(me, new NoteHealth(Asked.key(key), me.handle(), state, words)));
+                gateway.submit(me, new NoteHealth(Asked.key(key), me.handle(), state, words)));
     }
 }

@@ -4,7 +4,7 @@ import greenladder.core.item.SprintNote;
 import greenladder.core.plan.KeepNote;
 import greenladder.core.plan.MakeOfNote;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
@@ -20,11 +20,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/{product:[A-Z]{2,5}}/track/sprints/{sprint}/notes")
 class SprintNotesController {
-    private final Door door;
+    private final CommandGateway gateway;
     private final SnapshotKeeper keeper;
 
-    SprintNotesController(Door door, SnapshotKeeper keeper) {
-        this.door = door;
+    SprintNotesController(CommandGateway gateway, SnapshotKeeper keeper) {
+        this.gateway = gateway;
         this.keeper = keeper;
     }
 
@@ -36,7 +36,7 @@ class SprintNotesController {
             @AuthenticationPrincipal SignedIn me) {
         var it = Asked.sprint(keeper.seenBy(me), sprint);
         var kind = SprintNote.Kind.find(about).orElse(null);
-        return Answers.noted("Noted", door.submit(me, new KeepNote(it.key(), 0, kind, text)));
+        return Answers.noted("Noted", gateway.submit(me, new KeepNote(it.key(), 0, kind, text)));
     }
 
     /** Says it in other words; no words take it away. */
@@ -49,7 +49,7 @@ class SprintNotesController {
         var it = Asked.sprint(keeper.seenBy(me), sprint);
         return Answers.noted(
                 text.isBlank() ? "Taken away" : "Changed",
-                door.submit(me, new KeepNote(it.key(), number, null, text)));
+                gateway.submit(me, new KeepNote(it.key(), number, null, text)));
     }
 
     @PostMapping("/{number}/item")
@@ -59,7 +59,7 @@ class SprintNotesController {
             @PathVariable int number,
             @AuthenticationPrincipal SignedIn me) {
         var it = Asked.sprint(keeper.seenBy(me), sprint);
-        var saved = door.submit(me, new MakeOfNote(it.key(), number, product));
+        var saved = gateway.submit(me, new MakeOfNote(it.key(), number, product));
         return Answers.noted("Made " + saved.items().getFirst(), saved);
     }
 }

@@ -12,9 +12,9 @@ import greenladder.core.work.MoveCard;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Look;
-import greenladder.live.Happened;
+import greenladder.live.PresenceEvent;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
 import greenladder.people.Permission;
@@ -47,14 +47,17 @@ class BoardController {
 
     private final BoardPages pages;
     private final WalkPages walks;
-    private final Door door;
+    private final CommandGateway gateway;
     private final ApplicationEventPublisher events;
 
     BoardController(
-            BoardPages pages, WalkPages walks, Door door, ApplicationEventPublisher events) {
+            BoardPages pages,
+            WalkPages walks,
+            CommandGateway gateway,
+            ApplicationEventPublisher events) {
         this.pages = pages;
         this.walks = walks;
-        this.door = door;
+        this.gateway = gateway;
         this.events = events;
     }
 
@@ -110,7 +113,7 @@ class BoardController {
                         : new MoveCard.Order(
                                 sprint.isEmpty() ? null : sprint,
                                 Asked.node(snapshot, before).item().key());
-        var saved = door.submit(me, new MoveCard(items, team, column, fields, order));
+        var saved = gateway.submit(me, new MoveCard(items, team, column, fields, order));
         return Answers.done(
                 person == null ? "Moved" : person.isEmpty() ? "Given to nobody:" : "Given:", saved);
     }
@@ -209,7 +212,7 @@ class BoardController {
             }
         }
         return Answers.added(
-                door.submit(
+                gateway.submit(
                         me,
                         new Command.Create(
                                 product.code(),
@@ -242,7 +245,7 @@ class BoardController {
             @RequestParam String keys,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.done(
-                "Accepted", door.submit(me, new Accept(FormValues.keys(keys), me.handle())));
+                "Accepted", gateway.submit(me, new Accept(FormValues.keys(keys), me.handle())));
     }
 
     /** Tells the other boards what somebody holds in a drag; nothing when they let go. */
@@ -313,7 +316,7 @@ class BoardController {
             String by,
             String from) {
         events.publishEvent(
-                new Happened(
+                new PresenceEvent(
                         "board",
                         look.product().code(),
                         keys,

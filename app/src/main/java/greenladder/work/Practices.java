@@ -5,7 +5,7 @@ import greenladder.core.item.Board.Place;
 import greenladder.core.item.Practice;
 import greenladder.core.work.KeepPractice;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
@@ -19,11 +19,11 @@ import org.springframework.stereotype.Component;
 class Practices {
     private static final int LONGEST = 200;
 
-    private final Door door;
+    private final CommandGateway gateway;
     private final SnapshotKeeper keeper;
 
-    Practices(Door door, SnapshotKeeper keeper) {
-        this.door = door;
+    Practices(CommandGateway gateway, SnapshotKeeper keeper) {
+        this.gateway = gateway;
         this.keeper = keeper;
     }
 
@@ -34,7 +34,7 @@ class Practices {
 
     ResponseEntity<String> keep(String words, SignedIn me, String team, Command command) {
         Asked.team(keeper.seenBy(me), team);
-        return Answers.noted(words, door.submit(me, command));
+        return Answers.noted(words, gateway.submit(me, command));
     }
 
     /**

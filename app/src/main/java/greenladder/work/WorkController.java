@@ -10,7 +10,7 @@ import greenladder.core.work.TakeOutHours;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.Look;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
@@ -34,13 +34,14 @@ import org.springframework.web.bind.annotation.RequestParam;
 class WorkController {
     private final WorkPages pages;
     private final BlockedPages blocked;
-    private final Door door;
+    private final CommandGateway gateway;
     private final Comments comments;
 
-    WorkController(WorkPages pages, BlockedPages blocked, Door door, Comments comments) {
+    WorkController(
+            WorkPages pages, BlockedPages blocked, CommandGateway gateway, Comments comments) {
         this.pages = pages;
         this.blocked = blocked;
-        this.door = door;
+        this.gateway = gateway;
         this.comments = comments;
     }
 
@@ -96,7 +97,7 @@ class WorkController {
                                 remaining);
         var said = new ArrayList<Comment>();
         var saved =
-                door.submit(
+                gateway.submit(
                         me,
                         any -> new ReportWork(item, Map.copyOf(fields), entry),
                         accepted -> {
@@ -135,7 +136,7 @@ class WorkController {
         fields.put(StandardFields.ASK_AGAIN, askAgain);
         return Answers.done(
                 "Waiting:",
-                door.submit(me, new ReportWork(Asked.key(key), Map.copyOf(fields), null)));
+                gateway.submit(me, new ReportWork(Asked.key(key), Map.copyOf(fields), null)));
     }
 
     @PostMapping("/items/{key}/hours/{number}/remove")
@@ -144,6 +145,6 @@ class WorkController {
             @PathVariable int number,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.done(
-                "Took hours out of", door.submit(me, new TakeOutHours(Asked.key(key), number)));
+                "Took hours out of", gateway.submit(me, new TakeOutHours(Asked.key(key), number)));
     }
 }

@@ -32,9 +32,9 @@ import java.util.TreeMap;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.Test;
 
-/** Plans go through the same door as items: with rights, in the log, and to be taken back. */
+/** Plans go through the same gateway as items: with rights, in the log, and to be taken back. */
 public class PlansIntegrationTests extends RunningDemo {
-    @Autowired private Door door;
+    @Autowired private CommandGateway gateway;
     @Autowired private Undoing undoing;
     @Autowired private ChangeLog log;
     @Autowired private SnapshotKeeper keeper;
@@ -67,7 +67,7 @@ public class PlansIntegrationTests extends RunningDemo {
     @Test
     public void whatWasPlannedShouldBeKeptAsItStandsInMemory() {
         var team = team("Ferns", api().newProduct());
-        door.submit(person("edda.quill"), KeepSprints.of(sprint(team, "ferns-1")));
+        gateway.submit(person("edda.quill"), KeepSprints.of(sprint(team, "ferns-1")));
         var loaded =
                 new SnapshotKeeper(
                                 store, log, ledgers, products, people, Clock.systemUTC(), List.of())
@@ -114,8 +114,8 @@ public class PlansIntegrationTests extends RunningDemo {
         var code = api().newProduct();
         var team = team("Alders", code);
         var edda = person("edda.quill");
-        var made = door.submit(edda, KeepSprints.of(sprint(team, "alders-1")));
-        door.submit(
+        var made = gateway.submit(edda, KeepSprints.of(sprint(team, "alders-1")));
+        gateway.submit(
                 edda,
                 new Command.Create(
                         code,
@@ -141,7 +141,7 @@ public class PlansIntegrationTests extends RunningDemo {
                         null,
                         null);
         assertThat(
-                        door.submit(edda, KeepSprints.of(moved))
+                        gateway.submit(edda, KeepSprints.of(moved))
                                 .accepted()
                                 .after()
                                 .requireNode(new ItemKey(code, 1))
@@ -155,12 +155,12 @@ public class PlansIntegrationTests extends RunningDemo {
     public void onlyWhoeverPlansForTheTeamShouldChangeItsSprintsAndAdministratorsTeams() {
         var team = team("Willows", api().newProduct());
         var sprint = sprint(team, "willows-1");
-        assertThatThrownBy(() -> door.submit(person("oona.marsh"), KeepSprints.of(sprint)))
+        assertThatThrownBy(() -> gateway.submit(person("oona.marsh"), KeepSprints.of(sprint)))
                 .isInstanceOf(Failure.Forbidden.class);
         assertThatThrownBy(() -> teams.remove(person("ines.rowe"), team.key()))
                 .isInstanceOf(Failure.Forbidden.class)
                 .hasMessageContaining("Administrators look after teams");
-        door.submit(person("ines.rowe"), KeepSprints.of(sprint));
+        gateway.submit(person("ines.rowe"), KeepSprints.of(sprint));
         assertThatThrownBy(() -> teams.remove(person("edda.quill"), team.key()))
                 .isInstanceOf(Failure.Invalid.class)
                 .hasMessageContaining("0 items and 1 sprints");
@@ -195,9 +195,9 @@ public class PlansIntegrationTests extends RunningDemo {
         var code = api().newProduct();
         var team = team("Brambles", code);
         var sprint = sprint(team, "brambles-1");
-        door.submit(person("ines.rowe"), KeepSprints.of(sprint));
+        gateway.submit(person("ines.rowe"), KeepSprints.of(sprint));
         var made =
-                door.submit(
+                gateway.submit(
                         person("ines.rowe"),
                         new Command.Create(
                                 code,
@@ -216,10 +216,11 @@ public class PlansIntegrationTests extends RunningDemo {
                         Calendar.USUAL.withHolidays(
                                 new TreeMap<>(Map.of(LocalDate.parse("2027-01-06"), "Frost"))));
 
-        door.submit(person("oona.marsh"), new AgreeOn(sprint.key(), made.items().getFirst(), true));
-        assertThatThrownBy(() -> door.submit(person("oona.marsh"), calendar))
+        gateway.submit(
+                person("oona.marsh"), new AgreeOn(sprint.key(), made.items().getFirst(), true));
+        assertThatThrownBy(() -> gateway.submit(person("oona.marsh"), calendar))
                 .isInstanceOf(Failure.Forbidden.class);
-        door.submit(person("bram.holt"), calendar);
+        gateway.submit(person("bram.holt"), calendar);
 
         var workspace = keeper.whole().workspace();
         assertThat(workspace.findSprint(sprint.key()).orElseThrow().plan().agreed()).hasSize(1);

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
 import greenladder.core.item.Person;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.item.Teams;
 import greenladder.item.Teams.TeamForm;
@@ -37,7 +37,7 @@ public class StreamsIntegrationTests extends RunningDemo {
     @Autowired private Teams teams;
     @Autowired private MeterRegistry meters;
     @Autowired private People people;
-    @Autowired private Door door;
+    @Autowired private CommandGateway gateway;
     @Autowired private SnapshotKeeper keeper;
 
     private HttpClient signedIn(String handle) throws IOException, InterruptedException {

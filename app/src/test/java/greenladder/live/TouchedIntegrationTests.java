@@ -10,7 +10,7 @@ import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
 import greenladder.core.item.Release;
 import greenladder.core.plan.KeepRelease;
-import greenladder.item.Door;
+import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.item.Undoing;
 import greenladder.people.People;
@@ -25,7 +25,7 @@ import org.testng.annotations.Test;
 
 /** What open pages are told of an operation. */
 public class TouchedIntegrationTests extends RunningDemo {
-    @Autowired private Door door;
+    @Autowired private CommandGateway gateway;
     @Autowired private Undoing undoing;
     @Autowired private People people;
     @Autowired private SnapshotKeeper keeper;
@@ -54,7 +54,7 @@ public class TouchedIntegrationTests extends RunningDemo {
     public void changeShouldTouchItsItemAndAllAbove() {
         var code = tree();
         var saved =
-                door.submit(
+                gateway.submit(
                         ines(),
                         new Command.Edit(List.of(new ItemKey(code, 4)), Map.of("size", "3")));
         var touched = Touched.by(saved);
@@ -68,7 +68,7 @@ public class TouchedIntegrationTests extends RunningDemo {
     public void changeOfThePlanShouldTouchItsProductsAndBeHiddenWithThem() {
         var code = tree();
         var release = new Release("kept-" + code, code, "Spring", LocalDate.parse("2027-03-01"));
-        var saved = door.submit(ines(), new KeepRelease(release));
+        var saved = gateway.submit(ines(), new KeepRelease(release));
         var touched = Touched.by(saved);
         assertThat(touched.products()).containsExactly(code);
         assertThat(touched.many()).isTrue();
@@ -89,14 +89,14 @@ public class TouchedIntegrationTests extends RunningDemo {
         var code = tree();
         var lio = people.findByHandle("lio.fenn").orElseThrow();
         var hidden =
-                door.submit(
+                gateway.submit(
                         ines(),
                         new Command.Edit(
                                 List.of(new ItemKey(code, 2)), Map.of("readers", "ines.rowe")));
         // What goes out of sight makes pages fetch themselves anew.
         assertThat(Touched.by(hidden).seenBy(lio, hidden).many()).isTrue();
         var below =
-                door.submit(
+                gateway.submit(
                         ines(),
                         new Command.Edit(List.of(new ItemKey(code, 4)), Map.of("size", "3")));
         assertThat(Touched.by(below).seenBy(lio, below).isNothing()).isTrue();
@@ -107,7 +107,7 @@ public class TouchedIntegrationTests extends RunningDemo {
     public void moveShouldTouchBothParents() {
         var code = tree();
         var saved =
-                door.submit(
+                gateway.submit(
                         ines(),
                         new Command.Move(
                                 List.of(new ItemKey(code, 4)),
@@ -120,7 +120,7 @@ public class TouchedIntegrationTests extends RunningDemo {
     public void deletionShouldTouchWhatIsGone() {
         var code = tree();
         var saved =
-                door.submit(
+                gateway.submit(
                         ines(),
                         new Command.Delete(
                                 List.of(new ItemKey(code, 4)), Command.Delete.Children.REFUSE));
@@ -136,7 +136,7 @@ public class TouchedIntegrationTests extends RunningDemo {
         for (int i = 0; i < 500; i++) {
             entries.add(NewItem.of(Map.of("level", "story", "title", "S" + i)));
         }
-        var touched = Touched.by(door.submit(ines(), new Command.Create(code, entries)));
+        var touched = Touched.by(gateway.submit(ines(), new Command.Create(code, entries)));
         assertThat(touched.many()).isTrue();
         assertThat(touched.items()).isEmpty();
         assertThat(touched.products()).containsExactly(code);
@@ -145,7 +145,7 @@ public class TouchedIntegrationTests extends RunningDemo {
     @Test
     public void ranksThatAreOnlyRewrittenShouldTouchNothing() {
         var code = tree();
-        var saved = door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(new ItemKey(code, 4)));
+        var saved = gateway.submit(SignedIn.SYSTEM, new Command.ShortenRanks(new ItemKey(code, 4)));
         assertThat(Touched.by(saved).isNothing()).isTrue();
     }
 }

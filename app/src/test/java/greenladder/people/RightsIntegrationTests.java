@@ -9,7 +9,7 @@ import org.testng.annotations.BeforeClass;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
-/** What each role may do, asked at the door through the interface for programs. */
+/** What each role may do, asked at the gateway through the interface for programs. */
 public class RightsIntegrationTests extends RunningDemo {
     @Autowired private Tokens tokens;
 

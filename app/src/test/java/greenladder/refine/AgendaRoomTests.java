@@ -3,7 +3,7 @@ package greenladder.refine;
 import static greenladder.Snapshots.key;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.live.Happened;
+import greenladder.live.PresenceEvent;
 import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import java.time.Clock;
@@ -60,7 +60,7 @@ public class AgendaRoomTests {
         room.step(ines, key(3));
 
         assertThat(told).hasSize(1);
-        var happened = (Happened) told.getFirst();
+        var happened = (PresenceEvent) told.getFirst();
         assertThat(happened.items()).containsExactly(key(3));
         assertThat(happened.data()).containsEntry("who", "ines.rowe");
         assertThat(room.at(key(3), bram))

@@ -20,8 +20,8 @@ import org.jspecify.annotations.Nullable;
 /**
  * What somebody wants done to items or to the plan. A command on several is done whole or not at
  * all. Fields come by the names of {@link Field#label} and with the text as it was entered; what
- * draws the command up reads and checks them. A command tells everything about itself that the door
- * asks, so that a new one is known nowhere else.
+ * draws the command up reads and checks them. A command tells everything about itself that the
+ * gateway asks, so that a new one is known nowhere else.
  */
 public interface Command {
 

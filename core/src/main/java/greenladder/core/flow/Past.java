@@ -29,10 +29,10 @@ import org.jspecify.annotations.Nullable;
  * or a release with something hidden in it is folded once more without that ({@link Part}).
  */
 public final class Past {
-    private final PastFold fold;
+    private final HistoryProjection fold;
     private final Set<String> hiddenProducts;
     private final Set<ItemKey> hiddenItems;
-    private final Function<Part, PastFold> parts;
+    private final Function<Part, HistoryProjection> parts;
     private @Nullable Set<ItemKey> above;
     private @Nullable Set<String> hiddenReleases;
     private @Nullable DayCounts counts;
@@ -49,10 +49,10 @@ public final class Past {
     }
 
     private Past(
-            PastFold fold,
+            HistoryProjection fold,
             Set<String> hiddenProducts,
             Set<ItemKey> hiddenItems,
-            Function<Part, PastFold> parts) {
+            Function<Part, HistoryProjection> parts) {
         this.fold = fold;
         this.hiddenProducts = hiddenProducts;
         this.hiddenItems = hiddenItems;
@@ -60,7 +60,7 @@ public final class Past {
     }
 
     /** All of it, for whoever sees everything. */
-    public static Past of(PastFold fold) {
+    public static Past of(HistoryProjection fold) {
         return new Past(
                 fold,
                 Set.of(),
@@ -77,10 +77,10 @@ public final class Past {
      * @param parts gives the fold of the {@link #members} of a part
      */
     public static Past without(
-            PastFold fold,
+            HistoryProjection fold,
             Set<String> hiddenProducts,
             Set<ItemKey> hiddenItems,
-            Function<Part, PastFold> parts) {
+            Function<Part, HistoryProjection> parts) {
         return new Past(fold, hiddenProducts, hiddenItems, parts);
     }
 

@@ -32,7 +32,7 @@ public class FlowTests {
 
     private Snapshot snapshot = Trees.empty();
     private String who = "ada";
-    private PastFold fold = new PastFold(ZoneOffset.UTC);
+    private HistoryProjection fold = new HistoryProjection(ZoneOffset.UTC);
 
     private void does(Instant at, Command command) {
         if (Decisions.decide(snapshot, command, at) instanceof Accepted accepted) {
@@ -84,7 +84,7 @@ public class FlowTests {
     private void begin(ZoneId zone) {
         snapshot = Trees.empty();
         who = "ada";
-        fold = new PastFold(zone);
+        fold = new HistoryProjection(zone);
     }
 
     @Test

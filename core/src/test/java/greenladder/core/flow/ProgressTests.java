@@ -167,7 +167,7 @@ public class ProgressTests {
     @Test
     public void changesSinceADayShouldBeToldOfASelection() {
         var begun = snapshot();
-        var fold = new PastFold(ZoneOffset.UTC);
+        var fold = new HistoryProjection(ZoneOffset.UTC);
         fold.take(
                 DAY.atTime(9, 0).toInstant(ZoneOffset.UTC),
                 "ada",

@@ -42,12 +42,12 @@ import org.springframework.stereotype.Component;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * The one door: every change to items and plans, whoever asks, is checked for rights, decided on
+ * The one gateway: every change to items and plans, whoever asks, is checked for rights, decided on
  * the current snapshot, written whole and durably, and only then seen by others. One at a time, so
  * that what was decided is what is written.
  */
 @Component
-public class Door {
+public class CommandGateway {
     private final ItemStore store;
     private final SnapshotKeeper keeper;
     private final Rights rights;
@@ -58,7 +58,7 @@ public class Door {
     private final Clock clock;
     private final ChangeLog log;
 
-    Door(
+    CommandGateway(
             ItemStore store,
             SnapshotKeeper keeper,
             Rights rights,

@@ -37,12 +37,12 @@ import org.testng.annotations.Test;
  * What is folded from the log is what the snapshots of those days say, which are kept here one by
  * one: 5,000 random operations over 200 days.
  */
-public class PastFoldPropertyTests {
+public class HistoryProjectionPropertyTests {
     private static final LocalDate FIRST = LocalDate.parse("2026-01-01");
     private static final int DAYS = 200;
     private static final int A_DAY = 25;
 
-    private final PastFold fold = new PastFold(ZoneOffset.UTC);
+    private final HistoryProjection fold = new HistoryProjection(ZoneOffset.UTC);
     private final List<Snapshot> ends = new ArrayList<>();
     private final List<Logged> log = new ArrayList<>();
 
@@ -100,7 +100,7 @@ public class PastFoldPropertyTests {
 
     @Test(dataProvider = "seeds")
     public void eachDayShouldBeAsItsSnapshotSays(long seed) {
-        var tests = new PastFoldPropertyTests();
+        var tests = new HistoryProjectionPropertyTests();
         tests.live(seed);
         for (int day = 0; day < DAYS; day++) {
             tests.requireDay(FIRST.plusDays(day), tests.ends.get(day));
@@ -110,7 +110,7 @@ public class PastFoldPropertyTests {
     /** Whoever does not see some of it gets what is folded of the rest alone. */
     @Test(dataProvider = "seeds")
     public void pastWithoutSomeItemsShouldBeThatOfTheOthers(long seed) {
-        var tests = new PastFoldPropertyTests();
+        var tests = new HistoryProjectionPropertyTests();
         tests.live(seed);
         var hidden = new HashSet<ItemKey>();
         var last = tests.ends.getLast();
@@ -125,7 +125,7 @@ public class PastFoldPropertyTests {
 
     private void requireLikeTheRest(Set<ItemKey> hidden) {
         var rest = Past.of(folded(key -> !hidden.contains(key), hidden));
-        var parts = new HashMap<Past.Part, PastFold>();
+        var parts = new HashMap<Past.Part, HistoryProjection>();
         var holder = new Past[1];
         holder[0] =
                 Past.without(
@@ -167,8 +167,8 @@ public class PastFoldPropertyTests {
     }
 
     /** Of some items, as if what is hidden had never been above them. */
-    private PastFold folded(Predicate<ItemKey> members, Set<ItemKey> hidden) {
-        var some = new PastFold(ZoneOffset.UTC);
+    private HistoryProjection folded(Predicate<ItemKey> members, Set<ItemKey> hidden) {
+        var some = new HistoryProjection(ZoneOffset.UTC);
         for (var one : log) {
             some.take(
                     one.at(),
@@ -298,7 +298,7 @@ public class PastFoldPropertyTests {
     /** However often an item was reopened, and whatever else happened to it. */
     @Test
     public void reopenedShouldBeCountedWithinTheDays() {
-        var tests = new PastFoldPropertyTests();
+        var tests = new HistoryProjectionPropertyTests();
         var snapshot = Trees.of("story A size=3\n");
         var made =
                 List.copyOf(

@@ -32,7 +32,7 @@ import org.springframework.web.util.HtmlUtils;
  * @param committed of a closed one, how long its line is
  * @param label all of it in words
  */
-record Trough(
+record SprintGauge(
         String key,
         String name,
         Span span,
@@ -90,7 +90,7 @@ record Trough(
         return markup.toString();
     }
 
-    static Trough of(
+    static SprintGauge of(
             Snapshot snapshot, Sprint sprint, Ruler ruler, Capacities capacities, String note) {
         var capacity = capacities.of(sprint);
         var parts = capacities.parts(sprint);
@@ -113,7 +113,7 @@ record Trough(
         var over = capacity.over(new Amount(Math.round(load * 1000)));
         var figures = figures(load, tried, capacity.points());
         var overWords = over == null ? "" : Words.score(over) + " over";
-        return new Trough(
+        return new SprintGauge(
                 sprint.key(),
                 sprint.name(),
                 ruler.span(sprint.start(), sprint.finish()),
@@ -133,7 +133,8 @@ record Trough(
     }
 
     /** A closed one, as a line with its two figures. */
-    static Trough closed(Sprint sprint, Ruler ruler, Amount completed, @Nullable Amount committed) {
+    static SprintGauge closed(
+            Sprint sprint, Ruler ruler, Amount completed, @Nullable Amount committed) {
         double done = completed.toDecimal().doubleValue();
         double planned = committed == null ? done : committed.toDecimal().doubleValue();
         double whole = Math.max(1, Math.max(done, planned));
@@ -141,7 +142,7 @@ record Trough(
                 committed == null
                         ? Words.of(completed)
                         : "%s of %s".formatted(Words.of(completed), Words.of(committed));
-        return new Trough(
+        return new SprintGauge(
                 sprint.key(),
                 sprint.name(),
                 ruler.span(sprint.start(), sprint.finish()),

@@ -8,12 +8,12 @@ import org.springframework.web.util.UriComponentsBuilder;
  * Where somebody goes after signing in: the page that they asked for, carried in the address, and
  * only ever a page of this application.
  */
-final class WayBack {
+final class ReturnUrl {
     private static final int LONGEST = 500;
     private static final int LONGEST_NAME = 60;
     private static final String HOME = "/";
 
-    private WayBack() {}
+    private ReturnUrl() {}
 
     /** The address of signing in for somebody who asked for a page. */
     static String signIn(HttpServletRequest request) {

@@ -35,7 +35,7 @@ import org.jspecify.annotations.Nullable;
  * time, and how much stood where at the end of each day. Goes on from where it stands; read through
  * {@link Past}, and by nobody while it goes on.
  */
-public final class PastFold {
+public final class HistoryProjection {
     /** The fields that it needs; changes of others may be left out. */
     public static final Set<Field> FIELDS =
             Set.of(
@@ -87,7 +87,7 @@ public final class PastFold {
     /**
      * @param zone in which days end
      */
-    public PastFold(ZoneId zone) {
+    public HistoryProjection(ZoneId zone) {
         this.zone = zone;
         this.counts = new DayCounts(zone);
     }

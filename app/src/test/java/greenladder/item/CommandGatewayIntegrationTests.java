@@ -10,8 +10,8 @@ import greenladder.core.change.Target;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.Door.Past;
-import greenladder.item.Door.SeenField;
+import greenladder.item.CommandGateway.Past;
+import greenladder.item.CommandGateway.SeenField;
 import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Entry;
 import greenladder.log.Operation;
@@ -29,9 +29,11 @@ import org.springframework.transaction.support.TransactionSynchronization;
 import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.testng.annotations.Test;
 
-/** The door for histories that are brought in whole, for values that were seen, and for ranks. */
-public class DoorIntegrationTests extends RunningDemo {
-    @Autowired private Door door;
+/**
+ * The gateway for histories that are brought in whole, for values that were seen, and for ranks.
+ */
+public class CommandGatewayIntegrationTests extends RunningDemo {
+    @Autowired private CommandGateway gateway;
     @Autowired private Undoing undoing;
     @Autowired private ChangeLog log;
     @Autowired private SnapshotKeeper keeper;
@@ -62,7 +64,7 @@ public class DoorIntegrationTests extends RunningDemo {
         var first = last();
         var second = first.plusNanos(5000);
         var third = first.plusNanos(9000);
-        door.live(
+        gateway.live(
                 List.of(
                         past(first, create(code, "Long ago")),
                         past(second, new Command.Edit(List.of(key), Map.of("size", "8"))),
@@ -87,7 +89,7 @@ public class DoorIntegrationTests extends RunningDemo {
                                 last(),
                                 new Command.Edit(
                                         List.of(new ItemKey(code, 1)), Map.of("size", "many"))));
-        assertThatThrownBy(() -> door.live(history)).isInstanceOf(Failure.Invalid.class);
+        assertThatThrownBy(() -> gateway.live(history)).isInstanceOf(Failure.Invalid.class);
         assertThat(keeper.whole().findItem(new ItemKey(code, 1))).isEmpty();
         assertThat(log.history(new ItemKey(code, 1), null, 5)).isEmpty();
     }
@@ -96,7 +98,8 @@ public class DoorIntegrationTests extends RunningDemo {
     public void historyThatIsEarlierThanTheLogShouldNotBeKept() {
         var code = api().newProduct();
         var earlier = List.of(past(last().minusNanos(1000), create(code, "One")));
-        assertThatThrownBy(() -> door.live(earlier)).isInstanceOf(IllegalArgumentException.class);
+        assertThatThrownBy(() -> gateway.live(earlier))
+                .isInstanceOf(IllegalArgumentException.class);
         assertThat(keeper.whole().findItem(new ItemKey(code, 1))).isEmpty();
     }
 
@@ -115,32 +118,33 @@ public class DoorIntegrationTests extends RunningDemo {
     @Test
     public void valueThatIsNotAsItWasSeenShouldBeRefusedWithWhatStandsThere() {
         var code = api().newProduct();
-        door.submit(ines(), create(code, "One"));
+        gateway.submit(ines(), create(code, "One"));
         var key = new ItemKey(code, 1);
         var edit = new Command.Edit(List.of(key), Map.of("title", "Two"));
-        assertThatThrownBy(() -> door.submit(ines(), edit, new SeenField(key, "title", "Other")))
+        assertThatThrownBy(() -> gateway.submit(ines(), edit, new SeenField(key, "title", "Other")))
                 .isInstanceOfSatisfying(
                         Failure.Overtaken.class,
                         overtaken -> assertThat(overtaken.now()).isEqualTo("One"));
-        assertThat(door.submit(ines(), edit, new SeenField(key, "title", "One")).operation())
+        assertThat(gateway.submit(ines(), edit, new SeenField(key, "title", "One")).operation())
                 .isPositive();
         assertThatThrownBy(() ->
-                        door.submit(ines(), edit, new SeenField(new ItemKey(code, 9), "title", "")))
+                        gateway.submit(
+                                ines(), edit, new SeenField(new ItemKey(code, 9), "title", "")))
                 .isInstanceOf(RuntimeException.class);
     }
 
     @Test
     public void whatWasKeptThoughTheCommitFailedShouldBeSeenByTheNextDecision() {
         var code = api().newProduct();
-        door.submit(ines(), create(code, "One"));
+        gateway.submit(ines(), create(code, "One"));
         var key = new ItemKey(code, 1);
         Function<Snapshot, Command> renaming =
                 any -> new Command.Edit(List.of(key), Map.of("title", "Two"));
-        assertThatThrownBy(() -> door.submit(ines(), renaming, accepted -> failAfterCommit()))
+        assertThatThrownBy(() -> gateway.submit(ines(), renaming, accepted -> failAfterCommit()))
                 .isInstanceOf(IllegalStateException.class);
         assertThat(keeper.whole().requireNode(key).item().title()).isEqualTo("One");
         var sized = new Command.Edit(List.of(key), Map.of("size", "3"));
-        assertThat(door.submit(ines(), sized).before().requireNode(key).item().title())
+        assertThat(gateway.submit(ines(), sized).before().requireNode(key).item().title())
                 .isEqualTo("Two");
         assertThat(keeper.whole().requireNode(key).item().version()).isEqualTo(3);
     }
@@ -159,11 +163,11 @@ public class DoorIntegrationTests extends RunningDemo {
     public void moveShouldBeTakenBackAfterRanksWereRewritten() {
         var code = api().newProduct();
         for (var title : List.of("A", "B", "C")) {
-            door.submit(ines(), create(code, title));
+            gateway.submit(ines(), create(code, title));
         }
         var key = new ItemKey(code, 3);
-        var moved = door.submit(ines(), move(key, new Target.First()));
-        door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(key));
+        var moved = gateway.submit(ines(), move(key, new Target.First()));
+        gateway.submit(SignedIn.SYSTEM, new Command.ShortenRanks(key));
         undoing.takeBack(ines(), moved.operation());
         assertThat(keeper.whole().roots(code))
                 .extracting(node -> node.item().title())
@@ -174,12 +178,12 @@ public class DoorIntegrationTests extends RunningDemo {
     public void movesShouldBeTakenBackOneByOneThoughRanksWereRewrittenInBetween() {
         var code = api().newProduct();
         for (var title : List.of("A", "B", "C")) {
-            door.submit(ines(), create(code, title));
+            gateway.submit(ines(), create(code, title));
         }
         var key = new ItemKey(code, 3);
-        var first = door.submit(ines(), move(key, new Target.First()));
-        var second = door.submit(ines(), move(key, new Target.After(new ItemKey(code, 1))));
-        door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(key));
+        var first = gateway.submit(ines(), move(key, new Target.First()));
+        var second = gateway.submit(ines(), move(key, new Target.After(new ItemKey(code, 1))));
+        gateway.submit(SignedIn.SYSTEM, new Command.ShortenRanks(key));
         undoing.takeBack(ines(), second.operation());
         undoing.takeBack(ines(), first.operation());
         assertThat(keeper.whole().roots(code))
@@ -190,12 +194,12 @@ public class DoorIntegrationTests extends RunningDemo {
     @Test
     public void ranksShouldBeRewrittenAroundWorkForNamedReaders() {
         var code = api().newProduct();
-        var hidden = door.submit(ines(), create(code, "Only for Ines")).items().getFirst();
-        door.submit(ines(), new Command.Edit(List.of(hidden), Map.of("readers", "ines.rowe")));
-        assertThat(door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(hidden)).operation())
+        var hidden = gateway.submit(ines(), create(code, "Only for Ines")).items().getFirst();
+        gateway.submit(ines(), new Command.Edit(List.of(hidden), Map.of("readers", "ines.rowe")));
+        assertThat(gateway.submit(SignedIn.SYSTEM, new Command.ShortenRanks(hidden)).operation())
                 .isPositive();
         // Others count what is drawn for all who see the same.
-        door.submit(ines(), new Command.Edit(List.of(hidden), Map.of("readers", "")));
+        gateway.submit(ines(), new Command.Edit(List.of(hidden), Map.of("readers", "")));
     }
 
     private static Command move(ItemKey key, Target target) {
@@ -205,8 +209,8 @@ public class DoorIntegrationTests extends RunningDemo {
     @Test
     public void rewrittenRanksShouldNotBeTakenBackByAnybody() {
         var code = api().newProduct();
-        door.submit(ines(), create(code, "A"));
-        var ranks = door.submit(SignedIn.SYSTEM, new Command.ShortenRanks(new ItemKey(code, 1)));
+        gateway.submit(ines(), create(code, "A"));
+        var ranks = gateway.submit(SignedIn.SYSTEM, new Command.ShortenRanks(new ItemKey(code, 1)));
         assertThat(ranks.operation()).isPositive();
         assertThatThrownBy(() -> undoing.takeBack(ines(), ranks.operation()))
                 .isInstanceOf(Failure.NotFound.class);
@@ -222,7 +226,7 @@ public class DoorIntegrationTests extends RunningDemo {
                         "/products/" + code + "/items",
                         "{'items':[{'level':'feature','title':'F','ref':'f'},{'level':'story','title':'S','parentRef':'f'}]}");
         var saved =
-                door.submit(
+                gateway.submit(
                         ines(),
                         new Command.Edit(
                                 List.of(new ItemKey(code, 2)), Map.of("state", "under-way")));

@@ -18,13 +18,13 @@ import java.util.stream.Collectors;
  * @param itemsAs the name under which their keys are written
  * @param data written as JSON
  */
-public record Happened(
+public record PresenceEvent(
         String name,
         String product,
         List<ItemKey> items,
         String itemsAs,
         Map<String, String> data) {
-    public Happened {
+    public PresenceEvent {
         items = List.copyOf(items);
         data = Map.copyOf(data);
     }

@@ -17,7 +17,7 @@ import java.util.Map;
 import org.testng.annotations.Test;
 
 /** What people show each other names nothing that a reader does not see. */
-public class HappenedTests {
+public class PresenceEventTests {
     private static final ItemKey SEEN = new ItemKey("MSF", 1);
     private static final ItemKey HIDDEN = new ItemKey("MSF", 2);
 
@@ -31,8 +31,8 @@ public class HappenedTests {
                 .after();
     }
 
-    private static Happened held(ItemKey... items) {
-        return new Happened("board", "MSF", List.of(items), "keys", Map.of("name", "Ines"));
+    private static PresenceEvent held(ItemKey... items) {
+        return new PresenceEvent("board", "MSF", List.of(items), "keys", Map.of("name", "Ines"));
     }
 
     @Test
@@ -51,7 +51,7 @@ public class HappenedTests {
     @Test
     public void whatIsAboutNoItemShouldBeToldWhereTheProductIsSeen() {
         assertThat(held().seenIn(seen()).orElseThrow()).containsEntry("keys", "");
-        assertThat(new Happened("board", "QUA", List.of(), "keys", Map.of()).seenIn(seen()))
+        assertThat(new PresenceEvent("board", "QUA", List.of(), "keys", Map.of()).seenIn(seen()))
                 .isEmpty();
     }
 }
