@@ -30,16 +30,16 @@ public class Leaving {
         this.keeper = keeper;
     }
 
-    /** What is with somebody and neither done nor dropped. */
-    public List<ItemKey> itemsOf(String handle) {
-        return keeper.whole().marked(Mark.PERSON, handle).stream()
+    /** What is with somebody and neither done nor dropped, as a reader sees it. */
+    public List<ItemKey> itemsOf(SignedIn reader, String handle) {
+        return keeper.seenBy(reader).marked(Mark.PERSON, handle).stream()
                 .map(node -> node.item().key())
                 .toList();
     }
 
-    /** How many items are with somebody and neither done nor dropped. */
-    int count(String handle) {
-        return keeper.whole().countMarked(Mark.PERSON, handle);
+    /** How many of these there are. */
+    int count(SignedIn reader, String handle) {
+        return keeper.seenBy(reader).countMarked(Mark.PERSON, handle);
     }
 
     /**
@@ -49,7 +49,8 @@ public class Leaving {
      * @throws Failure.Invalid while nobody is chosen, and for oneself and the last administrator
      */
     public void remove(SignedIn actor, String handle, @Nullable String heir) {
-        var items = itemsOf(handle);
+        people.checkRemoval(actor, handle);
+        var items = itemsOf(actor, handle);
         boolean chosen = heir != null && !heir.isBlank();
         if (!items.isEmpty() && !chosen) {
             throw new Failure.Invalid(
@@ -58,7 +59,6 @@ public class Leaving {
                             "%d items are with them; choose who takes them."
                                     .formatted(items.size())));
         }
-        people.checkRemoval(actor, handle);
         if (!items.isEmpty() && heir != null) {
             gateway.submit(
                     actor,

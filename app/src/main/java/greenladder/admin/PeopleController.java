@@ -228,7 +228,7 @@ class PeopleController {
                         .toList();
         model.addAttribute(
                 "page",
-                new RemovalPage(handle, person.name(), leaving.itemsOf(handle).size(), heirs));
+                new RemovalPage(handle, person.name(), leaving.itemsOf(me, handle).size(), heirs));
         model.addAttribute("problems", problems);
         model.addAttribute("frame", frames.of(me, null, "Remove " + person.name()));
         return "admin/remove-person";
@@ -259,7 +259,7 @@ class PeopleController {
                 person.role().name(),
                 exceptions,
                 teams,
-                leaving.count(person.handle()),
+                leaving.count(me, person.handle()),
                 person.handle().equals(me.handle()));
     }
 

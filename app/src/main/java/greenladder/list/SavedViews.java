@@ -199,7 +199,7 @@ public class SavedViews {
         } else {
             row.sharing = Sharing.TEAM.name();
             row.team = share.replaceFirst("^team:", "");
-            if (findTeam(row.team) == null) {
+            if (findTeam(me, row.team) == null) {
                 problems.add(new Problem("share", "There is no team “%s”.".formatted(row.team)));
             }
         }
@@ -311,7 +311,7 @@ public class SavedViews {
             case PRIVATE -> false;
             case PRODUCT -> true;
             case TEAM -> {
-                var team = findTeam(view.team());
+                var team = findTeam(reader, view.team());
                 yield team != null && team.members().contains(reader.handle());
             }
         };
@@ -324,25 +324,25 @@ public class SavedViews {
                 view.path(),
                 view.query(),
                 "/%s/%s?%s".formatted(view.product(), view.path(), view.query()),
-                sharedWords(view),
+                sharedWords(reader, view),
                 view.owner().equals(reader.handle()),
                 view.pinners().contains(reader.handle()));
     }
 
     /** A team that is gone shares nothing any more: the view is its owner's alone. */
-    private String sharedWords(KeptView view) {
+    private String sharedWords(SignedIn reader, KeptView view) {
         return switch (view.sharing()) {
             case PRIVATE -> "";
             case PRODUCT -> "for everybody here";
             case TEAM -> {
-                var team = findTeam(view.team());
+                var team = findTeam(reader, view.team());
                 yield team == null ? "was for a team that is gone" : "for team " + team.name();
             }
         };
     }
 
-    private @Nullable Team findTeam(@Nullable String key) {
-        return keeper.whole().workspace().findTeam(key).orElse(null);
+    private @Nullable Team findTeam(SignedIn reader, @Nullable String key) {
+        return keeper.seenBy(reader).workspace().findTeam(key).orElse(null);
     }
 
     private static long idOf(SavedViewRow row) {

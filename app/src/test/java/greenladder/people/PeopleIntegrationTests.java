@@ -8,6 +8,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import greenladder.ApiClient;
 import greenladder.RunningDemo;
 import greenladder.admin.Leaving;
+import greenladder.core.item.ItemKey;
 import greenladder.people.People.PersonForm;
 import greenladder.web.Failure;
 import java.util.concurrent.CompletableFuture;
@@ -152,6 +153,22 @@ public class PeopleIntegrationTests extends RunningDemo {
         assertThatThrownBy(() ->
                         people.changeRole(somebody(Role.TEAM_LEAD), "saga.lind", Role.TEAM_LEAD))
                 .isInstanceOf(Failure.Forbidden.class);
+    }
+
+    @Test
+    public void itemsOfWhoLeavesShouldBeCountedAsTheReaderSeesThem() {
+        var leaver = somebody(Role.TEAM_MEMBER);
+        var code = api().newProduct();
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'level':'story','title':'S','assignee':'%s','readers':['ines.rowe']}"
+                                .formatted(leaver.handle()));
+        var item = new ItemKey(code, 1);
+        var ines = people.findByHandle("ines.rowe").orElseThrow();
+
+        assertThat(leaving.itemsOf(ines, leaver.handle())).containsExactly(item);
+        assertThat(leaving.itemsOf(edda(), leaver.handle())).isEmpty();
+        api().delete("/items/" + item);
     }
 
     @Test
