@@ -8,6 +8,7 @@ import java.time.Clock;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
+import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Profile;
 import org.springframework.orm.jpa.SharedEntityManagerCreator;
@@ -24,9 +25,20 @@ public class GreenLadderApplication {
     public static void main(String[] args) {
         closeDatabaseToCode();
         if (Shell.takes(args)) {
-            System.exit(Shell.run(args));
+            System.exit(Shell.run(args, GreenLadderApplication::opened));
         }
         SpringApplication.run(GreenLadderApplication.class, args);
+    }
+
+    /** What is kept in a place, on a port that nobody knows and this machine alone reaches. */
+    public static ConfigurableApplicationContext opened(String data) {
+        return SpringApplication.run(
+                GreenLadderApplication.class,
+                "--spring.profiles.active=kept",
+                "--greenladder.data=" + data,
+                "--server.address=127.0.0.1",
+                "--server.port=0",
+                "--logging.level.root=error");
     }
 
     /** No class of ours or anybody's is run by what stands in a database. */

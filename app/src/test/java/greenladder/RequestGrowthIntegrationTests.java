@@ -9,12 +9,12 @@ import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Person;
+import greenladder.core.item.Role;
 import greenladder.core.item.StandardLevels;
 import greenladder.item.CommandGateway;
+import greenladder.item.ProductSetup;
 import greenladder.people.People;
-import greenladder.people.Role;
 import greenladder.people.SignedIn;
-import greenladder.product.Products;
 import java.lang.management.ManagementFactory;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -72,7 +72,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
 
     @Autowired private MockMvcTester mvc;
     @Autowired private People people;
-    @Autowired private Products products;
+    @Autowired private ProductSetup products;
     @Autowired private CommandGateway gateway;
 
     private final ThreadMXBean threads = (ThreadMXBean) ManagementFactory.getThreadMXBean();
@@ -90,7 +90,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
                 "sea and sound");
         owner = people.findByHandle("edda.quill").orElseThrow();
         outsider = people.findByHandle("ama.teal").orElseThrow();
-        products.add(owner, "GRO", "Growing", StandardLevels.six());
+        products.start(owner, "GRO", "Growing", StandardLevels.six());
         grow(FEW);
         gateway.submit(
                 owner,

@@ -1,6 +1,7 @@
 package greenladder.admin;
 
 import greenladder.core.change.TakeOver;
+import greenladder.core.item.Permission;
 import greenladder.core.item.StandardFields;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
@@ -9,7 +10,6 @@ import greenladder.item.Asked;
 import greenladder.item.ChangeWords;
 import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
-import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import greenladder.web.Words;

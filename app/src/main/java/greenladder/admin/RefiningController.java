@@ -1,16 +1,16 @@
 package greenladder.admin;
 
 import greenladder.core.change.Problem;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Product;
 import greenladder.core.item.ReadyCheck;
 import greenladder.core.item.Scale;
 import greenladder.core.score.Formula;
 import greenladder.frame.Frames;
 import greenladder.item.Asked;
+import greenladder.item.ProductSetup;
 import greenladder.item.SnapshotKeeper;
-import greenladder.people.Permission;
 import greenladder.people.SignedIn;
-import greenladder.product.Products;
 import greenladder.product.RefiningForm;
 import greenladder.product.RefiningReader;
 import greenladder.web.Failure;
@@ -35,7 +35,7 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/{product:[A-Z]{2,5}}/refining")
 class RefiningController {
     private final SnapshotKeeper keeper;
-    private final Products products;
+    private final ProductSetup setup;
     private final Frames frames;
 
     /**
@@ -56,9 +56,9 @@ class RefiningController {
 
     record ScaleChoice(String name, String unit, String steps) {}
 
-    RefiningController(SnapshotKeeper keeper, Products products, Frames frames) {
+    RefiningController(SnapshotKeeper keeper, ProductSetup setup, Frames frames) {
         this.keeper = keeper;
-        this.products = products;
+        this.setup = setup;
         this.frames = frames;
     }
 
@@ -90,7 +90,7 @@ class RefiningController {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
             return show(me, product, form, reader.problems(), model);
         }
-        products.keepRefining(product, refining);
+        setup.keepRefining(me, code, refining);
         return "redirect:/" + code + "/refining";
     }
 

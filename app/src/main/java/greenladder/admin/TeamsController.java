@@ -2,13 +2,13 @@ package greenladder.admin;
 
 import greenladder.admin.PeoplePage.Choice;
 import greenladder.core.change.Problems;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Team;
 import greenladder.core.snapshot.Mark;
 import greenladder.frame.Frames;
 import greenladder.item.SnapshotKeeper;
 import greenladder.item.Teams;
 import greenladder.item.Teams.TeamForm;
-import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;

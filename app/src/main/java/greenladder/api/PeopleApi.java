@@ -2,6 +2,7 @@ package greenladder.api;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
+import greenladder.core.item.Role;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
 import greenladder.item.Asked;
@@ -10,7 +11,6 @@ import greenladder.item.Teams;
 import greenladder.item.Teams.TeamForm;
 import greenladder.people.Invitations;
 import greenladder.people.People;
-import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import greenladder.people.Tokens;
 import greenladder.web.Failure;

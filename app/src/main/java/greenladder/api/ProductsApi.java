@@ -9,10 +9,10 @@ import greenladder.core.item.Sprint;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
 import greenladder.item.Asked;
+import greenladder.item.ProductSetup;
 import greenladder.item.SetupChanges;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
-import greenladder.product.Products;
 import greenladder.web.Failure;
 import io.swagger.v3.oas.annotations.Operation;
 import io.swagger.v3.oas.annotations.tags.Tag;
@@ -39,7 +39,7 @@ import tools.jackson.databind.JsonNode;
 @Tag(name = "Products")
 class ProductsApi {
     private final SnapshotKeeper keeper;
-    private final Products products;
+    private final ProductSetup setup;
     private final SetupChanges setupChanges;
 
     record LevelJson(
@@ -80,9 +80,9 @@ class ProductsApi {
     /** The product's figures, and beside them those of each level. */
     record ProductRollUpJson(@JsonUnwrapped RollUpJson total, Map<String, RollUpJson> levels) {}
 
-    ProductsApi(SnapshotKeeper keeper, Products products, SetupChanges setupChanges) {
+    ProductsApi(SnapshotKeeper keeper, ProductSetup setup, SetupChanges setupChanges) {
         this.keeper = keeper;
-        this.products = products;
+        this.setup = setup;
         this.setupChanges = setupChanges;
     }
 
@@ -98,7 +98,7 @@ class ProductsApi {
     ResponseEntity<ProductJson> add(
             @RequestBody JsonNode body, @AuthenticationPrincipal SignedIn me) {
         var form = ProductReader.read(body);
-        var product = products.add(me, form.code(), form.name(), form.levels());
+        var product = setup.start(me, form.code(), form.name(), form.levels());
         return ResponseEntity.created(URI.create("/api/v1/products/" + product.code()))
                 .body(json(me, product));
     }

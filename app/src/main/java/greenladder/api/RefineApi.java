@@ -7,14 +7,14 @@ import greenladder.core.filter.Lens;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Product;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;
+import greenladder.item.ProductSetup;
 import greenladder.item.SnapshotKeeper;
-import greenladder.people.Permission;
 import greenladder.people.SignedIn;
-import greenladder.product.Products;
 import greenladder.product.RefiningReader;
 import greenladder.search.FullText;
 import greenladder.web.Failure;
@@ -43,7 +43,7 @@ import org.springframework.web.bind.annotation.RestController;
 @Tag(name = "Refining")
 class RefineApi {
     private final SnapshotKeeper keeper;
-    private final Products products;
+    private final ProductSetup setup;
     private final CommandGateway gateway;
     private final FullText search;
     private final Clock clock;
@@ -64,12 +64,12 @@ class RefineApi {
 
     RefineApi(
             SnapshotKeeper keeper,
-            Products products,
+            ProductSetup setup,
             CommandGateway gateway,
             FullText search,
             Clock clock) {
         this.keeper = keeper;
-        this.products = products;
+        this.setup = setup;
         this.gateway = gateway;
         this.search = search;
         this.clock = clock;
@@ -94,7 +94,7 @@ class RefineApi {
         var reader = new RefiningReader(body.form(product.refining()));
         var refining = reader.read();
         FieldsReader.requireNone(reader.problems());
-        products.keepRefining(product, refining);
+        setup.keepRefining(me, product.code(), refining);
         return RefiningJson.of(refining);
     }
 

@@ -1,31 +1,28 @@
 package greenladder.demo;
 
 import greenladder.core.item.Person;
+import greenladder.core.item.Role;
 import greenladder.core.item.StandardLevels;
-import greenladder.item.Beginning;
+import greenladder.item.ProductSetup;
 import greenladder.people.People;
-import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import greenladder.people.Tokens;
-import greenladder.product.Products;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.LinkedHashMap;
 import java.util.Optional;
-import org.jspecify.annotations.Nullable;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
 
 /** The people and products of the sample workspace, on its first day. */
 @Component
 @Profile("demo")
-class DemoBeginning implements Beginning {
+class DemoBeginning {
     private final People people;
     private final Tokens tokens;
-    private final Products products;
+    private final ProductSetup products;
     private final DemoClock clock;
-    private @Nullable FirstDay firstDay;
 
     /**
      * What a sample workspace is made of.
@@ -38,18 +35,21 @@ class DemoBeginning implements Beginning {
         }
     }
 
-    DemoBeginning(People people, Tokens tokens, Products products, DemoClock clock) {
+    DemoBeginning(People people, Tokens tokens, ProductSetup products, DemoClock clock) {
         this.people = people;
         this.tokens = tokens;
         this.products = products;
         this.clock = clock;
     }
 
-    /** Done once: a demo that keeps its data finds it again. */
-    @Override
-    public void write() {
+    /**
+     * Writes it once: a demo that keeps its data finds it again.
+     *
+     * @return empty where the workspace was there already
+     */
+    Optional<FirstDay> write() {
         if (!people.isEmpty()) {
-            return;
+            return Optional.empty();
         }
         var now = clock.instant();
         var calendar = new DemoCalendar(LocalDate.ofInstant(now, ZoneOffset.UTC));
@@ -59,13 +59,13 @@ class DemoBeginning implements Beginning {
         first.content()
                 .products()
                 .forEach(product ->
-                        products.add(
+                        products.start(
                                 SignedIn.SYSTEM,
                                 product.code(),
                                 product.name(),
                                 StandardLevels.six()));
         clock.goTo(now);
-        firstDay = first;
+        return Optional.of(first);
     }
 
     private void addPeople(DemoContent content) {
@@ -74,10 +74,5 @@ class DemoBeginning implements Beginning {
                 .forEach(one -> samples.put(new Person(one.handle(), one.name()), one.role()));
         people.addSamples(samples, "sea and sound");
         tokens.add("demo-token", "ines.rowe", "For trying things out");
-    }
-
-    /** Empty where the workspace was there already. */
-    Optional<FirstDay> firstDay() {
-        return Optional.ofNullable(firstDay);
     }
 }

@@ -1,6 +1,6 @@
 package greenladder.demo;
 
-import greenladder.people.Permission;
+import greenladder.core.item.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.time.Clock;

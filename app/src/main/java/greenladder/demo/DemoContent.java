@@ -1,6 +1,6 @@
 package greenladder.demo;
 
-import greenladder.people.Role;
+import greenladder.core.item.Role;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;

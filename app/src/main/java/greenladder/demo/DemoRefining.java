@@ -13,9 +13,8 @@ import greenladder.core.score.Formula;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.CommandGateway.Past;
-import greenladder.item.SnapshotKeeper;
+import greenladder.item.ProductSetup;
 import greenladder.people.SignedIn;
-import greenladder.product.Products;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -24,7 +23,6 @@ import java.util.Map;
 import java.util.stream.Stream;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** How the sample products refine their backlogs, and how far theirs are refined. */
 @Component
@@ -43,51 +41,47 @@ class DemoRefining {
                     "The words are understood in three languages",
                     "It was seen on a Saturday in the rain");
 
-    private final Products products;
-    private final SnapshotKeeper keeper;
-    private final TransactionTemplate transactions;
+    private final ProductSetup products;
 
-    DemoRefining(Products products, SnapshotKeeper keeper, TransactionTemplate transactions) {
+    DemoRefining(ProductSetup products) {
         this.products = products;
-        this.keeper = keeper;
-        this.transactions = transactions;
     }
 
     /**
      * Crossing scores as every product begins; Quayside has bands, factors and sizes of its own.
      */
-    void write() {
+    void write(SignedIn crossingOwner, SignedIn quaysideOwner) {
         var standard = Refining.STANDARD;
         var waiting = Formula.PRESETS.get(1);
-        transactions.executeWithoutResult(any -> {
-            products.keepRefining(
-                    keeper.whole().requireProduct("MSF"),
-                    new Refining(
-                            standard.bands(),
-                            standard.factors(),
-                            standard.formula(),
-                            standard.scale(),
-                            Stream.concat(
-                                            standard.checks().stream(),
-                                            Stream.of(
-                                                    new ReadyCheck(
-                                                            "seen",
-                                                            "seen by a ramp hand",
-                                                            ReadyCheck.Kind.BY_HAND,
-                                                            null)))
-                                    .toList()));
-            products.keepRefining(
-                    keeper.whole().requireProduct("QUA"),
-                    new Refining(
-                            List.of(
-                                    new Band("storms", "Before the storms"),
-                                    new Band("winter", "This winter"),
-                                    new Band("later", "When there is time")),
-                            waiting.factors(),
-                            waiting.formula(),
-                            Scale.SHIRTS,
-                            standard.checks()));
-        });
+        products.keepRefining(
+                crossingOwner,
+                "MSF",
+                new Refining(
+                        standard.bands(),
+                        standard.factors(),
+                        standard.formula(),
+                        standard.scale(),
+                        Stream.concat(
+                                        standard.checks().stream(),
+                                        Stream.of(
+                                                new ReadyCheck(
+                                                        "seen",
+                                                        "seen by a ramp hand",
+                                                        ReadyCheck.Kind.BY_HAND,
+                                                        null)))
+                                .toList()));
+        products.keepRefining(
+                quaysideOwner,
+                "QUA",
+                new Refining(
+                        List.of(
+                                new Band("storms", "Before the storms"),
+                                new Band("winter", "This winter"),
+                                new Band("later", "When there is time")),
+                        waiting.factors(),
+                        waiting.formula(),
+                        Scale.SHIRTS,
+                        standard.checks()));
     }
 
     /** What was done while refining, all at one time. */

@@ -4,9 +4,8 @@ import greenladder.core.change.Command;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Template;
 import greenladder.item.CommandGateway.Past;
-import greenladder.item.SnapshotKeeper;
+import greenladder.item.ProductSetup;
 import greenladder.people.SignedIn;
-import greenladder.product.Products;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -16,7 +15,6 @@ import java.util.Map;
 import java.util.regex.Pattern;
 import org.springframework.context.annotation.Profile;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.support.TransactionTemplate;
 
 /** The fields and templates that the sample products have of their own, and what is filled in. */
 @Component
@@ -68,22 +66,14 @@ class DemoSetup {
 
     private static final Pattern IN_DAYS = Pattern.compile("\\{\\+(\\d+)}");
 
-    private final Products products;
-    private final SnapshotKeeper keeper;
-    private final TransactionTemplate transactions;
+    private final ProductSetup products;
 
-    DemoSetup(Products products, SnapshotKeeper keeper, TransactionTemplate transactions) {
+    DemoSetup(ProductSetup products) {
         this.products = products;
-        this.keeper = keeper;
-        this.transactions = transactions;
     }
 
-    void write() {
-        var crossing = keeper.whole().requireProduct("MSF");
-        transactions.executeWithoutResult(any -> {
-            products.keepFields(crossing, FIELDS);
-            products.keepTemplates(crossing, List.of(STORY, BUG));
-        });
+    void write(SignedIn owner) {
+        products.keepParts(owner, "MSF", FIELDS, List.of(STORY, BUG));
     }
 
     /** Labels, lists, links and own fields of some items, as entered by somebody at a time. */

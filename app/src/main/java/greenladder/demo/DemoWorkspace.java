@@ -94,10 +94,12 @@ class DemoWorkspace implements SmartLifecycle {
     @PostConstruct
     void begin() {
         beginning
-                .firstDay()
+                .write()
                 .ifPresent(day -> {
                     clock.goTo(day.morning());
                     addTeams(day.content());
+                    setup.write(person("ines.rowe"));
+                    refining.write(person("ines.rowe"), person("juna.frost"));
                     clock.goTo(day.now());
                     lived = CompletableFuture.supplyAsync(() -> lived(day), DemoWorkspace::beside);
                 });
@@ -158,11 +160,9 @@ class DemoWorkspace implements SmartLifecycle {
     private void goOn(Lived before) {
         var now = clock.instant();
         var history = before.history();
-        setup.write();
         var last = history.past().getLast().at();
         gateway.live(DemoSetup.details(history, person("ines.rowe"), last));
         gateway.live(DemoLinks.past(history, last, person("ines.rowe")));
-        refining.write();
         gateway.live(DemoRefining.past(history, last, person("ines.rowe")));
         talk(before.content(), history, now);
         clock.goTo(now.minus(Duration.ofDays(2)));

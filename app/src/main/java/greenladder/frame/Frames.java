@@ -1,5 +1,6 @@
 package greenladder.frame;
 
+import greenladder.core.item.Permission;
 import greenladder.core.item.Person;
 import greenladder.core.item.Product;
 import greenladder.frame.Frame.ProductChoice;
@@ -7,7 +8,6 @@ import greenladder.frame.Frame.StageStep;
 import greenladder.frame.Frame.ViewTab;
 import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;
-import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.talk.Notices;
 import java.util.Arrays;

@@ -1,9 +1,9 @@
 package greenladder.frame;
 
 import greenladder.core.item.StandardLevels;
+import greenladder.item.ProductSetup;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
-import greenladder.product.Products;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
 import org.springframework.http.HttpStatus;
@@ -17,7 +17,7 @@ import org.springframework.web.bind.annotation.PostMapping;
 @Controller
 class HomeController {
     private final SnapshotKeeper keeper;
-    private final Products products;
+    private final ProductSetup setup;
     private final Frames frames;
     private final LastProduct last;
 
@@ -28,9 +28,9 @@ class HomeController {
         }
     }
 
-    HomeController(SnapshotKeeper keeper, Products products, Frames frames, LastProduct last) {
+    HomeController(SnapshotKeeper keeper, ProductSetup setup, Frames frames, LastProduct last) {
         this.keeper = keeper;
-        this.products = products;
+        this.setup = setup;
         this.frames = frames;
         this.last = last;
     }
@@ -65,7 +65,7 @@ class HomeController {
             Model model,
             HttpServletResponse response) {
         try {
-            var product = products.add(me, form.code().strip(), form.name(), StandardLevels.six());
+            var product = setup.start(me, form.code().strip(), form.name(), StandardLevels.six());
             return "redirect:" + View.LADDER.url(product.code());
         } catch (Failure.Invalid e) {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());

@@ -6,21 +6,13 @@ import greenladder.core.change.Decision;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decision.Refused;
 import greenladder.core.change.Decisions;
-import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Reverse;
-import greenladder.core.change.SetupChange;
-import greenladder.core.change.SetupChange.Outcome;
-import greenladder.core.change.SetupChange.Removed;
 import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Workspace;
 import greenladder.core.plan.SprintLedger;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.log.ChangeLog;
 import greenladder.log.Logged;
 import greenladder.log.NewOperation;
-import greenladder.log.Operation;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
@@ -29,7 +21,6 @@ import java.time.Instant;
 import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Objects;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.Consumer;
@@ -56,7 +47,6 @@ public class CommandGateway {
     private final EntityManager entities;
 
     private final Clock clock;
-    private final ChangeLog log;
 
     CommandGateway(
             ItemStore store,
@@ -65,8 +55,7 @@ public class CommandGateway {
             ApplicationEventPublisher events,
             TransactionTemplate transactions,
             EntityManager entities,
-            Clock clock,
-            ChangeLog log) {
+            Clock clock) {
         this.store = store;
         this.keeper = keeper;
         this.rights = rights;
@@ -74,7 +63,6 @@ public class CommandGateway {
         this.transactions = transactions;
         this.entities = entities;
         this.clock = clock;
-        this.log = log;
     }
 
     /**
@@ -151,13 +139,14 @@ public class CommandGateway {
     }
 
     private Saved submitted(
-            SignedIn actor,
+            SignedIn asking,
             Function<Snapshot, Command> making,
             Consumer<Snapshot> precondition,
             Consumer<Accepted> companion) {
         keeper.lock().lock();
         try {
             var before = keeper.settled();
+            var actor = asking.asIn(before.workspace());
             var now = now();
             var saved =
                     committed(() -> {
@@ -226,7 +215,7 @@ public class CommandGateway {
         try {
             var before = keeper.settled();
             var snapshot = before;
-            var last = lastTime();
+            var last = keeper.lastTime();
             var written = new ArrayList<NewOperation>();
             for (var one : past) {
                 var command = one.command().apply(snapshot);
@@ -247,56 +236,8 @@ public class CommandGateway {
                 long number = store.write(written, before, snapshot);
                 var after = snapshot;
                 keeper.advance(ignored -> after);
-                keeper.has(number);
+                keeper.has(number, last);
             }
-        } finally {
-            keeper.lock().unlock();
-        }
-    }
-
-    /**
-     * Changes levels, kinds or states together with the items that use them.
-     *
-     * @param next makes the workspace as it is to be
-     * @param keep writes it down, in the same transaction as the items
-     */
-    public Outcome changeSetup(
-            SignedIn actor,
-            Function<Workspace, Workspace> next,
-            Map<Removed, String> choices,
-            Runnable keep) {
-        keeper.lock().lock();
-        try {
-            var before = keeper.settled();
-            var now = now();
-            var outcome = SetupChange.decide(before, next.apply(before.workspace()), choices, now);
-            if (outcome instanceof Outcome.Accepted(var changes, var after)) {
-                var teams =
-                        after.workspace().teamsByKey().keySet().stream()
-                                .map(PlanKey::team)
-                                .toList();
-                var plans = PlanChange.between(before.workspace(), after.workspace(), teams);
-                var accepted = new Accepted(List.of(), changes, plans, after);
-                var operation =
-                        new NewOperation(
-                                now,
-                                actor.handle(),
-                                OperationKind.SETUP,
-                                null,
-                                changes,
-                                plans,
-                                SprintLedger.between(before, after, changes, plans, now));
-                long id =
-                        committed(() -> {
-                            keep.run();
-                            return accepted.isEmpty()
-                                    ? 0L
-                                    : store.writeWithin(entities, operation, before, after);
-                        });
-                keeper.advance(ignored -> after);
-                published(new Saved(id, actor, now, accepted, before));
-            }
-            return outcome;
         } finally {
             keeper.lock().unlock();
         }
@@ -342,18 +283,18 @@ public class CommandGateway {
                 before);
     }
 
-    /** The database keeps microseconds; so does the snapshot in memory. */
+    /**
+     * The database keeps microseconds; so does the snapshot in memory. Where the clock was set back
+     * the log stands still rather than go back.
+     */
     private Instant now() {
-        return clock.instant().truncatedTo(ChronoUnit.MICROS);
-    }
-
-    private Instant lastTime() {
-        return log.findOperation(log.lastOperation()).map(Operation::at).orElse(Instant.EPOCH);
+        var now = clock.instant().truncatedTo(ChronoUnit.MICROS);
+        return now.isBefore(keeper.lastTime()) ? keeper.lastTime() : now;
     }
 
     private Saved published(Saved saved) {
         if (saved.operation() > 0) {
-            keeper.has(saved.operation());
+            keeper.has(saved.operation(), saved.at());
             events.publishEvent(new Logged(saved.operation()));
         }
         events.publishEvent(saved);

@@ -71,6 +71,8 @@ public class ItemStore {
             Snapshot after) {
         session.setJdbcBatchSize(BATCH);
         long last = LogWriter.write(session, operations);
+        ProductRow.write(
+                session, operations.stream().flatMap(one -> one.plans().stream()).toList());
         var keys = new LinkedHashSet<ItemKey>();
         operations.forEach(one -> one.changes().forEach(change -> keys.add(change.item())));
         writeItems(session, keys, before, after);
@@ -110,11 +112,7 @@ public class ItemStore {
         keys.forEach(key -> products.add(key.product()));
         for (var product : products) {
             if (after.lastNumber(product) != before.lastNumber(product)) {
-                session.createMutationQuery(
-                                "update ProductRow set lastNumber = :last where code = :code")
-                        .setParameter("last", after.lastNumber(product))
-                        .setParameter("code", product)
-                        .executeUpdate();
+                ProductRow.number(session, product, after.lastNumber(product));
             }
         }
     }
@@ -146,6 +144,11 @@ public class ItemStore {
                         .setParameter("subject", subject)
                         .setParameter("fact", fact)
                         .executeUpdate());
+    }
+
+    /** The last number given to an item of each product, those of deleted items included. */
+    Map<String, Integer> loadLastNumbers() {
+        return sessions.fromStatelessSession(ProductRow::lastNumbers);
     }
 
     /** Who alone had seen what is gone, for the start. */

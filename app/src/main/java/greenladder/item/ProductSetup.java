@@ -8,11 +8,15 @@ import greenladder.core.change.Problems;
 import greenladder.core.change.Target;
 import greenladder.core.change.TemplateUse;
 import greenladder.core.item.CustomField;
+import greenladder.core.item.Levels;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Product;
+import greenladder.core.item.Refining;
 import greenladder.core.item.Template;
-import greenladder.people.Permission;
+import greenladder.core.setup.SetUpProduct;
+import greenladder.core.setup.StartProduct;
+import greenladder.item.CommandGateway.Saved;
 import greenladder.people.SignedIn;
-import greenladder.product.Products;
 import greenladder.product.Slug;
 import greenladder.web.Failure;
 import java.time.Clock;
@@ -21,7 +25,9 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** The fields and the templates of products, as product owners set them up. */
@@ -35,21 +41,55 @@ public class ProductSetup {
     private static final int LONGEST_PREFIX = 100;
     private static final int MOST_CHILDREN = 40;
 
-    private final Products products;
+    private final CommandGateway gateway;
     private final SnapshotKeeper keeper;
     private final Clock clock;
 
-    ProductSetup(Products products, SnapshotKeeper keeper, Clock clock) {
-        this.products = products;
+    ProductSetup(CommandGateway gateway, SnapshotKeeper keeper, Clock clock) {
+        this.gateway = gateway;
         this.keeper = keeper;
         this.clock = clock;
+    }
+
+    /** Starts a product; refused whole with what is wrong with its code or name. */
+    public Product start(SignedIn me, String code, String name, Levels levels) {
+        if (!me.may(Permission.START_PRODUCTS)) {
+            throw new Failure.Forbidden(
+                    "Products are started by product owners and administrators.");
+        }
+        return gateway.submit(me, new StartProduct(code, name.strip(), levels))
+                .accepted()
+                .after()
+                .requireProduct(code);
+    }
+
+    /** Keeps how a product refines its backlog. */
+    public Saved keepRefining(SignedIn me, String code, Refining refining) {
+        return keep(me, code, was -> was.withRefining(refining));
+    }
+
+    /** Keeps all fields and templates of a product, for samples. */
+    public void keepParts(
+            SignedIn me, String code, List<CustomField> fields, List<Template> templates) {
+        keep(me, code, was -> was.withFields(fields).withTemplates(templates));
+    }
+
+    /**
+     * Keeps a product as a step makes it of what it is by then, so that what somebody else sets up
+     * at the same time stays.
+     */
+    private Saved keep(SignedIn me, String code, UnaryOperator<Product> step) {
+        return gateway.submit(
+                me,
+                snapshot -> new SetUpProduct(step.apply(Asked.product(snapshot, code))),
+                accepted -> {});
     }
 
     /** Adds a field; gives it with its key. */
     public CustomField addField(
             SignedIn me, String code, String name, String type, List<String> choices) {
         var product = require(me, code);
-        var fields = new ArrayList<>(product.fields());
+        var fields = product.fields();
         var known =
                 Arrays.stream(CustomField.Type.values())
                         .filter(one -> one.name().equals(type) || one.word().equals(type))
@@ -80,8 +120,7 @@ public class ProductSetup {
                                 product.describedFields().stream().map(CustomField::name).toList()),
                         known,
                         requireChoices(known, choices));
-        fields.add(field);
-        products.keepFields(product, fields);
+        keep(me, code, was -> was.withFields(with(was.fields(), field)));
         return field;
     }
 
@@ -101,30 +140,48 @@ public class ProductSetup {
                         requireName(name, others),
                         field.type(),
                         requireChoices(field.type(), choices));
-        products.keepFields(
-                product,
-                product.fields().stream()
-                        .map(one -> one.key().equals(key) ? changed : one)
-                        .toList());
+        keep(
+                me,
+                code,
+                was ->
+                        was.withFields(
+                                was.fields().stream()
+                                        .map(one -> one.key().equals(key) ? changed : one)
+                                        .toList()));
     }
 
     /** Takes a field away. What items have in it is kept, out of sight. */
     public void removeField(SignedIn me, String code, String key) {
         var product = require(me, code);
         requireField(product, key);
-        products.keepFields(
-                product, product.fields().stream().filter(one -> !one.key().equals(key)).toList());
+        keep(
+                me,
+                code,
+                was ->
+                        was.withFields(
+                                was.fields().stream()
+                                        .filter(one -> !one.key().equals(key))
+                                        .toList()));
     }
 
     /** One place further up. */
     public void raiseField(SignedIn me, String code, String key) {
         var product = require(me, code);
+        requireField(product, key);
+        keep(me, code, was -> was.withFields(raised(was, key)));
+    }
+
+    private static List<CustomField> raised(Product product, String key) {
         var fields = new ArrayList<>(product.fields());
         int at = fields.indexOf(requireField(product, key));
         if (at > 0) {
             fields.add(at - 1, fields.remove(at));
-            products.keepFields(product, fields);
         }
+        return fields;
+    }
+
+    private static <T> List<T> with(List<T> list, T added) {
+        return Stream.concat(list.stream(), Stream.of(added)).toList();
     }
 
     /**
@@ -134,7 +191,7 @@ public class ProductSetup {
      */
     public Template keepTemplate(SignedIn me, String code, Template entered) {
         var product = require(me, code);
-        var templates = new ArrayList<>(product.templates());
+        var templates = product.templates();
         boolean isNew = entered.key().isBlank();
         if (isNew && templates.size() >= MOST_TEMPLATES) {
             throw invalid("name", "At most %d templates fit.".formatted(MOST_TEMPLATES));
@@ -159,12 +216,19 @@ public class ProductSetup {
                         entered.fields(),
                         entered.children());
         requireUsable(me, product, template);
-        if (isNew) {
-            templates.add(template);
-        } else {
-            templates.replaceAll(one -> one.key().equals(template.key()) ? template : one);
-        }
-        products.keepTemplates(product, templates);
+        keep(
+                me,
+                code,
+                was ->
+                        was.withTemplates(
+                                isNew
+                                        ? with(was.templates(), template)
+                                        : was.templates().stream()
+                                                .map(one ->
+                                                        one.key().equals(template.key())
+                                                                ? template
+                                                                : one)
+                                                .toList()));
         return template;
     }
 
@@ -173,9 +237,14 @@ public class ProductSetup {
         if (product.findTemplate(key).isEmpty()) {
             throw new Failure.NotFound("There is no template “%s”.".formatted(key));
         }
-        products.keepTemplates(
-                product,
-                product.templates().stream().filter(one -> !one.key().equals(key)).toList());
+        keep(
+                me,
+                code,
+                was ->
+                        was.withTemplates(
+                                was.templates().stream()
+                                        .filter(one -> !one.key().equals(key))
+                                        .toList()));
     }
 
     /** Tries the template on an item that is thrown away. */

@@ -4,22 +4,23 @@ import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.HandingOver;
-import greenladder.core.change.Need;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
+import greenladder.core.item.Permission;
+import greenladder.core.item.Person;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Product;
+import greenladder.core.item.ProductFacts;
 import greenladder.core.item.Review;
+import greenladder.core.item.Role;
 import greenladder.core.item.SprintPlan;
 import greenladder.core.item.StepRule;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.people.Permission;
-import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.Collection;
@@ -41,7 +42,7 @@ import org.springframework.stereotype.Component;
 public class Rights {
     /** Refuses what somebody need not even ask for, whatever would come of it. */
     void check(SignedIn actor, Command command, Snapshot snapshot) {
-        var permission = permission(command.need(snapshot));
+        var permission = command.need(snapshot);
         for (var product : command.inProducts()) {
             if (!actor.mayIn(product, permission)) {
                 throw refused(actor, product);
@@ -50,17 +51,6 @@ public class Rights {
         for (var subject : command.plans()) {
             requirePlan(actor, subject, snapshot.workspace(), command.fact());
         }
-    }
-
-    private static Permission permission(Need need) {
-        return switch (need) {
-            case NOTHING -> Permission.READ;
-            case WORK -> Permission.WORK;
-            case RAISE -> Permission.RAISE;
-            case SHAPE -> Permission.SHAPE;
-            case PLAN -> Permission.PLAN;
-            case ADMINISTER -> Permission.ADMINISTER;
-        };
     }
 
     /**
@@ -72,6 +62,17 @@ public class Rights {
      */
     private static void requirePlan(
             SignedIn actor, PlanKey subject, Workspace workspace, @Nullable String fact) {
+        switch (subject.kind()) {
+            case PERSON -> {
+                requirePerson(actor, subject.key(), fact);
+                return;
+            }
+            case PRODUCT -> {
+                requireSetup(actor, subject.key(), fact);
+                return;
+            }
+            default -> {}
+        }
         boolean isTeam =
                 subject.kind() == PlanKey.Kind.TEAM && (fact == null || !Team.isOfWork(fact));
         var needed =
@@ -93,6 +94,31 @@ public class Rights {
                     isTeam
                             ? "Administrators look after teams."
                             : "%ss cannot plan this.".formatted(actor.role().label()));
+        }
+    }
+
+    /** People call themselves as they like; all else about them is for administrators. */
+    private static void requirePerson(SignedIn actor, String handle, @Nullable String fact) {
+        boolean isOwnName = actor.handle().equals(handle) && (fact == null || Person.isName(fact));
+        if (!isOwnName && !actor.may(Permission.ADMINISTER)) {
+            throw new Failure.Forbidden("Administrators look after people.");
+        }
+    }
+
+    /** Levels and states are for administrators, the rest of a set-up for the product's owners. */
+    private static void requireSetup(SignedIn actor, String product, @Nullable String fact) {
+        if (fact != null && ProductFacts.isOfLevels(fact) && !actor.may(Permission.ADMINISTER)) {
+            throw new Failure.Forbidden("Administrators look after levels and states.");
+        }
+        if (!actor.mayIn(product, Permission.SHAPE)) {
+            throw refused(actor, product);
+        }
+    }
+
+    private static void requireStarting(SignedIn actor) {
+        if (!actor.may(Permission.START_PRODUCTS)) {
+            throw new Failure.Forbidden(
+                    "Products are started by product owners and administrators.");
         }
     }
 
@@ -142,9 +168,19 @@ public class Rights {
         requireSteps(actor, before, accepted);
         for (var change : accepted.plans()) {
             var fact = change.fact();
+            if (isStartedOrUnmade(before, accepted.after(), change.subject())) {
+                requireStarting(actor);
+                continue;
+            }
             requirePlan(actor, change.subject(), before.workspace(), fact);
             requirePlan(actor, change.subject(), accepted.after().workspace(), fact);
         }
+    }
+
+    private static boolean isStartedOrUnmade(Snapshot before, Snapshot after, PlanKey subject) {
+        return subject.kind() == PlanKey.Kind.PRODUCT
+                && before.findProduct(subject.key()).isPresent()
+                        != after.findProduct(subject.key()).isPresent();
     }
 
     /** Who may take which step is said by the item's team; what its rules do then is theirs. */

@@ -2,26 +2,27 @@ package greenladder.item;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
-import greenladder.core.change.SetupChange.Outcome;
+import greenladder.core.change.SetupChange;
 import greenladder.core.change.SetupChange.Removed;
 import greenladder.core.item.Levels;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Product;
 import greenladder.core.item.State;
 import greenladder.core.item.States;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
-import greenladder.people.Permission;
+import greenladder.core.setup.SetUpProduct;
+import greenladder.core.setup.SetUpTeam;
 import greenladder.people.SignedIn;
 import greenladder.product.LevelsForm;
 import greenladder.product.LevelsReader;
-import greenladder.product.Products;
 import greenladder.web.Failure;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
-import java.util.function.Function;
+import java.util.function.UnaryOperator;
 import org.springframework.stereotype.Component;
 
 /**
@@ -31,7 +32,6 @@ import org.springframework.stereotype.Component;
 @Component
 public class SetupChanges {
     private final CommandGateway gateway;
-    private final Products products;
     private final SnapshotKeeper keeper;
 
     /**
@@ -45,9 +45,8 @@ public class SetupChanges {
 
     public record Option(String key, String name) {}
 
-    SetupChanges(CommandGateway gateway, Products products, SnapshotKeeper keeper) {
+    SetupChanges(CommandGateway gateway, SnapshotKeeper keeper) {
         this.gateway = gateway;
-        this.products = products;
         this.keeper = keeper;
     }
 
@@ -61,17 +60,26 @@ public class SetupChanges {
     public List<Choice> product(
             SignedIn me, String code, LevelsForm form, Map<String, String> choices) {
         requireAdministrator(me);
-        var was = Asked.product(keeper.seenBy(me), code);
+        Asked.product(keeper.seenBy(me), code);
         var reader = new LevelsReader(code, "levels");
         var levels = reader.levels(form).orElseThrow(() -> invalid(reader.problems()));
-        var next = was.withLevels(levels);
         var parts = new HashMap<>(reader.renamed());
         parts.putAll(parts(choices));
-        return outcome(
-                me,
-                gateway.changeSetup(
-                        me, workspace -> workspace.with(next), parts, () -> products.keep(next)),
-                workspace -> workspace.with(next));
+        var open =
+                undecided(
+                        me,
+                        workspace ->
+                                workspace.with(workspace.requireProduct(code).withLevels(levels)),
+                        parts);
+        if (open.isEmpty()) {
+            gateway.submit(
+                    me,
+                    snapshot ->
+                            new SetUpProduct(
+                                    Asked.product(snapshot, code).withLevels(levels), parts),
+                    accepted -> {});
+        }
+        return open;
     }
 
     /** Gives a team states of its own on the levels where the form says so. */
@@ -95,26 +103,24 @@ public class SetupChanges {
         if (!problems.isEmpty()) {
             throw invalid(problems);
         }
-        var next = was.with(was.name(), was.members(), was.products(), own);
-        return outcome(
-                me,
-                gateway.changeSetup(
-                        me, workspace -> workspace.with(next), parts(choices), () -> {}),
-                workspace -> workspace.with(next));
+        var command = new SetUpTeam(was.key(), own, parts(choices));
+        var open = undecided(me, command::workspace, command.choices());
+        if (open.isEmpty()) {
+            gateway.submit(me, command);
+        }
+        return open;
     }
 
-    private List<Choice> outcome(
-            SignedIn me, Outcome outcome, Function<Workspace, Workspace> step) {
-        return switch (outcome) {
-            case Outcome.Accepted ignored -> List.of();
-            case Outcome.Refused(var problems) -> throw new Failure.Invalid(problems);
-            case Outcome.Undecided(var uses) -> {
-                var next = step.apply(keeper.seenBy(me).workspace());
-                yield uses.entrySet().stream()
-                        .map(use -> choice(next, use.getKey(), use.getValue()))
-                        .toList();
-            }
-        };
+    /** What has to be chosen first: for all items, whoever sees them. */
+    private List<Choice> undecided(
+            SignedIn me, UnaryOperator<Workspace> step, Map<Removed, String> choices) {
+        var whole = keeper.whole();
+        var words = step.apply(keeper.seenBy(me).workspace());
+        return SetupChange.undecided(whole, step.apply(whole.workspace()), choices)
+                .entrySet()
+                .stream()
+                .map(use -> choice(words, use.getKey(), use.getValue()))
+                .toList();
     }
 
     private static Choice choice(Workspace next, Removed part, int items) {

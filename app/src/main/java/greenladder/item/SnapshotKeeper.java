@@ -5,13 +5,10 @@ import greenladder.core.snapshot.HiddenScope;
 import greenladder.core.snapshot.RestrictedSnapshot;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog;
-import greenladder.people.People;
-import greenladder.people.People.PersonChanged;
+import greenladder.log.Operation;
 import greenladder.people.SignedIn;
-import greenladder.product.Products;
-import greenladder.product.WorkspaceChanged;
 import java.time.Clock;
-import java.util.List;
+import java.time.Instant;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
@@ -24,7 +21,6 @@ import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Component;
-import org.springframework.transaction.event.TransactionalEventListener;
 
 /**
  * Holds the current snapshot: loaded at start, moved on after each commit, in commit order. Reading
@@ -70,30 +66,21 @@ public class SnapshotKeeper {
     }
 
     private final ItemStore store;
-    private final Products products;
-    private final People people;
     private final Clock clock;
 
     /** The last operation that the current snapshot surely has. */
     private final AtomicLong lastOperation = new AtomicLong();
 
+    private volatile Instant lastTime;
+
     /** A commit failed, and the database may have kept it all the same. */
     private boolean doubtful;
 
-    SnapshotKeeper(
-            ItemStore store,
-            ChangeLog log,
-            SprintEntries ledgers,
-            Products products,
-            People people,
-            Clock clock,
-            List<Beginning> beginnings) {
-        beginnings.forEach(Beginning::write);
+    SnapshotKeeper(ItemStore store, ChangeLog log, SprintEntries ledgers, Clock clock) {
         this.clock = clock;
         this.store = store;
-        this.products = products;
-        this.people = people;
         lastOperation.set(log.lastOperation());
+        lastTime = log.findOperation(log.lastOperation()).map(Operation::at).orElse(Instant.EPOCH);
         current = new AtomicReference<>(loaded());
         var workspace = whole().workspace();
         if (!workspace.sprintsByKey().isEmpty() && ledgers.isEmpty()) {
@@ -108,15 +95,9 @@ public class SnapshotKeeper {
 
     private Snapshot loaded() {
         var workspace = Workspace.EMPTY.in(clock.getZone());
-        for (var product : products.all()) {
-            workspace = workspace.with(product);
-        }
-        for (var person : people.all()) {
-            workspace = workspace.with(person);
-        }
         workspace = store.loadPlans(workspace).workspace();
         var snapshot = Snapshot.empty().with(workspace);
-        for (var number : products.lastNumbers().entrySet()) {
+        for (var number : store.loadLastNumbers().entrySet()) {
             snapshot = snapshot.withLastNumber(number.getKey(), number.getValue());
         }
         return snapshot.withItems(store.loadItems(workspace))
@@ -129,8 +110,14 @@ public class SnapshotKeeper {
     }
 
     /** Told in the order of the log, after {@link #advance}. */
-    void has(long operation) {
+    void has(long operation, Instant at) {
         lastOperation.set(operation);
+        lastTime = at;
+    }
+
+    /** When the last operation was; no later one is earlier, whatever the clock says. */
+    Instant lastTime() {
+        return lastTime;
     }
 
     /** Everything there is, whoever asks. */
@@ -214,15 +201,5 @@ public class SnapshotKeeper {
         } finally {
             lock.unlock();
         }
-    }
-
-    @TransactionalEventListener
-    void on(WorkspaceChanged changed) {
-        advance(snapshot -> snapshot.with(changed.step().apply(snapshot.workspace())));
-    }
-
-    @TransactionalEventListener
-    void on(PersonChanged changed) {
-        advance(snapshot -> snapshot.with(changed.person()));
     }
 }

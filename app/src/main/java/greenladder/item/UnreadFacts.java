@@ -1,8 +1,8 @@
 package greenladder.item;
 
+import greenladder.core.item.Permission;
 import greenladder.core.item.Workspace;
 import greenladder.people.Audit;
-import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.List;

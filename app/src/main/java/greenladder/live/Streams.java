@@ -1,13 +1,14 @@
 package greenladder.live;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
+import greenladder.core.change.PlanChange;
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.Role;
 import greenladder.core.snapshot.HiddenScope;
 import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
-import greenladder.people.People.RolesChanged;
 import greenladder.people.People.SessionEnded;
 import greenladder.people.People.SignedOut;
-import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import greenladder.talk.Comments.CommentsChanged;
 import greenladder.talk.Notices.NoticesChanged;
@@ -16,6 +17,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.concurrent.ConcurrentLinkedDeque;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -70,6 +72,7 @@ public class Streams {
     /** Comes while the gateway is still locked, so in the order of the log. */
     @EventListener
     void on(Saved saved) {
+        endThoseOf(peopleChangedBy(saved));
         var touched = Touched.by(saved);
         if (touched.isNothing()) {
             return;
@@ -82,6 +85,21 @@ public class Streams {
                             new Audience(stream.drawer(), sees),
                             any -> changed(touched, stream.reader(), stream.drawer(), saved))
                     .ifPresent(stream::tell);
+        }
+    }
+
+    private static Set<String> peopleChangedBy(Saved saved) {
+        return saved.plans().stream()
+                .map(PlanChange::subject)
+                .filter(subject -> subject.kind() == PlanKey.Kind.PERSON)
+                .map(PlanKey::key)
+                .collect(Collectors.toSet());
+    }
+
+    /** What they may see changed: their pages come back with what they may see now. */
+    private void endThoseOf(Set<String> people) {
+        if (!people.isEmpty()) {
+            open.stream().filter(stream -> people.contains(stream.handle())).forEach(Stream::end);
         }
     }
 
@@ -121,14 +139,6 @@ public class Streams {
             happened.seenIn(keeper.seenBy(stream.reader()))
                     .ifPresent(told -> stream.tell(new Event(happened.name(), told)));
         }
-    }
-
-    /** What somebody may see changed: their pages come back with what they may see now. */
-    @TransactionalEventListener
-    void on(RolesChanged changed) {
-        open.stream()
-                .filter(stream -> stream.handle().equals(changed.handle()))
-                .forEach(Stream::end);
     }
 
     @TransactionalEventListener

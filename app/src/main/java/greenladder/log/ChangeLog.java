@@ -16,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.OptionalLong;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Gatherers;
@@ -220,6 +221,28 @@ public class ChangeLog {
      * what it changed.
      */
     public List<Entry> entriesAfter(long operation, int most) {
+        return entriesAfter(operation, most, OperationKind.RANKS.label());
+    }
+
+    /** The number of the operation after one; empty at the end of the log. */
+    public OptionalLong numberAfter(long operation) {
+        return sessions.fromStatelessSession(session -> {
+            var next =
+                    session.createQuery(
+                                    "select min(id) from OperationRow where id > :operation",
+                                    Long.class)
+                            .setParameter("operation", operation)
+                            .getSingleResultOrNull();
+            return next == null ? OptionalLong.empty() : OptionalLong.of(next);
+        });
+    }
+
+    /** The same with those that nobody sees, which rewrote ranks. */
+    public List<Entry> allAfter(long operation, int most) {
+        return entriesAfter(operation, most, "");
+    }
+
+    private List<Entry> entriesAfter(long operation, int most, String hidden) {
         return sessions.fromStatelessSession(session -> {
             var operations =
                     session
@@ -228,7 +251,7 @@ public class ChangeLog {
                                             + " order by id",
                                     OperationRow.class)
                             .setParameter("operation", operation)
-                            .setParameter("hidden", OperationKind.RANKS.label())
+                            .setParameter("hidden", hidden)
                             .setMaxResults(most)
                             .list()
                             .stream()
@@ -369,15 +392,17 @@ public class ChangeLog {
                         .setMaxResults(most)
                         .list()
                         .stream()
-                        .map(pair -> {
+                        .flatMap(pair -> {
                             var operation = (OperationRow) pair[1];
                             var row = (ChangeRow) pair[0];
-                            return new Logged(
-                                    new Point(row.operation, row.place),
-                                    operation.at,
-                                    operation.actor,
-                                    operation.undoneBy,
-                                    row.toChange());
+                            return row.findChange().stream()
+                                    .map(change ->
+                                            new Logged(
+                                                    new Point(row.operation, row.place),
+                                                    operation.at,
+                                                    operation.actor,
+                                                    operation.undoneBy,
+                                                    change));
                         })
                         .toList());
     }

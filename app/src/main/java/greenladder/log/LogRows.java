@@ -17,10 +17,15 @@ import jakarta.persistence.Table;
 import java.io.Serializable;
 import java.time.Instant;
 import java.util.Objects;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 
 /** The tables of the change log: operations, and the changes that each made. */
 final class LogRows {
+    private static final Logger LOG = LoggerFactory.getLogger(LogRows.class);
+
     private LogRows() {}
 
     @Entity(name = "OperationRow")
@@ -119,6 +124,21 @@ final class LogRows {
 
         boolean isOfPlan() {
             return subject.indexOf(':') >= 0;
+        }
+
+        /** Empty, and told in the program's log, where the row cannot be read. */
+        Optional<Change> findChange() {
+            try {
+                return Optional.of(toChange());
+            } catch (RuntimeException e) {
+                LOG.error(
+                        "operation {}, change {} of {} cannot be read",
+                        operation,
+                        place,
+                        subject,
+                        e);
+                return Optional.empty();
+            }
         }
 
         Change toChange() {

@@ -1,5 +1,6 @@
 package greenladder.operating;
 
+import greenladder.item.Verification;
 import greenladder.web.GreenLadderProperties;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;
@@ -22,7 +23,7 @@ import org.springframework.stereotype.Component;
 
 /**
  * A socket beside the data, open to the owner of the process alone, by which the shell asks the
- * running application for a backup.
+ * running application for a backup, or to hold what it keeps against its log.
  */
 @Component
 @Profile("kept")
@@ -33,14 +34,22 @@ class ControlSocket {
     /** What a request begins with; the path of the file follows. */
     static final String BACKUP = "backup ";
 
+    /** Asks whether what is in memory is what the log says. */
+    static final String VERIFY = "verify";
+
     static final String DONE = "done";
 
+    /** Stands between the lines of an answer. */
+    static final String BREAK = "\t";
+
     private final Backup backup;
+    private final Verification verification;
     private final Path path;
     private @Nullable ServerSocketChannel server;
 
-    ControlSocket(Backup backup, GreenLadderProperties properties) {
+    ControlSocket(Backup backup, Verification verification, GreenLadderProperties properties) {
         this.backup = backup;
+        this.verification = verification;
         this.path = pathOf(properties.data());
     }
 
@@ -69,7 +78,11 @@ class ControlSocket {
     private void listen(ServerSocketChannel opened) {
         while (opened.isOpen()) {
             try (var client = opened.accept()) {
-                send(client, answer(received(client)));
+                var request = received(client);
+                // Who only looks whether somebody is there asks nothing.
+                if (!request.isEmpty()) {
+                    send(client, answer(request));
+                }
             } catch (IOException e) {
                 if (opened.isOpen()) {
                     LOG.warn("control: {}", e.getMessage());
@@ -79,6 +92,12 @@ class ControlSocket {
     }
 
     private String answer(String request) {
+        if (request.equals(VERIFY)) {
+            var report = verification.whole();
+            return (report.agrees() ? DONE : "")
+                    + BREAK
+                    + String.join(BREAK, VerificationWords.lines(report));
+        }
         if (!request.startsWith(BACKUP)) {
             return "unknown request";
         }
@@ -102,6 +121,9 @@ class ControlSocket {
     }
 
     static void send(SocketChannel channel, String line) throws IOException {
-        channel.write(ByteBuffer.wrap((line + "\n").getBytes(StandardCharsets.UTF_8)));
+        var shortened = line.length() > LONGEST / 4 ? line.substring(0, LONGEST / 4) : line;
+        channel.write(
+                ByteBuffer.wrap(
+                        (shortened.replace("\n", " ") + "\n").getBytes(StandardCharsets.UTF_8)));
     }
 }

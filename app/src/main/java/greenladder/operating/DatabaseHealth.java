@@ -17,7 +17,8 @@ class DatabaseHealth implements HealthIndicator {
     @Override
     public Health health() {
         try {
-            entities.createNativeQuery("select name from guard").getResultList();
+            entities.createNativeQuery("select code from product fetch first 1 rows only")
+                    .getResultList();
             return Health.up().build();
         } catch (RuntimeException e) {
             return Health.down(e).build();

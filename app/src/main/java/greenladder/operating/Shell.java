@@ -1,8 +1,10 @@
 package greenladder.operating;
 
+import greenladder.item.Verification;
 import greenladder.people.StoppedPeople;
 import java.io.Console;
 import java.io.IOException;
+import java.net.SocketException;
 import java.net.StandardProtocolFamily;
 import java.net.UnixDomainSocketAddress;
 import java.nio.channels.SocketChannel;
@@ -13,16 +15,20 @@ import java.sql.DriverManager;
 import java.sql.SQLException;
 import java.util.List;
 import java.util.Scanner;
+import java.util.function.Function;
 import org.jspecify.annotations.Nullable;
+import org.springframework.context.ApplicationContext;
 
 /**
  * What is done from the shell, without starting the application: {@code backup FILE DATA} asks the
- * running one for a backup, {@code restore FILE DATA} and {@code admin DATA} want it stopped. DATA
- * is the database file without its ending.
+ * running one for a backup, {@code restore FILE DATA} and {@code admin DATA} want it stopped, and
+ * {@code verify DATA} asks the running one or reads what is kept. DATA is the database file without
+ * its ending.
  */
 public final class Shell {
-    private static final List<String> COMMANDS = List.of("backup", "restore", "admin");
-    private static final String USAGE = "usage: backup FILE DATA | restore FILE DATA | admin DATA";
+    private static final List<String> COMMANDS = List.of("backup", "restore", "admin", "verify");
+    private static final String USAGE =
+            "usage: backup FILE DATA | restore FILE DATA | admin DATA | verify DATA";
 
     private Shell() {}
 
@@ -31,9 +37,16 @@ public final class Shell {
         return arguments.length > 0 && COMMANDS.contains(arguments[0]);
     }
 
-    /** Does it; gives the exit code. */
-    public static int run(String[] arguments) {
+    /**
+     * Does it; gives the exit code.
+     *
+     * @param opening opens what is kept in a place, without anybody being let in
+     */
+    public static int run(String[] arguments, Function<String, ApplicationContext> opening) {
         try {
+            if (arguments[0].equals("verify")) {
+                return verify(argument(List.of(arguments), 1), opening);
+            }
             say(done(List.of(arguments)));
             return 0;
         } catch (IOException | SQLException | IllegalArgumentException e) {
@@ -62,21 +75,49 @@ public final class Shell {
     }
 
     private static String backup(String file, String data) throws IOException {
-        var socket = ControlSocket.pathOf(data);
-        if (!Files.exists(socket)) {
+        if (!isRunning(data)) {
             throw new IOException(
                     "Green Ladder is not running on %s; while it is stopped, its files can simply be copied."
                             .formatted(data));
         }
-        try (var channel = SocketChannel.open(StandardProtocolFamily.UNIX)) {
-            channel.connect(UnixDomainSocketAddress.of(socket));
-            ControlSocket.send(channel, ControlSocket.BACKUP + Path.of(file).toAbsolutePath());
-            var answer = ControlSocket.received(channel);
-            if (!answer.equals(ControlSocket.DONE)) {
-                throw new IOException(answer);
-            }
+        var answer = answer(data, ControlSocket.BACKUP + Path.of(file).toAbsolutePath());
+        if (!answer.equals(ControlSocket.DONE)) {
+            throw new IOException(answer);
         }
         return "The backup is in " + file;
+    }
+
+    /** A process that was killed leaves its socket behind. */
+    private static boolean isRunning(String data) throws IOException {
+        try (var channel = SocketChannel.open(StandardProtocolFamily.UNIX)) {
+            return Files.exists(ControlSocket.pathOf(data))
+                    && channel.connect(UnixDomainSocketAddress.of(ControlSocket.pathOf(data)));
+        } catch (SocketException e) {
+            return false;
+        }
+    }
+
+    private static String answer(String data, String request) throws IOException {
+        try (var channel = SocketChannel.open(StandardProtocolFamily.UNIX)) {
+            channel.connect(UnixDomainSocketAddress.of(ControlSocket.pathOf(data)));
+            ControlSocket.send(channel, request);
+            return ControlSocket.received(channel);
+        }
+    }
+
+    private static int verify(String data, Function<String, ApplicationContext> opening)
+            throws IOException {
+        if (isRunning(data)) {
+            var lines = List.of(answer(data, ControlSocket.VERIFY).split(ControlSocket.BREAK, -1));
+            lines.stream().skip(1).forEach(Shell::say);
+            return lines.getFirst().equals(ControlSocket.DONE) ? 0 : 1;
+        }
+        if (!Files.exists(Path.of(data + ".mv.db"))) {
+            throw new IOException("There is no workspace in %s.".formatted(data));
+        }
+        var report = opening.apply(data).getBean(Verification.class).whole();
+        VerificationWords.lines(report).forEach(Shell::say);
+        return report.agrees() ? 0 : 1;
     }
 
     static String restore(Path file, String data, boolean trusted)

@@ -1,72 +1,90 @@
 package greenladder.people;
 
+import greenladder.core.item.Person;
 import greenladder.web.AfterCommit;
 import jakarta.persistence.EntityManager;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import org.springframework.stereotype.Component;
 
-/** Everybody who can sign in, in memory, as every request needs them; follows each commit. */
+/**
+ * Everybody who can sign in, as every request needs them: who they are and what they may do is the
+ * snapshot's, by what they are known is kept in memory here and follows each commit.
+ */
 @Component
 class CurrentPeople {
     private final EntityManager entities;
-    private final Map<String, SignedIn> current = new ConcurrentHashMap<>();
+    private final Roster roster;
+    private final Map<String, Credentials> credentials = new ConcurrentHashMap<>();
 
     private volatile boolean loaded;
 
-    CurrentPeople(EntityManager entities) {
-        this.entities = entities;
+    private record Credentials(String passwordHash, int stamp) {
+        static Credentials of(CredentialsRow row) {
+            return new Credentials(row.passwordHash, row.stamp);
+        }
     }
 
-    /** Everybody who can sign in, by sign-in name. */
-    Map<String, SignedIn> all() {
+    CurrentPeople(EntityManager entities, Roster roster) {
+        this.entities = entities;
+        this.roster = roster;
+    }
+
+    /** Everybody who can sign in. */
+    List<SignedIn> all() {
+        return roster.workspace().peopleByHandle().values().stream()
+                .flatMap(person -> signedIn(person).stream())
+                .toList();
+    }
+
+    /** Somebody who can sign in. */
+    Optional<SignedIn> find(String handle) {
+        return roster.workspace().findPerson(handle).flatMap(this::signedIn);
+    }
+
+    private Optional<SignedIn> signedIn(Person person) {
+        return person.gone()
+                ? Optional.empty()
+                : Optional.ofNullable(known().get(person.handle()))
+                        .map(known -> signedIn(person, known));
+    }
+
+    private static SignedIn signedIn(Person person, Credentials known) {
+        return new SignedIn(
+                person.handle(),
+                person.name(),
+                person.role(),
+                person.productRoles(),
+                known.passwordHash(),
+                known.stamp());
+    }
+
+    private Map<String, Credentials> known() {
         if (!loaded) {
-            synchronized (current) {
+            synchronized (credentials) {
                 if (!loaded) {
-                    rows().stream()
-                            .filter(row -> row.goneAt == null)
-                            .forEach(row -> current.put(row.handle, of(row)));
+                    entities.createQuery("from CredentialsRow", CredentialsRow.class)
+                            .getResultList()
+                            .forEach(row -> credentials.put(row.handle, Credentials.of(row)));
                     loaded = true;
                 }
             }
         }
-        return current;
+        return credentials;
     }
 
-    /** Follows a change of somebody once it is committed. */
-    void follow(PersonRow row) {
-        all();
-        entities.flush();
-        var fresh = row.goneAt == null ? of(row) : null;
+    /** Follows what was changed once it is committed. */
+    void follow(CredentialsRow row) {
+        known();
         var handle = row.handle;
-        AfterCommit.run(() -> {
-            if (fresh == null) {
-                current.remove(handle);
-            } else {
-                current.put(handle, fresh);
-            }
-        });
+        var fresh = Credentials.of(row);
+        AfterCommit.run(() -> credentials.put(handle, fresh));
     }
 
-    private Map<String, Role> rolesOf(String handle) {
-        var roles = new HashMap<String, Role>();
-        entities.createQuery("from ProductRoleRow where person = :person", ProductRoleRow.class)
-                .setParameter("person", handle)
-                .getResultList()
-                .forEach(row -> roles.put(row.product, row.role));
-        return roles;
-    }
-
-    /** Everybody there ever was, as kept. */
-    List<PersonRow> rows() {
-        return entities.createQuery("from PersonRow order by role, name", PersonRow.class)
-                .getResultList();
-    }
-
-    SignedIn of(PersonRow row) {
-        var roles = rolesOf(row.handle);
-        return new SignedIn(row.handle, row.name, row.role, roles, row.passwordHash, row.stamp);
+    SignedIn of(CredentialsRow row) {
+        return signedIn(
+                roster.workspace().findPerson(row.handle).orElseThrow(), Credentials.of(row));
     }
 }

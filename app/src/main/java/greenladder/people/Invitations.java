@@ -1,6 +1,7 @@
 package greenladder.people;
 
 import greenladder.core.change.Problem;
+import greenladder.core.item.Role;
 import greenladder.people.Audit.Event;
 import greenladder.people.People.PersonForm;
 import greenladder.web.Failure;
@@ -13,7 +14,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * Brings people in: an administrator makes a link, which lets its reader choose a password once.
@@ -26,6 +29,7 @@ public class Invitations {
     private static final int ID_LENGTH = 12;
 
     private final EntityManager entities;
+    private final TransactionTemplate transactions;
     private final People people;
     private final Clock clock;
     private final Audit audit;
@@ -49,8 +53,14 @@ public class Invitations {
      */
     public record Made(Open invitation, String secret) {}
 
-    Invitations(EntityManager entities, People people, Clock clock, Audit audit) {
+    Invitations(
+            EntityManager entities,
+            TransactionTemplate transactions,
+            People people,
+            Clock clock,
+            Audit audit) {
         this.entities = entities;
+        this.transactions = transactions;
         this.people = people;
         this.clock = clock;
         this.audit = audit;
@@ -131,13 +141,26 @@ public class Invitations {
     }
 
     /** Takes an invitation up: the person is there from now on, and the link is used up. */
+    @Transactional(propagation = Propagation.SUPPORTS)
     public SignedIn accept(String secret, String password) {
         var row = requireRow(secret);
-        entities.lock(row, LockModeType.PESSIMISTIC_WRITE);
-        entities.refresh(row);
-        if (row.usedAt != null) {
-            throw used();
+        requireNone(password, row);
+        if (row.reset) {
+            resetting(secret, password);
+        } else {
+            people.addKnown(
+                    new PersonForm(row.name, row.handle, password),
+                    people.encoded(password),
+                    row.role,
+                    () -> {
+                        useUp(secret);
+                        audit.note(Event.INVITATION_ACCEPTED, row.handle, row.role.label());
+                    });
         }
+        return people.findByHandle(row.handle).orElseThrow(Invitations::used);
+    }
+
+    private void requireNone(String password, InvitationRow row) {
         var problems = new ArrayList<Problem>();
         PersonRules.password(password).ifPresent(problems::add);
         if (!row.reset) {
@@ -146,17 +169,25 @@ public class Invitations {
                     .ifPresent(problems::add);
         }
         People.requireNone(problems);
-        if (row.reset) {
+    }
+
+    private void resetting(String secret, String password) {
+        transactions.executeWithoutResult(status -> {
+            var row = useUp(secret);
             people.resetPassword(row.handle, password);
-        } else {
-            people.keep(
-                    new PersonForm(row.name, row.handle, password),
-                    people.encoded(password),
-                    row.role);
-            audit.note(Event.INVITATION_ACCEPTED, row.handle, row.role.label());
+        });
+    }
+
+    /** Nobody else can use the link meanwhile: its row is locked to the end of the transaction. */
+    private InvitationRow useUp(String secret) {
+        var row = requireRow(secret);
+        entities.lock(row, LockModeType.PESSIMISTIC_WRITE);
+        entities.refresh(row);
+        if (row.usedAt != null) {
+            throw used();
         }
         row.usedAt = clock.instant();
-        return new SignedIn(row.handle, row.name, row.role, java.util.Map.of(), "", 0);
+        return row;
     }
 
     private InvitationRow requireRow(String secret) {

@@ -2,17 +2,20 @@ package greenladder.people;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Person;
+import greenladder.core.item.Role;
+import greenladder.core.item.Workspace;
 import greenladder.people.Audit.Event;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
-import jakarta.persistence.LockModeType;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
@@ -26,6 +29,7 @@ public class People {
     private final CurrentPeople current;
     private final PasswordEncoder passwords;
     private final ApplicationEventPublisher events;
+    private final Roster roster;
     private final Clock clock;
     private final Audit audit;
     private final AttemptLimit attempts;
@@ -35,14 +39,8 @@ public class People {
     /** The power of two that the hash of a sample's password goes through. */
     private static final int LEAST_ROUNDS = 4;
 
-    /** Somebody is new, is called otherwise, or has left. */
-    public record PersonChanged(Person person) {}
-
     /** Whoever is signed in as this person has to do so again. */
     public record SignedOut(String handle) {}
-
-    /** Somebody has another role in a product. */
-    public record RolesChanged(String handle) {}
 
     /** A session ended, by a sign-out or by itself. */
     public record SessionEnded(String session) {}
@@ -55,9 +53,11 @@ public class People {
             CurrentPeople current,
             PasswordEncoder passwords,
             ApplicationEventPublisher events,
+            Roster roster,
             Clock clock,
             Audit audit,
             AttemptLimit attempts) {
+        this.roster = roster;
         this.entities = entities;
         this.current = current;
         this.passwords = passwords;
@@ -74,36 +74,39 @@ public class People {
         return current.all().isEmpty();
     }
 
-    /** Everybody there ever was, for names in the log. */
-    @Transactional
-    public List<Person> all() {
-        return current.rows().stream().map(PersonRow::toPerson).toList();
-    }
-
     /** Everybody who can sign in, by role and name. */
     public List<SignedIn> allSignedIn() {
-        return current.all().values().stream()
+        return current.all().stream()
                 .sorted(Comparator.comparing(SignedIn::role).thenComparing(SignedIn::name))
                 .toList();
     }
 
     /** Asked for by every request: takes no connection to the database. */
     public Optional<SignedIn> findByHandle(String handle) {
-        return Optional.ofNullable(current.all().get(handle));
+        return current.find(handle);
     }
 
     /**
      * Adds the first administrator; refused as soon as there is anybody. The database takes one row
      * that says so and no second, however many come at once.
      */
-    @Transactional
     public void addFirstAdministrator(PersonForm form) {
-        guard();
-        if (!current.rows().isEmpty()) {
-            throw new Failure.Forbidden("There is an administrator already; please sign in.");
-        }
-        add(form, Role.ADMINISTRATOR);
-        noteFirstStart();
+        requireNone(problemsOf(form));
+        var person = person(form, Role.ADMINISTRATOR);
+        var hash = encoded(form.password());
+        roster.keep(
+                SignedIn.SYSTEM,
+                workspace -> {
+                    if (!workspace.peopleByHandle().isEmpty()) {
+                        throw new Failure.Forbidden(
+                                "There is an administrator already; please sign in.");
+                    }
+                    return List.of(person);
+                },
+                () -> {
+                    noteFirstStart();
+                    keepCredentials(person.handle(), hash);
+                });
     }
 
     private void noteFirstStart() {
@@ -114,124 +117,131 @@ public class People {
         }
     }
 
-    /** Held to the end of the transaction: who is an administrator is decided by one at a time. */
-    private void guard() {
-        entities.find(GuardRow.class, GuardRow.ADMINISTRATORS, LockModeType.PESSIMISTIC_WRITE);
-    }
-
-    /** The actor as the database has them now: they may have been demoted while they waited. */
-    private void guardFor(SignedIn actor) {
-        guard();
-        requireAdministrator(actor);
-        var row = entities.find(PersonRow.class, actor.handle());
-        boolean stillIs = row != null && row.goneAt == null && row.role == Role.ADMINISTRATOR;
-        if (!stillIs && !actor.equals(SignedIn.SYSTEM)) {
-            throw new Failure.Forbidden("Administrators look after people.");
-        }
-    }
-
-    @Transactional
     public void add(PersonForm form, Role role) {
+        requireNone(problemsOf(form));
+        addKnown(form, encoded(form.password()), role, () -> {});
+    }
+
+    private List<Problem> problemsOf(PersonForm form) {
         var problems = new ArrayList<Problem>();
         PersonRules.name(form.name()).ifPresent(problems::add);
         handleProblem(form.handle()).ifPresent(problems::add);
         PersonRules.password(form.password()).ifPresent(problems::add);
-        requireNone(problems);
-        keep(form, passwords.encode(form.password()), role);
+        return problems;
+    }
+
+    private static Person person(PersonForm form, Role role) {
+        return new Person(form.handle().strip(), form.name().strip(), false, role, Map.of());
+    }
+
+    /**
+     * Adds somebody whose name and password were found good.
+     *
+     * @param companion writes what goes with it
+     */
+    void addKnown(PersonForm form, String passwordHash, Role role, Runnable companion) {
+        var person = person(form, role);
+        roster.keep(
+                SignedIn.SYSTEM,
+                workspace -> {
+                    requireNone(handleProblem(person.handle()).stream().toList());
+                    return List.of(person);
+                },
+                () -> {
+                    keepCredentials(person.handle(), passwordHash);
+                    companion.run();
+                });
     }
 
     /**
      * Adds several people with one password between them, as samples have. All the world knows it,
      * so that its hash need not be slow, neither to make nor at each sign-in.
      */
-    @Transactional
     public void addSamples(Map<Person, Role> samples, String password) {
         var hash = "{bcrypt}" + new BCryptPasswordEncoder(LEAST_ROUNDS).encode(password);
-        noteFirstStart();
-        samples.forEach((sample, role) ->
-                keep(new PersonForm(sample.name(), sample.handle(), password), hash, role));
+        var people =
+                samples.entrySet().stream().map(one -> one.getKey().as(one.getValue())).toList();
+        roster.keep(
+                SignedIn.SYSTEM,
+                workspace -> people,
+                () -> {
+                    noteFirstStart();
+                    people.forEach(person -> keepCredentials(person.handle(), hash));
+                });
+    }
+
+    private void keepCredentials(String handle, String passwordHash) {
+        var row = new CredentialsRow(handle, passwordHash);
+        entities.persist(row);
+        current.follow(row);
     }
 
     /** What is wrong with a sign-in name, in itself or because somebody has it. */
-    @Transactional
     Optional<Problem> handleProblem(String handle) {
         var wrong = PersonRules.handle(handle);
-        return wrong.isPresent() || entities.find(PersonRow.class, handle.strip()) == null
+        return wrong.isPresent() || roster.workspace().findPerson(handle.strip()).isEmpty()
                 ? wrong
                 : Optional.of(new Problem("handle", "Somebody signs in under this name already."));
     }
 
     /** Gives somebody another role everywhere; there is always an administrator left. */
-    @Transactional
     public void changeRole(SignedIn actor, String handle, Role role) {
-        guardFor(actor);
-        if (role == Role.NO_ACCESS) {
-            throw new Failure.Invalid(
-                    Problems.of("role", "No access is given by product, not everywhere."));
-        }
-        var row = require(handle);
-        if (row.role == Role.ADMINISTRATOR && role != Role.ADMINISTRATOR) {
-            requireAnotherAdministrator(row, "role");
-        }
-        row.role = role;
-        audit.note(Event.ROLE_CHANGED, handle, role.label() + " everywhere");
-        current.follow(row);
+        requireAdministrator(actor);
+        roster.keep(
+                actor,
+                workspace -> List.of(require(workspace, handle).as(role)),
+                () -> audit.note(Event.ROLE_CHANGED, handle, role.label() + " everywhere"));
     }
 
     /** Gives somebody another role in one product; null takes the exception away. */
-    @Transactional
-    public void changeRoleIn(
-            SignedIn actor,
-            String handle,
-            String product,
-            @org.jspecify.annotations.Nullable Role role) {
-        guardFor(actor);
-        var row = require(handle);
-        var key = new ProductRoleRow.Key(handle, product);
-        var kept = entities.find(ProductRoleRow.class, key);
-        if (role == Role.ADMINISTRATOR) {
-            throw new Failure.Invalid(
-                    Problems.of(
-                            "role",
-                            "Administrators look after all products, not after one alone."));
-        }
-        if (role != null) {
-            entities.merge(new ProductRoleRow(handle, product, role));
-        } else if (kept != null) {
-            entities.remove(kept);
-        }
-        audit.note(
-                Event.ROLE_CHANGED,
-                handle,
-                (role == null ? "as everywhere" : role.label()) + " in " + product);
-        events.publishEvent(new RolesChanged(handle));
-        current.follow(row);
+    public void changeRoleIn(SignedIn actor, String handle, String product, @Nullable Role role) {
+        requireAdministrator(actor);
+        roster.keep(
+                actor,
+                workspace -> List.of(require(workspace, handle).asIn(product, role)),
+                () ->
+                        audit.note(
+                                Event.ROLE_CHANGED,
+                                handle,
+                                (role == null ? "as everywhere" : role.label())
+                                        + " in "
+                                        + product));
     }
 
-    @Transactional
     public void rename(SignedIn me, String name) {
         requireNone(PersonRules.name(name).stream().toList());
-        var row = require(me.handle());
-        row.name = name.strip();
-        events.publishEvent(new PersonChanged(row.toPerson()));
-        current.follow(row);
+        roster.keep(
+                me,
+                workspace -> List.of(require(workspace, me.handle()).named(name.strip())),
+                () -> {});
     }
 
     /**
      * @throws Failure.Invalid for oneself and for the last administrator
      */
-    @Transactional
     public void checkRemoval(SignedIn actor, String handle) {
         requireAdministrator(actor);
-        var row = require(handle);
+        requireRemovable(roster.workspace(), actor, handle);
+    }
+
+    private static Person requireRemovable(Workspace workspace, SignedIn actor, String handle) {
+        var person = require(workspace, handle);
         if (actor.handle().equals(handle)) {
             throw new Failure.Invalid(
                     Problems.of(
                             "person", "You cannot remove yourself; another administrator can."));
         }
-        if (row.role == Role.ADMINISTRATOR) {
-            requireAnotherAdministrator(row, "person");
+        boolean another =
+                workspace.peopleByHandle().values().stream()
+                        .anyMatch(one -> one.isAdministrator() && !one.handle().equals(handle));
+        if (person.isAdministrator() && !another) {
+            throw new Failure.Invalid(
+                    Problems.of(
+                            "person",
+                            "%s is the last administrator; make somebody else one first."
+                                    .formatted(person.name())));
         }
+        return person;
     }
 
     /**
@@ -239,18 +249,22 @@ public class People {
      *
      * @throws Failure.Invalid for oneself and for the last administrator
      */
-    @Transactional
     public void remove(SignedIn actor, String handle) {
-        guardFor(actor);
-        checkRemoval(actor, handle);
-        var row = require(handle);
-        row.goneAt = clock.instant();
-        row.stamp++;
-        removeTokens(handle);
-        audit.note(Event.PERSON_REMOVED, handle, row.name);
-        events.publishEvent(new PersonChanged(row.toPerson()));
-        events.publishEvent(new SignedOut(handle));
-        current.follow(row);
+        requireAdministrator(actor);
+        roster.keep(
+                actor,
+                workspace -> List.of(requireRemovable(workspace, actor, handle).leaving()),
+                () -> {
+                    var row = credentials(handle);
+                    row.stamp++;
+                    removeTokens(handle);
+                    audit.note(
+                            Event.PERSON_REMOVED,
+                            handle,
+                            require(roster.workspace(), handle).name());
+                    events.publishEvent(new SignedOut(handle));
+                    current.follow(row);
+                });
     }
 
     /**
@@ -265,7 +279,7 @@ public class People {
             throw new Failure.Invalid(
                     Problems.of("old", "Too many wrong passwords; wait ten minutes."));
         }
-        var row = require(me.handle());
+        var row = credentials(me.handle());
         var problems = new ArrayList<Problem>();
         if (old.length() > PersonRules.LONGEST_TYPED || !passwords.matches(old, row.passwordHash)) {
             attempts.noteFailure(source, MOST_WRONG_OLD);
@@ -280,12 +294,12 @@ public class People {
     /** Gives somebody another password, by the link that an administrator made for them. */
     @Transactional
     void resetPassword(String handle, String fresh) {
-        var row = require(handle);
+        var row = credentials(handle);
         setPassword(row, fresh);
         signOut(row, true);
     }
 
-    private void setPassword(PersonRow row, String fresh) {
+    private void setPassword(CredentialsRow row, String fresh) {
         row.passwordHash = passwords.encode(fresh);
         audit.note(Event.PASSWORD_CHANGED, row.handle, "");
     }
@@ -297,12 +311,12 @@ public class People {
      */
     @Transactional
     public SignedIn signOutEverywhere(SignedIn who, boolean tokensToo) {
-        var row = require(who.handle());
+        var row = credentials(who.handle());
         signOut(row, tokensToo);
         return current.of(row);
     }
 
-    private void signOut(PersonRow row, boolean tokensToo) {
+    private void signOut(CredentialsRow row, boolean tokensToo) {
         row.stamp++;
         if (tokensToo) {
             removeTokens(row.handle);
@@ -317,14 +331,6 @@ public class People {
         entities.createQuery("delete from ApiTokenRow where person = :person")
                 .setParameter("person", handle)
                 .executeUpdate();
-    }
-
-    @Transactional
-    void keep(PersonForm form, String passwordHash, Role role) {
-        var row = new PersonRow(form.handle().strip(), form.name().strip(), passwordHash, role);
-        entities.persist(row);
-        events.publishEvent(new PersonChanged(row.toPerson()));
-        current.follow(row);
     }
 
     String encoded(String password) {
@@ -343,27 +349,23 @@ public class People {
         }
     }
 
-    private void requireAnotherAdministrator(PersonRow row, String field) {
-        boolean another =
-                current.rows().stream()
-                        .anyMatch(one ->
-                                one.role == Role.ADMINISTRATOR
-                                        && one.goneAt == null
-                                        && !one.handle.equals(row.handle));
-        if (!another) {
-            throw new Failure.Invalid(
-                    Problems.of(
-                            field,
-                            "%s is the last administrator; make somebody else one first."
-                                    .formatted(row.name)));
-        }
+    private static Person require(Workspace workspace, String handle) {
+        return workspace
+                .findPerson(handle)
+                .filter(Person::isHere)
+                .orElseThrow(() -> nobody(handle));
     }
 
-    private PersonRow require(String handle) {
-        var row = entities.find(PersonRow.class, handle);
-        if (row == null || row.goneAt != null) {
-            throw new Failure.NotFound("There is nobody who signs in as “%s”.".formatted(handle));
+    private CredentialsRow credentials(String handle) {
+        require(roster.workspace(), handle);
+        var row = entities.find(CredentialsRow.class, handle);
+        if (row == null) {
+            throw nobody(handle);
         }
         return row;
+    }
+
+    private static Failure.NotFound nobody(String handle) {
+        return new Failure.NotFound("There is nobody who signs in as “%s”.".formatted(handle));
     }
 }

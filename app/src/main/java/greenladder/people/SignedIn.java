@@ -1,5 +1,10 @@
 package greenladder.people;
 
+import greenladder.core.item.Permission;
+import greenladder.core.item.Person;
+import greenladder.core.item.Role;
+import greenladder.core.item.Workspace;
+import greenladder.web.Failure;
 import java.util.Collection;
 import java.util.List;
 import java.util.Map;
@@ -30,6 +35,23 @@ public record SignedIn(
 
     public SignedIn {
         productRoles = Map.copyOf(productRoles);
+    }
+
+    /** With the roles that they have by now; nobody who left does anything any more. */
+    public SignedIn asIn(Workspace workspace) {
+        var person = workspace.findPerson(handle);
+        if (person.filter(Person::gone).isPresent()) {
+            throw new Failure.Forbidden("You are not in this workspace any more.");
+        }
+        return person.map(now ->
+                        new SignedIn(
+                                handle,
+                                now.name(),
+                                now.role(),
+                                now.productRoles(),
+                                passwordHash,
+                                stamp))
+                .orElse(this);
     }
 
     /** Whether their role lets them do something that belongs to no product. */

@@ -1,6 +1,7 @@
 package greenladder.plan;
 
 import greenladder.core.item.Amount;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
@@ -15,7 +16,6 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
-import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.plan.BenchPage.Choice;
 import greenladder.plan.BenchPage.Drawn;

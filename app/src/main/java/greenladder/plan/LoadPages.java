@@ -2,6 +2,7 @@ package greenladder.plan;
 
 import greenladder.core.item.Amount;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Product;
 import greenladder.core.item.Sprint;
 import greenladder.core.plan.Availability;
@@ -11,7 +12,6 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
-import greenladder.people.Permission;
 import greenladder.plan.LoadPage.Day;
 import greenladder.plan.LoadPage.DrawnRow;
 import greenladder.plan.LoadPage.Head;

@@ -1,10 +1,10 @@
 package greenladder.plan;
 
 import greenladder.core.item.Field;
+import greenladder.core.item.Permission;
 import greenladder.core.snapshot.Node;
 import greenladder.item.Look;
 import greenladder.item.Rights;
-import greenladder.people.Permission;
 import greenladder.plan.MapPage.CardModel;
 import greenladder.plan.MapPage.Column;
 import greenladder.plan.PastSlices.PastCard;

@@ -1,6 +1,7 @@
 package greenladder.plan;
 
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
 import greenladder.core.plan.Capacities;
@@ -13,7 +14,6 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;
-import greenladder.people.Permission;
 import greenladder.plan.MapPage.Naming;
 import greenladder.plan.MapPage.Slice;
 import greenladder.plan.MapPage.SliceHead;

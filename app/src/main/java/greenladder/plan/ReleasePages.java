@@ -1,5 +1,6 @@
 package greenladder.plan;
 
+import greenladder.core.item.Permission;
 import greenladder.core.item.Product;
 import greenladder.core.item.Release;
 import greenladder.core.plan.Capacities;
@@ -9,7 +10,6 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
 import greenladder.item.Milestones;
-import greenladder.people.Permission;
 import greenladder.planning.SprintFigures;
 import greenladder.web.Stem;
 import greenladder.web.Words;

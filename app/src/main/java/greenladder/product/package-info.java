@@ -1,6 +1,6 @@
 /**
- * Products with their levels, kinds and states, teams, sprints and releases, as they are kept. Read
- * {@link greenladder.product.Products} first.
+ * What people type to set products up: levels and states, how they refine. Read {@link
+ * greenladder.product.LevelsReader} first.
  */
 @NullMarked
 package greenladder.product;

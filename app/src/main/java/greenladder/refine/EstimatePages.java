@@ -2,6 +2,7 @@ package greenladder.refine;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Person;
 import greenladder.core.item.Product;
 import greenladder.core.item.Scale;
@@ -11,7 +12,6 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;
-import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.refine.EstimatePage.ItemLine;
 import greenladder.refine.EstimatePage.NextItem;

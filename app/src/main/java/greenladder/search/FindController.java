@@ -2,10 +2,10 @@ package greenladder.search;
 
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
-import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.util.Comparator;

@@ -1,13 +1,13 @@
 package greenladder.trace;
 
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Round;
 import greenladder.core.item.TestCase;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.ChangeWords;
 import greenladder.item.Look;
 import greenladder.item.Rights;
-import greenladder.people.Permission;
 import greenladder.web.Words;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;

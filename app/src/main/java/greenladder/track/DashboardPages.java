@@ -2,6 +2,7 @@ package greenladder.track;
 
 import greenladder.core.flow.Spending;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Person;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
@@ -12,7 +13,6 @@ import greenladder.list.FilterLines;
 import greenladder.list.ListState;
 import greenladder.list.SavedViews;
 import greenladder.panel.ItemPanels;
-import greenladder.people.Permission;
 import greenladder.track.DashboardPage.Narrowing;
 import greenladder.track.DashboardPage.Option;
 import greenladder.track.DashboardPage.OptionGroup;

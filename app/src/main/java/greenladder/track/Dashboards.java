@@ -1,9 +1,9 @@
 package greenladder.track;
 
 import greenladder.core.change.Problems;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Team;
 import greenladder.item.SnapshotKeeper;
-import greenladder.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import jakarta.persistence.Column;

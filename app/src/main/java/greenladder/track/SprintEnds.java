@@ -1,6 +1,7 @@
 package greenladder.track;
 
 import greenladder.core.item.Amount;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Person;
 import greenladder.core.item.Product;
 import greenladder.core.item.Sprint;
@@ -8,7 +9,6 @@ import greenladder.core.item.SprintNote;
 import greenladder.core.item.SprintPicture;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.Look;
-import greenladder.people.Permission;
 import greenladder.track.ReportPage.Card;
 import greenladder.track.ReportPage.Closing;
 import greenladder.track.ReportPage.Column;

@@ -17,7 +17,6 @@ import greenladder.log.ChangeLog.Entry;
 import greenladder.log.Operation;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
-import greenladder.product.Products;
 import greenladder.web.Failure;
 import java.time.Instant;
 import java.util.Comparator;
@@ -38,7 +37,7 @@ public class CommandGatewayIntegrationTests extends RunningDemo {
     @Autowired private ChangeLog log;
     @Autowired private SnapshotKeeper keeper;
     @Autowired private People people;
-    @Autowired private Products products;
+    @Autowired private ItemStore store;
 
     private SignedIn ines() {
         return people.findByHandle("ines.rowe").orElseThrow();
@@ -76,7 +75,7 @@ public class CommandGatewayIntegrationTests extends RunningDemo {
         assertThat(log.history(key, null, 50))
                 .extracting(logged -> logged.at())
                 .containsOnly(first, second, third);
-        assertThat(products.lastNumbers()).containsEntry(code, 1);
+        assertThat(store.loadLastNumbers()).containsEntry(code, 1);
     }
 
     @Test

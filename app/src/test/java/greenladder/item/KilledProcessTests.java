@@ -3,6 +3,7 @@ package greenladder.item;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.ApiClient;
+import greenladder.GreenLadderApplication;
 import greenladder.operating.Shell;
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -18,6 +19,8 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.function.BooleanSupplier;
 import java.util.function.Consumer;
+import org.springframework.context.ApplicationContext;
+import org.springframework.context.ConfigurableApplicationContext;
 import org.testng.annotations.Test;
 import tools.jackson.core.JacksonException;
 
@@ -51,7 +54,9 @@ public class KilledProcessTests {
         damage(data.resolve("greenladder.search"));
         try (var third = start(data)) {
             requireAll(third, answered);
+            assertThat(verified(data)).as("while it runs").isZero();
         }
+        assertThat(verified(data)).as("while it is stopped").isZero();
 
         var restored = Files.createTempDirectory("greenladder-restored");
         assertThat(shell("restore", backup, restored)).isZero();
@@ -146,7 +151,33 @@ public class KilledProcessTests {
     }
 
     private static int shell(String command, Path file, Path data) {
-        return Shell.run(new String[] {command, file.toString(), database(data)});
+        return run(command, file.toString(), database(data));
+    }
+
+    private static int verified(Path data) {
+        return run("verify", database(data));
+    }
+
+    private static int run(String... arguments) {
+        try (var contexts = new Opened()) {
+            return Shell.run(arguments, contexts::open);
+        }
+    }
+
+    /** What the shell opened, to be closed behind it: in earnest its process ends. */
+    private static final class Opened implements AutoCloseable {
+        private final List<ConfigurableApplicationContext> contexts = new ArrayList<>();
+
+        ApplicationContext open(String data) {
+            var context = GreenLadderApplication.opened(data);
+            contexts.add(context);
+            return context;
+        }
+
+        @Override
+        public void close() {
+            contexts.forEach(ConfigurableApplicationContext::close);
+        }
     }
 
     private static String database(Path data) {

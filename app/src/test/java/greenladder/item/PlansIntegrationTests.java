@@ -20,7 +20,6 @@ import greenladder.item.Teams.TeamForm;
 import greenladder.log.ChangeLog;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
-import greenladder.product.Products;
 import greenladder.web.Failure;
 import java.time.Clock;
 import java.time.Instant;
@@ -39,7 +38,6 @@ public class PlansIntegrationTests extends RunningDemo {
     @Autowired private ChangeLog log;
     @Autowired private SnapshotKeeper keeper;
     @Autowired private ItemStore store;
-    @Autowired private Products products;
     @Autowired private People people;
     @Autowired private Teams teams;
     @Autowired private SprintEntries ledgers;
@@ -68,11 +66,7 @@ public class PlansIntegrationTests extends RunningDemo {
     public void whatWasPlannedShouldBeKeptAsItStandsInMemory() {
         var team = team("Ferns", api().newProduct());
         gateway.submit(person("edda.quill"), KeepSprints.of(sprint(team, "ferns-1")));
-        var loaded =
-                new SnapshotKeeper(
-                                store, log, ledgers, products, people, Clock.systemUTC(), List.of())
-                        .whole()
-                        .workspace();
+        var loaded = new SnapshotKeeper(store, log, ledgers, Clock.systemUTC()).whole().workspace();
         assertThat(loaded.findTeam(team.key())).contains(team);
         assertThat(loaded.findSprint("ferns-1")).contains(sprint(team, "ferns-1"));
     }

@@ -6,10 +6,7 @@ import greenladder.RunningDemo;
 import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.log.ChangeLog;
-import greenladder.people.People;
-import greenladder.product.Products;
 import java.time.Clock;
-import java.util.List;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.Test;
 
@@ -20,10 +17,6 @@ public class StoreIntegrationTests extends RunningDemo {
 
     @Autowired private SnapshotKeeper keeper;
 
-    @Autowired private Products products;
-
-    @Autowired private People people;
-
     @Test
     public void ladderLoadedAnewShouldBeTheOneInMemory() {
         api().patch(
@@ -31,10 +24,7 @@ public class StoreIntegrationTests extends RunningDemo {
                         "{'start':'2026-05-01','blocked':{'reason':'a reason'},'value':1.125}");
         api().post("/items/MSF10/move", "{'to':'first'}");
         var kept = keeper.whole();
-        var loaded =
-                new SnapshotKeeper(
-                                store, log, ledgers, products, people, Clock.systemUTC(), List.of())
-                        .whole();
+        var loaded = new SnapshotKeeper(store, log, ledgers, Clock.systemUTC()).whole();
         assertThat(loaded.order().slots()).isEqualTo(kept.order().slots());
         assertThat(loaded.lastNumber("MSF")).isEqualTo(kept.lastNumber("MSF"));
         kept.order()

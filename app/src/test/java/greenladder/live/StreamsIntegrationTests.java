@@ -4,12 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
 import greenladder.core.item.Person;
+import greenladder.core.item.Role;
 import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.item.Teams;
 import greenladder.item.Teams.TeamForm;
 import greenladder.people.People;
-import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import io.micrometer.core.instrument.MeterRegistry;
 import java.io.IOException;
@@ -268,7 +268,7 @@ public class StreamsIntegrationTests extends RunningDemo {
                     new greenladder.people.SignedIn(
                             "many.tabs",
                             "Many Tabs",
-                            greenladder.people.Role.STAKEHOLDER,
+                            greenladder.core.item.Role.STAKEHOLDER,
                             java.util.Map.of(),
                             "",
                             0),

@@ -8,9 +8,13 @@ import com.zaxxer.hikari.HikariDataSource;
 import java.io.IOException;
 import java.nio.file.Files;
 import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.IntStream;
 import org.flywaydb.core.Flyway;
 import org.h2.jdbcx.JdbcDataSource;
+import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 public class DatabaseTests {
@@ -77,6 +81,14 @@ public class DatabaseTests {
                     insert into person (handle, name, password_hash, role)
                     values ('ama.teal', 'Ama Teal', '', 'TEAM_MEMBER');
                     insert into product (code, name, last_number) values ('MSF', 'Crossing', 0);
+                    insert into product_level values
+                    ('MSF', 0, 'story', 'Story', 'Stories', 'POINTS', false, 'story bug');
+                    insert into product_state values
+                    ('MSF', 'story', 0, 'to-do', 'To do', 'TO_DO'),
+                    ('MSF', 'story', 1, 'doing', 'Doing', 'IN_PROGRESS'),
+                    ('MSF', 'story', 2, 'done', 'Done', 'DONE'),
+                    ('MSF', 'story', 3, 'left', 'Left', 'DROPPED');
+                    insert into product_role values ('ama.teal', 'MSF', 'TEAM_LEAD');
                     insert into team values ('lantern', 'Lantern');
                     insert into team_member values ('lantern', 'ama.teal');
                     insert into team_product values ('lantern', 'MSF');
@@ -91,7 +103,9 @@ public class DatabaseTests {
             flyway.target("latest").load().migrate();
             var facts = new ArrayList<String>();
             try (var rows =
-                    statement.executeQuery("select * from plan_fact order by subject, fact")) {
+                    statement.executeQuery(
+                            "select * from plan_fact where subject not like 'product:%' order by"
+                                    + " subject, fact")) {
                 while (rows.next()) {
                     facts.add(
                             "%s %s=%s"
@@ -103,6 +117,9 @@ public class DatabaseTests {
             }
             assertThat(facts)
                     .containsExactly(
+                            "person:ama.teal name=Ama Teal",
+                            "person:ama.teal role=TEAM_MEMBER",
+                            "person:ama.teal role.MSF=TEAM_LEAD",
                             "release:msf-spring date=2026-06-01",
                             "release:msf-spring name=Spring",
                             "release:msf-spring product=MSF",
@@ -116,6 +133,82 @@ public class DatabaseTests {
                             "team:lantern product.MSF=yes",
                             "team:lantern state.story.007=in-test\tIN_PROGRESS\tIn test");
         }
+    }
+
+    /** From then on an item says since when it is in its state. */
+    private static final int FIRST_WITH_TIMES = 8;
+
+    @DataProvider
+    public Object[][] earlierSchemas() {
+        return IntStream.range(1, 16)
+                .mapToObj(version -> new Object[] {Integer.toString(version)})
+                .toArray(Object[][]::new);
+    }
+
+    /** What every schema so far could hold: somebody, a product with its ladder, and a story. */
+    @Test(dataProvider = "earlierSchemas")
+    public void workspaceOfEveryEarlierSchemaShouldBeCarriedOver(String version)
+            throws SQLException {
+        var source = new JdbcDataSource();
+        source.setUrl("jdbc:h2:mem:schema-%s;DB_CLOSE_DELAY=-1".formatted(version));
+        var flyway = Flyway.configure().dataSource(source).locations("classpath:db/migration");
+        flyway.target(version).load().migrate();
+        boolean isTimed = Integer.parseInt(version) >= FIRST_WITH_TIMES;
+        try (var connection = source.getConnection();
+                var statement = connection.createStatement()) {
+            statement.execute(
+                    """
+                    insert into person (handle, name, password_hash, role)
+                    values ('ama.teal', 'Ama Teal', 'hash', 'PRODUCT_OWNER');
+                    insert into product (code, name, last_number) values ('MSF', 'Crossing', 3);
+                    insert into product_level values
+                    ('MSF', 0, 'story', 'Story', 'Stories', 'POINTS', false, 'story bug');
+                    insert into product_state values
+                    ('MSF', 'story', 0, 'to-do', 'To do', 'TO_DO'),
+                    ('MSF', 'story', 1, 'doing', 'Doing', 'IN_PROGRESS'),
+                    ('MSF', 'story', 2, 'done', 'Done', 'DONE'),
+                    ('MSF', 'story', 3, 'left', 'Left', 'DROPPED');
+                    insert into item (item_key, level_key, kind, title, description, state_key,
+                    rank_text, created_at, updated_at, version%s) values
+                    ('MSF3', 'story', 'bug', 'The ramp sticks', '', 'doing', 'n',
+                    current_timestamp, current_timestamp, 1%s)\
+                    """
+                            .formatted(
+                                    isTimed ? ", in_state_since" : "",
+                                    isTimed ? ", current_timestamp" : ""));
+            flyway.target("latest").load().migrate();
+            assertThat(
+                            texts(
+                                    statement,
+                                    "select fact || '=' || text from plan_fact where subject ="
+                                        + " 'product:MSF' and fact not like 'band%' and fact not"
+                                        + " like 'check%' and fact not like 'factor%'"))
+                    .contains(
+                            "name=Crossing",
+                            "level.000=story\tStory\tStories\tPOINTS\tfalse\tstory\tbug",
+                            "state.story.001=doing\tIN_PROGRESS\tDoing",
+                            "formula=impact * confidence * ease");
+            assertThat(
+                            texts(
+                                    statement,
+                                    "select fact || '=' || text from plan_fact where subject ="
+                                            + " 'person:ama.teal'"))
+                    .containsExactlyInAnyOrder("name=Ama Teal", "role=PRODUCT_OWNER");
+            assertThat(texts(statement, "select password_hash from person"))
+                    .containsExactly("hash");
+            assertThat(texts(statement, "select title from item"))
+                    .containsExactly("The ramp sticks");
+        }
+    }
+
+    private static List<String> texts(Statement statement, String query) throws SQLException {
+        var texts = new ArrayList<String>();
+        try (var rows = statement.executeQuery(query)) {
+            while (rows.next()) {
+                texts.add(rows.getString(1));
+            }
+        }
+        return texts;
     }
 
     /** Kept: what went for named readers and is still gone. */

@@ -7,8 +7,8 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import greenladder.RunningDemo;
 import greenladder.core.AwkwardTexts;
 import greenladder.core.item.StandardLevels;
+import greenladder.item.ProductSetup;
 import greenladder.list.ListState;
-import greenladder.product.Products;
 import java.lang.management.ManagementFactory;
 import java.lang.reflect.RecordComponent;
 import java.time.Duration;
@@ -63,7 +63,7 @@ public class AwkwardRequestsIntegrationTests extends RunningDemo {
     @Autowired private MockMvcTester mvc;
     @Autowired private RequestMappingHandlerMapping requestMappingHandlerMapping;
     @Autowired private People people;
-    @Autowired private Products products;
+    @Autowired private ProductSetup products;
 
     private int turn;
     private SignedIn edda;
@@ -73,7 +73,7 @@ public class AwkwardRequestsIntegrationTests extends RunningDemo {
     @BeforeClass
     public void addProduct() {
         edda = people.findByHandle("edda.quill").orElseThrow();
-        products.add(edda, "AWK", "Awkward", StandardLevels.six());
+        products.start(edda, "AWK", "Awkward", StandardLevels.six());
         api().post("/products/AWK/items", "{'level':'story','title':'Thrown at'}");
     }
 

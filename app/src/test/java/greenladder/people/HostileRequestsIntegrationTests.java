@@ -6,9 +6,10 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import greenladder.ApiClient;
 import greenladder.RunningDemo;
 import greenladder.core.item.Person;
+import greenladder.core.item.Role;
 import greenladder.core.item.StandardLevels;
+import greenladder.item.ProductSetup;
 import greenladder.item.SnapshotKeeper;
-import greenladder.product.Products;
 import greenladder.web.Failure;
 import java.io.IOException;
 import java.net.CookieManager;
@@ -43,7 +44,7 @@ public class HostileRequestsIntegrationTests extends RunningDemo {
 
     @Autowired private People people;
     @Autowired private Tokens tokens;
-    @Autowired private Products products;
+    @Autowired private ProductSetup products;
     @Autowired private SnapshotKeeper keeper;
 
     private ApiClient owner;
@@ -52,8 +53,8 @@ public class HostileRequestsIntegrationTests extends RunningDemo {
     @BeforeClass
     public void addPeople() {
         var edda = people.findByHandle("edda.quill").orElseThrow();
-        products.add(edda, "HOA", "Owned", StandardLevels.six());
-        products.add(edda, "HOB", "Not owned", StandardLevels.six());
+        products.start(edda, "HOA", "Owned", StandardLevels.six());
+        products.start(edda, "HOB", "Not owned", StandardLevels.six());
         people.addSamples(
                 Map.of(
                         new Person("hostile.owner", "Owner Elsewhere"), Role.STAKEHOLDER,

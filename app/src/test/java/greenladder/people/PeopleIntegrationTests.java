@@ -9,6 +9,7 @@ import greenladder.ApiClient;
 import greenladder.RunningDemo;
 import greenladder.admin.Leaving;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Role;
 import greenladder.people.People.PersonForm;
 import greenladder.web.Failure;
 import java.util.concurrent.CompletableFuture;

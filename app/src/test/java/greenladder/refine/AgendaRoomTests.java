@@ -3,8 +3,8 @@ package greenladder.refine;
 import static greenladder.Snapshots.key;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import greenladder.core.item.Role;
 import greenladder.live.PresenceEvent;
-import greenladder.people.Role;
 import greenladder.people.SignedIn;
 import java.time.Clock;
 import java.time.Duration;

@@ -4,6 +4,7 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -54,13 +55,18 @@ public interface Command {
      * The right without which nobody needs to ask. Every change that it comes to is judged once
      * more.
      */
-    Need need(Snapshot snapshot);
+    Permission need(Snapshot snapshot);
 
     /** What it comes to before anything follows; finds what is wrong with it. */
     Drawn draw(Snapshot snapshot, Instant at, Found found);
 
     /** Whether it takes back what was done, so that no rule acts on it anew. */
     default boolean isTakingBack() {
+        return false;
+    }
+
+    /** Whether it gives levels and states other meanings, so that no rule of work acts on it. */
+    default boolean isSettingUp() {
         return false;
     }
 
@@ -117,7 +123,7 @@ public interface Command {
         }
 
         @Override
-        public Need need(Snapshot snapshot) {
+        public Permission need(Snapshot snapshot) {
             boolean raises = false;
             for (var entry : entries) {
                 var level = entry.fields().get("level");
@@ -126,11 +132,11 @@ public interface Command {
                 }
                 if (!(entry.target() instanceof Target.Stay)
                         || !Tasks.isRaised(snapshot, product, level)) {
-                    return Need.SHAPE;
+                    return Permission.SHAPE;
                 }
                 raises = true;
             }
-            return raises ? Need.RAISE : Need.WORK;
+            return raises ? Permission.RAISE : Permission.WORK;
         }
 
         @Override
@@ -189,11 +195,11 @@ public interface Command {
         }
 
         @Override
-        public Need need(Snapshot snapshot) {
+        public Permission need(Snapshot snapshot) {
             return Field.areWork(fields.keySet())
                             || Tasks.are(snapshot, items) && staysTask(snapshot)
-                    ? Need.WORK
-                    : Need.SHAPE;
+                    ? Permission.WORK
+                    : Permission.SHAPE;
         }
 
         @Override
@@ -244,7 +250,7 @@ public interface Command {
         }
 
         @Override
-        public Need need(Snapshot snapshot) {
+        public Permission need(Snapshot snapshot) {
             return Tasks.needOf(snapshot, items);
         }
 
@@ -269,7 +275,7 @@ public interface Command {
         }
 
         @Override
-        public Need need(Snapshot snapshot) {
+        public Permission need(Snapshot snapshot) {
             return Tasks.needOf(snapshot, items);
         }
 
@@ -321,8 +327,8 @@ public interface Command {
         }
 
         @Override
-        public Need need(Snapshot snapshot) {
-            return Tasks.is(snapshot, item.product(), level) ? Need.WORK : Need.SHAPE;
+        public Permission need(Snapshot snapshot) {
+            return Tasks.is(snapshot, item.product(), level) ? Permission.WORK : Permission.SHAPE;
         }
 
         @Override
@@ -384,7 +390,7 @@ public interface Command {
         }
 
         @Override
-        public Need need(Snapshot snapshot) {
+        public Permission need(Snapshot snapshot) {
             return Tasks.needOf(snapshot, List.of(item));
         }
 
@@ -426,7 +432,7 @@ public interface Command {
         }
 
         @Override
-        public Need need(Snapshot snapshot) {
+        public Permission need(Snapshot snapshot) {
             return Tasks.needOf(snapshot, items());
         }
 
@@ -448,8 +454,8 @@ public interface Command {
         }
 
         @Override
-        public Need need(Snapshot snapshot) {
-            return Need.SHAPE;
+        public Permission need(Snapshot snapshot) {
+            return Permission.SHAPE;
         }
 
         @Override
@@ -482,12 +488,12 @@ public interface Command {
         }
 
         @Override
-        public Need need(Snapshot snapshot) {
+        public Permission need(Snapshot snapshot) {
             return Tasks.are(snapshot, items)
                             && items.stream()
                                     .allMatch(key -> Tasks.is(snapshot, key.product(), level))
-                    ? Need.WORK
-                    : Need.SHAPE;
+                    ? Permission.WORK
+                    : Permission.SHAPE;
         }
 
         @Override
@@ -508,8 +514,8 @@ public interface Command {
         }
 
         @Override
-        public Need need(Snapshot snapshot) {
-            return Need.SHAPE;
+        public Permission need(Snapshot snapshot) {
+            return Permission.SHAPE;
         }
 
         @Override
@@ -550,7 +556,7 @@ public interface Command {
         }
 
         @Override
-        public Need need(Snapshot snapshot) {
+        public Permission need(Snapshot snapshot) {
             return Tasks.needOf(snapshot, items);
         }
 
@@ -575,8 +581,8 @@ public interface Command {
         }
 
         @Override
-        public Need need(Snapshot snapshot) {
-            return Need.NOTHING;
+        public Permission need(Snapshot snapshot) {
+            return Permission.READ;
         }
 
         @Override

@@ -59,8 +59,12 @@ public final class Decisions {
                     .forEach(made ->
                             changes.add(new Change(made.item(), Field.RAISED_BY, null, who)));
         }
+        SetupFit.check(snapshot, workspace, drawn.plans(), changes, found);
+        if (!found.isEmpty()) {
+            return new Refused(found.all());
+        }
         var after = Changes.apply(snapshot, workspace, changes, at);
-        if (!command.isTakingBack()) {
+        if (!command.isTakingBack() && !command.isSettingUp()) {
             var work = FollowingWork.of(snapshot, after, changes, at);
             if (!work.isEmpty()) {
                 changes.addAll(work);
@@ -76,7 +80,10 @@ public final class Decisions {
             return new Refused(found.all());
         }
         var following =
-                command.following(FollowingStates.of(snapshot, after, changes), snapshot, after);
+                command.isSettingUp()
+                        ? List.<Change>of()
+                        : command.following(
+                                FollowingStates.of(snapshot, after, changes), snapshot, after);
         if (!following.isEmpty()) {
             changes.addAll(following);
             after = Changes.apply(snapshot, workspace, changes, at);

@@ -1,6 +1,7 @@
 package greenladder.core.change;
 
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 
@@ -14,7 +15,7 @@ public interface ItemCommand extends Command {
     }
 
     @Override
-    default Need need(Snapshot snapshot) {
-        return Need.WORK;
+    default Permission need(Snapshot snapshot) {
+        return Permission.WORK;
     }
 }

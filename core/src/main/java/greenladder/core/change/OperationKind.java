@@ -21,8 +21,12 @@ public enum OperationKind {
     LEVEL("level"),
     /** Ranks were rewritten: nothing that anybody sees. */
     RANKS("ranks"),
-    /** Levels, kinds or states changed; not to be taken back, since items were carried over. */
-    SETUP("levels"),
+    /** Levels, kinds or states changed before the log told which; not to be taken back. */
+    LEVELS("levels"),
+    /** A product, or the states of a team, were set up. */
+    SETUP("setup"),
+    /** People came, left, or have other names or roles. */
+    PEOPLE("people"),
     /** Parts of the plan were made, changed or taken away. */
     PLAN("plan"),
     UNDO("undo"),

@@ -8,6 +8,7 @@ import greenladder.core.item.Days;
 import greenladder.core.item.Person;
 import greenladder.core.item.PlanFacts;
 import greenladder.core.item.PlanKey;
+import greenladder.core.item.Product;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.Team;
@@ -49,6 +50,14 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
 
     private void check(PlanKey subject) {
         switch (subject.kind()) {
+            case PERSON ->
+                    after.findPerson(subject.key())
+                            .ifPresentOrElse(
+                                    new PeopleRules(before, after, found)::check,
+                                    () -> new PeopleRules(before, after, found).gone(subject));
+            case PRODUCT ->
+                    after.findProduct(subject.key())
+                            .ifPresentOrElse(this::product, () -> goneProduct(subject));
             case TEAM ->
                     after.workspace()
                             .findTeam(subject.key())
@@ -68,6 +77,24 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
                             .papers()
                             .find(subject)
                             .ifPresent(new PaperRules(after, found)::check);
+        }
+    }
+
+    private void product(Product product) {
+        checkName(product.name());
+    }
+
+    private void goneProduct(PlanKey subject) {
+        var code = subject.key();
+        boolean isUsed =
+                !after.workspace().teamsOf(code).isEmpty()
+                        || !after.workspace().releasesOf(code).isEmpty()
+                        || before.lastNumber(code) > 0;
+        if (isUsed) {
+            wrong(
+                    "product",
+                    "%s has items, teams or releases, or had them; a product in use stays.",
+                    nameOf(before.workspace(), subject));
         }
     }
 

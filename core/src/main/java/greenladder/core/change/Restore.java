@@ -5,6 +5,7 @@ import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.StandardFields;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -55,8 +56,8 @@ public record Restore(Item then, List<Field> fields) implements Command {
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.SHAPE;
+    public Permission need(Snapshot snapshot) {
+        return Permission.SHAPE;
     }
 
     @Override

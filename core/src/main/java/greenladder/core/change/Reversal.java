@@ -7,6 +7,7 @@ import greenladder.core.item.Item;
 import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.PlanFacts;
+import greenladder.core.item.Workspace;
 import greenladder.core.rank.Rank;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -55,10 +56,11 @@ final class Reversal {
                 drawn.addAll(reversed(snapshot.requireNode(key), fields));
             }
         });
+        var plans = reversedPlans();
         if (found.isEmpty()) {
-            checkOutcome(drawn);
+            checkOutcome(drawn, PlanChange.apply(snapshot.workspace(), plans));
         }
-        return new Drawn(List.copyOf(changes.keySet()), drawn, reversedPlans());
+        return new Drawn(List.copyOf(changes.keySet()), drawn, plans);
     }
 
     /** For each fact of each part of the plan the first value before and the last one after. */
@@ -211,7 +213,7 @@ final class Reversal {
         return new Change(change.item(), change.field(), change.after(), back);
     }
 
-    private void checkOutcome(List<Change> drawn) {
+    private void checkOutcome(List<Change> drawn, Workspace next) {
         var drafts = new LinkedHashMap<ItemKey, ItemDraft>();
         for (var change : drawn) {
             drafts.computeIfAbsent(
@@ -222,7 +224,7 @@ final class Reversal {
                                             .orElseGet(() -> ItemDraft.blank(key)))
                     .set(change.field(), change.after());
         }
-        var outcome = new ReversalOutcome(snapshot, drafts, found);
+        var outcome = new ReversalOutcome(snapshot, next, drafts, found);
         drafts.forEach((key, draft) -> {
             if (draft.exists()) {
                 outcome.check(key, draft);

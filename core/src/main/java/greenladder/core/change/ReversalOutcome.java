@@ -7,26 +7,32 @@ import greenladder.core.item.ItemDraft;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.Person;
+import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
-/** Checks that what a reversal leads to is legal as things stand now: one method a rule. */
-record ReversalOutcome(Snapshot snapshot, Map<ItemKey, ItemDraft> drafts, Found found) {
+/**
+ * Checks that what a reversal leads to is legal as things stand now: one method a rule.
+ *
+ * @param next the workspace as the reversal makes it
+ */
+record ReversalOutcome(
+        Snapshot snapshot, Workspace next, Map<ItemKey, ItemDraft> drafts, Found found) {
 
     void check(ItemKey key, ItemDraft draft) {
-        var product = snapshot.requireProduct(key.product());
+        var product = next.requireProduct(key.product());
         var level = product.levels().find(draft.text(Field.LEVEL).orElse(""));
         if (level.isEmpty()) {
             wrong(Field.LEVEL, "%s had a level that %s has no more.", key, product.name());
             return;
         }
         var team = draft.text(Field.TEAM);
-        if (team.isPresent() && snapshot.workspace().findTeam(team.get()).isEmpty()) {
+        if (team.isPresent() && next.findTeam(team.get()).isEmpty()) {
             wrong(Field.TEAM, "The team of %s is there no more (%s).", key, team.get());
         }
-        var states = snapshot.workspace().statesOf(level.get(), team.orElse(null));
+        var states = next.statesOf(level.get(), team.orElse(null));
         draft.text(Field.STATE)
                 .filter(state -> states.find(state).isEmpty())
                 .ifPresent(state ->
@@ -41,7 +47,7 @@ record ReversalOutcome(Snapshot snapshot, Map<ItemKey, ItemDraft> drafts, Found 
                         wrong(Field.KIND, "%s had a kind that is there no more (%s).", key, kind));
         draft.text(Field.ASSIGNEE)
                 .filter(handle -> !handle.equals(assigneeNow(key)))
-                .flatMap(snapshot::findPerson)
+                .flatMap(next::findPerson)
                 .filter(Person::gone)
                 .ifPresent(person ->
                         wrong(Field.ASSIGNEE, "%s was with %s, who has left.", key, person.name()));
@@ -60,7 +66,7 @@ record ReversalOutcome(Snapshot snapshot, Map<ItemKey, ItemDraft> drafts, Found 
 
     private void checkSprint(ItemKey key, ItemDraft draft) {
         draft.text(Field.SPRINT)
-                .filter(sprint -> snapshot.workspace().findSprint(sprint).isEmpty())
+                .filter(sprint -> next.findSprint(sprint).isEmpty())
                 .ifPresent(sprint ->
                         wrong(
                                 Field.SPRINT,
@@ -68,7 +74,7 @@ record ReversalOutcome(Snapshot snapshot, Map<ItemKey, ItemDraft> drafts, Found 
                                 key,
                                 sprint));
         draft.text(Field.RELEASE)
-                .filter(release -> snapshot.workspace().findRelease(release).isEmpty())
+                .filter(release -> next.findRelease(release).isEmpty())
                 .ifPresent(release ->
                         wrong(
                                 Field.RELEASE,
@@ -129,7 +135,7 @@ record ReversalOutcome(Snapshot snapshot, Map<ItemKey, ItemDraft> drafts, Found 
         }
         return draft.text(Field.LEVEL)
                 .filter(any -> draft.exists())
-                .flatMap(snapshot.requireProduct(key.product()).levels()::find);
+                .flatMap(next.requireProduct(key.product()).levels()::find);
     }
 
     private @Nullable String assigneeNow(ItemKey key) {

@@ -3,6 +3,7 @@ package greenladder.core.change;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Review;
 import greenladder.core.item.SprintPlan;
@@ -107,14 +108,14 @@ public record Reverse(
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
+    public Permission need(Snapshot snapshot) {
         var left = changes.stream().filter(change -> !isWork(snapshot, change)).toList();
         if (left.isEmpty()) {
-            return Need.WORK;
+            return Permission.WORK;
         }
         return left.stream().allMatch(change -> isOfRaised(snapshot, change.item()))
-                ? Need.RAISE
-                : Need.SHAPE;
+                ? Permission.RAISE
+                : Permission.SHAPE;
     }
 
     /** What somebody may do, they may take back: the fields that workers keep true, and tasks. */

@@ -1,35 +1,28 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemDraft;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.Level;
 import greenladder.core.item.States;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
-import java.time.Instant;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
+import java.util.SortedMap;
 import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /**
  * What becomes of the items when levels, kinds or states are changed. What an item uses and what
- * goes away needs a choice; without one, nothing is done and each use is told with its number.
+ * goes away needs a choice; {@link SetupFit} refuses what is left without one.
  */
 public final class SetupChange {
     private final Snapshot snapshot;
     private final Workspace next;
     private final Map<Removed, String> choices;
-    private final Found found = new Found();
     private final TreeMap<Removed, Integer> uses = new TreeMap<>();
     private final List<Change> changes = new ArrayList<>();
-    private final Map<ItemKey, Optional<Item>> items = new LinkedHashMap<>();
 
     /**
      * A level, a kind or a state of a product or a team that goes away.
@@ -61,49 +54,32 @@ public final class SetupChange {
         }
     }
 
-    /** What a change of levels, kinds or states comes to. */
-    public sealed interface Outcome {
-        record Accepted(List<Change> changes, Snapshot after) implements Outcome {}
-
-        /** Parts that items use and that have no choice yet, with the number of their items. */
-        record Undecided(Map<Removed, Integer> uses) implements Outcome {}
-
-        record Refused(Problems problems) implements Outcome {}
-    }
-
     private SetupChange(Snapshot snapshot, Workspace next, Map<Removed, String> choices) {
         this.snapshot = snapshot;
         this.next = next;
         this.choices = choices;
+        for (var slot : snapshot.order().slots()) {
+            changeSetup(snapshot.requireNode(slot.key()).item());
+        }
     }
 
     /**
-     * Decides a change of the workspace, in one pass over the items, O(n).
+     * Parts that items use and that have no choice yet, with the number of their items. Time O(n).
      *
      * @param next the workspace as it is to be
      * @param choices for parts that go away the key of what takes their place
      */
-    public static Outcome decide(
-            Snapshot snapshot, Workspace next, Map<Removed, String> choices, Instant at) {
-        return new SetupChange(snapshot, next, choices).outcome(at);
+    public static SortedMap<Removed, Integer> undecided(
+            Snapshot snapshot, Workspace next, Map<Removed, String> choices) {
+        return new SetupChange(snapshot, next, choices).uses;
     }
 
-    private Outcome outcome(Instant at) {
-        for (var slot : snapshot.order().slots()) {
-            changeSetup(snapshot.requireNode(slot.key()).item(), at);
-        }
-        if (!uses.isEmpty()) {
-            return new Outcome.Undecided(uses);
-        }
-        if (found.isEmpty()) {
-            checkTree();
-        }
-        return found.isEmpty()
-                ? new Outcome.Accepted(List.copyOf(changes), snapshot.with(next, items))
-                : new Outcome.Refused(found.all());
+    /** What items change with it, see {@link #undecided}; what has no choice stays as it is. */
+    public static List<Change> of(Snapshot snapshot, Workspace next, Map<Removed, String> choices) {
+        return List.copyOf(new SetupChange(snapshot, next, choices).changes);
     }
 
-    private void changeSetup(Item item, Instant at) {
+    private void changeSetup(Item item) {
         var product = item.key().product();
         var levels = next.requireProduct(product).levels();
         boolean untouched =
@@ -113,7 +89,6 @@ public final class SetupChange {
         if (untouched) {
             return;
         }
-        var draft = ItemDraft.of(item);
         var levelKey =
                 kept(
                         new Removed(Removed.What.LEVEL, product, item.level().key(), ""),
@@ -124,7 +99,7 @@ public final class SetupChange {
             return;
         }
         boolean sameLevel = level.key().equals(item.level().key());
-        set(draft, item, Field.LEVEL, level.key());
+        set(item, Field.LEVEL, level.key());
         var kind =
                 sameLevel
                         ? kept(
@@ -132,29 +107,8 @@ public final class SetupChange {
                                 level.kinds()::contains,
                                 item.kind())
                         : level.plainKind();
-        set(draft, item, Field.KIND, kind);
-        set(draft, item, Field.STATE, stateOf(item, level, sameLevel));
-        if (sameMeasure(item.level(), level)) {
-            boolean changed = !changes.isEmpty() && changes.getLast().item().equals(item.key());
-            if (uses.isEmpty()) {
-                items.put(
-                        item.key(),
-                        Optional.of(
-                                draft.toItem(
-                                        next,
-                                        changed ? at : item.updatedAt(),
-                                        changed ? item.version() + 1 : item.version())));
-            }
-        } else {
-            found.add(
-                    Problem.SINGLE,
-                    Field.LEVEL.label(),
-                    "%s carry %s, %s do not; items cannot go from one to the other."
-                            .formatted(
-                                    item.level().plural(),
-                                    item.level().carriesPoints() ? "points" : "hours",
-                                    level.plural()));
-        }
+        set(item, Field.KIND, kind);
+        set(item, Field.STATE, stateOf(item, level, sameLevel));
     }
 
     private @Nullable String stateOf(Item item, Level level, boolean sameLevel) {
@@ -201,36 +155,9 @@ public final class SetupChange {
         return null;
     }
 
-    private void set(ItemDraft draft, Item item, Field field, @Nullable String key) {
+    private void set(Item item, Field field, @Nullable String key) {
         if (key != null && !key.equals(field.valueOf(item))) {
             changes.add(Change.of(item, field, key));
-            draft.set(field, key);
         }
-    }
-
-    private static boolean sameMeasure(Level before, Level after) {
-        return before.carriesPoints() == after.carriesPoints();
-    }
-
-    private void checkTree() {
-        items.forEach((key, now) -> {
-            var item = now.orElseThrow();
-            var parent = item.parent();
-            if (parent == null || !found.isEmpty()) {
-                return;
-            }
-            var above = items.getOrDefault(parent, snapshot.findItem(parent)).orElseThrow();
-            if (!above.level().isAbove(item.level())) {
-                found.add(
-                        Problem.SINGLE,
-                        Field.LEVEL.label(),
-                        "%s would be %s under %s, which would be %s."
-                                .formatted(
-                                        key,
-                                        Legality.aWord(item.level()),
-                                        parent,
-                                        Legality.aWord(above.level())));
-            }
-        });
     }
 }

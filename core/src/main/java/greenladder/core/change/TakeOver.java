@@ -2,6 +2,7 @@ package greenladder.core.change;
 
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
+import greenladder.core.item.Permission;
 import greenladder.core.item.StandardFields;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Snapshot;
@@ -35,8 +36,8 @@ public record TakeOver(String product, Set<String> readers, String by) implement
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.SHAPE;
+    public Permission need(Snapshot snapshot) {
+        return Permission.SHAPE;
     }
 
     @Override

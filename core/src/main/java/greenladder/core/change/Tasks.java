@@ -1,6 +1,7 @@
 package greenladder.core.change;
 
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -37,7 +38,7 @@ final class Tasks {
                 .isPresent();
     }
 
-    static Need needOf(Snapshot snapshot, List<ItemKey> items) {
-        return are(snapshot, items) ? Need.WORK : Need.SHAPE;
+    static Permission needOf(Snapshot snapshot, List<ItemKey> items) {
+        return are(snapshot, items) ? Permission.WORK : Permission.SHAPE;
     }
 }

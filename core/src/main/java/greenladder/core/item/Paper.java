@@ -38,7 +38,8 @@ public sealed interface Paper permits Baseline, TestCase, Round, Review, Documen
             case ROUND -> Round.of(key, facts);
             case REVIEW -> Review.of(key, facts);
             case DOCUMENT -> Document.of(key, facts);
-            case TEAM, SPRINT, RELEASE -> throw new IllegalArgumentException(subject.toString());
+            case PERSON, PRODUCT, TEAM, SPRINT, RELEASE ->
+                    throw new IllegalArgumentException(subject.toString());
         };
     }
 }

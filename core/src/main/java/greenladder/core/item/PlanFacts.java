@@ -5,8 +5,9 @@ import java.util.SortedMap;
 import java.util.TreeMap;
 
 /**
- * Parts of the plan as named texts, which is how they are kept, logged, compared and taken back: a
- * team's members are a fact each, so that two who change one team at once seldom meet.
+ * Parts of the plan and of the set-up as named texts, which is how they are kept, logged, compared
+ * and taken back: a team's members are a fact each, so that two who change one team at once seldom
+ * meet.
  */
 public final class PlanFacts {
     /** The text of a fact that only is or is not. */
@@ -19,6 +20,8 @@ public final class PlanFacts {
         var key = subject.key();
         var facts =
                 switch (subject.kind()) {
+                    case PERSON -> workspace.findPerson(key).map(Person::facts);
+                    case PRODUCT -> workspace.findProduct(key).map(ProductFacts::of);
                     case TEAM -> workspace.findTeam(key).map(Team::facts);
                     case SPRINT -> workspace.findSprint(key).map(Sprint::facts);
                     case RELEASE -> workspace.findRelease(key).map(Release::facts);
@@ -37,6 +40,14 @@ public final class PlanFacts {
     public static Workspace put(Workspace workspace, PlanKey subject, Map<String, String> facts) {
         var key = subject.key();
         return switch (subject.kind()) {
+            case PERSON ->
+                    facts.isEmpty()
+                            ? workspace.withoutPerson(key)
+                            : workspace.with(Person.of(key, facts));
+            case PRODUCT ->
+                    facts.isEmpty()
+                            ? workspace.withoutProduct(key)
+                            : workspace.with(ProductFacts.read(key, facts));
             case TEAM ->
                     facts.isEmpty()
                             ? workspace.withoutTeam(key)

@@ -5,13 +5,16 @@ import java.util.Locale;
 import java.util.Optional;
 
 /**
- * Names a part of the plan, as items are named by their keys: {@code sprint:lantern-7}.
+ * Names a part of the plan or of the set-up, as items are named by their keys: {@code
+ * sprint:lantern-7}.
  *
  * @param key short and lasting, one of its kind
  */
 public record PlanKey(Kind kind, String key) implements Comparable<PlanKey> {
-    /** What plans are made of. What others refer to comes first. */
+    /** What plans and set-ups are made of. What others refer to comes first. */
     public enum Kind {
+        PERSON,
+        PRODUCT,
         TEAM,
         RELEASE,
         SPRINT,
@@ -34,6 +37,14 @@ public record PlanKey(Kind kind, String key) implements Comparable<PlanKey> {
         String label() {
             return name().toLowerCase(Locale.ROOT);
         }
+    }
+
+    public static PlanKey person(String handle) {
+        return new PlanKey(Kind.PERSON, handle);
+    }
+
+    public static PlanKey product(String code) {
+        return new PlanKey(Kind.PRODUCT, code);
     }
 
     public static PlanKey team(String key) {

@@ -77,7 +77,8 @@ public record Team(
                         products.add(name.substring(PRODUCT.length()));
                     } else if (name.startsWith(STATE)) {
                         var level = name.substring(STATE.length(), name.lastIndexOf('.'));
-                        states.computeIfAbsent(level, any -> new ArrayList<>()).add(state(text));
+                        states.computeIfAbsent(level, any -> new ArrayList<>())
+                                .add(ProductFacts.state(text));
                     }
                 });
         var own = new HashMap<String, States>();
@@ -92,14 +93,14 @@ public record Team(
                 Practice.of(facts));
     }
 
-    private static State state(String text) {
-        var parts = text.split("\t", 3);
-        return new State(parts[0], parts[2], Category.valueOf(parts[1]));
-    }
-
     /** Whether a fact is one of a team's calendar or of how it works, not of who it is. */
     public static boolean isOfWork(String fact) {
         return CalendarFacts.isOne(fact) || Practice.isOne(fact);
+    }
+
+    /** Whether a fact is one of the states that a team has of its own. */
+    public static boolean isOfStates(String fact) {
+        return fact.startsWith(STATE);
     }
 
     /** What it is by name, see {@link PlanFacts}. */
@@ -114,7 +115,7 @@ public record Team(
             for (var state : states.all()) {
                 facts.put(
                         "%s%s.%03d".formatted(STATE, level, place++),
-                        String.join("\t", state.key(), state.category().name(), state.name()));
+                        ProductFacts.stateText(state));
             }
         });
         return facts;

@@ -88,6 +88,28 @@ public record Workspace(
                 papers);
     }
 
+    Workspace withoutProduct(String code) {
+        return new Workspace(
+                zone,
+                productsByCode.minus(code),
+                peopleByHandle,
+                teamsByKey,
+                sprintsByKey,
+                releasesByKey,
+                papers);
+    }
+
+    Workspace withoutPerson(String handle) {
+        return new Workspace(
+                zone,
+                productsByCode,
+                peopleByHandle.minus(handle),
+                teamsByKey,
+                sprintsByKey,
+                releasesByKey,
+                papers);
+    }
+
     public Workspace withoutTeam(String key) {
         return new Workspace(
                 zone,
@@ -274,6 +296,8 @@ public record Workspace(
     public List<String> productsOf(PlanKey subject) {
         var key = subject.key();
         return switch (subject.kind()) {
+            case PERSON -> List.of();
+            case PRODUCT -> findProduct(key).stream().map(Product::code).toList();
             case TEAM -> findTeam(key).map(Team::products).orElse(List.of());
             case SPRINT ->
                     findSprint(key)

@@ -2,9 +2,9 @@ package greenladder.core.plan;
 
 import static greenladder.core.plan.PlanCommand.wrong;
 
-import greenladder.core.change.Need;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.SprintPlan;
 import greenladder.core.item.Workspace;
@@ -37,8 +37,8 @@ public record AgreeOn(String sprint, ItemKey item, boolean yes) implements PlanC
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.WORK;
+    public Permission need(Snapshot snapshot) {
+        return Permission.WORK;
     }
 
     @Override

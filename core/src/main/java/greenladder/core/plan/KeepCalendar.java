@@ -2,9 +2,9 @@ package greenladder.core.plan;
 
 import static greenladder.core.plan.PlanCommand.wrong;
 
-import greenladder.core.change.Need;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Calendar;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Team;
 import greenladder.core.item.Workspace;
@@ -26,8 +26,8 @@ public record KeepCalendar(String team, Calendar calendar) implements PlanComman
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.PLAN;
+    public Permission need(Snapshot snapshot) {
+        return Permission.PLAN;
     }
 
     @Override

@@ -2,8 +2,8 @@ package greenladder.core.plan;
 
 import static greenladder.core.plan.PlanCommand.wrong;
 
-import greenladder.core.change.Need;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.SprintNote;
 import greenladder.core.item.SprintNote.Kind;
@@ -38,8 +38,8 @@ public record KeepNote(String sprint, int number, @Nullable Kind about, String t
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.WORK;
+    public Permission need(Snapshot snapshot) {
+        return Permission.WORK;
     }
 
     @Override

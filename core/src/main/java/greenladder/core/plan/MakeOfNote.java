@@ -4,9 +4,9 @@ import static greenladder.core.plan.PlanCommand.wrong;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.Command.NewItem;
-import greenladder.core.change.Need;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Shortened;
 import greenladder.core.item.SprintNote;
@@ -38,8 +38,8 @@ public record MakeOfNote(String sprint, int number, String product) implements P
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.WORK;
+    public Permission need(Snapshot snapshot) {
+        return Permission.WORK;
     }
 
     @Override

@@ -1,13 +1,13 @@
 package greenladder.core.plan;
 
 import greenladder.core.change.Command;
-import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.change.Target;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.HashMap;
@@ -44,8 +44,8 @@ public record PlaceOnMap(
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.SHAPE;
+    public Permission need(Snapshot snapshot) {
+        return Permission.SHAPE;
     }
 
     @Override

@@ -2,12 +2,12 @@ package greenladder.core.plan;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
-import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.change.Target;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -42,8 +42,8 @@ public record PlaceTask(
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.WORK;
+    public Permission need(Snapshot snapshot) {
+        return Permission.WORK;
     }
 
     @Override

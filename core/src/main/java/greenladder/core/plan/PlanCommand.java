@@ -2,11 +2,11 @@ package greenladder.core.plan;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
-import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
@@ -25,10 +25,10 @@ public interface PlanCommand extends Command {
     }
 
     @Override
-    default Need need(Snapshot snapshot) {
+    default Permission need(Snapshot snapshot) {
         return plans().stream().anyMatch(key -> key.kind() == PlanKey.Kind.TEAM)
-                ? Need.ADMINISTER
-                : Need.PLAN;
+                ? Permission.ADMINISTER
+                : Permission.PLAN;
     }
 
     /** The workspace with the plan as it is to be; finds what is wrong with the command. */

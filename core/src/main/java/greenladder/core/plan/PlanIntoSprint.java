@@ -3,11 +3,11 @@ package greenladder.core.plan;
 import static greenladder.core.plan.PlanCommand.wrong;
 
 import greenladder.core.change.Command;
-import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.LinkedHashSet;
@@ -32,8 +32,8 @@ public record PlanIntoSprint(List<ItemKey> items, String sprint, boolean candida
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.PLAN;
+    public Permission need(Snapshot snapshot) {
+        return Permission.PLAN;
     }
 
     @Override

@@ -2,11 +2,11 @@ package greenladder.core.plan;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
-import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -31,8 +31,8 @@ public record TakeOutOfSprint(List<ItemKey> items, String sprint) implements Com
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.PLAN;
+    public Permission need(Snapshot snapshot) {
+        return Permission.PLAN;
     }
 
     @Override

@@ -2,9 +2,9 @@ package greenladder.core.trace;
 
 import static greenladder.core.trace.PaperCommand.wrong;
 
-import greenladder.core.change.Need;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Review;
 import greenladder.core.item.TraceLink;
@@ -32,8 +32,8 @@ public record AnswerReview(String review, ItemKey item, String who, boolean agre
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.NOTHING;
+    public Permission need(Snapshot snapshot) {
+        return Permission.READ;
     }
 
     @Override

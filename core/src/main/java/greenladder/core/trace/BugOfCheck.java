@@ -5,13 +5,13 @@ import static greenladder.core.trace.PaperCommand.wrong;
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.Command.NewItem;
-import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Product;
 import greenladder.core.item.Round;
@@ -53,8 +53,8 @@ public record BugOfCheck(String round, String test) implements Command {
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.WORK;
+    public Permission need(Snapshot snapshot) {
+        return Permission.WORK;
     }
 
     @Override

@@ -2,13 +2,13 @@ package greenladder.core.trace;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.ItemCommand;
-import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -30,8 +30,8 @@ interface CourseCommand extends ItemCommand {
     }
 
     @Override
-    default Need need(Snapshot snapshot) {
-        return Need.SHAPE;
+    default Permission need(Snapshot snapshot) {
+        return Permission.SHAPE;
     }
 
     @Override

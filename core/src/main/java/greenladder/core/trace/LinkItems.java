@@ -2,13 +2,13 @@ package greenladder.core.trace;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
-import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Amount;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
+import greenladder.core.item.Permission;
 import greenladder.core.item.TraceLink;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Snapshot;
@@ -42,8 +42,8 @@ public record LinkItems(ItemKey from, LinkType type, ItemKey to, @Nullable Amoun
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.WORK;
+    public Permission need(Snapshot snapshot) {
+        return Permission.WORK;
     }
 
     @Override

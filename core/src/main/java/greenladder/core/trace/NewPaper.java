@@ -1,11 +1,11 @@
 package greenladder.core.trace;
 
 import greenladder.core.change.Command;
-import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Paper;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -33,8 +33,8 @@ public interface NewPaper extends Command {
     }
 
     @Override
-    default Need need(Snapshot snapshot) {
-        return paperKind().isWork() ? Need.WORK : Need.PLAN;
+    default Permission need(Snapshot snapshot) {
+        return paperKind().isWork() ? Permission.WORK : Permission.PLAN;
     }
 
     @Override

@@ -1,13 +1,13 @@
 package greenladder.core.trace;
 
 import greenladder.core.change.Command;
-import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.ItemKey;
 import greenladder.core.item.Paper;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Person;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Shortened;
@@ -36,8 +36,8 @@ public interface PaperCommand extends Command {
     }
 
     @Override
-    default Need need(Snapshot snapshot) {
-        return paper().kind().isWork() ? Need.WORK : Need.PLAN;
+    default Permission need(Snapshot snapshot) {
+        return paper().kind().isWork() ? Permission.WORK : Permission.PLAN;
     }
 
     @Override

@@ -1,10 +1,10 @@
 package greenladder.core.trace;
 
 import greenladder.core.change.Command;
-import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -24,8 +24,8 @@ public record RemovePaper(PlanKey paper) implements Command {
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return paper.kind().isWork() ? Need.WORK : Need.PLAN;
+    public Permission need(Snapshot snapshot) {
+        return paper.kind().isWork() ? Permission.WORK : Permission.PLAN;
     }
 
     @Override

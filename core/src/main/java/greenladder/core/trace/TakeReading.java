@@ -1,11 +1,11 @@
 package greenladder.core.trace;
 
-import greenladder.core.change.Need;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
@@ -22,8 +22,8 @@ public record TakeReading(ItemKey item, LocalDate day, String value) implements 
     private static final int FIRST_YEAR = 1990;
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.WORK;
+    public Permission need(Snapshot snapshot) {
+        return Permission.WORK;
     }
 
     @Override

@@ -2,12 +2,12 @@ package greenladder.core.work;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
-import greenladder.core.change.Need;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -29,8 +29,8 @@ public record Accept(List<ItemKey> items, String who) implements Command {
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.SHAPE;
+    public Permission need(Snapshot snapshot) {
+        return Permission.SHAPE;
     }
 
     @Override

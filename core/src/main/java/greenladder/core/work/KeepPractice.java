@@ -1,7 +1,7 @@
 package greenladder.core.work;
 
-import greenladder.core.change.Need;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.item.Practice;
 import greenladder.core.item.Workspace;
@@ -37,8 +37,8 @@ public record KeepPractice(String team, UnaryOperator<Practice> change) implemen
     }
 
     @Override
-    public Need need(Snapshot snapshot) {
-        return Need.PLAN;
+    public Permission need(Snapshot snapshot) {
+        return Permission.PLAN;
     }
 
     @Override

@@ -11,6 +11,7 @@ import greenladder.core.change.Command.NewItem;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.Refining;
 import greenladder.core.snapshot.Snapshot;
 import java.util.Arrays;
@@ -62,44 +63,44 @@ public class CommandTests {
     Object[][] commands() {
         var file = new Attachment("f", 1, "text/plain", "f");
         return new Object[][] {
-            {create("task"), OperationKind.CREATE, Need.WORK},
-            {create("story"), OperationKind.CREATE, Need.RAISE},
-            {create("task", "story"), OperationKind.CREATE, Need.RAISE},
-            {create("epic", "story"), OperationKind.CREATE, Need.SHAPE},
-            {createFirst("story"), OperationKind.CREATE, Need.SHAPE},
-            {edit("state", "done", 1), OperationKind.EDIT, Need.WORK},
-            {edit("title", "X", 1), OperationKind.EDIT, Need.SHAPE},
-            {edit("title", "X", 2, 3), OperationKind.EDIT, Need.WORK},
-            {edit("title", "X", 1, 2), OperationKind.EDIT, Need.SHAPE},
-            {edit("title", "X", 9), OperationKind.EDIT, Need.WORK},
-            {edit("level", "story", 2), OperationKind.EDIT, Need.SHAPE},
-            {edit("level", "task", 2), OperationKind.EDIT, Need.WORK},
-            {move(2), OperationKind.MOVE, Need.WORK},
-            {move(1), OperationKind.MOVE, Need.SHAPE},
-            {new Command.Order(keys(2, 3)), OperationKind.ORDER, Need.WORK},
-            {new Command.Order(keys(1)), OperationKind.ORDER, Need.SHAPE},
-            {new Command.Settle(key(1), "ada", "w", true), OperationKind.SETTLE, Need.WORK},
+            {create("task"), OperationKind.CREATE, Permission.WORK},
+            {create("story"), OperationKind.CREATE, Permission.RAISE},
+            {create("task", "story"), OperationKind.CREATE, Permission.RAISE},
+            {create("epic", "story"), OperationKind.CREATE, Permission.SHAPE},
+            {createFirst("story"), OperationKind.CREATE, Permission.SHAPE},
+            {edit("state", "done", 1), OperationKind.EDIT, Permission.WORK},
+            {edit("title", "X", 1), OperationKind.EDIT, Permission.SHAPE},
+            {edit("title", "X", 2, 3), OperationKind.EDIT, Permission.WORK},
+            {edit("title", "X", 1, 2), OperationKind.EDIT, Permission.SHAPE},
+            {edit("title", "X", 9), OperationKind.EDIT, Permission.WORK},
+            {edit("level", "story", 2), OperationKind.EDIT, Permission.SHAPE},
+            {edit("level", "task", 2), OperationKind.EDIT, Permission.WORK},
+            {move(2), OperationKind.MOVE, Permission.WORK},
+            {move(1), OperationKind.MOVE, Permission.SHAPE},
+            {new Command.Order(keys(2, 3)), OperationKind.ORDER, Permission.WORK},
+            {new Command.Order(keys(1)), OperationKind.ORDER, Permission.SHAPE},
+            {new Command.Settle(key(1), "ada", "w", true), OperationKind.SETTLE, Permission.WORK},
             {
                 new Command.EditList(key(1), Field.CHECKLIST, new ListStep.Add("a")),
                 OperationKind.EDIT,
-                Need.WORK
+                Permission.WORK
             },
-            {new Command.Promote(key(1), 0, "a", "task"), OperationKind.PROMOTE, Need.WORK},
-            {new Command.Promote(key(1), 0, "a", "story"), OperationKind.PROMOTE, Need.SHAPE},
-            {new Command.Attach(key(1), file), OperationKind.ATTACH, Need.WORK},
-            {new Command.Detach(key(1), "f"), OperationKind.DETACH, Need.WORK},
-            {split(2), OperationKind.SPLIT, Need.WORK},
-            {split(1), OperationKind.SPLIT, Need.SHAPE},
-            {new Command.Merge(key(2), key(3)), OperationKind.MERGE, Need.WORK},
-            {new Command.Merge(key(1), key(3)), OperationKind.MERGE, Need.SHAPE},
-            {new Command.Gather(keys(2), Map.of()), OperationKind.GATHER, Need.SHAPE},
-            {level("task", 2), OperationKind.LEVEL, Need.WORK},
-            {level("story", 2), OperationKind.LEVEL, Need.SHAPE},
-            {level("task", 1), OperationKind.LEVEL, Need.SHAPE},
-            {new Command.Indent(keys(2), true), OperationKind.INDENT, Need.SHAPE},
-            {new Command.Delete(keys(2), Children.REFUSE), OperationKind.DELETE, Need.WORK},
-            {new Command.Delete(keys(1), Children.REFUSE), OperationKind.DELETE, Need.SHAPE},
-            {new Command.ShortenRanks(key(1)), OperationKind.RANKS, Need.NOTHING},
+            {new Command.Promote(key(1), 0, "a", "task"), OperationKind.PROMOTE, Permission.WORK},
+            {new Command.Promote(key(1), 0, "a", "story"), OperationKind.PROMOTE, Permission.SHAPE},
+            {new Command.Attach(key(1), file), OperationKind.ATTACH, Permission.WORK},
+            {new Command.Detach(key(1), "f"), OperationKind.DETACH, Permission.WORK},
+            {split(2), OperationKind.SPLIT, Permission.WORK},
+            {split(1), OperationKind.SPLIT, Permission.SHAPE},
+            {new Command.Merge(key(2), key(3)), OperationKind.MERGE, Permission.WORK},
+            {new Command.Merge(key(1), key(3)), OperationKind.MERGE, Permission.SHAPE},
+            {new Command.Gather(keys(2), Map.of()), OperationKind.GATHER, Permission.SHAPE},
+            {level("task", 2), OperationKind.LEVEL, Permission.WORK},
+            {level("story", 2), OperationKind.LEVEL, Permission.SHAPE},
+            {level("task", 1), OperationKind.LEVEL, Permission.SHAPE},
+            {new Command.Indent(keys(2), true), OperationKind.INDENT, Permission.SHAPE},
+            {new Command.Delete(keys(2), Children.REFUSE), OperationKind.DELETE, Permission.WORK},
+            {new Command.Delete(keys(1), Children.REFUSE), OperationKind.DELETE, Permission.SHAPE},
+            {new Command.ShortenRanks(key(1)), OperationKind.RANKS, Permission.READ},
         };
     }
 
@@ -116,12 +117,12 @@ public class CommandTests {
                         standard.checks(),
                         true);
         assertThat(create("story").need(SNAPSHOT.with(product.withRefining(withdrawn))))
-                .isEqualTo(Need.SHAPE);
+                .isEqualTo(Permission.SHAPE);
     }
 
     @Test(dataProvider = "commands")
     public void commandShouldKnowItsKindAndWhatItNeeds(
-            Command command, OperationKind kind, Need need) {
+            Command command, OperationKind kind, Permission need) {
         assertThat(command.kind()).isEqualTo(kind);
         assertThat(command.need(SNAPSHOT)).isEqualTo(need);
     }

@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.core.Trees;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.Permission;
 import greenladder.core.item.PlanKey;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
@@ -34,24 +35,24 @@ public class ReverseTests {
     @DataProvider
     Object[][] needs() {
         return new Object[][] {
-            {List.of(change(1, Field.TITLE)), Need.SHAPE},
-            {List.of(change(1, Field.STATE)), Need.WORK},
-            {List.of(change(1, Field.STATE), change(1, Field.TITLE)), Need.SHAPE},
-            {List.of(new Change(key(1), Field.TITLE, "a", "b", true)), Need.WORK},
-            {List.of(change(2, Field.TITLE)), Need.WORK},
-            {List.of(change(9, Field.TITLE)), Need.SHAPE},
-            {List.of(new Change(key(9), Field.LEVEL, "task", null)), Need.WORK},
-            {List.of(new Change(key(9), Field.LEVEL, "story", null)), Need.SHAPE},
+            {List.of(change(1, Field.TITLE)), Permission.SHAPE},
+            {List.of(change(1, Field.STATE)), Permission.WORK},
+            {List.of(change(1, Field.STATE), change(1, Field.TITLE)), Permission.SHAPE},
+            {List.of(new Change(key(1), Field.TITLE, "a", "b", true)), Permission.WORK},
+            {List.of(change(2, Field.TITLE)), Permission.WORK},
+            {List.of(change(9, Field.TITLE)), Permission.SHAPE},
+            {List.of(new Change(key(9), Field.LEVEL, "task", null)), Permission.WORK},
+            {List.of(new Change(key(9), Field.LEVEL, "story", null)), Permission.SHAPE},
             {
                 List.of(new Change(key(8), Field.LEVEL, "task", null), change(9, Field.TITLE)),
-                Need.SHAPE
+                Permission.SHAPE
             },
         };
     }
 
     /** What somebody may do, they may take back. */
     @Test(dataProvider = "needs")
-    public void reversalShouldNeedWhatTheDeedNeeded(List<Change> changes, Need need) {
+    public void reversalShouldNeedWhatTheDeedNeeded(List<Change> changes, Permission need) {
         assertThat(reverse(changes).need(SNAPSHOT)).isEqualTo(need);
     }
 

@@ -1,4 +1,4 @@
-package greenladder.core.change;
+package greenladder.core.setup;
 
 import static greenladder.core.Trees.after;
 import static greenladder.core.Trees.edit;
@@ -7,12 +7,16 @@ import static greenladder.core.Trees.problems;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.change.SetupChange.Outcome;
+import greenladder.core.change.Change;
+import greenladder.core.change.Decision;
+import greenladder.core.change.Decisions;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.Reverse;
+import greenladder.core.change.SetupChange;
 import greenladder.core.change.SetupChange.Removed;
 import greenladder.core.item.Category;
 import greenladder.core.item.Level;
 import greenladder.core.item.Levels;
-import greenladder.core.item.Product;
 import greenladder.core.item.Release;
 import greenladder.core.item.Sprint;
 import greenladder.core.item.State;
@@ -24,6 +28,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.UnaryOperator;
 import org.testng.annotations.Test;
 
@@ -75,13 +80,23 @@ public class SetupChangeTests {
                 states);
     }
 
-    private static Outcome changeSetup(
+    private static Decision changeSetup(
             Snapshot snapshot, Levels levels, Map<Removed, String> choices) {
-        return SetupChange.decide(
-                snapshot,
-                snapshot.workspace().with(new Product("MSF", "Crossing", levels)),
-                choices,
-                Trees.NOW);
+        return Decisions.decide(snapshot, command(snapshot, levels, choices), Trees.NOW);
+    }
+
+    private static SetUpProduct command(
+            Snapshot snapshot, Levels levels, Map<Removed, String> choices) {
+        return new SetUpProduct(snapshot.requireProduct("MSF").withLevels(levels), choices);
+    }
+
+    private static Levels sawn(Snapshot snapshot) {
+        return levels(snapshot, "story", level -> with(level, List.of("story"), SAW));
+    }
+
+    private static Reverse reverse(Decision.Accepted accepted) {
+        return new Reverse(
+                OperationKind.UNDO, 1, accepted.changes(), accepted.plans(), List.of(), Set.of());
     }
 
     private static Snapshot withTeam(Snapshot snapshot, Map<String, States> states) {
@@ -94,43 +109,66 @@ public class SetupChangeTests {
     @Test
     public void whatIsUsedShouldBeCountedAndNothingChanged() {
         var snapshot = Trees.of(TREE.strip());
-        var outcome =
-                changeSetup(
-                        snapshot,
-                        levels(snapshot, "story", level -> with(level, List.of("story"), SAW)),
-                        Map.of());
-        assertThat(((Outcome.Undecided) outcome).uses())
+        assertThat(
+                        SetupChange.undecided(
+                                snapshot,
+                                snapshot.workspace()
+                                        .with(
+                                                snapshot.requireProduct("MSF")
+                                                        .withLevels(sawn(snapshot))),
+                                Map.of()))
                 .containsEntry(new Removed(Removed.What.STATE, "MSF", "story", "in-test"), 1)
                 .containsEntry(new Removed(Removed.What.STATE, "MSF", "story", "ready"), 1)
                 .containsEntry(new Removed(Removed.What.KIND, "MSF", "story", "bug"), 1);
+        assertThat(problems(snapshot, command(snapshot, sawn(snapshot), Map.of())).inWords())
+                .contains("1 item uses the state “In test” (Story)", "1 item uses the kind “bug”");
     }
+
+    private static final Map<Removed, String> CHOICES =
+            Map.of(
+                    new Removed(Removed.What.STATE, "MSF", "story", "in-test"),
+                    "sawing",
+                    new Removed(Removed.What.STATE, "MSF", "story", "ready"),
+                    "waiting",
+                    new Removed(Removed.What.KIND, "MSF", "story", "bug"),
+                    "story");
 
     @Test
     public void choicesShouldBeFollowedAndLogged() {
         var snapshot = Trees.of(TREE.strip());
-        var outcome =
-                (Outcome.Accepted)
-                        changeSetup(
-                                snapshot,
-                                levels(
-                                        snapshot,
-                                        "story",
-                                        level -> with(level, List.of("story"), SAW)),
-                                Map.of(
-                                        new Removed(Removed.What.STATE, "MSF", "story", "in-test"),
-                                                "sawing",
-                                        new Removed(Removed.What.STATE, "MSF", "story", "ready"),
-                                                "waiting",
-                                        new Removed(Removed.What.KIND, "MSF", "story", "bug"),
-                                                "story"));
+        var outcome = (Decision.Accepted) changeSetup(snapshot, sawn(snapshot), CHOICES);
         assertThat(node(outcome.after(), 2).item().state().name()).isEqualTo("Sawing");
         assertThat(node(outcome.after(), 2).item().version())
                 .isEqualTo(node(snapshot, 2).item().version() + 1);
         assertThat(node(outcome.after(), 1).item().version())
                 .as("what did not change is not a version on")
                 .isEqualTo(node(snapshot, 1).item().version());
-        assertThat(outcome.changes()).hasSize(3);
+        assertThat(outcome.changes()).hasSize(3).noneMatch(Change::followed);
         assertThat(node(outcome.after(), 1).rollUp().points().inProgress()).hasToString("3");
+    }
+
+    @Test
+    public void setUpShouldBeTakenBackWithItsItems() {
+        var snapshot = Trees.of(TREE.strip());
+        var outcome = (Decision.Accepted) changeSetup(snapshot, sawn(snapshot), CHOICES);
+        var back = after(outcome.after(), reverse(outcome));
+        assertThat(back.requireProduct("MSF")).isEqualTo(snapshot.requireProduct("MSF"));
+        assertThat(node(back, 2).item().state()).isEqualTo(node(snapshot, 2).item().state());
+        assertThat(node(back, 3).item().kind()).isEqualTo("bug");
+    }
+
+    @Test
+    public void setUpShouldStayWhileItemsUseIt() {
+        var snapshot = Trees.of(TREE.strip());
+        var outcome = (Decision.Accepted) changeSetup(snapshot, sawn(snapshot), CHOICES);
+        var later = after(outcome.after(), edit(2, "title", "Sawed meanwhile"));
+        later = after(later, edit(3, "state", "sawn"));
+        assertThat(problems(later, reverse(outcome)).inWords())
+                .contains("The state of MSF3 was changed again since");
+        var alone =
+                new Reverse(OperationKind.UNDO, 1, List.of(), outcome.plans(), List.of(), Set.of());
+        assertThat(problems(later, alone).inWords())
+                .contains("1 item uses the state “Sawing” (Story)", "1 item uses the state “Sawn”");
     }
 
     @Test
@@ -153,14 +191,14 @@ public class SetupChangeTests {
         }
         var epic = new Removed(Removed.What.LEVEL, "MSF", "epic", "");
         assertThat(changeSetup(snapshot, new Levels(without), Map.of()))
-                .isInstanceOf(Outcome.Undecided.class);
+                .isInstanceOf(Decision.Refused.class);
         assertThat(changeSetup(snapshot, new Levels(without), Map.of(epic, "story")))
-                .isInstanceOf(Outcome.Refused.class);
+                .isInstanceOf(Decision.Refused.class);
         assertThat(changeSetup(snapshot, new Levels(without), Map.of(epic, "task")))
                 .as("points do not become hours")
-                .isInstanceOf(Outcome.Refused.class);
+                .isInstanceOf(Decision.Refused.class);
         var moved =
-                (Outcome.Accepted)
+                (Decision.Accepted)
                         changeSetup(snapshot, new Levels(without), Map.of(epic, "feature"));
         assertThat(node(moved.after(), 1).item().level().key()).isEqualTo("feature");
         assertThat(moved.after().order().slots()).isEqualTo(snapshot.order().slots());

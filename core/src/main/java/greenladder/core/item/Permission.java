@@ -1,4 +1,4 @@
-package greenladder.people;
+package greenladder.core.item;
 
 /** What somebody may do. */
 public enum Permission {

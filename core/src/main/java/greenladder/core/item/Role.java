@@ -1,13 +1,13 @@
-package greenladder.people;
+package greenladder.core.item;
 
-import static greenladder.people.Permission.ADMINISTER;
-import static greenladder.people.Permission.COMMENT;
-import static greenladder.people.Permission.PLAN;
-import static greenladder.people.Permission.RAISE;
-import static greenladder.people.Permission.READ;
-import static greenladder.people.Permission.SHAPE;
-import static greenladder.people.Permission.START_PRODUCTS;
-import static greenladder.people.Permission.WORK;
+import static greenladder.core.item.Permission.ADMINISTER;
+import static greenladder.core.item.Permission.COMMENT;
+import static greenladder.core.item.Permission.PLAN;
+import static greenladder.core.item.Permission.RAISE;
+import static greenladder.core.item.Permission.READ;
+import static greenladder.core.item.Permission.SHAPE;
+import static greenladder.core.item.Permission.START_PRODUCTS;
+import static greenladder.core.item.Permission.WORK;
 
 import java.util.Set;
 

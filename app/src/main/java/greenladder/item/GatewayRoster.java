@@ -1,0 +1,35 @@
+package greenladder.item;
+
+import greenladder.core.item.Person;
+import greenladder.core.item.Workspace;
+import greenladder.core.setup.KeepPeople;
+import greenladder.people.Roster;
+import greenladder.people.SignedIn;
+import java.util.List;
+import java.util.function.Function;
+import org.springframework.stereotype.Component;
+
+/** People, kept through the gateway as everything else. */
+@Component
+class GatewayRoster implements Roster {
+    private final CommandGateway gateway;
+    private final SnapshotKeeper keeper;
+
+    GatewayRoster(CommandGateway gateway, SnapshotKeeper keeper) {
+        this.gateway = gateway;
+        this.keeper = keeper;
+    }
+
+    @Override
+    public Workspace workspace() {
+        return keeper.whole().workspace();
+    }
+
+    @Override
+    public void keep(SignedIn actor, Function<Workspace, List<Person>> making, Runnable companion) {
+        gateway.submit(
+                actor,
+                snapshot -> new KeepPeople(making.apply(snapshot.whole().workspace())),
+                accepted -> companion.run());
+    }
+}

@@ -1,0 +1,50 @@
+package greenladder.core.setup;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.PlanChange;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Permission;
+import greenladder.core.item.Person;
+import greenladder.core.item.PlanKey;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.List;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.stream.Collectors;
+
+/** Keeps people as they are to be: new ones, others by other names or with other roles. */
+public record KeepPeople(List<Person> people) implements Command {
+    public KeepPeople {
+        people = List.copyOf(people);
+    }
+
+    @Override
+    public OperationKind kind() {
+        return OperationKind.PEOPLE;
+    }
+
+    @Override
+    public Set<PlanKey> plans() {
+        return people.stream()
+                .map(person -> PlanKey.person(person.handle()))
+                .collect(Collectors.toCollection(TreeSet::new));
+    }
+
+    /** Everybody may call themself otherwise; what was decided says what else it takes. */
+    @Override
+    public Permission need(Snapshot snapshot) {
+        return Permission.READ;
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        var next = snapshot.workspace();
+        for (var person : people) {
+            next = next.with(person);
+        }
+        return new Drawn(
+                List.of(), List.of(), PlanChange.between(snapshot.workspace(), next, plans()));
+    }
+}

@@ -1,0 +1,47 @@
+package greenladder.core.setup;
+
+import greenladder.core.change.Command;
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.PlanChange;
+import greenladder.core.change.Problem;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Levels;
+import greenladder.core.item.Permission;
+import greenladder.core.item.PlanKey;
+import greenladder.core.item.Product;
+import greenladder.core.snapshot.Snapshot;
+import java.time.Instant;
+import java.util.List;
+
+/** Starts a product with a ladder of levels. */
+public record StartProduct(String code, String name, Levels levels) implements Command {
+
+    @Override
+    public OperationKind kind() {
+        return OperationKind.SETUP;
+    }
+
+    @Override
+    public Permission need(Snapshot snapshot) {
+        return Permission.START_PRODUCTS;
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        if (!Product.isCode(code)) {
+            found.add(Problem.SINGLE, "code", "A code has 2 to 5 capital letters.");
+        } else if (snapshot.whole().findProduct(code).isPresent()) {
+            found.add(Problem.SINGLE, "code", "There is a product %s already.".formatted(code));
+        }
+        if (!found.isEmpty()) {
+            return new Drawn(List.of(), List.of());
+        }
+        return new Drawn(
+                List.of(),
+                List.of(),
+                PlanChange.between(
+                        snapshot.workspace(),
+                        snapshot.workspace().with(new Product(code, name, levels)),
+                        List.of(PlanKey.product(code))));
+    }
+}
