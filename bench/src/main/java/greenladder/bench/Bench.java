@@ -20,8 +20,9 @@ import org.openjdk.jmh.runner.options.TimeValue;
 public final class Bench {
     private static final int PEOPLE = 50;
     private static final int STARTS = 3;
+    private static final int FEW_ITEMS = 10_000;
     private static final Duration WARM_UP = Duration.ofSeconds(60);
-    private static final Duration LOAD = Duration.ofSeconds(75);
+    private static final Duration LOAD = Duration.ofSeconds(120);
 
     private Bench() {}
 
@@ -32,16 +33,16 @@ public final class Bench {
         var data = Files.createTempDirectory("greenladder-bench");
         try {
             demo(Path.of(arguments[3]), report);
-            load(folder, data, items, report);
-            report.recursiveQuery(RecursiveQuery.bestMilliseconds(data));
+            var few = few(folder);
+            load(folder, data, items, few, report);
             report.core(
                     new Runner(
                                     new OptionsBuilder()
                                             .include(SnapshotBenchmark.class.getName())
                                             .forks(1)
-                                            .warmupIterations(4)
+                                            .warmupIterations(2)
                                             .warmupTime(TimeValue.seconds(1))
-                                            .measurementIterations(12)
+                                            .measurementIterations(5)
                                             .measurementTime(TimeValue.seconds(1))
                                             .shouldFailOnError(true)
                                             .build())
@@ -80,7 +81,21 @@ public final class Bench {
         return Weight.of(visitor, "/MSF/ladder?from=epic&at=MSF14&panel=1");
     }
 
-    private static void load(Path folder, Path data, int items, Report report) throws Exception {
+    /** What visits cost where there is little. */
+    private static Map<String, Duration> few(Path folder) throws Exception {
+        var data = Files.createTempDirectory("greenladder-few");
+        try (var application = Application.kept(folder, data)) {
+            return Growth.measured(
+                    application,
+                    new Workspace(application.base(), 1 + 2 * Workspace.TEAMS).fill(FEW_ITEMS));
+        } finally {
+            delete(data);
+        }
+    }
+
+    private static void load(
+            Path folder, Path data, int items, Map<String, Duration> few, Report report)
+            throws Exception {
         int made;
         String token;
         try (var empty = Application.kept(folder, data)) {
@@ -95,10 +110,9 @@ public final class Bench {
                     application.startTime(),
                     application.residentMegabytes(),
                     application.liveHeap());
-            report.costs(new Costs(application, made, token).measured());
+            report.growth(few, FEW_ITEMS, Growth.measured(application, made), made);
             var latencies = new Load(application.base(), PEOPLE, made, token).run(WARM_UP, LOAD);
-            report.load(latencies, LOAD, application.residentMegabytes());
-            report.writes(Writes.memory(application, made, token));
+            report.load(latencies, made, LOAD, application.residentMegabytes());
         }
     }
 

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Random;
 import java.util.Set;
 import java.util.concurrent.ConcurrentLinkedQueue;
+import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.Executors;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicReference;
@@ -33,6 +34,8 @@ final class Load {
     private final int people;
     private final int items;
     private final String token;
+    private final List<Views.Visit> large;
+    private final List<Views.Visit> small;
     private final Latencies latencies = new Latencies();
     private final AtomicBoolean measuring = new AtomicBoolean();
     private final AtomicBoolean over = new AtomicBoolean();
@@ -42,15 +45,19 @@ final class Load {
         this.people = people;
         this.items = items;
         this.token = token;
+        this.large = Views.of(Workspace.PRODUCT, items);
+        this.small = Views.of(Workspace.SMALL, Workspace.SMALL_ITEMS);
     }
 
-    /** Works for a while, and after that for the time measured; signing in is over by then. */
+    /** Works for a while, and after that for the time measured; all are signed in by then. */
     Latencies run(Duration warmUp, Duration time) throws InterruptedException {
+        var in = new CountDownLatch(people);
         try (var crowd = Executors.newVirtualThreadPerTaskExecutor()) {
             for (int person = 0; person < people; person++) {
                 int number = person;
-                crowd.submit(() -> work(number));
+                crowd.submit(() -> work(number, in));
             }
+            in.await();
             Thread.sleep(warmUp);
             measuring.set(true);
             Thread.sleep(time);
@@ -60,9 +67,10 @@ final class Load {
         return latencies;
     }
 
-    private void work(int person) {
+    private void work(int person, CountDownLatch in) {
         var random = new Random(person);
         var visitor = Visitor.signedIn(base, person);
+        in.countDown();
         var place = new AtomicReference<>(place(random));
         var shown = new AtomicReference<>(look(visitor.get(place.get())));
         Thread.ofVirtual().start(() -> listen(visitor, place, shown));
@@ -88,61 +96,18 @@ final class Load {
         int turn = random.nextInt(100);
         if (turn < 4) {
             timed("Ladder, whole page", () -> visitor.get(place.get()));
-        } else if (turn < 40) {
+        } else if (turn < 25) {
             place.set(place(random));
             shown.set(
                     look(
                             timed(
                                     "Ladder, another place",
                                     () -> visitor.get(place.get(), FRAGMENT, "true"))));
-        } else if (turn < 48) {
-            timed(
-                    "Ladder, a whole level",
-                    () ->
-                            visitor.get(
-                                    "/BIG/ladder?from=%s&panel=0"
-                                            .formatted(
-                                                    List.of("story", "task", "feature")
-                                                            .get(random.nextInt(3))),
-                                    FRAGMENT,
-                                    "true"));
-        } else if (turn < 49) {
-            timed(
-                    "Picks with their counts",
-                    () ->
-                            visitor.get(
-                                    "/BIG/narrow?view=rank&level=story&category=to+do",
-                                    FRAGMENT,
-                                    "true"));
-        } else if (turn < 50) {
-            timed(
-                    "Rank, a stretch of rows",
-                    () ->
-                            visitor.get(
-                                    "/BIG/rank?level=story&category=to+do&from="
-                                            + random.nextInt(items / 4),
-                                    FRAGMENT,
-                                    "true"));
-        } else if (turn < 52) {
-            timed(
-                    "Outline, a stretch of rows",
-                    () ->
-                            visitor.get(
-                                    "/BIG/outline?to=story&kept=panel&from="
-                                            + random.nextInt(items / 2),
-                                    FRAGMENT,
-                                    "true"));
-        } else if (turn < 55) {
-            timed("Item page", () -> visitor.get("/items/" + key(random), FRAGMENT, "true"));
-        } else if (turn < 60) {
-            timed(
-                    "Threads",
-                    () -> visitor.get("/BIG/threads?item=" + key(random), FRAGMENT, "true"));
-        } else if (turn < 65) {
-            timed(
-                    "Find",
-                    () -> visitor.get("/find?q=story+" + random.nextInt(items), FRAGMENT, "true"));
-        } else if (turn < 68) {
+        } else if (turn < 75) {
+            var views = random.nextInt(5) == 0 ? small : large;
+            var view = views.get(random.nextInt(views.size()));
+            timed(view.name(), () -> visitor.get(view.path().apply(random), FRAGMENT, "true"));
+        } else if (turn < 78) {
             timed(
                     "API, a page of items",
                     () ->
@@ -152,9 +117,9 @@ final class Load {
                                             "/products/BIG/items?level=story&limit=100",
                                             "",
                                             token));
-        } else if (turn < 88) {
+        } else if (turn < 90) {
             timed("Change, one field", () -> edit(visitor, random));
-        } else if (turn < 94) {
+        } else if (turn < 95) {
             timed("Change, a move", () -> move(visitor, random));
         } else if (turn < 97) {
             var moved = OPERATION.matcher(move(visitor, random).header("HX-Trigger"));

@@ -11,19 +11,25 @@ import java.util.regex.Pattern;
 
 /**
  * Fills an empty workspace through the application's own doors: an administrator, people by
- * invitation, a product, and goals each with 4 initiatives of 4 epics of 5 features of 6 stories of
- * 4 tasks.
+ * invitation, a product of goals each with 4 initiatives of 4 epics of 5 features of 6 stories of 4
+ * tasks.
  */
 final class Workspace {
     static final String PASSWORD = "a long enough one";
     static final String PRODUCT = "BIG";
 
     private static final int LOOSE = 300;
+    private static final int MOST_LINKS = 4_000;
+
+    /** A product beside the large one. */
+    static final String SMALL = "SML";
+
+    static final int SMALL_ITEMS = 585;
     private static final int[] FAN_OUT = {4, 4, 5, 6, 4};
     private static final List<String> LEVELS =
             List.of("goal", "initiative", "epic", "feature", "story", "task");
     private static final List<String> STATES = List.of("to-do", "under-way", "done");
-    private static final int TEAMS = 8;
+    static final int TEAMS = 8;
     private static final int SPRINTS = 5;
     private static final int STORIES = 12;
     private static final Pattern KEY = Pattern.compile("\"key\":\"(BIG\\d+)\"");
@@ -74,18 +80,28 @@ final class Workspace {
         for (int person = 1; person < people; person++) {
             bringIn(person);
         }
+        require(api("/products", "{\"code\":\"SML\",\"name\":\"A month of backlog\"}"));
         int count = 0;
         while (count < items) {
-            var entries = new ArrayList<String>();
-            grow(entries, "", 0, count);
-            require(api("/products/BIG/items", "{\"items\":[" + String.join(",", entries) + "]}"));
-            count += entries.size();
+            count += fillOnce(PRODUCT, 0, count);
         }
+        fillOnce(SMALL, 1, 0);
         count += addLoose();
         plan();
         link(count);
         require(api("/products/BIG/baselines", "{\"name\":\"As it began\"}"));
         return count;
+    }
+
+    /** One goal, or one initiative, with all under it; gives the number of items. */
+    private int fillOnce(String product, int depth, int before) {
+        var entries = new ArrayList<String>();
+        grow(entries, "", depth, before);
+        require(
+                api(
+                        "/products/" + product + "/items",
+                        "{\"items\":[" + String.join(",", entries) + "]}"));
+        return entries.size();
     }
 
     /** Items without a parent, and some to be talked about. */
@@ -112,7 +128,7 @@ final class Workspace {
             require(
                     api(
                             "/teams",
-                            "{\"name\":\"Crew %d\",\"members\":[\"%s\",\"%s\"],\"products\":[\"BIG\"]}"
+                            "{\"name\":\"Crew %d\",\"members\":[\"%s\",\"%s\"],\"products\":[\"BIG\",\"SML\"]}"
                                     .formatted(team, handle(team), handle(team + TEAMS))));
             var id = "crew-" + team;
             require(
@@ -138,7 +154,7 @@ final class Workspace {
 
     /** A link for every fifth item; one in ten of them is a dependency, on what was made before. */
     private void link(int items) {
-        int every = 5;
+        int every = Math.max(5, items / MOST_LINKS);
         for (int number = every * 2; number < items - LOOSE; number += every) {
             var answer =
                     api(
