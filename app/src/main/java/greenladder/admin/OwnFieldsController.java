@@ -15,6 +15,7 @@ import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Arrays;
 import java.util.List;
+import java.util.function.LongSupplier;
 import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -25,6 +26,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import greenladder.web.Done;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** The fields that a product has of its own. */
@@ -84,6 +87,7 @@ class OwnFieldsController {
             @PathVariable("product") String code,
             FieldForm form,
             @AuthenticationPrincipal SignedIn me,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
         return saved(
@@ -96,7 +100,9 @@ class OwnFieldsController {
                                 code,
                                 text(form.name()),
                                 text(form.type()),
-                                text(form.choices()).lines().toList()),
+                                        text(form.choices()).lines().toList())
+                                .operation(),
+                next,
                 response,
                 model);
     }
@@ -109,6 +115,7 @@ class OwnFieldsController {
             @RequestParam(defaultValue = "") String seen,
             FieldForm form,
             @AuthenticationPrincipal SignedIn me,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
         return saved(
@@ -117,7 +124,7 @@ class OwnFieldsController {
                 new FieldForm(key, form.name(), form.type(), form.choices()),
                 () -> {
                     SeenForm.require(seen, kept(me, code, key));
-                    switch (step) {
+                    return switch (step) {
                         case "remove" -> setup.removeField(me, code, key);
                         case "up" -> setup.raiseField(me, code, key);
                         default ->
@@ -127,8 +134,9 @@ class OwnFieldsController {
                                         key,
                                         text(form.name()),
                                         text(form.choices()).lines().toList());
-                    }
+                    };
                 },
+                next,
                 response,
                 model);
     }
@@ -137,16 +145,21 @@ class OwnFieldsController {
             SignedIn me,
             String code,
             FieldForm form,
-            Runnable step,
+            LongSupplier step,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
         try {
-            step.run();
+            Done.tell(next, step.getAsLong(), "Changed the fields of " + nameOf(me, code));
             return "redirect:/" + code + "/fields";
         } catch (Failure.Invalid e) {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
             return show(me, code, form, e.problems(), model);
         }
+    }
+
+    private String nameOf(SignedIn me, String code) {
+        return Asked.product(keeper.seenBy(me), code).name();
     }
 
     private String show(

@@ -38,6 +38,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import greenladder.web.Done;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
@@ -102,9 +104,18 @@ class PeopleController {
             @PathVariable String handle,
             @RequestParam String role,
             @AuthenticationPrincipal SignedIn me,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
-        return orShown(me, response, model, () -> people.changeRole(me, handle, role(role)));
+        return orShown(
+                me,
+                () ->
+                        Done.tell(
+                                next,
+                                people.changeRole(me, handle, role(role)),
+                                "Changed the role of " + nameOf(me, handle)),
+                response,
+                model);
     }
 
     @PostMapping("/{handle}/role-in")
@@ -113,14 +124,21 @@ class PeopleController {
             @RequestParam String product,
             @RequestParam(defaultValue = "") String role,
             @AuthenticationPrincipal SignedIn me,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
         var code = Asked.product(keeper.seenBy(me), product).code();
         return orShown(
                 me,
+                () ->
+                        Done.tell(
+                                next,
+                                people.changeRoleIn(
+                                        me, handle, code, role.isEmpty() ? null : role(role)),
+                                "Changed the role of %s in %s"
+                                        .formatted(nameOf(me, handle), code)),
                 response,
-                model,
-                () -> people.changeRoleIn(me, handle, code, role.isEmpty() ? null : role(role)));
+                model);
     }
 
     @PostMapping("/{handle}/sign-out")
@@ -179,8 +197,12 @@ class PeopleController {
         }
     }
 
+    private String nameOf(SignedIn me, String handle) {
+        return keeper.seenBy(me).findPerson(handle).map(Person::name).orElse(handle);
+    }
+
     private String orShown(
-            SignedIn me, HttpServletResponse response, Model model, Runnable change) {
+            SignedIn me, Runnable change, HttpServletResponse response, Model model) {
         try {
             change.run();
             return "redirect:/people";

@@ -28,6 +28,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import greenladder.web.Done;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** How a product refines its backlog: bands, score, scale, definition of ready. */
@@ -77,6 +79,7 @@ class RefiningController {
             RefiningForm form,
             @RequestParam(defaultValue = "") String seen,
             @AuthenticationPrincipal SignedIn me,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
         var product = require(me, code);
@@ -90,7 +93,8 @@ class RefiningController {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
             return show(me, product, form, reader.problems(), model);
         }
-        setup.keepRefining(me, code, refining);
+        long operation = setup.keepRefining(me, code, refining);
+        Done.tell(next, operation, "Changed the refining of " + product.name());
         return "redirect:/" + code + "/refining";
     }
 

@@ -29,6 +29,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import greenladder.web.Done;
 
 /**
  * Levels, kinds and states of a product, and the states that a team has of its own. Every step of
@@ -65,7 +67,6 @@ class SetupController {
             List<SetupChanges.Choice> choices,
             List<String> categories,
             List<String> wrong,
-            boolean saved,
             String seen) {}
 
     SetupController(SetupChanges setupChanges, SnapshotKeeper keeper, Frames frames) {
@@ -77,13 +78,12 @@ class SetupController {
     @GetMapping("/{product:[A-Z]{2,5}}/setup")
     String product(
             @PathVariable("product") String code,
-            @RequestParam(required = false) @Nullable String saved,
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         requireAdministrator(me);
         var product = Asked.product(keeper.seenBy(me), code);
         return showProduct(
-                me, code, LevelsForm.of(product.levels()), List.of(), null, saved != null, model);
+                me, code, LevelsForm.of(product.levels()), List.of(), null, model);
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/setup")
@@ -94,39 +94,43 @@ class SetupController {
             ChoicesForm choices,
             @RequestParam(defaultValue = "") String seen,
             @AuthenticationPrincipal SignedIn me,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
         requireAdministrator(me);
         if (!step.equals("save")) {
-            return showProduct(me, code, form.after(step), List.of(), null, false, model);
+            return showProduct(me, code, form.after(step), List.of(), null, model);
         }
         var kept = Asked.product(keeper.seenBy(me), code).levels();
         if (SeenForm.isOvertaken(seen, kept)) {
             response.setStatus(HttpStatus.CONFLICT.value());
-            return showProduct(me, code, form, List.of(), SeenForm.overtaken(), false, model);
+            return showProduct(me, code, form, List.of(), SeenForm.overtaken(), model);
         }
         try {
-            var open = setupChanges.product(me, code, form, choices.byPart());
-            if (open.isEmpty()) {
-                return "redirect:/" + code + "/setup?saved";
+            var outcome = setupChanges.product(me, code, form, choices.byPart());
+            if (outcome.isDone()) {
+                Done.tell(
+                        next,
+                        outcome.operation(),
+                        "Changed the levels of " + Asked.product(keeper.seenBy(me), code).name());
+                return "redirect:/" + code + "/setup";
             }
             response.setStatus(HttpStatus.CONFLICT.value());
-            return showProduct(me, code, form, open, null, false, model);
+            return showProduct(me, code, form, outcome.open(), null, model);
         } catch (Failure.Invalid e) {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
-            return showProduct(me, code, form, List.of(), e.problems(), false, model);
+            return showProduct(me, code, form, List.of(), e.problems(), model);
         }
     }
 
     @GetMapping("/teams/{key}/states")
     String team(
             @PathVariable String key,
-            @RequestParam(required = false) @Nullable String saved,
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         requireAdministrator(me);
         var team = Asked.team(keeper.seenBy(me), key);
-        return showTeam(me, team, formOf(me, team), List.of(), null, saved != null, model);
+        return showTeam(me, team, formOf(me, team), List.of(), null, model);
     }
 
     @PostMapping("/teams/{key}/states")
@@ -137,27 +141,29 @@ class SetupController {
             ChoicesForm choices,
             @RequestParam(defaultValue = "") String seen,
             @AuthenticationPrincipal SignedIn me,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
         requireAdministrator(me);
         var team = Asked.team(keeper.seenBy(me), key);
         if (!step.equals("save")) {
-            return showTeam(me, team, form.after(step), List.of(), null, false, model);
+            return showTeam(me, team, form.after(step), List.of(), null, model);
         }
         if (SeenForm.isOvertaken(seen, formOf(me, team))) {
             response.setStatus(HttpStatus.CONFLICT.value());
-            return showTeam(me, team, form, List.of(), SeenForm.overtaken(), false, model);
+            return showTeam(me, team, form, List.of(), SeenForm.overtaken(), model);
         }
         try {
-            var open = setupChanges.team(me, key, form, choices.byPart());
-            if (open.isEmpty()) {
-                return "redirect:/teams/" + key + "/states?saved";
+            var outcome = setupChanges.team(me, key, form, choices.byPart());
+            if (outcome.isDone()) {
+                Done.tell(next, outcome.operation(), "Changed the states of " + team.name());
+                return "redirect:/teams/" + key + "/states";
             }
             response.setStatus(HttpStatus.CONFLICT.value());
-            return showTeam(me, team, form, open, null, false, model);
+            return showTeam(me, team, form, outcome.open(), null, model);
         } catch (Failure.Invalid e) {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());
-            return showTeam(me, team, form, List.of(), e.problems(), false, model);
+            return showTeam(me, team, form, List.of(), e.problems(), model);
         }
     }
 
@@ -194,7 +200,6 @@ class SetupController {
             LevelsForm form,
             List<SetupChanges.Choice> open,
             @Nullable Problems problems,
-            boolean saved,
             Model model) {
         var product = Asked.product(keeper.seenBy(me), code);
         var title = "Levels, kinds and states of " + product.name();
@@ -208,7 +213,6 @@ class SetupController {
                         open,
                         categories(),
                         wrong(problems),
-                        saved,
                         SeenForm.of(product.levels())),
                 problems,
                 model);
@@ -220,7 +224,6 @@ class SetupController {
             LevelsForm form,
             List<SetupChanges.Choice> open,
             @Nullable Problems problems,
-            boolean saved,
             Model model) {
         model.addAttribute("frame", frames.of(me, null, "States of " + team.name()));
         return show(
@@ -232,7 +235,6 @@ class SetupController {
                         open,
                         categories(),
                         wrong(problems),
-                        saved,
                         SeenForm.of(formOf(me, team))),
                 problems,
                 model);

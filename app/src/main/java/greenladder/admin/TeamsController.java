@@ -22,6 +22,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import greenladder.web.Done;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** Teams for administrators: who is in them, and which products they work for. */
@@ -65,10 +67,12 @@ class TeamsController {
     String add(
             TeamForm input,
             @AuthenticationPrincipal SignedIn me,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
         try {
-            teams.add(me, input);
+            var made = teams.add(me, input);
+            Done.tell(next, made.operation(), "Added the team " + made.team().name());
             return "redirect:/teams";
         } catch (Failure.Invalid e) {
             return refused(me, "", input, e, response, model);
@@ -81,11 +85,13 @@ class TeamsController {
             TeamForm input,
             @RequestParam(defaultValue = "") String seen,
             @AuthenticationPrincipal SignedIn me,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
         try {
             SeenForm.require(seen, kept(me, key));
-            teams.change(me, key, input);
+            var kept = teams.change(me, key, input);
+            Done.tell(next, kept.operation(), "Changed the team " + kept.team().name());
             return "redirect:/teams";
         } catch (Failure.Invalid e) {
             return refused(me, key, input, e, response, model);
@@ -96,11 +102,13 @@ class TeamsController {
     String remove(
             @PathVariable String key,
             @AuthenticationPrincipal SignedIn me,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
         var team = keeper.seenBy(me).workspace().findTeam(key);
         try {
-            teams.remove(me, key);
+            long operation = teams.remove(me, key);
+            Done.tell(next, operation, "Removed the team " + team.map(Team::name).orElse(key));
             return "redirect:/teams";
         } catch (Failure.Invalid e) {
             var was = team.orElseThrow();

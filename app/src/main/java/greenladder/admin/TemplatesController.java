@@ -31,6 +31,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
+import greenladder.web.Done;
 import org.springframework.web.bind.annotation.RequestParam;
 
 /** The templates of a product. */
@@ -132,9 +134,10 @@ class TemplatesController {
             @PathVariable("product") String code,
             TemplateForm form,
             @AuthenticationPrincipal SignedIn me,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
-        return kept(me, code, "", form, response, model);
+        return kept(me, code, "", form, next, response, model);
     }
 
     @PostMapping("/{key}")
@@ -144,13 +147,18 @@ class TemplatesController {
             @RequestParam(name = "do") String step,
             TemplateForm form,
             @AuthenticationPrincipal SignedIn me,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
         if (step.equals("remove")) {
-            setup.removeTemplate(me, code, key);
+            tell(next, me, code, setup.removeTemplate(me, code, key));
             return "redirect:/" + code + "/templates";
         }
-        return kept(me, code, key, form, response, model);
+        return kept(me, code, key, form, next, response, model);
+    }
+
+    private void tell(RedirectAttributes next, SignedIn me, String code, long operation) {
+        Done.tell(next, operation, "Changed the templates of " + product(me, code).name());
     }
 
     private String kept(
@@ -158,11 +166,13 @@ class TemplatesController {
             String code,
             String key,
             TemplateForm form,
+            RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
         try {
             SeenForm.require(text(form.seen()), product(me, code).findTemplate(key));
-            setup.keepTemplate(me, code, form.toTemplate(key));
+            var kept = setup.keepTemplate(me, code, form.toTemplate(key));
+            tell(next, me, code, kept.operation());
             return "redirect:/" + code + "/templates";
         } catch (Failure.Invalid e) {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());

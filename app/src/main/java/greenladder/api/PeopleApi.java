@@ -121,7 +121,7 @@ class PeopleApi {
     @Operation(summary = "Make a team")
     ResponseEntity<TeamJson> addTeam(
             @RequestBody TeamForm body, @AuthenticationPrincipal SignedIn me) {
-        var team = teams.add(me, body);
+        var team = teams.add(me, body).team();
         return ResponseEntity.created(URI.create("/api/v1/teams/" + team.key()))
                 .body(json(me, team));
     }
@@ -138,7 +138,7 @@ class PeopleApi {
             @PathVariable String id,
             @RequestBody TeamForm body,
             @AuthenticationPrincipal SignedIn me) {
-        return json(me, teams.change(me, id, body));
+        return json(me, teams.change(me, id, body).team());
     }
 
     @GetMapping("/tokens")

@@ -130,16 +130,16 @@ class ProductsApi {
             @PathVariable String code,
             @RequestBody LadderBody body,
             @AuthenticationPrincipal SignedIn me) {
-        var open =
+        var outcome =
                 setupChanges.product(
                         me,
                         code,
                         body.form(),
                         Objects.requireNonNullElse(body.choices(), Map.of()));
-        if (!open.isEmpty()) {
+        if (!outcome.isDone()) {
             throw new Failure.Invalid(
                     new Problems(
-                            open.stream()
+                            outcome.open().stream()
                                     .map(choice ->
                                             new Problem(
                                                     "choices." + choice.part(),

@@ -77,7 +77,8 @@ class SetupApi {
                         code,
                         orEmpty(body.name()).strip(),
                         orEmpty(body.type()),
-                        Objects.requireNonNullElse(body.choices(), List.of())));
+                                Objects.requireNonNullElse(body.choices(), List.of()))
+                        .part());
     }
 
     @DeleteMapping("/fields/{key}")
@@ -123,7 +124,8 @@ class SetupApi {
                                 body.defaultFor(),
                                 orEmpty(body.titlePrefix()),
                                 Objects.requireNonNullElse(body.fields(), Map.of()),
-                                Objects.requireNonNullElse(body.children(), List.of()))));
+                                Objects.requireNonNullElse(body.children(), List.of())))
+                        .part());
     }
 
     @DeleteMapping("/templates/{key}")

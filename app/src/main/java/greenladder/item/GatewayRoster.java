@@ -26,10 +26,11 @@ class GatewayRoster implements Roster {
     }
 
     @Override
-    public void keep(SignedIn actor, Function<Workspace, List<Person>> making, Runnable companion) {
-        gateway.submit(
-                actor,
-                snapshot -> new KeepPeople(making.apply(snapshot.whole().workspace())),
-                accepted -> companion.run());
+    public long keep(SignedIn actor, Function<Workspace, List<Person>> making, Runnable companion) {
+        return gateway.submit(
+                        actor,
+                        snapshot -> new KeepPeople(making.apply(snapshot.whole().workspace())),
+                        accepted -> companion.run())
+                .operation();
     }
 }

@@ -58,17 +58,7 @@ final class LogReplay {
     static Workspace beginning(ChangeLog log, Workspace kept) {
         var first = new HashMap<PlanKey, Map<String, @Nullable String>>();
         new LogReplay(log, Snapshot.empty())
-                .forEach(
-                        0,
-                        Long.MAX_VALUE,
-                        entry ->
-                                entry.plans()
-                                        .forEach(change ->
-                                                first.computeIfAbsent(
-                                                                change.subject(),
-                                                                any -> new HashMap<>())
-                                                        .putIfAbsent(
-                                                                change.fact(), change.before())));
+                .forEach(0, Long.MAX_VALUE, entry -> noteFirst(entry, first));
         var workspace = kept;
         for (var part : new TreeMap<>(first).descendingMap().entrySet()) {
             var facts = new TreeMap<>(PlanFacts.of(kept, part.getKey()));
@@ -84,6 +74,17 @@ final class LogReplay {
             workspace = PlanFacts.put(workspace, part.getKey(), isMade ? Map.of() : facts);
         }
         return workspace;
+    }
+
+    /** Null says that the fact was not there: the first word counts, and that one too. */
+    private static void noteFirst(
+            Entry entry, Map<PlanKey, Map<String, @Nullable String>> first) {
+        for (var change : entry.plans()) {
+            var facts = first.computeIfAbsent(change.subject(), any -> new HashMap<>());
+            if (!facts.containsKey(change.fact())) {
+                facts.put(change.fact(), change.before());
+            }
+        }
     }
 
     /** Lives through all operations after one, up to another. */

@@ -15,7 +15,6 @@ import greenladder.core.item.Refining;
 import greenladder.core.item.Template;
 import greenladder.core.setup.SetUpProduct;
 import greenladder.core.setup.StartProduct;
-import greenladder.item.CommandGateway.Saved;
 import greenladder.people.SignedIn;
 import greenladder.product.Slug;
 import greenladder.web.Failure;
@@ -64,7 +63,7 @@ public class ProductSetup {
     }
 
     /** Keeps how a product refines its backlog. */
-    public Saved keepRefining(SignedIn me, String code, Refining refining) {
+    public long keepRefining(SignedIn me, String code, Refining refining) {
         return keep(me, code, was -> was.withRefining(refining));
     }
 
@@ -78,15 +77,19 @@ public class ProductSetup {
      * Keeps a product as a step makes it of what it is by then, so that what somebody else sets up
      * at the same time stays.
      */
-    private Saved keep(SignedIn me, String code, UnaryOperator<Product> step) {
+    private long keep(SignedIn me, String code, UnaryOperator<Product> step) {
         return gateway.submit(
-                me,
-                snapshot -> new SetUpProduct(step.apply(Asked.product(snapshot, code))),
-                accepted -> {});
+                        me,
+                        snapshot -> new SetUpProduct(step.apply(Asked.product(snapshot, code))),
+                        accepted -> {})
+                .operation();
     }
 
+    /** What was kept, with the number of the operation. */
+    public record Kept<T>(T part, long operation) {}
+
     /** Adds a field; gives it with its key. */
-    public CustomField addField(
+    public Kept<CustomField> addField(
             SignedIn me, String code, String name, String type, List<String> choices) {
         var product = require(me, code);
         var fields = product.fields();
@@ -120,12 +123,12 @@ public class ProductSetup {
                                 product.describedFields().stream().map(CustomField::name).toList()),
                         known,
                         requireChoices(known, choices));
-        keep(me, code, was -> was.withFields(with(was.fields(), field)));
-        return field;
+        return new Kept<>(
+                field, keep(me, code, was -> was.withFields(with(was.fields(), field))));
     }
 
     /** Gives a field another name or other choices; what items have stays as it is. */
-    public void changeField(
+    public long changeField(
             SignedIn me, String code, String key, String name, List<String> choices) {
         var product = require(me, code);
         var field = requireField(product, key);
@@ -140,7 +143,7 @@ public class ProductSetup {
                         requireName(name, others),
                         field.type(),
                         requireChoices(field.type(), choices));
-        keep(
+        return keep(
                 me,
                 code,
                 was ->
@@ -151,10 +154,10 @@ public class ProductSetup {
     }
 
     /** Takes a field away. What items have in it is kept, out of sight. */
-    public void removeField(SignedIn me, String code, String key) {
+    public long removeField(SignedIn me, String code, String key) {
         var product = require(me, code);
         requireField(product, key);
-        keep(
+        return keep(
                 me,
                 code,
                 was ->
@@ -165,10 +168,10 @@ public class ProductSetup {
     }
 
     /** One place further up. */
-    public void raiseField(SignedIn me, String code, String key) {
+    public long raiseField(SignedIn me, String code, String key) {
         var product = require(me, code);
         requireField(product, key);
-        keep(me, code, was -> was.withFields(raised(was, key)));
+        return keep(me, code, was -> was.withFields(raised(was, key)));
     }
 
     private static List<CustomField> raised(Product product, String key) {
@@ -189,7 +192,7 @@ public class ProductSetup {
      *
      * @throws Failure.Invalid with everything that an item made from it would be refused for
      */
-    public Template keepTemplate(SignedIn me, String code, Template entered) {
+    public Kept<Template> keepTemplate(SignedIn me, String code, Template entered) {
         var product = require(me, code);
         var templates = product.templates();
         boolean isNew = entered.key().isBlank();
@@ -216,7 +219,8 @@ public class ProductSetup {
                         entered.fields(),
                         entered.children());
         requireUsable(me, product, template);
-        keep(
+        long operation =
+                keep(
                 me,
                 code,
                 was ->
@@ -229,15 +233,15 @@ public class ProductSetup {
                                                                 ? template
                                                                 : one)
                                                 .toList()));
-        return template;
+        return new Kept<>(template, operation);
     }
 
-    public void removeTemplate(SignedIn me, String code, String key) {
+    public long removeTemplate(SignedIn me, String code, String key) {
         var product = require(me, code);
         if (product.findTemplate(key).isEmpty()) {
             throw new Failure.NotFound("There is no template “%s”.".formatted(key));
         }
-        keep(
+        return keep(
                 me,
                 code,
                 was ->

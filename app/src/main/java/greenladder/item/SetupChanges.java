@@ -45,6 +45,18 @@ public class SetupChanges {
 
     public record Option(String key, String name) {}
 
+    /**
+     * What came of a change.
+     *
+     * @param open what has to be chosen first; empty when it is done
+     * @param operation its number in the log; 0 where nothing was changed
+     */
+    public record Outcome(List<Choice> open, long operation) {
+        public boolean isDone() {
+            return open.isEmpty();
+        }
+    }
+
     SetupChanges(CommandGateway gateway, SnapshotKeeper keeper) {
         this.gateway = gateway;
         this.keeper = keeper;
@@ -54,10 +66,9 @@ public class SetupChanges {
      * Gives a product other levels.
      *
      * @param choices by {@link Choice#part}
-     * @return what has to be chosen first; empty when it is done
      * @throws Failure.Invalid with everything that is wrong with the levels
      */
-    public List<Choice> product(
+    public Outcome product(
             SignedIn me, String code, LevelsForm form, Map<String, String> choices) {
         requireAdministrator(me);
         Asked.product(keeper.seenBy(me), code);
@@ -71,19 +82,21 @@ public class SetupChanges {
                         workspace ->
                                 workspace.with(workspace.requireProduct(code).withLevels(levels)),
                         parts);
-        if (open.isEmpty()) {
-            gateway.submit(
-                    me,
-                    snapshot ->
-                            new SetUpProduct(
-                                    Asked.product(snapshot, code).withLevels(levels), parts),
-                    accepted -> {});
+        if (!open.isEmpty()) {
+            return new Outcome(open, 0);
         }
-        return open;
+        var saved =
+                gateway.submit(
+                        me,
+                        snapshot ->
+                                new SetUpProduct(
+                                        Asked.product(snapshot, code).withLevels(levels), parts),
+                        accepted -> {});
+        return new Outcome(open, saved.operation());
     }
 
     /** Gives a team states of its own on the levels where the form says so. */
-    public List<Choice> team(
+    public Outcome team(
             SignedIn me, String key, LevelsForm form, Map<String, String> choices) {
         requireAdministrator(me);
         var was = Asked.team(keeper.seenBy(me), key);
@@ -105,10 +118,8 @@ public class SetupChanges {
         }
         var command = new SetUpTeam(was.key(), own, parts(choices));
         var open = undecided(me, command::workspace, command.choices());
-        if (open.isEmpty()) {
-            gateway.submit(me, command);
-        }
-        return open;
+        return new Outcome(
+                open, open.isEmpty() ? gateway.submit(me, command).operation() : 0);
     }
 
     /** What has to be chosen first: for all items, whoever sees them. */

@@ -51,16 +51,19 @@ public class Teams {
         this.gateway = gateway;
     }
 
-    public Team add(SignedIn actor, TeamForm form) {
+    /** A team, with the number of the operation that made it so. */
+    public record KeptTeam(Team team, long operation) {}
+
+    public KeptTeam add(SignedIn actor, TeamForm form) {
         var saved =
                 gateway.submit(
                         actor,
                         snapshot -> keeping(freeKey(snapshot, form.name()), form),
                         accepted -> {});
-        return made(saved);
+        return new KeptTeam(made(saved), saved.operation());
     }
 
-    public Team change(SignedIn actor, String key, TeamForm form) {
+    public KeptTeam change(SignedIn actor, String key, TeamForm form) {
         var saved =
                 gateway.submit(
                         actor,
@@ -69,7 +72,9 @@ public class Teams {
                             return keeping(key, form);
                         },
                         accepted -> {});
-        return saved.accepted().after().workspace().findTeam(key).orElseThrow();
+        return new KeptTeam(
+                saved.accepted().after().workspace().findTeam(key).orElseThrow(),
+                saved.operation());
     }
 
     /**
@@ -77,14 +82,15 @@ public class Teams {
      *
      * @throws Failure.Invalid while something is still with it
      */
-    public void remove(SignedIn actor, String key) {
-        gateway.submit(
+    public long remove(SignedIn actor, String key) {
+        return gateway.submit(
                 actor,
                 snapshot -> {
                     requireThere(snapshot, key);
                     return new RemoveTeam(key);
                 },
-                accepted -> {});
+                accepted -> {})
+                .operation();
     }
 
     private static KeepTeam keeping(String key, TeamForm form) {

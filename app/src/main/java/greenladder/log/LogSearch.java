@@ -3,6 +3,7 @@ package greenladder.log;
 import greenladder.core.change.OperationKind;
 import greenladder.core.item.Field;
 import greenladder.core.item.ItemKey;
+import greenladder.core.item.PlanKey;
 import greenladder.log.ChangeLog.Point;
 import greenladder.log.LogRows.ChangeRow;
 import greenladder.log.LogRows.OperationRow;
@@ -271,11 +272,13 @@ public class LogSearch {
             add("c.field = :field", "field", search.field());
             if (search.product() != null) {
                 // The code of one product may begin with that of another.
-                add("c.subject like :product", "product", search.product() + "%");
                 add(
-                        "substring(c.subject, :digit, 1) between '0' and '9'",
-                        "digit",
-                        search.product().length() + 1);
+                        "(c.subject = :setup or c.subject like :product"
+                                + " and substring(c.subject, :digit, 1) between '0' and '9')",
+                        "product",
+                        search.product() + "%");
+                values.put("setup", PlanKey.product(search.product()).toString());
+                values.put("digit", search.product().length() + 1);
             }
         }
 

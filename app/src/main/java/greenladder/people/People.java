@@ -185,18 +185,18 @@ public class People {
     }
 
     /** Gives somebody another role everywhere; there is always an administrator left. */
-    public void changeRole(SignedIn actor, String handle, Role role) {
+    public long changeRole(SignedIn actor, String handle, Role role) {
         requireAdministrator(actor);
-        roster.keep(
+        return roster.keep(
                 actor,
                 workspace -> List.of(require(workspace, handle).as(role)),
                 () -> audit.note(Event.ROLE_CHANGED, handle, role.label() + " everywhere"));
     }
 
     /** Gives somebody another role in one product; null takes the exception away. */
-    public void changeRoleIn(SignedIn actor, String handle, String product, @Nullable Role role) {
+    public long changeRoleIn(SignedIn actor, String handle, String product, @Nullable Role role) {
         requireAdministrator(actor);
-        roster.keep(
+        return roster.keep(
                 actor,
                 workspace -> List.of(require(workspace, handle).asIn(product, role)),
                 () ->
@@ -208,9 +208,9 @@ public class People {
                                         + product));
     }
 
-    public void rename(SignedIn me, String name) {
+    public long rename(SignedIn me, String name) {
         requireNone(PersonRules.name(name).stream().toList());
-        roster.keep(
+        return roster.keep(
                 me,
                 workspace -> List.of(require(workspace, me.handle()).named(name.strip())),
                 () -> {});
@@ -249,9 +249,9 @@ public class People {
      *
      * @throws Failure.Invalid for oneself and for the last administrator
      */
-    public void remove(SignedIn actor, String handle) {
+    public long remove(SignedIn actor, String handle) {
         requireAdministrator(actor);
-        roster.keep(
+        return roster.keep(
                 actor,
                 workspace -> List.of(requireRemovable(workspace, actor, handle).leaving()),
                 () -> {

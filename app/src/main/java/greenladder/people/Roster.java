@@ -16,6 +16,7 @@ public interface Roster {
      *
      * @param making says it, with what is so then: one at a time, within the transaction
      * @param companion writes what is kept of them besides
+     * @return the number of the operation; 0 where nothing had to change
      */
-    void keep(SignedIn actor, Function<Workspace, List<Person>> making, Runnable companion);
+    long keep(SignedIn actor, Function<Workspace, List<Person>> making, Runnable companion);
 }

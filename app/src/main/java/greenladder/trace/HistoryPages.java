@@ -152,9 +152,18 @@ class HistoryPages {
                 ChangeWords.nameOf(snapshot, row.actor()),
                 item.map(it -> it.key() + " " + it.title()).orElseGet(() -> subject(snapshot, row)),
                 item.map(it -> "/items/" + it.key()).orElse(""),
-                LogWords.field(row.field()),
+                isSetup(row)
+                        ? SetupWords.field(row.field())
+                                .orElseGet(() -> LogWords.field(row.field()))
+                        : LogWords.field(row.field()),
                 row.field().equals(Field.RANK.label()) ? "" : shown(snapshot, row, row.before()),
                 shown(snapshot, row, row.after()));
+    }
+
+    private static boolean isSetup(Row row) {
+        return PlanKey.parse(row.subject())
+                .filter(subject -> subject.kind().compareTo(PlanKey.Kind.TEAM) <= 0)
+                .isPresent();
     }
 
     private static String subject(Snapshot snapshot, Row row) {
@@ -168,7 +177,10 @@ class HistoryPages {
         if (text == null) {
             return "";
         }
-        var own = LogWords.value(snapshot, row.field(), text);
+        var own =
+                isSetup(row)
+                        ? SetupWords.value(row.field(), text)
+                        : LogWords.value(snapshot, row.field(), text);
         if (own.isPresent()) {
             return own.get();
         }

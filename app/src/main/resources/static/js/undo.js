@@ -1,6 +1,6 @@
 // Undo: by key, from the toast after the deed, and from an item's history. The key takes back what was done in this window, the
 // last first, as long as something of it is shown; anything else only when asked.
-import { cardOf, refresh } from "./view.js";
+import { cardOf, refreshAll } from "./view.js";
 import { post } from "./server.js";
 import { tell, tellDone } from "./toasts.js";
 import { undoesTyping } from "./typed.js";
@@ -33,7 +33,7 @@ async function takeBack(deed, values = {}) {
     deeds.takenBack(deed, back);
     tellDone(back, { words: "Redo", run: () => doAgain(back) });
     const gone = (deed.items ?? []).filter((key) => !cardOf(key));
-    await refresh();
+    await refreshAll();
     showAgain(deed, gone);
   } catch (failure) {
     tell(failure.message, true, failure.operation ? waysOn(deed) : []);
@@ -46,7 +46,7 @@ async function doAgain(deed) {
     deeds.doneAgain(deed, again);
     tellDone(again, { words: "Undo", run: () => takeBack(again) });
     const gone = (deed.items ?? []).filter((key) => !cardOf(key));
-    await refresh();
+    await refreshAll();
     showAgain(deed, gone);
   } catch (failure) {
     tell(failure.message, true);
@@ -102,6 +102,10 @@ function redoLast() {
   }
   return doAgain(last);
 }
+
+// What a form did that led to this page.
+const before = document.getElementById("done-before");
+if (before) done(JSON.parse(before.value));
 
 document.addEventListener("click", (event) => {
   const button = event.target.closest?.("[data-undo]");

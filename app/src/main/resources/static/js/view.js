@@ -69,6 +69,9 @@ export function refresh(columns = []) {
   return view()?.dataset.url ? load() : Promise.resolve();
 }
 
+/** Brings back what an undo changed: a page that is not fetched in parts, such as a set-up, is fetched anew. */
+export const refreshAll = () => (view()?.dataset.url ? refresh() : location.reload());
+
 addEventListener("popstate", () => {
   wanted = location.pathname + location.search;
   going = true;

@@ -19,6 +19,8 @@ public class VerificationIntegrationTests extends RunningDemo {
     @Test
     public void sampleWorkspaceShouldBeWhatItsLogSays() {
         api().patch("/items/MSF5", "{'start':'2026-05-01','value':1.125}");
+        edda().patch("/teams/lantern", "{'name':'Lanterns'}");
+        edda().patch("/teams/lantern", "{'name':'Lantern'}");
         var report = verification.whole();
         assertThat(report.unread()).isEmpty();
         assertThat(report.differences()).isEmpty();

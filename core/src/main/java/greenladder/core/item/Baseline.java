@@ -49,10 +49,10 @@ public record Baseline(
         var under = facts.get("under");
         return new Baseline(
                 key,
-                PlanFacts.required(key, facts, "product"),
-                PlanFacts.required(key, facts, "name"),
+                Facts.required(key, facts, "product"),
+                Facts.required(key, facts, "name"),
                 under == null ? null : ItemKey.parse(under).orElseThrow(),
-                Instant.parse(PlanFacts.required(key, facts, "at")),
-                PlanFacts.required(key, facts, "by"));
+                Instant.parse(Facts.required(key, facts, "at")),
+                Facts.required(key, facts, "by"));
     }
 }

@@ -185,9 +185,9 @@ public record Document(
         passages.addAll(byNumber.values());
         return new Document(
                 key,
-                PlanFacts.required(key, facts, "product"),
-                PlanFacts.required(key, facts, "name"),
-                ItemKey.parse(PlanFacts.required(key, facts, "item")).orElseThrow(),
+                Facts.required(key, facts, "product"),
+                Facts.required(key, facts, "name"),
+                ItemKey.parse(Facts.required(key, facts, "item")).orElseThrow(),
                 passages,
                 List.copyOf(remarks.values()));
     }

@@ -67,7 +67,7 @@ public record HandOver(
                 parts[1],
                 parts[2].isEmpty() ? null : Taker.parse(parts[2]),
                 parts[3].isEmpty() ? null : parts[3],
-                parts[4].equals(PlanFacts.YES));
+                parts[4].equals(Facts.YES));
     }
 
     String text() {
@@ -76,7 +76,7 @@ public record HandOver(
                         state,
                         to == null ? "" : to,
                         moveTo == null ? "" : moveTo,
-                        on ? PlanFacts.YES : "")
+                        on ? Facts.YES : "")
                 .map(Object::toString)
                 .collect(Collectors.joining("\t"));
     }

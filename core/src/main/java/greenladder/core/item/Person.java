@@ -75,9 +75,9 @@ public record Person(
         });
         return new Person(
                 handle,
-                PlanFacts.required(handle, facts, NAME),
+                Facts.required(handle, facts, NAME),
                 facts.containsKey(GONE),
-                Role.valueOf(PlanFacts.required(handle, facts, ROLE)),
+                Role.valueOf(Facts.required(handle, facts, ROLE)),
                 roles);
     }
 
@@ -88,7 +88,7 @@ public record Person(
         facts.put(ROLE, role.name());
         productRoles.forEach((product, in) -> facts.put(PRODUCT_ROLE + product, in.name()));
         if (gone) {
-            facts.put(GONE, PlanFacts.YES);
+            facts.put(GONE, Facts.YES);
         }
         return facts;
     }

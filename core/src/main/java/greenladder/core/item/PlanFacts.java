@@ -10,9 +10,6 @@ import java.util.TreeMap;
  * meet.
  */
 public final class PlanFacts {
-    /** The text of a fact that only is or is not. */
-    static final String YES = "yes";
-
     private PlanFacts() {}
 
     /** The facts of a part of the plan, by name; none where it is not there. */
@@ -65,14 +62,5 @@ public final class PlanFacts {
                             ? workspace.without(subject)
                             : workspace.with(Paper.of(subject, facts));
         };
-    }
-
-    /** A fact that has to be there. */
-    static String required(String key, Map<String, String> facts, String name) {
-        var text = facts.get(name);
-        if (text == null) {
-            throw new IllegalArgumentException("%s has no %s".formatted(key, name));
-        }
-        return text;
     }
 }

@@ -37,6 +37,11 @@ public final class ProductFacts {
         return fact.equals(NAME) || fact.startsWith(LEVEL) || fact.startsWith(STATE);
     }
 
+    /** The texts that one fact holds, for telling it in words. */
+    public static List<String> parts(String text) {
+        return FactText.split(text);
+    }
+
     static Map<String, String> of(Product product) {
         var facts = new HashMap<String, String>();
         facts.put(NAME, product.name());
@@ -62,7 +67,7 @@ public final class ProductFacts {
     static Product read(String code, Map<String, String> facts) {
         return new Product(
                 code,
-                PlanFacts.required(code, facts, NAME),
+                Facts.required(code, facts, NAME),
                 levels(facts),
                 fields(facts),
                 templates(facts),
@@ -193,7 +198,7 @@ public final class ProductFacts {
         facts.put(FORMULA, refining.formula());
         facts.put(SCALE, scaleText(refining.scale()));
         if (refining.raisingWithdrawn()) {
-            facts.put(RAISING_WITHDRAWN, PlanFacts.YES);
+            facts.put(RAISING_WITHDRAWN, Facts.YES);
         }
     }
 

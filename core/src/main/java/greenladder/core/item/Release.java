@@ -134,9 +134,9 @@ public record Release(
         var released = facts.get("releasedAt");
         return new Release(
                 key,
-                PlanFacts.required(key, facts, "product"),
-                PlanFacts.required(key, facts, "name"),
-                LocalDate.parse(PlanFacts.required(key, facts, "date")),
+                Facts.required(key, facts, "product"),
+                Facts.required(key, facts, "name"),
+                LocalDate.parse(Facts.required(key, facts, "date")),
                 others,
                 start == null ? null : LocalDate.parse(start),
                 facts.get("goal"),
@@ -152,8 +152,8 @@ public record Release(
         facts.put("product", product);
         facts.put("name", name);
         facts.put("date", date.toString());
-        others.forEach(code -> facts.put(PRODUCT + code, PlanFacts.YES));
-        teams.forEach(team -> facts.put(TEAM + team, PlanFacts.YES));
+        others.forEach(code -> facts.put(PRODUCT + code, Facts.YES));
+        teams.forEach(team -> facts.put(TEAM + team, Facts.YES));
         int place = 0;
         for (var milestone : milestones) {
             facts.put(

@@ -148,7 +148,7 @@ public record Review(
             facts.put("closedAt", closedAt.toString());
         }
         seen.forEach((item, digest) -> facts.put(ITEM + item, digest));
-        readers.forEach(who -> facts.put(READER + who, PlanFacts.YES));
+        readers.forEach(who -> facts.put(READER + who, Facts.YES));
         answers.forEach((item, its) ->
                 its.forEach((who, answer) -> facts.put(answerFact(item, who), answer.text())));
         return facts;
@@ -171,13 +171,13 @@ public record Review(
             }
         });
         var closed = facts.get("closedAt");
-        var at = PlanFacts.required(key, facts, "at");
+        var at = Facts.required(key, facts, "at");
         return new Review(
                 key,
-                PlanFacts.required(key, facts, "product"),
-                PlanFacts.required(key, facts, "name"),
+                Facts.required(key, facts, "product"),
+                Facts.required(key, facts, "name"),
                 facts.getOrDefault("words", ""),
-                PlanFacts.required(key, facts, "by"),
+                Facts.required(key, facts, "by"),
                 Instant.parse(at),
                 Instant.parse(facts.getOrDefault("asOf", at)),
                 seen,

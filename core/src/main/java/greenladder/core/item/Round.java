@@ -180,10 +180,10 @@ public record Round(
         var closed = facts.get("closedAt");
         return new Round(
                 key,
-                PlanFacts.required(key, facts, "product"),
-                PlanFacts.required(key, facts, "name"),
-                Instant.parse(PlanFacts.required(key, facts, "startedAt")),
-                PlanFacts.required(key, facts, "by"),
+                Facts.required(key, facts, "product"),
+                Facts.required(key, facts, "name"),
+                Instant.parse(Facts.required(key, facts, "startedAt")),
+                Facts.required(key, facts, "by"),
                 checks,
                 results,
                 bugs,

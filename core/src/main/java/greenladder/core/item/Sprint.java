@@ -97,10 +97,10 @@ public record Sprint(
     static Sprint of(String key, Map<String, String> facts) {
         return new Sprint(
                 key,
-                PlanFacts.required(key, facts, "team"),
-                PlanFacts.required(key, facts, "name"),
-                LocalDate.parse(PlanFacts.required(key, facts, "start")),
-                LocalDate.parse(PlanFacts.required(key, facts, "finish")),
+                Facts.required(key, facts, "team"),
+                Facts.required(key, facts, "name"),
+                LocalDate.parse(Facts.required(key, facts, "start")),
+                LocalDate.parse(Facts.required(key, facts, "finish")),
                 time(facts, "startedAt"),
                 time(facts, "closedAt"),
                 SprintPlan.of(facts));

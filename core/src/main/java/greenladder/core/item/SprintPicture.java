@@ -62,7 +62,7 @@ public record SprintPicture(List<String> columns, List<Card> cards) {
                     Integer.toString(column),
                     kind,
                     size == null ? "" : size.toString(),
-                    done ? PlanFacts.YES : "",
+                    done ? Facts.YES : "",
                     Objects.requireNonNullElse(person, ""),
                     cut(above),
                     cut(title));

@@ -161,9 +161,9 @@ public record SprintPlan(
             facts.put(
                     ORDER, order.stream().map(ItemKey::toString).collect(Collectors.joining(" ")));
         }
-        agreed.forEach(key -> facts.put(agreedFact(key), PlanFacts.YES));
-        guests.forEach(handle -> facts.put(GUEST + handle, PlanFacts.YES));
-        away.forEach(handle -> facts.put(AWAY + handle, PlanFacts.YES));
+        agreed.forEach(key -> facts.put(agreedFact(key), Facts.YES));
+        guests.forEach(handle -> facts.put(GUEST + handle, Facts.YES));
+        away.forEach(handle -> facts.put(AWAY + handle, Facts.YES));
         committed.forEach((product, tally) -> facts.put(COMMITTED + product, tally.toString()));
         completed.forEach((product, tally) -> facts.put(COMPLETED + product, tally.toString()));
         if (available != null) {

@@ -40,7 +40,7 @@ public record StepRule(
                 parts[1].isEmpty() ? null : parts[1],
                 parts[2],
                 parts[3].isEmpty() ? null : HandOver.Taker.parse(parts[3]),
-                parts[4].equals(PlanFacts.YES));
+                parts[4].equals(Facts.YES));
     }
 
     String text() {
@@ -50,6 +50,6 @@ public record StepRule(
                 from == null ? "" : from,
                 to,
                 who == null ? "" : who.toString(),
-                on ? PlanFacts.YES : "");
+                on ? Facts.YES : "");
     }
 }

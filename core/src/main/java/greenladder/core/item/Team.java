@@ -85,7 +85,7 @@ public record Team(
         states.forEach((level, all) -> own.put(level, new States(all)));
         return new Team(
                 key,
-                PlanFacts.required(key, facts, "name"),
+                Facts.required(key, facts, "name"),
                 members,
                 products,
                 own,
@@ -108,8 +108,8 @@ public record Team(
         var facts = new HashMap<>(calendar.facts());
         facts.putAll(practice.facts());
         facts.put("name", name);
-        members.forEach(handle -> facts.put(MEMBER + handle, PlanFacts.YES));
-        products.forEach(code -> facts.put(PRODUCT + code, PlanFacts.YES));
+        members.forEach(handle -> facts.put(MEMBER + handle, Facts.YES));
+        products.forEach(code -> facts.put(PRODUCT + code, Facts.YES));
         ownStates.forEach((level, states) -> {
             int place = 0;
             for (var state : states.all()) {

@@ -73,7 +73,7 @@ public record TestCase(
         for (int i = 0; i < groups.size(); i++) {
             facts.put(GROUP + i, groups.get(i));
         }
-        covers.forEach(item -> facts.put(COVER + item, PlanFacts.YES));
+        covers.forEach(item -> facts.put(COVER + item, Facts.YES));
         return facts;
     }
 
@@ -94,8 +94,8 @@ public record TestCase(
                 });
         return new TestCase(
                 key,
-                PlanFacts.required(key, facts, "product"),
-                PlanFacts.required(key, facts, "name"),
+                Facts.required(key, facts, "product"),
+                Facts.required(key, facts, "name"),
                 steps,
                 covers,
                 groups);

@@ -15,6 +15,7 @@ import java.util.List;
 
 /** Starts a product with a ladder of levels. */
 public record StartProduct(String code, String name, Levels levels) implements Command {
+    private static final int LONGEST_NAME = 120;
 
     @Override
     public OperationKind kind() {
@@ -32,6 +33,12 @@ public record StartProduct(String code, String name, Levels levels) implements C
             found.add(Problem.SINGLE, "code", "A code has 2 to 5 capital letters.");
         } else if (snapshot.whole().findProduct(code).isPresent()) {
             found.add(Problem.SINGLE, "code", "There is a product %s already.".formatted(code));
+        }
+        if (name.isBlank() || name.length() > LONGEST_NAME) {
+            found.add(
+                    Problem.SINGLE,
+                    "name",
+                    "A name of at most %d characters is needed.".formatted(LONGEST_NAME));
         }
         if (!found.isEmpty()) {
             return new Drawn(List.of(), List.of());
