@@ -1,8 +1,8 @@
 package greenladder.admin;
 
 import greenladder.core.change.TakeOver;
-import greenladder.core.item.Permission;
 import greenladder.core.item.StandardFields;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.frame.Frames;

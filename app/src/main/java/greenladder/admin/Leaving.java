@@ -2,8 +2,8 @@ package greenladder.admin;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Mark;
+import greenladder.core.value.ItemKey;
 import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.People;

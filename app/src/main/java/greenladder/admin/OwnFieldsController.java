@@ -3,20 +3,21 @@ package greenladder.admin;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.item.CustomField;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Product;
+import greenladder.core.people.Permission;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Mark;
 import greenladder.frame.Frames;
 import greenladder.item.Asked;
 import greenladder.item.ProductSetup;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.web.Done;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Arrays;
 import java.util.List;
-import java.util.function.LongSupplier;
 import java.util.Objects;
+import java.util.function.LongSupplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -26,9 +27,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import greenladder.web.Done;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The fields that a product has of its own. */
 @Controller
@@ -96,10 +96,10 @@ class OwnFieldsController {
                 new FieldForm("", form.name(), form.type(), form.choices()),
                 () ->
                         setup.addField(
-                                me,
-                                code,
-                                text(form.name()),
-                                text(form.type()),
+                                        me,
+                                        code,
+                                        text(form.name()),
+                                        text(form.type()),
                                         text(form.choices()).lines().toList())
                                 .operation(),
                 next,

@@ -8,10 +8,10 @@ import greenladder.admin.PeoplePage.RemovalPage;
 import greenladder.admin.PeoplePage.RoleException;
 import greenladder.admin.PeoplePage.TokenEntry;
 import greenladder.core.change.Problems;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Person;
-import greenladder.core.item.Role;
-import greenladder.core.item.Team;
+import greenladder.core.people.Permission;
+import greenladder.core.people.Person;
+import greenladder.core.people.Role;
+import greenladder.core.team.Team;
 import greenladder.frame.Frames;
 import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
@@ -20,6 +20,7 @@ import greenladder.people.Invitations.Open;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
 import greenladder.people.Tokens;
+import greenladder.web.Done;
 import greenladder.web.Failure;
 import greenladder.web.GreenLadderProperties;
 import greenladder.web.Words;
@@ -38,9 +39,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import greenladder.web.Done;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** People for administrators: who there is, who is invited, what each may do, who leaves. */
@@ -135,8 +135,7 @@ class PeopleController {
                                 next,
                                 people.changeRoleIn(
                                         me, handle, code, role.isEmpty() ? null : role(role)),
-                                "Changed the role of %s in %s"
-                                        .formatted(nameOf(me, handle), code)),
+                                "Changed the role of %s in %s".formatted(nameOf(me, handle), code)),
                 response,
                 model);
     }

@@ -1,10 +1,10 @@
 package greenladder.admin;
 
 import greenladder.core.change.Problem;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Product;
-import greenladder.core.item.ReadyCheck;
-import greenladder.core.item.Scale;
+import greenladder.core.people.Permission;
+import greenladder.core.product.Product;
+import greenladder.core.product.ReadyCheck;
+import greenladder.core.product.Scale;
 import greenladder.core.score.Formula;
 import greenladder.frame.Frames;
 import greenladder.item.Asked;
@@ -13,6 +13,7 @@ import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.product.RefiningForm;
 import greenladder.product.RefiningReader;
+import greenladder.web.Done;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
@@ -28,9 +29,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import greenladder.web.Done;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** How a product refines its backlog: bands, score, scale, definition of ready. */
 @Controller

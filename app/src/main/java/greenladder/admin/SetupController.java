@@ -2,10 +2,10 @@ package greenladder.admin;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
-import greenladder.core.item.Category;
-import greenladder.core.item.Level;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Team;
+import greenladder.core.level.Category;
+import greenladder.core.level.Level;
+import greenladder.core.people.Permission;
+import greenladder.core.team.Team;
 import greenladder.frame.Frames;
 import greenladder.item.Asked;
 import greenladder.item.SetupChanges;
@@ -13,6 +13,7 @@ import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.product.LevelsForm;
 import greenladder.product.LevelsForm.LevelForm;
+import greenladder.web.Done;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.Arrays;
@@ -30,7 +31,6 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import greenladder.web.Done;
 
 /**
  * Levels, kinds and states of a product, and the states that a team has of its own. Every step of
@@ -82,8 +82,7 @@ class SetupController {
             Model model) {
         requireAdministrator(me);
         var product = Asked.product(keeper.seenBy(me), code);
-        return showProduct(
-                me, code, LevelsForm.of(product.levels()), List.of(), null, model);
+        return showProduct(me, code, LevelsForm.of(product.levels()), List.of(), null, model);
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/setup")
@@ -124,10 +123,7 @@ class SetupController {
     }
 
     @GetMapping("/teams/{key}/states")
-    String team(
-            @PathVariable String key,
-            @AuthenticationPrincipal SignedIn me,
-            Model model) {
+    String team(@PathVariable String key, @AuthenticationPrincipal SignedIn me, Model model) {
         requireAdministrator(me);
         var team = Asked.team(keeper.seenBy(me), key);
         return showTeam(me, team, formOf(me, team), List.of(), null, model);

@@ -2,14 +2,15 @@ package greenladder.admin;
 
 import greenladder.admin.PeoplePage.Choice;
 import greenladder.core.change.Problems;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Team;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Mark;
+import greenladder.core.team.Team;
 import greenladder.frame.Frames;
 import greenladder.item.SnapshotKeeper;
 import greenladder.item.Teams;
 import greenladder.item.Teams.TeamForm;
 import greenladder.people.SignedIn;
+import greenladder.web.Done;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.List;
@@ -22,9 +23,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import greenladder.web.Done;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** Teams for administrators: who is in them, and which products they work for. */
 @Controller

@@ -5,14 +5,15 @@ import greenladder.core.change.Problems;
 import greenladder.core.change.Target;
 import greenladder.core.change.TemplateUse;
 import greenladder.core.item.Field;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Product;
-import greenladder.core.item.Template;
+import greenladder.core.people.Permission;
+import greenladder.core.product.Product;
+import greenladder.core.product.Template;
 import greenladder.frame.Frames;
 import greenladder.item.Asked;
 import greenladder.item.ProductSetup;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.web.Done;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
 import java.util.ArrayList;
@@ -31,9 +32,8 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
-import org.springframework.web.servlet.mvc.support.RedirectAttributes;
-import greenladder.web.Done;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.servlet.mvc.support.RedirectAttributes;
 
 /** The templates of a product. */
 @Controller

@@ -2,7 +2,7 @@ package greenladder.api;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
 import greenladder.core.change.Problem;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;

@@ -1,7 +1,7 @@
 package greenladder.api;
 
 import greenladder.core.change.Command;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.files.FileAnswers;
 import greenladder.files.FileStore;
 import greenladder.item.Asked;

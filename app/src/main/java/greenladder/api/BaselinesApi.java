@@ -1,11 +1,11 @@
 package greenladder.api;
 
-import greenladder.core.item.Baseline;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
+import greenladder.core.papers.Baseline;
 import greenladder.core.trace.Difference;
 import greenladder.core.trace.KeepPaper;
 import greenladder.core.trace.RemovePaper;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;

@@ -1,15 +1,15 @@
 package greenladder.api;
 
-import greenladder.core.item.Board;
-import greenladder.core.item.Board.Column;
-import greenladder.core.item.Board.Place;
-import greenladder.core.item.HandOver;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.StepRule;
-import greenladder.core.item.Team;
 import greenladder.core.plan.Sprints;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Board;
+import greenladder.core.team.Board.Column;
+import greenladder.core.team.Board.Place;
+import greenladder.core.team.HandOver;
+import greenladder.core.team.StepRule;
+import greenladder.core.team.Team;
 import greenladder.core.work.BoardCards;
 import greenladder.core.work.CycleTimes;
 import greenladder.core.work.KeepPractice;

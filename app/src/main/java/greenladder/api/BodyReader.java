@@ -1,10 +1,10 @@
 package greenladder.api;
 
 import greenladder.core.change.Problem;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Days;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Shortened;
+import greenladder.core.value.Amount;
+import greenladder.core.value.Days;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.Shortened;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.HashMap;

@@ -1,12 +1,12 @@
 package greenladder.api;
 
 import greenladder.api.PlanJson.CalendarJson;
-import greenladder.core.item.Calendar;
-import greenladder.core.item.Calendar.DaysOff;
-import greenladder.core.item.Calendar.Member;
-import greenladder.core.item.Calendar.Skill;
-import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Calendar;
+import greenladder.core.team.Calendar.DaysOff;
+import greenladder.core.team.Calendar.Member;
+import greenladder.core.team.Calendar.Skill;
+import greenladder.core.team.Team;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;

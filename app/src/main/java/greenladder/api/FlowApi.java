@@ -2,9 +2,9 @@ package greenladder.api;
 
 import greenladder.core.flow.Flow;
 import greenladder.core.flow.OpenWork;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
+import greenladder.core.value.Amount;
 import greenladder.core.work.CycleTimes;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Asked;

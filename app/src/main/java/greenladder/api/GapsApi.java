@@ -1,12 +1,12 @@
 package greenladder.api;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
+import greenladder.core.level.Level;
 import greenladder.core.trace.Coverage;
 import greenladder.core.trace.Gap;
 import greenladder.core.trace.Gaps;
 import greenladder.core.trace.GoalEffort;
 import greenladder.core.trace.Impact;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;

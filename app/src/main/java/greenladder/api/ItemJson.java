@@ -1,14 +1,14 @@
 package greenladder.api;
 
 import com.fasterxml.jackson.annotation.JsonAnyGetter;
-import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
 import greenladder.core.item.StandardFields;
 import greenladder.core.ready.Readiness;
 import greenladder.core.score.Scores;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;

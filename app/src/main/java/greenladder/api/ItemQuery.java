@@ -2,7 +2,7 @@ package greenladder.api;
 
 import greenladder.core.change.Problems;
 import greenladder.core.filter.Sorting;
-import greenladder.core.item.Product;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.list.FilterLines;

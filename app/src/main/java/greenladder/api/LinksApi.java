@@ -2,7 +2,6 @@ package greenladder.api;
 
 import greenladder.core.change.Problems;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Links.Linked;
@@ -10,6 +9,7 @@ import greenladder.core.trace.Confirm;
 import greenladder.core.trace.LinkItems;
 import greenladder.core.trace.Suspicion;
 import greenladder.core.trace.Unlink;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;

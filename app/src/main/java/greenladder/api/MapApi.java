@@ -1,12 +1,12 @@
 package greenladder.api;
 
 import greenladder.core.change.Problems;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
-import greenladder.core.item.Team;
+import greenladder.core.level.Level;
 import greenladder.core.plan.StoryMap;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Team;
 import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;

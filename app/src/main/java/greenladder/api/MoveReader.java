@@ -3,7 +3,7 @@ package greenladder.api;
 import greenladder.core.change.Command;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Target;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;

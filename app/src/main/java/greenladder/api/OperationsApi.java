@@ -1,6 +1,6 @@
 package greenladder.api;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Undoing;
 import greenladder.people.SignedIn;
 import io.swagger.v3.oas.annotations.Operation;

@@ -1,15 +1,15 @@
 package greenladder.api;
 
-import greenladder.core.item.Document;
-import greenladder.core.item.Document.Kind;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
+import greenladder.core.papers.Document;
+import greenladder.core.papers.Document.Kind;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.ItemsOfPassages;
 import greenladder.core.trace.KeepPaper;
 import greenladder.core.trace.RemarkOn;
 import greenladder.core.trace.RemovePaper;
 import greenladder.core.trace.WritePassage;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;
 import greenladder.item.CommandGateway.Saved;

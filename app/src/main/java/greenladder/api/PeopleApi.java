@@ -2,9 +2,9 @@ package greenladder.api;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
-import greenladder.core.item.Role;
-import greenladder.core.item.States;
-import greenladder.core.item.Team;
+import greenladder.core.level.States;
+import greenladder.core.people.Role;
+import greenladder.core.team.Team;
 import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.item.Teams;

@@ -1,15 +1,15 @@
 package greenladder.api;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Calendar;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.Milestone;
-import greenladder.core.item.Release;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.SprintPlan.Tally;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.SprintReport;
 import greenladder.core.plan.Velocity;
+import greenladder.core.release.Release;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.SprintPlan.Tally;
+import greenladder.core.team.Calendar;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;

@@ -2,8 +2,8 @@ package greenladder.api;
 
 import greenladder.api.LadderBody.LevelBody;
 import greenladder.core.change.Problem;
-import greenladder.core.item.Levels;
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.Levels;
+import greenladder.core.level.StandardLevels;
 import greenladder.product.LevelsReader;
 import java.util.ArrayList;
 import java.util.List;

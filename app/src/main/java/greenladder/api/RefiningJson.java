@@ -1,9 +1,9 @@
 package greenladder.api;
 
-import greenladder.core.item.Band;
-import greenladder.core.item.Factor;
-import greenladder.core.item.ReadyCheck;
-import greenladder.core.item.Refining;
+import greenladder.core.product.Band;
+import greenladder.core.product.Factor;
+import greenladder.core.product.ReadyCheck;
+import greenladder.core.product.Refining;
 import greenladder.product.RefiningForm;
 import java.math.BigDecimal;
 import java.util.List;

@@ -2,10 +2,10 @@ package greenladder.api;
 
 import greenladder.api.PlanJson.ReleaseJson;
 import greenladder.core.item.Milestone;
-import greenladder.core.item.Release;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.ReleaseFill;
+import greenladder.core.release.Release;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;

@@ -1,15 +1,15 @@
 package greenladder.api;
 
-import greenladder.core.item.Baseline;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Review;
 import greenladder.core.item.TraceLink;
+import greenladder.core.papers.Baseline;
+import greenladder.core.papers.Review;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.AnswerReview;
 import greenladder.core.trace.CloseReview;
 import greenladder.core.trace.RemovePaper;
 import greenladder.core.trace.SendReview;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;

@@ -3,12 +3,12 @@ package greenladder.api;
 import static greenladder.api.ItemJson.decimal;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
+import greenladder.core.level.Category;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.rollup.RollUp.Split;
 import greenladder.core.snapshot.LevelTotal;
+import greenladder.core.value.Amount;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.Map;

@@ -3,7 +3,7 @@ package greenladder.api;
 import greenladder.api.ProductsApi.FieldJson;
 import greenladder.api.ProductsApi.TemplateJson;
 import greenladder.core.item.CustomField;
-import greenladder.core.item.Template;
+import greenladder.core.product.Template;
 import greenladder.item.Asked;
 import greenladder.item.ProductSetup;
 import greenladder.item.SnapshotKeeper;
@@ -73,10 +73,10 @@ class SetupApi {
             @AuthenticationPrincipal SignedIn me) {
         return json(
                 setup.addField(
-                        me,
-                        code,
-                        orEmpty(body.name()).strip(),
-                        orEmpty(body.type()),
+                                me,
+                                code,
+                                orEmpty(body.name()).strip(),
+                                orEmpty(body.type()),
                                 Objects.requireNonNullElse(body.choices(), List.of()))
                         .part());
     }
@@ -114,17 +114,17 @@ class SetupApi {
             @AuthenticationPrincipal SignedIn me) {
         return json(
                 setup.keepTemplate(
-                        me,
-                        code,
-                        new Template(
-                                orEmpty(body.key()),
-                                orEmpty(body.name()).strip(),
-                                orEmpty(body.level()),
-                                orEmpty(body.kind()),
-                                body.defaultFor(),
-                                orEmpty(body.titlePrefix()),
-                                Objects.requireNonNullElse(body.fields(), Map.of()),
-                                Objects.requireNonNullElse(body.children(), List.of())))
+                                me,
+                                code,
+                                new Template(
+                                        orEmpty(body.key()),
+                                        orEmpty(body.name()).strip(),
+                                        orEmpty(body.level()),
+                                        orEmpty(body.kind()),
+                                        body.defaultFor(),
+                                        orEmpty(body.titlePrefix()),
+                                        Objects.requireNonNullElse(body.fields(), Map.of()),
+                                        Objects.requireNonNullElse(body.children(), List.of())))
                         .part());
     }
 

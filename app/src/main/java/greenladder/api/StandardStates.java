@@ -1,6 +1,6 @@
 package greenladder.api;
 
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.StandardLevels;
 import greenladder.product.LevelsForm;
 import greenladder.product.LevelsForm.StateForm;
 import java.util.List;

@@ -5,7 +5,7 @@ import greenladder.core.change.Command.ChangeLevel.Misfits;
 import greenladder.core.change.Command.Part;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;
 import greenladder.item.CommandGateway.Saved;

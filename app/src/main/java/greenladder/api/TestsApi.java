@@ -1,10 +1,8 @@
 package greenladder.api;
 
 import com.fasterxml.jackson.annotation.JsonProperty;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Round;
-import greenladder.core.item.TestCase;
+import greenladder.core.papers.Round;
+import greenladder.core.papers.TestCase;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.BugOfCheck;
 import greenladder.core.trace.ChangeTest;
@@ -13,6 +11,8 @@ import greenladder.core.trace.KeepPaper;
 import greenladder.core.trace.NewRound;
 import greenladder.core.trace.NoteResult;
 import greenladder.core.trace.RemovePaper;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;
 import greenladder.item.CommandGateway.Saved;

@@ -1,8 +1,8 @@
 package greenladder.breakdown;
 
 import greenladder.breakdown.LadderPage.Head;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.LevelTotal;
 import greenladder.core.snapshot.Node;

@@ -1,7 +1,7 @@
 package greenladder.breakdown;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.Product;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;

@@ -2,13 +2,13 @@ package greenladder.breakdown;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.text.Outline;
 import greenladder.core.text.OutlineReader;
 import greenladder.core.text.OutlineWriter;
+import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;

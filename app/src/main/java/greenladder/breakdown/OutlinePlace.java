@@ -1,10 +1,10 @@
 package greenladder.breakdown;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.list.ListState;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;

@@ -1,8 +1,8 @@
 package greenladder.breakdown;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.list.Narrowed;
 import java.util.ArrayList;
 import java.util.HashMap;

@@ -1,7 +1,7 @@
 package greenladder.breakdown;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
+import greenladder.core.level.Level;
+import greenladder.core.value.ItemKey;
 import greenladder.list.ListState;
 import java.util.LinkedHashMap;
 import java.util.Map;

@@ -1,8 +1,8 @@
 package greenladder.demo;
 
-import greenladder.core.item.Person;
-import greenladder.core.item.Role;
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.StandardLevels;
+import greenladder.core.people.Person;
+import greenladder.core.people.Role;
 import greenladder.item.ProductSetup;
 import greenladder.people.People;
 import greenladder.people.SignedIn;

@@ -1,6 +1,6 @@
 package greenladder.demo;
 
-import greenladder.core.item.Permission;
+import greenladder.core.people.Permission;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;
 import java.time.Clock;

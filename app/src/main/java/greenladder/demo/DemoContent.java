@@ -1,6 +1,6 @@
 package greenladder.demo;
 
-import greenladder.core.item.Role;
+import greenladder.core.people.Role;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;

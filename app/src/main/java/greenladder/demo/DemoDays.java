@@ -1,8 +1,8 @@
 package greenladder.demo;
 
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
 import greenladder.core.plan.Sprints;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
 import greenladder.frame.DemoMenu;
 import greenladder.item.SnapshotKeeper;
 import greenladder.web.Words;

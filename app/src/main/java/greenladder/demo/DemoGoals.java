@@ -1,12 +1,12 @@
 package greenladder.demo;
 
 import greenladder.core.change.Command;
-import greenladder.core.item.Amount;
 import greenladder.core.item.LinkType;
 import greenladder.core.trace.KeepMeasure;
 import greenladder.core.trace.LinkItems;
 import greenladder.core.trace.NoteHealth;
 import greenladder.core.trace.TakeReading;
+import greenladder.core.value.Amount;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;

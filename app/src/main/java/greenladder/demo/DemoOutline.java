@@ -1,6 +1,6 @@
 package greenladder.demo;
 
-import greenladder.core.item.Levels;
+import greenladder.core.level.Levels;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

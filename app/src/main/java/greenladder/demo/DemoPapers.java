@@ -2,11 +2,11 @@ package greenladder.demo;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.Target;
-import greenladder.core.item.Baseline;
-import greenladder.core.item.Document;
-import greenladder.core.item.Review;
-import greenladder.core.item.Round;
-import greenladder.core.item.TestCase;
+import greenladder.core.papers.Baseline;
+import greenladder.core.papers.Document;
+import greenladder.core.papers.Review;
+import greenladder.core.papers.Round;
+import greenladder.core.papers.TestCase;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.AnswerReview;
 import greenladder.core.trace.BugOfCheck;

@@ -1,14 +1,14 @@
 package greenladder.demo;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Calendar;
-import greenladder.core.item.Calendar.DaysOff;
-import greenladder.core.item.Calendar.Member;
-import greenladder.core.item.Calendar.Skill;
 import greenladder.core.item.Milestone;
-import greenladder.core.item.Release;
 import greenladder.core.plan.KeepCalendar;
 import greenladder.core.plan.PlanIntoSprint;
+import greenladder.core.release.Release;
+import greenladder.core.team.Calendar;
+import greenladder.core.team.Calendar.DaysOff;
+import greenladder.core.team.Calendar.Member;
+import greenladder.core.team.Calendar.Skill;
+import greenladder.core.value.Amount;
 import greenladder.demo.DemoContent.Crew;
 import greenladder.demo.DemoContent.Goal;
 import greenladder.demo.DemoOutline.Entry;

@@ -1,17 +1,17 @@
 package greenladder.demo;
 
 import greenladder.core.change.Command;
-import greenladder.core.item.Band;
-import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.ReadyCheck;
-import greenladder.core.item.Refining;
-import greenladder.core.item.Scale;
+import greenladder.core.level.Category;
+import greenladder.core.product.Band;
+import greenladder.core.product.ReadyCheck;
+import greenladder.core.product.Refining;
+import greenladder.core.product.Scale;
 import greenladder.core.score.Formula;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.item.CommandGateway.Past;
 import greenladder.item.ProductSetup;
 import greenladder.people.SignedIn;

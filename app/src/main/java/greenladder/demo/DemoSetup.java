@@ -2,7 +2,7 @@ package greenladder.demo;
 
 import greenladder.core.change.Command;
 import greenladder.core.item.CustomField;
-import greenladder.core.item.Template;
+import greenladder.core.product.Template;
 import greenladder.item.CommandGateway.Past;
 import greenladder.item.ProductSetup;
 import greenladder.people.SignedIn;

@@ -1,8 +1,8 @@
 package greenladder.demo;
 
 import greenladder.core.change.Command;
-import greenladder.core.item.SprintNote.Kind;
 import greenladder.core.plan.KeepNote;
+import greenladder.core.sprint.SprintNote.Kind;
 import java.util.List;
 import java.util.Map;
 

@@ -1,14 +1,14 @@
 package greenladder.demo;
 
-import greenladder.core.item.Levels;
-import greenladder.core.item.Release;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.SprintPlan;
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.Levels;
+import greenladder.core.level.StandardLevels;
 import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.KeepRelease;
 import greenladder.core.plan.KeepSprints;
 import greenladder.core.plan.StartSprint;
+import greenladder.core.release.Release;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.SprintPlan;
 import greenladder.demo.DemoBeginning.FirstDay;
 import greenladder.demo.DemoContent.Goal;
 import greenladder.demo.DemoContent.Rhythm;

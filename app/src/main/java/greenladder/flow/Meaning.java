@@ -1,10 +1,10 @@
 package greenladder.flow;
 
-import greenladder.core.item.Levels;
-import greenladder.core.item.Product;
-import greenladder.core.item.States;
-import greenladder.core.item.Team;
-import greenladder.core.item.Workspace;
+import greenladder.core.level.Levels;
+import greenladder.core.level.States;
+import greenladder.core.product.Product;
+import greenladder.core.team.Team;
+import greenladder.core.workspace.Workspace;
 import java.time.ZoneId;
 import java.util.Map;
 import java.util.stream.Collectors;

@@ -4,7 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import greenladder.core.flow.HistoryProjection;
 import greenladder.core.flow.Past;
-import greenladder.core.item.Workspace;
+import greenladder.core.workspace.Workspace;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import java.util.concurrent.locks.ReentrantReadWriteLock;

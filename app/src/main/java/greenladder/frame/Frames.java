@@ -1,8 +1,8 @@
 package greenladder.frame;
 
-import greenladder.core.item.Permission;
-import greenladder.core.item.Person;
-import greenladder.core.item.Product;
+import greenladder.core.people.Permission;
+import greenladder.core.people.Person;
+import greenladder.core.product.Product;
 import greenladder.frame.Frame.ProductChoice;
 import greenladder.frame.Frame.StageStep;
 import greenladder.frame.Frame.ViewTab;

@@ -1,6 +1,6 @@
 package greenladder.frame;
 
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.StandardLevels;
 import greenladder.item.ProductSetup;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;

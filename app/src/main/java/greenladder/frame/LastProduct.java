@@ -1,6 +1,6 @@
 package greenladder.frame;
 
-import greenladder.core.item.Product;
+import greenladder.core.product.Product;
 import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;

@@ -1,14 +1,14 @@
 package greenladder.item;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Paper;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Product;
-import greenladder.core.item.Release;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
+import greenladder.core.papers.Paper;
+import greenladder.core.product.Product;
+import greenladder.core.release.Release;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import greenladder.web.Failure;
 
 /** What an address names, or {@link Failure.NotFound} in words. */

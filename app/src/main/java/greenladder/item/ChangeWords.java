@@ -1,19 +1,19 @@
 package greenladder.item;
 
 import greenladder.core.change.Change;
-import greenladder.core.item.Band;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.DecisionNote;
 import greenladder.core.item.Doing.HandedOver;
 import greenladder.core.item.Field;
 import greenladder.core.item.HealthNote;
 import greenladder.core.item.HourEntry;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Person;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.State;
+import greenladder.core.level.Level;
+import greenladder.core.level.State;
+import greenladder.core.people.Person;
+import greenladder.core.product.Band;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.ItemKey;
 import greenladder.people.SignedIn;
 import greenladder.web.Words;
 import java.util.List;

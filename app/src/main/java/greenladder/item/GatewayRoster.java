@@ -1,8 +1,8 @@
 package greenladder.item;
 
-import greenladder.core.item.Person;
-import greenladder.core.item.Workspace;
+import greenladder.core.people.Person;
 import greenladder.core.setup.KeepPeople;
+import greenladder.core.workspace.Workspace;
 import greenladder.people.Roster;
 import greenladder.people.SignedIn;
 import java.util.List;

@@ -1,7 +1,7 @@
 package greenladder.item;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;

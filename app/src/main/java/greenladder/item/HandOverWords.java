@@ -1,14 +1,14 @@
 package greenladder.item;
 
 import greenladder.core.item.Doing.HandedOver;
-import greenladder.core.item.HandOver;
 import greenladder.core.item.HourEntry;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.State;
-import greenladder.core.item.StepRule;
-import greenladder.core.item.Team;
-import greenladder.core.item.Workspace;
+import greenladder.core.level.State;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.HandOver;
+import greenladder.core.team.StepRule;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
+import greenladder.core.workspace.Workspace;
 import greenladder.web.Words;
 
 /** The rules of a team's work as sentences, and what they did. */

@@ -1,6 +1,6 @@
 package greenladder.item;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import org.jspecify.annotations.Nullable;
 import org.springframework.core.convert.converter.Converter;
 import org.springframework.stereotype.Component;

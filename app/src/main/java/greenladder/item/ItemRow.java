@@ -1,12 +1,12 @@
 package greenladder.item;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Details;
 import greenladder.core.item.Hours;
 import greenladder.core.item.Item;
 import greenladder.core.item.Times;
-import greenladder.core.item.Workspace;
 import greenladder.core.rank.Rank;
+import greenladder.core.value.Amount;
+import greenladder.core.workspace.Workspace;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;

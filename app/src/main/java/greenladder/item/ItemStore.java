@@ -2,10 +2,10 @@ package greenladder.item;
 
 import greenladder.core.item.Details;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Workspace;
 import greenladder.core.plan.SprintEntry;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
+import greenladder.core.workspace.Workspace;
 import greenladder.log.ChangeLog;
 import greenladder.log.LogWriter;
 import greenladder.log.NewOperation;

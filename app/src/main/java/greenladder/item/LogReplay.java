@@ -3,11 +3,11 @@ package greenladder.item;
 import greenladder.core.change.Change;
 import greenladder.core.change.Changes;
 import greenladder.core.change.PlanChange;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanFacts;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
+import greenladder.core.workspace.PlanFacts;
+import greenladder.core.workspace.Workspace;
 import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Entry;
 import java.util.ArrayList;
@@ -77,8 +77,7 @@ final class LogReplay {
     }
 
     /** Null says that the fact was not there: the first word counts, and that one too. */
-    private static void noteFirst(
-            Entry entry, Map<PlanKey, Map<String, @Nullable String>> first) {
+    private static void noteFirst(Entry entry, Map<PlanKey, Map<String, @Nullable String>> first) {
         for (var change : entry.plans()) {
             var facts = first.computeIfAbsent(change.subject(), any -> new HashMap<>());
             if (!facts.containsKey(change.fact())) {

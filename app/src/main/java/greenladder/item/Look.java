@@ -1,6 +1,6 @@
 package greenladder.item;
 
-import greenladder.core.item.Product;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.people.SignedIn;
 

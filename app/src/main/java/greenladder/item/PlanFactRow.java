@@ -1,9 +1,9 @@
 package greenladder.item;
 
 import greenladder.core.change.PlanChange;
-import greenladder.core.item.PlanFacts;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Workspace;
+import greenladder.core.value.PlanKey;
+import greenladder.core.workspace.PlanFacts;
+import greenladder.core.workspace.Workspace;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;
 import jakarta.persistence.IdClass;

@@ -1,8 +1,8 @@
 package greenladder.item;
 
 import greenladder.core.change.PlanChange;
-import greenladder.core.item.PlanFacts;
-import greenladder.core.item.PlanKey;
+import greenladder.core.value.PlanKey;
+import greenladder.core.workspace.PlanFacts;
 import greenladder.item.CommandGateway.Saved;
 import java.util.Locale;
 

@@ -1,7 +1,7 @@
 package greenladder.item;
 
 import greenladder.core.change.PlanChange;
-import greenladder.core.item.PlanKey;
+import greenladder.core.value.PlanKey;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.Id;

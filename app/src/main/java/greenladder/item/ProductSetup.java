@@ -8,11 +8,11 @@ import greenladder.core.change.Problems;
 import greenladder.core.change.Target;
 import greenladder.core.change.TemplateUse;
 import greenladder.core.item.CustomField;
-import greenladder.core.item.Levels;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Product;
-import greenladder.core.item.Refining;
-import greenladder.core.item.Template;
+import greenladder.core.level.Levels;
+import greenladder.core.people.Permission;
+import greenladder.core.product.Product;
+import greenladder.core.product.Refining;
+import greenladder.core.product.Template;
 import greenladder.core.setup.SetUpProduct;
 import greenladder.core.setup.StartProduct;
 import greenladder.people.SignedIn;
@@ -123,8 +123,7 @@ public class ProductSetup {
                                 product.describedFields().stream().map(CustomField::name).toList()),
                         known,
                         requireChoices(known, choices));
-        return new Kept<>(
-                field, keep(me, code, was -> was.withFields(with(was.fields(), field))));
+        return new Kept<>(field, keep(me, code, was -> was.withFields(with(was.fields(), field))));
     }
 
     /** Gives a field another name or other choices; what items have stays as it is. */
@@ -221,18 +220,18 @@ public class ProductSetup {
         requireUsable(me, product, template);
         long operation =
                 keep(
-                me,
-                code,
-                was ->
-                        was.withTemplates(
-                                isNew
-                                        ? with(was.templates(), template)
-                                        : was.templates().stream()
-                                                .map(one ->
-                                                        one.key().equals(template.key())
-                                                                ? template
-                                                                : one)
-                                                .toList()));
+                        me,
+                        code,
+                        was ->
+                                was.withTemplates(
+                                        isNew
+                                                ? with(was.templates(), template)
+                                                : was.templates().stream()
+                                                        .map(one ->
+                                                                one.key().equals(template.key())
+                                                                        ? template
+                                                                        : one)
+                                                        .toList()));
         return new Kept<>(template, operation);
     }
 

@@ -1,8 +1,8 @@
 package greenladder.item;
 
 import greenladder.core.change.Command;
-import greenladder.core.item.ItemKey;
 import greenladder.core.rank.Rank;
+import greenladder.core.value.ItemKey;
 import greenladder.item.CommandGateway.Saved;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;

@@ -4,15 +4,15 @@ import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
 import greenladder.core.change.SetupChange;
 import greenladder.core.change.SetupChange.Removed;
-import greenladder.core.item.Levels;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Product;
-import greenladder.core.item.State;
-import greenladder.core.item.States;
-import greenladder.core.item.Team;
-import greenladder.core.item.Workspace;
+import greenladder.core.level.Levels;
+import greenladder.core.level.State;
+import greenladder.core.level.States;
+import greenladder.core.people.Permission;
+import greenladder.core.product.Product;
 import greenladder.core.setup.SetUpProduct;
 import greenladder.core.setup.SetUpTeam;
+import greenladder.core.team.Team;
+import greenladder.core.workspace.Workspace;
 import greenladder.people.SignedIn;
 import greenladder.product.LevelsForm;
 import greenladder.product.LevelsReader;
@@ -68,8 +68,7 @@ public class SetupChanges {
      * @param choices by {@link Choice#part}
      * @throws Failure.Invalid with everything that is wrong with the levels
      */
-    public Outcome product(
-            SignedIn me, String code, LevelsForm form, Map<String, String> choices) {
+    public Outcome product(SignedIn me, String code, LevelsForm form, Map<String, String> choices) {
         requireAdministrator(me);
         Asked.product(keeper.seenBy(me), code);
         var reader = new LevelsReader(code, "levels");
@@ -96,8 +95,7 @@ public class SetupChanges {
     }
 
     /** Gives a team states of its own on the levels where the form says so. */
-    public Outcome team(
-            SignedIn me, String key, LevelsForm form, Map<String, String> choices) {
+    public Outcome team(SignedIn me, String key, LevelsForm form, Map<String, String> choices) {
         requireAdministrator(me);
         var was = Asked.team(keeper.seenBy(me), key);
         var own = new HashMap<String, States>();
@@ -118,8 +116,7 @@ public class SetupChanges {
         }
         var command = new SetUpTeam(was.key(), own, parts(choices));
         var open = undecided(me, command::workspace, command.choices());
-        return new Outcome(
-                open, open.isEmpty() ? gateway.submit(me, command).operation() : 0);
+        return new Outcome(open, open.isEmpty() ? gateway.submit(me, command).operation() : 0);
     }
 
     /** What has to be chosen first: for all items, whoever sees them. */

@@ -1,7 +1,7 @@
 package greenladder.item;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.math.BigDecimal;
 import java.util.HashMap;
 import java.util.Map;

@@ -1,9 +1,9 @@
 package greenladder.item;
 
-import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.HiddenScope;
 import greenladder.core.snapshot.RestrictedSnapshot;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.workspace.Workspace;
 import greenladder.log.ChangeLog;
 import greenladder.log.Operation;
 import greenladder.people.SignedIn;

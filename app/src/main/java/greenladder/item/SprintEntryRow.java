@@ -1,8 +1,8 @@
 package greenladder.item;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.ItemKey;
 import greenladder.core.plan.SprintEntry;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;

@@ -1,9 +1,9 @@
 package greenladder.item;
 
-import greenladder.core.item.Team;
 import greenladder.core.plan.KeepTeam;
 import greenladder.core.plan.RemoveTeam;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Team;
 import greenladder.item.CommandGateway.Saved;
 import greenladder.people.SignedIn;
 import greenladder.product.Slug;
@@ -84,12 +84,12 @@ public class Teams {
      */
     public long remove(SignedIn actor, String key) {
         return gateway.submit(
-                actor,
-                snapshot -> {
-                    requireThere(snapshot, key);
-                    return new RemoveTeam(key);
-                },
-                accepted -> {})
+                        actor,
+                        snapshot -> {
+                            requireThere(snapshot, key);
+                            return new RemoveTeam(key);
+                        },
+                        accepted -> {})
                 .operation();
     }
 

@@ -1,7 +1,7 @@
 package greenladder.item;
 
-import greenladder.core.item.Permission;
-import greenladder.core.item.Workspace;
+import greenladder.core.people.Permission;
+import greenladder.core.workspace.Workspace;
 import greenladder.people.Audit;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;

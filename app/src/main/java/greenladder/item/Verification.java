@@ -1,9 +1,9 @@
 package greenladder.item;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.snapshot.SnapshotDifference;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import greenladder.log.ChangeLog;
 import java.util.ArrayList;
 import java.util.List;

@@ -2,7 +2,7 @@ package greenladder.list;
 
 import greenladder.core.filter.Filter;
 import greenladder.core.filter.Lens;
-import greenladder.core.item.Product;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.list.FilterLine.Blame;

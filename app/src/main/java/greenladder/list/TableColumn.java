@@ -1,17 +1,17 @@
 package greenladder.list;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Details;
-import greenladder.core.item.Factor;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.Lines;
-import greenladder.core.item.Product;
+import greenladder.core.product.Factor;
+import greenladder.core.product.Product;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.score.Formula;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
 import greenladder.item.ChangeWords;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;

@@ -1,6 +1,6 @@
 package greenladder.list;
 
-import greenladder.core.item.Product;
+import greenladder.core.product.Product;
 import greenladder.list.TableHead.ColumnChoice;
 import greenladder.list.TableHead.Head;
 import java.util.ArrayList;

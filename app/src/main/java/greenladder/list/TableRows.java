@@ -2,8 +2,8 @@ package greenladder.list;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
 import greenladder.core.ready.Readiness;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;

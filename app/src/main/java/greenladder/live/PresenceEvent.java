@@ -1,7 +1,7 @@
 package greenladder.live;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

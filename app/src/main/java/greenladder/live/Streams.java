@@ -2,9 +2,9 @@ package greenladder.live;
 
 import com.fasterxml.jackson.annotation.JsonUnwrapped;
 import greenladder.core.change.PlanChange;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Role;
+import greenladder.core.people.Role;
 import greenladder.core.snapshot.HiddenScope;
+import greenladder.core.value.PlanKey;
 import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.People.SessionEnded;

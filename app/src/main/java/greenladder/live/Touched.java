@@ -3,7 +3,7 @@ package greenladder.live;
 import greenladder.core.change.Change;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.item.CommandGateway.Saved;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;

@@ -4,7 +4,7 @@ import greenladder.core.change.Change;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.log.LogRows.ChangeRow;
 import greenladder.log.LogRows.OperationRow;
 import jakarta.persistence.EntityManagerFactory;

@@ -1,7 +1,7 @@
 package greenladder.log;
 
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.log.ChangeLog.Point;
 import jakarta.persistence.EntityManagerFactory;
 import java.time.Instant;

@@ -2,8 +2,8 @@ package greenladder.log;
 
 import greenladder.core.change.OperationKind;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import greenladder.log.ChangeLog.Point;
 import greenladder.log.LogRows.ChangeRow;
 import greenladder.log.LogRows.OperationRow;

@@ -2,8 +2,8 @@ package greenladder.panel;
 
 import greenladder.core.change.Change;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
+import greenladder.core.value.ItemKey;
 import greenladder.item.CommandGateway.Saved;
 import greenladder.web.Words;
 import java.util.LinkedHashMap;

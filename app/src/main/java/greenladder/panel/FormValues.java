@@ -1,10 +1,10 @@
 package greenladder.panel;
 
 import greenladder.core.change.Problems;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Days;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Shortened;
+import greenladder.core.value.Amount;
+import greenladder.core.value.Days;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.Shortened;
 import greenladder.item.Asked;
 import greenladder.web.Failure;
 import java.time.LocalDate;

@@ -2,9 +2,9 @@ package greenladder.panel;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.item.ChangeWords;
 import greenladder.item.LogReading;
 import greenladder.item.SnapshotKeeper;

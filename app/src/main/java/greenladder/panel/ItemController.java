@@ -1,12 +1,12 @@
 package greenladder.panel;
 
 import greenladder.core.item.CustomField;
-import greenladder.core.item.Factor;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
+import greenladder.core.product.Factor;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.item.FieldFit;
 import greenladder.item.Rights;
 import greenladder.item.SnapshotKeeper;

@@ -2,7 +2,7 @@ package greenladder.panel;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.Person;
+import greenladder.core.people.Person;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Suspicion;
 import greenladder.item.Rights;

@@ -5,7 +5,7 @@ import greenladder.core.change.ListStep;
 import greenladder.core.change.Problems;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.files.FileStore;
 import greenladder.item.CommandGateway;
 import greenladder.item.Rights;

@@ -2,12 +2,12 @@ package greenladder.panel;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Person;
+import greenladder.core.people.Permission;
+import greenladder.core.people.Person;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.item.ChangeWords;
 import greenladder.item.Look;
 import greenladder.item.Rights;

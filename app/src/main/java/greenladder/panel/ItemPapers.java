@@ -1,7 +1,7 @@
 package greenladder.panel;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.Person;
+import greenladder.core.people.Person;
 import greenladder.core.snapshot.HiddenScope;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;

@@ -1,9 +1,9 @@
 package greenladder.panel;
 
-import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.State;
+import greenladder.core.level.Category;
+import greenladder.core.level.State;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.item.CommandGateway.Saved;

@@ -1,13 +1,13 @@
 package greenladder.panel;
 
 import greenladder.core.change.Problems;
-import greenladder.core.item.Amount;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
 import greenladder.core.plan.Contradiction;
 import greenladder.core.trace.Confirm;
 import greenladder.core.trace.LinkItems;
 import greenladder.core.trace.Unlink;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;
 import greenladder.item.ContradictionWords;

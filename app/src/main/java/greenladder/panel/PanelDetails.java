@@ -1,16 +1,16 @@
 package greenladder.panel;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
 import greenladder.core.item.Lines;
 import greenladder.core.item.StandardFields;
 import greenladder.core.item.WebLink;
+import greenladder.core.level.Level;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.files.FileStore;
 import greenladder.item.ChangeWords;
 import greenladder.item.Milestones;

@@ -1,12 +1,12 @@
 package greenladder.panel;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.Person;
+import greenladder.core.people.Person;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
 import greenladder.item.ChangeWords;
 import greenladder.item.FieldFit;
 import greenladder.item.Rights;

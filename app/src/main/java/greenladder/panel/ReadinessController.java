@@ -2,7 +2,7 @@ package greenladder.panel;
 
 import greenladder.core.change.Command;
 import greenladder.core.item.Field;
-import greenladder.core.item.ReadyCheck;
+import greenladder.core.product.ReadyCheck;
 import greenladder.core.ready.Readiness;
 import greenladder.core.snapshot.Node;
 import greenladder.item.Asked;

@@ -2,8 +2,8 @@ package greenladder.panel;
 
 import greenladder.core.change.Target;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;

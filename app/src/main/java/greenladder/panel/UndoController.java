@@ -1,6 +1,6 @@
 package greenladder.panel;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway.Saved;
 import greenladder.item.Undoing;

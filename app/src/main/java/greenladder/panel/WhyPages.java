@@ -1,13 +1,13 @@
 package greenladder.panel;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.BaseField;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.score.Formula;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Asked;
 import greenladder.item.ChangeWords;
 import greenladder.item.SnapshotKeeper;

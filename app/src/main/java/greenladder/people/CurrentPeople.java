@@ -1,6 +1,6 @@
 package greenladder.people;
 
-import greenladder.core.item.Person;
+import greenladder.core.people.Person;
 import greenladder.web.AfterCommit;
 import jakarta.persistence.EntityManager;
 import java.util.List;

@@ -1,6 +1,6 @@
 package greenladder.people;
 
-import greenladder.core.item.Role;
+import greenladder.core.people.Role;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.EnumType;

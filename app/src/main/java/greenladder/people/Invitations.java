@@ -1,7 +1,7 @@
 package greenladder.people;
 
 import greenladder.core.change.Problem;
-import greenladder.core.item.Role;
+import greenladder.core.people.Role;
 import greenladder.people.Audit.Event;
 import greenladder.people.People.PersonForm;
 import greenladder.web.Failure;

@@ -2,10 +2,10 @@ package greenladder.people;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Person;
-import greenladder.core.item.Role;
-import greenladder.core.item.Workspace;
+import greenladder.core.people.Permission;
+import greenladder.core.people.Person;
+import greenladder.core.people.Role;
+import greenladder.core.workspace.Workspace;
 import greenladder.people.Audit.Event;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;

@@ -1,7 +1,7 @@
 package greenladder.people;
 
-import greenladder.core.item.Person;
-import greenladder.core.item.Workspace;
+import greenladder.core.people.Person;
+import greenladder.core.workspace.Workspace;
 import java.util.List;
 import java.util.function.Function;
 

@@ -1,9 +1,9 @@
 package greenladder.people;
 
-import greenladder.core.item.Permission;
-import greenladder.core.item.Person;
-import greenladder.core.item.Role;
-import greenladder.core.item.Workspace;
+import greenladder.core.people.Permission;
+import greenladder.core.people.Person;
+import greenladder.core.people.Role;
+import greenladder.core.workspace.Workspace;
 import greenladder.web.Failure;
 import java.util.Collection;
 import java.util.List;

@@ -2,8 +2,8 @@ package greenladder.people;
 
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Role;
+import greenladder.core.people.Role;
+import greenladder.core.value.PlanKey;
 import java.sql.Connection;
 import java.sql.SQLException;
 import java.util.Map;

@@ -1,8 +1,8 @@
 package greenladder.plan;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.Sprints;
+import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;

@@ -1,6 +1,6 @@
 package greenladder.plan;
 
-import greenladder.core.item.Product;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.list.ListedItems;

@@ -1,19 +1,19 @@
 package greenladder.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Release;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
+import greenladder.core.people.Permission;
 import greenladder.core.plan.Availability;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.Capacity;
 import greenladder.core.plan.ReleaseFill;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Velocity;
+import greenladder.core.release.Release;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
+import greenladder.core.value.Amount;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;

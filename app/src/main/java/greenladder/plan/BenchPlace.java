@@ -1,10 +1,10 @@
 package greenladder.plan;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
-import greenladder.core.item.Team;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
 import greenladder.list.ListState;
 import greenladder.panel.FormValues;
 import java.time.LocalDate;

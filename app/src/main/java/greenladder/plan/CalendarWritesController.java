@@ -7,11 +7,11 @@ import static greenladder.panel.FormValues.invalid;
 import static greenladder.panel.FormValues.lines;
 import static greenladder.panel.FormValues.number;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Calendar;
-import greenladder.core.item.Calendar.DaysOff;
-import greenladder.core.item.Calendar.Member;
-import greenladder.core.item.Calendar.Skill;
+import greenladder.core.team.Calendar;
+import greenladder.core.team.Calendar.DaysOff;
+import greenladder.core.team.Calendar.Member;
+import greenladder.core.team.Calendar.Skill;
+import greenladder.core.value.Amount;
 import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;

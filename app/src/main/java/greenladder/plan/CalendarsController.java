@@ -1,9 +1,9 @@
 package greenladder.plan;
 
-import greenladder.core.item.Calendar;
-import greenladder.core.item.Calendar.Member;
-import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Calendar;
+import greenladder.core.team.Calendar.Member;
+import greenladder.core.team.Team;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Look;

@@ -1,7 +1,7 @@
 package greenladder.plan;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.plan.PlaceTask;
+import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;

@@ -1,14 +1,14 @@
 package greenladder.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Product;
-import greenladder.core.item.Sprint;
+import greenladder.core.people.Permission;
 import greenladder.core.plan.Availability;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.Load.OfPerson;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;

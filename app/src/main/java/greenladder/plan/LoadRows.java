@@ -1,12 +1,12 @@
 package greenladder.plan;
 
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Sprint;
+import greenladder.core.level.Category;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.Load.OfPerson;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.ItemKey;
 import greenladder.plan.LoadPage.Piece;
 import greenladder.plan.LoadPage.Row;
 import greenladder.plan.LoadPage.TableLine;

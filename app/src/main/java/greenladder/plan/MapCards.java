@@ -1,7 +1,7 @@
 package greenladder.plan;
 
 import greenladder.core.item.Field;
-import greenladder.core.item.Permission;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Node;
 import greenladder.item.Look;
 import greenladder.item.Rights;

@@ -1,6 +1,6 @@
 package greenladder.plan;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import java.util.List;
 import org.springframework.web.util.HtmlUtils;
 

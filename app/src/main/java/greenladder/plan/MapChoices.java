@@ -1,9 +1,9 @@
 package greenladder.plan;
 
-import greenladder.core.item.Sprint;
 import greenladder.core.plan.Sprints;
 import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
 import greenladder.plan.BenchPage.Choice;
 import greenladder.plan.MapPage.Choices;
 import java.util.ArrayList;

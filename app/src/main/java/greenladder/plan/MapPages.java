@@ -1,16 +1,16 @@
 package greenladder.plan;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Release;
-import greenladder.core.item.Sprint;
+import greenladder.core.people.Permission;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.ReleaseFill;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
 import greenladder.core.plan.StoryMap;
+import greenladder.core.release.Release;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Look;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;

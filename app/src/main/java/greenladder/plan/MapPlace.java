@@ -1,12 +1,12 @@
 package greenladder.plan;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
+import greenladder.core.level.Level;
 import greenladder.core.plan.StoryMap;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
 import java.util.Comparator;
 import java.util.Optional;
 import java.util.stream.Collectors;

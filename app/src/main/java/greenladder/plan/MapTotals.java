@@ -1,7 +1,7 @@
 package greenladder.plan;
 
-import greenladder.core.item.Amount;
 import greenladder.core.snapshot.Node;
+import greenladder.core.value.Amount;
 import greenladder.web.Words;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;

@@ -1,8 +1,5 @@
 package greenladder.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Sprint.Standing;
 import greenladder.core.plan.Availability;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.Capacity;
@@ -11,6 +8,9 @@ import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.Sprint.Standing;
+import greenladder.core.value.Amount;
 import greenladder.item.Rights;
 import greenladder.people.SignedIn;
 import greenladder.plan.BenchPage.Line;

@@ -1,9 +1,9 @@
 package greenladder.plan;
 
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Sprint;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.ItemKey;
 import greenladder.planning.PastItems;
 import greenladder.planning.SprintFigures;
 import java.util.ArrayList;

@@ -1,10 +1,10 @@
 package greenladder.plan;
 
-import greenladder.core.item.Permission;
-import greenladder.core.item.Product;
-import greenladder.core.item.Release;
+import greenladder.core.people.Permission;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.ReleaseFill;
+import greenladder.core.product.Product;
+import greenladder.core.release.Release;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;

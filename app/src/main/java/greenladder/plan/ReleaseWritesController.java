@@ -4,8 +4,8 @@ import static greenladder.panel.FormValues.date;
 import static greenladder.panel.FormValues.lines;
 
 import greenladder.core.item.Milestone;
-import greenladder.core.item.Release;
 import greenladder.core.plan.CloseSprint;
+import greenladder.core.release.Release;
 import greenladder.item.Asked;
 import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;

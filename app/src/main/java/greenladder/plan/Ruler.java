@@ -1,6 +1,6 @@
 package greenladder.plan;
 
-import greenladder.core.item.Calendar;
+import greenladder.core.team.Calendar;
 import greenladder.web.Words;
 import java.time.DayOfWeek;
 import java.time.LocalDate;

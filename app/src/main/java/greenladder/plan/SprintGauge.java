@@ -1,14 +1,14 @@
 package greenladder.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Sprint;
+import greenladder.core.level.Category;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.plan.Ruler.Span;
 import greenladder.web.Words;
 import java.math.BigDecimal;

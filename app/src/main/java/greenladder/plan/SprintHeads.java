@@ -1,12 +1,7 @@
 package greenladder.plan;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Product;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Sprint.Standing;
+import greenladder.core.people.Permission;
 import greenladder.core.plan.Availability;
 import greenladder.core.plan.Capacity;
 import greenladder.core.plan.CloseSprint;
@@ -14,7 +9,12 @@ import greenladder.core.plan.Contradiction;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
 import greenladder.core.plan.Velocity;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.Sprint.Standing;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Rights;
 import greenladder.people.SignedIn;
 import greenladder.plan.SprintPage.Head;

@@ -1,20 +1,20 @@
 package greenladder.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Product;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Sprint.Standing;
-import greenladder.core.item.Team;
+import greenladder.core.level.Category;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.Capacity;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.Sprint.Standing;
+import greenladder.core.team.Team;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Look;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;

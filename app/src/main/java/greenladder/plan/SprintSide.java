@@ -1,14 +1,14 @@
 package greenladder.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Product;
-import greenladder.core.item.Sprint;
 import greenladder.core.plan.Availability;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.SprintReport;
 import greenladder.core.plan.Velocity;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.Amount;
 import greenladder.plan.SprintPage.Bar;
 import greenladder.plan.SprintPage.Busy;
 import greenladder.plan.SprintPage.Figure;

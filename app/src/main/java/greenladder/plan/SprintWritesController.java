@@ -7,11 +7,11 @@ import static greenladder.panel.FormValues.number;
 
 import greenladder.core.change.Command;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Sprint;
 import greenladder.core.plan.AgreeOn;
 import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.OrderSprint;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;
 import greenladder.item.CommandGateway.Saved;

@@ -2,11 +2,11 @@ package greenladder.plan;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.Level;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Team;
+import greenladder.core.level.Level;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Team;
 import greenladder.item.Rights;
 import greenladder.list.FilterLines;
 import greenladder.list.Narrowed;

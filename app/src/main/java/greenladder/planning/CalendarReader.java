@@ -1,7 +1,7 @@
 package greenladder.planning;
 
 import greenladder.core.change.Problems;
-import greenladder.core.item.Shortened;
+import greenladder.core.value.Shortened;
 import greenladder.web.Failure;
 import java.io.IOException;
 import java.io.StringReader;

@@ -1,10 +1,6 @@
 package greenladder.planning;
 
 import greenladder.core.change.Problems;
-import greenladder.core.item.Calendar;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Release;
-import greenladder.core.item.Sprint;
 import greenladder.core.plan.ChangeRelease;
 import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.KeepCalendar;
@@ -16,7 +12,11 @@ import greenladder.core.plan.RemoveRelease;
 import greenladder.core.plan.RemoveSprint;
 import greenladder.core.plan.StartSprint;
 import greenladder.core.plan.TakeOutOfSprint;
+import greenladder.core.release.Release;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Calendar;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;
 import greenladder.item.CommandGateway.Saved;

@@ -1,11 +1,11 @@
 package greenladder.planning;
 
-import greenladder.core.item.Baseline;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.TraceLink;
+import greenladder.core.papers.Baseline;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.SendReview.Past;
+import greenladder.core.value.ItemKey;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.function.Consumer;

@@ -1,10 +1,10 @@
 package greenladder.planning;
 
 import greenladder.core.item.Field;
-import greenladder.core.item.Sprint;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.SprintReport;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
 import greenladder.item.SnapshotKeeper;
 import greenladder.item.SprintEntries;
 import java.time.Clock;

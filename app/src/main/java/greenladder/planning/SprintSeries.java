@@ -2,12 +2,12 @@ package greenladder.planning;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.SprintPlan;
-import greenladder.core.item.Team;
-import greenladder.core.item.Workspace;
 import greenladder.core.plan.KeepSprints;
 import greenladder.core.plan.Sprints;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.SprintPlan;
+import greenladder.core.team.Team;
+import greenladder.core.workspace.Workspace;
 import greenladder.web.Failure;
 import java.time.LocalDate;
 import java.util.ArrayList;

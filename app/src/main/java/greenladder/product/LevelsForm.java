@@ -1,9 +1,9 @@
 package greenladder.product;
 
-import greenladder.core.item.Category;
-import greenladder.core.item.Level;
-import greenladder.core.item.Levels;
-import greenladder.core.item.States;
+import greenladder.core.level.Category;
+import greenladder.core.level.Level;
+import greenladder.core.level.Levels;
+import greenladder.core.level.States;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;

@@ -2,12 +2,12 @@ package greenladder.product;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.SetupChange.Removed;
-import greenladder.core.item.Category;
-import greenladder.core.item.Level;
-import greenladder.core.item.Level.Measure;
-import greenladder.core.item.Levels;
-import greenladder.core.item.State;
-import greenladder.core.item.States;
+import greenladder.core.level.Category;
+import greenladder.core.level.Level;
+import greenladder.core.level.Level.Measure;
+import greenladder.core.level.Levels;
+import greenladder.core.level.State;
+import greenladder.core.level.States;
 import greenladder.product.LevelsForm.LevelForm;
 import greenladder.product.LevelsForm.StateForm;
 import java.util.ArrayList;

@@ -1,10 +1,10 @@
 package greenladder.product;
 
-import greenladder.core.item.Band;
-import greenladder.core.item.Factor;
-import greenladder.core.item.ReadyCheck;
-import greenladder.core.item.Refining;
-import greenladder.core.item.Scale;
+import greenladder.core.product.Band;
+import greenladder.core.product.Factor;
+import greenladder.core.product.ReadyCheck;
+import greenladder.core.product.Refining;
+import greenladder.core.product.Scale;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Collectors;

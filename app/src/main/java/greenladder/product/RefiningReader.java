@@ -1,14 +1,14 @@
 package greenladder.product;
 
 import greenladder.core.change.Problem;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Band;
-import greenladder.core.item.Factor;
-import greenladder.core.item.ReadyCheck;
-import greenladder.core.item.Refining;
-import greenladder.core.item.Scale;
-import greenladder.core.item.Scale.Step;
+import greenladder.core.product.Band;
+import greenladder.core.product.Factor;
+import greenladder.core.product.ReadyCheck;
+import greenladder.core.product.Refining;
+import greenladder.core.product.Scale;
+import greenladder.core.product.Scale.Step;
 import greenladder.core.score.Formula;
+import greenladder.core.value.Amount;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;

@@ -1,7 +1,7 @@
 package greenladder.refine;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Person;
+import greenladder.core.people.Person;
+import greenladder.core.value.ItemKey;
 import greenladder.live.PresenceEvent;
 import greenladder.people.SignedIn;
 import java.time.Clock;

@@ -1,12 +1,12 @@
 package greenladder.refine;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Product;
-import greenladder.core.item.Team;
 import greenladder.core.plan.Velocity;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Team;
+import greenladder.core.value.Amount;
 import greenladder.web.FillGauge;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;

@@ -1,14 +1,14 @@
 package greenladder.refine;
 
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Person;
-import greenladder.core.item.Product;
-import greenladder.core.item.Scale;
+import greenladder.core.people.Permission;
+import greenladder.core.people.Person;
+import greenladder.core.product.Product;
+import greenladder.core.product.Scale;
 import greenladder.core.sizing.Picks;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.item.ChangeWords;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;

@@ -1,7 +1,7 @@
 package greenladder.refine;
 
 import greenladder.core.change.Problem;
-import greenladder.core.item.Amount;
+import greenladder.core.value.Amount;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.regex.Pattern;

@@ -1,7 +1,7 @@
 package greenladder.refine;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.refine.IntakeRows.IntakeEntryRow;
 import greenladder.refine.IntakeRows.IntakeListRow;
 import greenladder.web.Failure;

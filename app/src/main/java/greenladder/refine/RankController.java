@@ -2,7 +2,7 @@ package greenladder.refine;
 
 import greenladder.core.change.Problems;
 import greenladder.core.filter.Sorting;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;

@@ -2,14 +2,14 @@ package greenladder.refine;
 
 import greenladder.core.filter.Grouping;
 import greenladder.core.filter.Sorting;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
+import greenladder.core.level.Category;
 import greenladder.core.snapshot.LevelOrder;
 import greenladder.core.snapshot.LevelOrder.Run;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.list.Narrowed;
 import greenladder.web.Words;
 import java.util.AbstractList;

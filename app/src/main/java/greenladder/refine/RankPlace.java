@@ -1,11 +1,11 @@
 package greenladder.refine;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Levels;
-import greenladder.core.item.Product;
-import greenladder.core.item.Team;
+import greenladder.core.level.Level;
+import greenladder.core.level.Levels;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
 import greenladder.list.ListState;
 import java.util.LinkedHashMap;
 import java.util.List;

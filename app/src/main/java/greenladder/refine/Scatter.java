@@ -2,12 +2,12 @@ package greenladder.refine;
 
 import greenladder.chart.Axis;
 import greenladder.chart.Axis.Tick;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Product;
+import greenladder.core.product.Product;
 import greenladder.core.ready.Readiness;
 import greenladder.core.score.Scores;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
 import greenladder.web.Words;
 import java.math.BigDecimal;
 import java.math.MathContext;

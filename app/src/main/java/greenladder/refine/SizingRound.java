@@ -1,6 +1,6 @@
 package greenladder.refine;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.refine.SizingRows.Phase;
 import java.util.List;
 import java.util.SortedMap;

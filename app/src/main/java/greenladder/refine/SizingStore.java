@@ -1,6 +1,6 @@
 package greenladder.refine;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.people.SignedIn;
 import greenladder.refine.SizingRows.Phase;
 import greenladder.refine.SizingRows.PickRow;

@@ -1,7 +1,7 @@
 package greenladder.refine;
 
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import java.time.Clock;

@@ -1,8 +1,8 @@
 package greenladder.search;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.log.LogFollower;

@@ -2,12 +2,12 @@ package greenladder.search;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.PlanChange;
-import greenladder.core.item.Document;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
+import greenladder.core.papers.Document;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import greenladder.log.ChangeLog;
 import greenladder.search.TextIndex.Entry;
 import java.util.ArrayList;

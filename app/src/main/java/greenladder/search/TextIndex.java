@@ -1,6 +1,6 @@
 package greenladder.search;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import java.io.Closeable;
 import java.io.IOException;
 import java.io.UncheckedIOException;

@@ -1,6 +1,6 @@
 package greenladder.talk;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 

@@ -2,13 +2,13 @@ package greenladder.talk;
 
 import greenladder.core.change.Change;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Person;
-import greenladder.core.item.Review;
-import greenladder.core.item.Shortened;
 import greenladder.core.item.StandardFields;
+import greenladder.core.papers.Review;
+import greenladder.core.people.Permission;
+import greenladder.core.people.Person;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.Shortened;
 import greenladder.item.ChangeWords;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog.Entry;

@@ -2,8 +2,8 @@ package greenladder.talk;
 
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Review;
+import greenladder.core.papers.Review;
+import greenladder.core.value.PlanKey;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Entry;

@@ -1,6 +1,6 @@
 package greenladder.talk;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.log.ChangeLog;
 import greenladder.people.SignedIn;
 import jakarta.persistence.EntityManager;

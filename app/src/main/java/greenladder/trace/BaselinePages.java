@@ -1,16 +1,16 @@
 package greenladder.trace;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Baseline;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
+import greenladder.core.papers.Baseline;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Comparison;
 import greenladder.core.trace.Comparison.Aspect;
 import greenladder.core.trace.Difference;
 import greenladder.core.trace.Difference.Points;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.item.ChangeWords;
 import greenladder.item.Look;
 import greenladder.log.LogSearch.By;

@@ -2,12 +2,12 @@ package greenladder.trace;
 
 import greenladder.core.change.Problems;
 import greenladder.core.change.Restore;
-import greenladder.core.item.Baseline;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
+import greenladder.core.papers.Baseline;
 import greenladder.core.trace.KeepPaper;
 import greenladder.core.trace.RemovePaper;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;

@@ -1,11 +1,11 @@
 package greenladder.trace;
 
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
-import greenladder.core.item.Release;
-import greenladder.core.item.State;
-import greenladder.core.item.Team;
+import greenladder.core.level.Level;
+import greenladder.core.level.State;
+import greenladder.core.product.Product;
+import greenladder.core.release.Release;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Team;
 import greenladder.core.trace.Coverage;
 import greenladder.core.trace.Coverage.By;
 import greenladder.core.trace.GoalEffort;

@@ -1,13 +1,13 @@
 package greenladder.trace;
 
-import greenladder.core.item.Document;
-import greenladder.core.item.Document.Kind;
-import greenladder.core.item.Document.Passage;
-import greenladder.core.item.Level;
-import greenladder.core.item.Permission;
-import greenladder.core.item.PlanKey;
+import greenladder.core.level.Level;
+import greenladder.core.papers.Document;
+import greenladder.core.papers.Document.Kind;
+import greenladder.core.papers.Document.Passage;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.text.WordDifference;
+import greenladder.core.value.PlanKey;
 import greenladder.item.ChangeWords;
 import greenladder.item.LogReading;
 import greenladder.item.Look;

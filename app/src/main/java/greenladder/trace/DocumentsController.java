@@ -1,12 +1,12 @@
 package greenladder.trace;
 
-import greenladder.core.item.Document;
-import greenladder.core.item.PlanKey;
+import greenladder.core.papers.Document;
 import greenladder.core.trace.ItemsOfPassages;
 import greenladder.core.trace.KeepPaper;
 import greenladder.core.trace.RemarkOn;
 import greenladder.core.trace.RemovePaper;
 import greenladder.core.trace.WritePassage;
+import greenladder.core.value.PlanKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;

@@ -1,15 +1,15 @@
 package greenladder.trace;
 
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Person;
-import greenladder.core.item.Team;
+import greenladder.core.level.Category;
+import greenladder.core.level.Level;
+import greenladder.core.people.Person;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Team;
 import greenladder.core.trace.Gap;
 import greenladder.core.trace.Gaps;
 import greenladder.core.trace.Suspicion;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Look;
 import greenladder.item.Rights;
 import greenladder.panel.ItemPanel;

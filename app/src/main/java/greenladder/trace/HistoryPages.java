@@ -1,10 +1,10 @@
 package greenladder.trace;
 
 import greenladder.core.item.Field;
-import greenladder.core.item.PlanFacts;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Shortened;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.PlanKey;
+import greenladder.core.value.Shortened;
+import greenladder.core.workspace.PlanFacts;
 import greenladder.item.ChangeWords;
 import greenladder.item.LogReading;
 import greenladder.item.Look;
@@ -153,8 +153,7 @@ class HistoryPages {
                 item.map(it -> it.key() + " " + it.title()).orElseGet(() -> subject(snapshot, row)),
                 item.map(it -> "/items/" + it.key()).orElse(""),
                 isSetup(row)
-                        ? SetupWords.field(row.field())
-                                .orElseGet(() -> LogWords.field(row.field()))
+                        ? SetupWords.field(row.field()).orElseGet(() -> LogWords.field(row.field()))
                         : LogWords.field(row.field()),
                 row.field().equals(Field.RANK.label()) ? "" : shown(snapshot, row, row.before()),
                 shown(snapshot, row, row.after()));

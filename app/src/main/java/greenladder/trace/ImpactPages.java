@@ -2,14 +2,14 @@ package greenladder.trace;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Person;
-import greenladder.core.item.Shortened;
+import greenladder.core.people.Permission;
+import greenladder.core.people.Person;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.text.WordDifference;
 import greenladder.core.trace.Impact;
 import greenladder.core.trace.Suspicion;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.Shortened;
 import greenladder.item.Look;
 import greenladder.panel.GoalWords;
 import greenladder.panel.ItemPanel;

@@ -1,14 +1,14 @@
 package greenladder.trace;
 
-import greenladder.core.item.Baseline;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Person;
-import greenladder.core.item.Review;
 import greenladder.core.item.TraceLink;
+import greenladder.core.papers.Baseline;
+import greenladder.core.papers.Review;
+import greenladder.core.people.Permission;
+import greenladder.core.people.Person;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.item.ChangeWords;
 import greenladder.item.Look;
 import greenladder.item.SnapshotKeeper;

@@ -1,14 +1,14 @@
 package greenladder.trace;
 
 import greenladder.core.change.Problems;
-import greenladder.core.item.Baseline;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Review;
+import greenladder.core.papers.Baseline;
+import greenladder.core.papers.Review;
 import greenladder.core.trace.AnswerReview;
 import greenladder.core.trace.CloseReview;
 import greenladder.core.trace.RemovePaper;
 import greenladder.core.trace.SendReview;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;

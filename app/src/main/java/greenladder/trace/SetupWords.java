@@ -1,17 +1,16 @@
 package greenladder.trace;
 
-import greenladder.core.item.Category;
 import greenladder.core.item.CustomField;
-import greenladder.core.item.ProductFacts;
-import greenladder.core.item.Role;
+import greenladder.core.level.Category;
+import greenladder.core.people.Role;
+import greenladder.core.product.ProductFacts;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
 
 /** What set-ups of products and people are called in the log, where they stand as facts. */
 final class SetupWords {
-    private static final Pattern NUMBERED =
-            Pattern.compile("(level|band|factor|check)\\.(\\d{3})");
+    private static final Pattern NUMBERED = Pattern.compile("(level|band|factor|check)\\.(\\d{3})");
     private static final Pattern STATE = Pattern.compile("state\\.([^.]+)\\.(\\d{3})");
     private static final Pattern TEMPLATE =
             Pattern.compile("template\\.([^.]+)(?:\\.(preset|child)\\.(.+))?");

@@ -1,10 +1,10 @@
 package greenladder.trace;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Round;
-import greenladder.core.item.TestCase;
+import greenladder.core.papers.Round;
+import greenladder.core.papers.TestCase;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.item.ChangeWords;
 import greenladder.item.Look;
 import greenladder.item.Rights;

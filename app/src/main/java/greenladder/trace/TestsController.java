@@ -1,9 +1,7 @@
 package greenladder.trace;
 
 import greenladder.core.change.Problems;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.TestCase;
+import greenladder.core.papers.TestCase;
 import greenladder.core.trace.BugOfCheck;
 import greenladder.core.trace.ChangeTest;
 import greenladder.core.trace.CloseRound;
@@ -11,6 +9,8 @@ import greenladder.core.trace.KeepPaper;
 import greenladder.core.trace.NewRound;
 import greenladder.core.trace.NoteResult;
 import greenladder.core.trace.RemovePaper;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;

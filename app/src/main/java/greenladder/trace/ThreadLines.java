@@ -1,8 +1,8 @@
 package greenladder.trace;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.trace.ItemThread;
 import greenladder.core.trace.ItemThread.Tie;
+import greenladder.core.value.ItemKey;
 import greenladder.trace.GraphLayout.Laid;
 import greenladder.trace.GraphLayout.Point;
 import greenladder.trace.ThreadPage.Line;

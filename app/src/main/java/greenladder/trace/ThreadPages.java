@@ -1,16 +1,16 @@
 package greenladder.trace;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
 import greenladder.core.item.LinkType;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Product;
+import greenladder.core.level.Level;
+import greenladder.core.people.Permission;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.ItemThread;
 import greenladder.core.trace.ItemThread.Strand;
 import greenladder.core.trace.ItemThread.Tie;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Look;
 import greenladder.trace.GraphLayout.Laid;
 import greenladder.trace.GraphLayout.Point;

@@ -1,9 +1,9 @@
 package greenladder.trace;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
-import greenladder.core.item.Product;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Look;

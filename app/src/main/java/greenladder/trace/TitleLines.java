@@ -1,6 +1,6 @@
 package greenladder.trace;
 
-import greenladder.core.item.Shortened;
+import greenladder.core.value.Shortened;
 import java.util.ArrayList;
 import java.util.List;
 

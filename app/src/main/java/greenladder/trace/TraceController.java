@@ -1,9 +1,9 @@
 package greenladder.trace;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.trace.KeepMeasure;
 import greenladder.core.trace.NoteHealth;
 import greenladder.core.trace.TakeReading;
+import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.item.Asked;

@@ -2,9 +2,9 @@ package greenladder.track;
 
 import greenladder.chart.Axis;
 import greenladder.chart.Axis.Tick;
-import greenladder.core.item.Amount;
 import greenladder.core.plan.SprintReport;
 import greenladder.core.plan.SprintReport.ScopeChange;
+import greenladder.core.value.Amount;
 import greenladder.track.ReportPage.Burndown;
 import greenladder.track.ReportPage.Flag;
 import greenladder.track.ReportPage.Label;

@@ -2,8 +2,8 @@ package greenladder.track;
 
 import greenladder.chart.Axis;
 import greenladder.core.flow.Standing;
-import greenladder.core.item.Amount;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanels;

@@ -2,8 +2,8 @@ package greenladder.track;
 
 import greenladder.chart.Axis;
 import greenladder.core.flow.Flow;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.track.FlowPage.Cycles;
 import greenladder.track.FlowPage.Line;
 import greenladder.track.TrackTable.Cell;

@@ -1,12 +1,12 @@
 package greenladder.track;
 
 import greenladder.core.flow.Spending;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Person;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
+import greenladder.core.people.Permission;
+import greenladder.core.people.Person;
 import greenladder.core.plan.Sprints;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Look;
 import greenladder.list.FilterLine;
 import greenladder.list.FilterLines;

@@ -1,8 +1,8 @@
 package greenladder.track;
 
 import greenladder.core.change.Problems;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Team;
+import greenladder.core.people.Permission;
+import greenladder.core.team.Team;
 import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
 import greenladder.web.Failure;

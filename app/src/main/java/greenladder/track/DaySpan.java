@@ -1,6 +1,6 @@
 package greenladder.track;
 
-import greenladder.core.item.Days;
+import greenladder.core.value.Days;
 import java.time.LocalDate;
 import java.util.Collections;
 import java.util.LinkedHashMap;

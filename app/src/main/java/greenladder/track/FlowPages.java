@@ -2,11 +2,11 @@ package greenladder.track;
 
 import greenladder.chart.Axis;
 import greenladder.core.flow.Flow;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Person;
-import greenladder.core.item.Team;
+import greenladder.core.level.Level;
+import greenladder.core.people.Person;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
 import greenladder.list.FilterLines;

@@ -1,7 +1,7 @@
 package greenladder.track;
 
-import greenladder.core.item.Level;
-import greenladder.core.item.Team;
+import greenladder.core.level.Level;
+import greenladder.core.team.Team;
 import greenladder.item.Look;
 import greenladder.list.ListState;
 import java.time.LocalDate;

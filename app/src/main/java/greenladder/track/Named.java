@@ -1,14 +1,14 @@
 package greenladder.track;
 
 import greenladder.core.flow.Spending;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Person;
-import greenladder.core.item.Product;
-import greenladder.core.item.Release;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.State;
-import greenladder.core.item.Team;
+import greenladder.core.level.State;
+import greenladder.core.people.Person;
+import greenladder.core.product.Product;
+import greenladder.core.release.Release;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
 import greenladder.web.Words;
 import java.util.List;
 import java.util.Locale;

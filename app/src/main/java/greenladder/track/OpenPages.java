@@ -1,9 +1,9 @@
 package greenladder.track;
 
 import greenladder.core.flow.OpenWork;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Level;
-import greenladder.core.item.Team;
+import greenladder.core.level.Level;
+import greenladder.core.team.Team;
+import greenladder.core.value.Amount;
 import greenladder.flow.ItemPasts;
 import greenladder.item.Look;
 import greenladder.list.FilterLine;

@@ -2,8 +2,8 @@ package greenladder.track;
 
 import greenladder.core.flow.Progress.Measure;
 import greenladder.core.flow.Progress.Outside;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Level;
+import greenladder.core.level.Level;
+import greenladder.core.value.Amount;
 import greenladder.web.Words;
 
 /** Says what a view of one level leaves out of a product. */

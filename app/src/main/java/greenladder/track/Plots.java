@@ -2,7 +2,7 @@ package greenladder.track;
 
 import greenladder.chart.Axis;
 import greenladder.chart.Axis.Tick;
-import greenladder.core.item.Amount;
+import greenladder.core.value.Amount;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;

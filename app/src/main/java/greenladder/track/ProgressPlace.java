@@ -2,13 +2,13 @@ package greenladder.track;
 
 import greenladder.core.flow.Progress.Measure;
 import greenladder.core.flow.Progress.Part;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
+import greenladder.core.level.Level;
 import greenladder.core.plan.Sprints;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
 import greenladder.list.ListState;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;

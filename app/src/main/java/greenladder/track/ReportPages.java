@@ -1,13 +1,13 @@
 package greenladder.track;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Product;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
 import greenladder.core.plan.SprintReport;
 import greenladder.core.plan.SprintReport.Share;
 import greenladder.core.plan.Sprints;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Asked;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanels;

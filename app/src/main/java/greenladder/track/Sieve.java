@@ -1,8 +1,8 @@
 package greenladder.track;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
+import greenladder.core.level.Level;
 import greenladder.core.snapshot.Node;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Look;
 import greenladder.list.FilterLine;
 import greenladder.list.FilterLines;

@@ -2,11 +2,11 @@ package greenladder.track;
 
 import greenladder.core.flow.Spending;
 import greenladder.core.flow.Spending.Row;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Look;
 import greenladder.list.FilterLine;
 import greenladder.list.FilterLines;

@@ -1,10 +1,10 @@
 package greenladder.track;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.plan.SprintReport;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.track.TrackTable.Cell;
 import greenladder.track.TrackTable.Line;
 import greenladder.web.Words;

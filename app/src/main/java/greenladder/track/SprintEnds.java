@@ -1,13 +1,13 @@
 package greenladder.track;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Person;
-import greenladder.core.item.Product;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.SprintNote;
-import greenladder.core.item.SprintPicture;
+import greenladder.core.people.Permission;
+import greenladder.core.people.Person;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.SprintNote;
+import greenladder.core.sprint.SprintPicture;
+import greenladder.core.value.Amount;
 import greenladder.item.Look;
 import greenladder.track.ReportPage.Card;
 import greenladder.track.ReportPage.Closing;

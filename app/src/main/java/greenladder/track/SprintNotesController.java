@@ -1,8 +1,8 @@
 package greenladder.track;
 
-import greenladder.core.item.SprintNote;
 import greenladder.core.plan.KeepNote;
 import greenladder.core.plan.MakeOfNote;
+import greenladder.core.sprint.SprintNote;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;

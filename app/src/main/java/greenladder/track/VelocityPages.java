@@ -1,15 +1,15 @@
 package greenladder.track;
 
 import greenladder.chart.Axis;
-import greenladder.core.item.Product;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.SprintNote;
-import greenladder.core.item.Team;
 import greenladder.core.plan.SprintReport;
 import greenladder.core.plan.SprintReport.Share;
 import greenladder.core.plan.Sprints;
 import greenladder.core.plan.Velocity;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.SprintNote;
+import greenladder.core.team.Team;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanel;
 import greenladder.planning.SprintFigures;

@@ -1,7 +1,7 @@
 package greenladder.web;
 
 import greenladder.core.change.Problems;
-import greenladder.core.item.Shortened;
+import greenladder.core.value.Shortened;
 import java.util.Objects;
 
 /**

@@ -1,6 +1,6 @@
 package greenladder.web;
 
-import greenladder.core.item.Amount;
+import greenladder.core.value.Amount;
 import java.util.ArrayList;
 import java.util.List;
 

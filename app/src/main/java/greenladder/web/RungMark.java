@@ -1,7 +1,7 @@
 package greenladder.web;
 
-import greenladder.core.item.Level;
-import greenladder.core.item.Levels;
+import greenladder.core.level.Level;
+import greenladder.core.level.Levels;
 
 /**
  * The little picture of a level: two rails with as many rungs as the ladder has levels, the item's

@@ -1,8 +1,8 @@
 package greenladder.web;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
 import greenladder.core.rollup.RollUp;
+import greenladder.core.value.Amount;
 import org.jspecify.annotations.Nullable;
 
 /**

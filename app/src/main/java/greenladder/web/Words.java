@@ -1,6 +1,6 @@
 package greenladder.web;
 
-import greenladder.core.item.Amount;
+import greenladder.core.value.Amount;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Clock;

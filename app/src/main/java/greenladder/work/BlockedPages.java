@@ -1,10 +1,10 @@
 package greenladder.work;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Person;
+import greenladder.core.people.Person;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.item.Look;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;

@@ -1,10 +1,10 @@
 package greenladder.work;
 
 import greenladder.core.filter.Facets;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
 import greenladder.core.plan.Sprints;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
 import greenladder.work.BoardPage.Choice;
 import greenladder.work.BoardPage.Tick;
 import greenladder.work.BoardPlace.Lanes;

@@ -2,11 +2,11 @@ package greenladder.work;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.Target;
-import greenladder.core.item.Board;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Team;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Board;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
 import greenladder.core.work.Accept;
 import greenladder.core.work.Boards;
 import greenladder.core.work.MoveCard;

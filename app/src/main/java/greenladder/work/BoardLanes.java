@@ -1,14 +1,14 @@
 package greenladder.work;
 
-import greenladder.core.item.Board;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Person;
-import greenladder.core.item.Product;
-import greenladder.core.item.State;
-import greenladder.core.item.Team;
+import greenladder.core.level.State;
+import greenladder.core.people.Person;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Board;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
 import greenladder.core.work.BoardCards;
 import greenladder.core.work.Boards;
 import greenladder.item.HandOverWords;

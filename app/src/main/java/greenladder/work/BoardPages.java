@@ -1,15 +1,15 @@
 package greenladder.work;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Board;
-import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
+import greenladder.core.level.Category;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Board;
+import greenladder.core.team.Team;
+import greenladder.core.value.Amount;
 import greenladder.core.work.BoardCards;
 import greenladder.core.work.CycleTimes;
 import greenladder.item.Look;

@@ -1,11 +1,11 @@
 package greenladder.work;
 
-import greenladder.core.item.Person;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
+import greenladder.core.people.Person;
 import greenladder.core.plan.Load;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
 import greenladder.web.Words;
 import greenladder.work.BoardPage.Gauge;
 import java.math.BigDecimal;

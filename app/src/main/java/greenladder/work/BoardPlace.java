@@ -1,11 +1,11 @@
 package greenladder.work;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Product;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
 import greenladder.core.plan.Sprints;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
 import greenladder.list.ListState;
 import java.util.LinkedHashMap;
 import java.util.List;

@@ -2,12 +2,12 @@ package greenladder.work;
 
 import greenladder.core.change.HandingOver;
 import greenladder.core.item.Field;
-import greenladder.core.item.HandOver;
-import greenladder.core.item.ItemDraft;
-import greenladder.core.item.Practice;
-import greenladder.core.item.StepRule;
-import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.HandOver;
+import greenladder.core.team.Practice;
+import greenladder.core.team.StepRule;
+import greenladder.core.team.Team;
+import greenladder.core.workspace.ItemDraft;
 import greenladder.item.Asked;
 import greenladder.item.ChangeWords;
 import greenladder.item.HandOverWords;

@@ -1,8 +1,8 @@
 package greenladder.work;
 
-import greenladder.core.item.Board;
-import greenladder.core.item.Board.Column;
-import greenladder.core.item.Board.Place;
+import greenladder.core.team.Board;
+import greenladder.core.team.Board.Column;
+import greenladder.core.team.Board.Place;
 import greenladder.core.work.KeepPractice;
 import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;

@@ -1,15 +1,15 @@
 package greenladder.work;
 
-import greenladder.core.item.Board;
-import greenladder.core.item.Board.Place;
-import greenladder.core.item.Calendar.Skill;
-import greenladder.core.item.Category;
-import greenladder.core.item.Product;
-import greenladder.core.item.State;
-import greenladder.core.item.Team;
-import greenladder.core.item.Workspace;
+import greenladder.core.level.Category;
+import greenladder.core.level.State;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Board;
+import greenladder.core.team.Board.Place;
+import greenladder.core.team.Calendar.Skill;
+import greenladder.core.team.Team;
 import greenladder.core.work.Boards;
+import greenladder.core.workspace.Workspace;
 import greenladder.item.HandOverWords;
 import greenladder.work.BoardSetup.Chip;
 import greenladder.work.BoardSetup.Choice;

@@ -1,8 +1,8 @@
 package greenladder.work;
 
 import greenladder.core.change.Command;
-import greenladder.core.item.Board.Place;
-import greenladder.core.item.Practice;
+import greenladder.core.team.Board.Place;
+import greenladder.core.team.Practice;
 import greenladder.core.work.KeepPractice;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;

@@ -1,10 +1,10 @@
 package greenladder.work;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.Person;
-import greenladder.core.item.Team;
+import greenladder.core.people.Person;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Team;
 import greenladder.item.ChangeWords;
 import greenladder.log.ChangeLog;
 import greenladder.web.Words;

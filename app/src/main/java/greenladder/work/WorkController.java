@@ -1,9 +1,9 @@
 package greenladder.work;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.StandardFields;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.core.work.LogHours;
 import greenladder.core.work.ReportWork;
 import greenladder.core.work.TakeOutHours;

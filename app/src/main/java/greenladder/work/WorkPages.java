@@ -1,19 +1,19 @@
 package greenladder.work;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.Person;
-import greenladder.core.item.Review;
-import greenladder.core.item.Sprint;
 import greenladder.core.item.StandardFields;
+import greenladder.core.level.Category;
+import greenladder.core.papers.Review;
+import greenladder.core.people.Permission;
+import greenladder.core.people.Person;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.core.work.LogHours;
 import greenladder.core.work.OwnWork;
 import greenladder.item.ChangeWords;

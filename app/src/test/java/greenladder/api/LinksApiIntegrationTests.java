@@ -89,8 +89,9 @@ public class LinksApiIntegrationTests extends RunningDemo {
         var code = made();
         var team =
                 teams.add(
-                        SignedIn.SYSTEM,
-                        new TeamForm("Map of " + code, List.of("lio.fenn"), List.of(code)));
+                                SignedIn.SYSTEM,
+                                new TeamForm("Map of " + code, List.of("lio.fenn"), List.of(code)))
+                        .team();
         api().post("/teams/" + team.key() + "/sprints", "{'start':'2026-05-04','count':1}");
         api().post("/sprints/" + team.key() + "-1/items", "{'items':['" + code + "2']}");
         var map = api().get("/products/" + code + "/map?slices=" + team.key()).body();
@@ -107,11 +108,12 @@ public class LinksApiIntegrationTests extends RunningDemo {
         var code = made();
         var team =
                 teams.add(
-                        SignedIn.SYSTEM,
-                        new TeamForm(
-                                "Load of " + code,
-                                List.of("lio.fenn", "bram.holt"),
-                                List.of(code)));
+                                SignedIn.SYSTEM,
+                                new TeamForm(
+                                        "Load of " + code,
+                                        List.of("lio.fenn", "bram.holt"),
+                                        List.of(code)))
+                        .team();
         api().send(
                         "PUT",
                         "/teams/" + team.key() + "/calendar",

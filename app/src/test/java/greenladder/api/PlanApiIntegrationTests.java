@@ -33,11 +33,12 @@ public class PlanApiIntegrationTests extends RunningDemo {
         var code = api().newProduct();
         var team =
                 teams.add(
-                        SignedIn.SYSTEM,
-                        new TeamForm(
-                                "Team of " + code,
-                                List.of("oona.marsh", "tam.keel"),
-                                List.of(code)));
+                                SignedIn.SYSTEM,
+                                new TeamForm(
+                                        "Team of " + code,
+                                        List.of("oona.marsh", "tam.keel"),
+                                        List.of(code)))
+                        .team();
         for (int i = 1; i <= 5; i++) {
             api().post(
                             "/products/" + code + "/items",

@@ -37,6 +37,7 @@ public class WorkApiIntegrationTests extends RunningDemo {
                                         "Crew of " + code,
                                         List.of("lio.fenn", "bram.holt"),
                                         List.of(code)))
+                        .team()
                         .key();
         item("{'level':'story','title':'A','team':'%s'}".formatted(team));
         item("{'level':'task','title':'T','parent':'%s1','hours':{'estimate':6}}".formatted(code));

@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.Snapshots;
 import greenladder.core.filter.Lens;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.list.ListState;
 import greenladder.list.Narrowed;
 import java.time.LocalDate;

@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
 import greenladder.item.SnapshotKeeper;
 import java.time.Instant;
 import java.time.LocalDate;

@@ -4,11 +4,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
 import greenladder.core.change.Change;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Sprint;
+import greenladder.core.level.Category;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import java.time.Instant;

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.tuple;
 
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.StandardLevels;
 import greenladder.demo.DemoOutline.Entry;
 import org.testng.annotations.Test;
 

@@ -2,7 +2,7 @@ package greenladder.demo;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.StandardLevels;
 import greenladder.demo.DemoContent.Rhythm;
 import greenladder.demo.DemoOutline.Entry;
 import greenladder.demo.DemoSprints.Story;

@@ -3,9 +3,9 @@ package greenladder.flow;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Person;
-import greenladder.core.item.Role;
+import greenladder.core.people.Person;
+import greenladder.core.people.Role;
+import greenladder.core.value.ItemKey;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
 import java.time.Duration;

@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.change.Change;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import org.jspecify.annotations.Nullable;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;

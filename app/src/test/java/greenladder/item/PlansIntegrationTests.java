@@ -6,16 +6,16 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import greenladder.RunningDemo;
 import greenladder.core.change.Command;
 import greenladder.core.change.Command.NewItem;
-import greenladder.core.item.Calendar;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
 import greenladder.core.plan.AgreeOn;
 import greenladder.core.plan.KeepCalendar;
 import greenladder.core.plan.KeepSprints;
 import greenladder.core.plan.SprintEntry;
 import greenladder.core.plan.SprintReport;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Calendar;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import greenladder.item.Teams.TeamForm;
 import greenladder.log.ChangeLog;
 import greenladder.people.People;
@@ -48,7 +48,9 @@ public class PlansIntegrationTests extends RunningDemo {
 
     private Team team(String name, String... codes) {
         return teams.add(
-                person("edda.quill"), new TeamForm(name, List.of("oona.marsh"), List.of(codes)));
+                        person("edda.quill"),
+                        new TeamForm(name, List.of("oona.marsh"), List.of(codes)))
+                .team();
     }
 
     private static Sprint sprint(Team team, String key) {

@@ -3,8 +3,8 @@ package greenladder.item;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
-import greenladder.core.item.ItemKey;
 import greenladder.core.rank.Rank;
+import greenladder.core.value.ItemKey;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.testng.annotations.Test;
 

@@ -3,8 +3,8 @@ package greenladder.item;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.log.ChangeLog;
 import java.time.Clock;
 import org.springframework.beans.factory.annotation.Autowired;

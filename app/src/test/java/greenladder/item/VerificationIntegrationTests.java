@@ -3,9 +3,12 @@ package greenladder.item;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.SnapshotDifference;
+import greenladder.core.value.ItemKey;
+import greenladder.item.Teams.TeamForm;
+import greenladder.people.People;
 import jakarta.persistence.EntityManager;
+import java.util.List;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.transaction.support.TransactionTemplate;
 import org.testng.annotations.Test;
@@ -13,14 +16,19 @@ import org.testng.annotations.Test;
 /** What is kept is what the log says, and where it is not that is told. */
 public class VerificationIntegrationTests extends RunningDemo {
     @Autowired private Verification verification;
+    @Autowired private Teams teams;
+    @Autowired private People people;
     @Autowired private EntityManager entities;
     @Autowired private TransactionTemplate transactions;
 
     @Test
     public void sampleWorkspaceShouldBeWhatItsLogSays() {
         api().patch("/items/MSF5", "{'start':'2026-05-01','value':1.125}");
-        edda().patch("/teams/lantern", "{'name':'Lanterns'}");
-        edda().patch("/teams/lantern", "{'name':'Lantern'}");
+        var edda = people.findByHandle("edda.quill").orElseThrow();
+        var team = teams.add(edda, new TeamForm("Keels", List.of(), List.of("MSF"))).team();
+        teams.change(edda, team.key(), new TeamForm("Hulls", List.of(), List.of("MSF")));
+        teams.change(edda, team.key(), new TeamForm("Keels", List.of(), List.of("MSF")));
+        teams.remove(edda, team.key());
         var report = verification.whole();
         assertThat(report.unread()).isEmpty();
         assertThat(report.differences()).isEmpty();

@@ -30,6 +30,7 @@ public class BoardJourneyTests extends BrowserTest {
                                         "Crew of " + product,
                                         List.of("lio.fenn", "bram.holt"),
                                         List.of(product)))
+                        .team()
                         .key();
         item("{'level':'story','title':'Scan','size':5,'team':'%s','assignee':'lio.fenn'}");
         item("{'level':'story','title':'Board','size':3,'team':'%s','assignee':'lio.fenn'}");

@@ -30,6 +30,7 @@ public class LoadJourneyTests extends BrowserTest {
                                         "Crew of " + product,
                                         List.of("lio.fenn", "bram.holt"),
                                         List.of(product)))
+                        .team()
                         .key();
         api().send(
                         "PUT",

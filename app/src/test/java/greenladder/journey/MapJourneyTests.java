@@ -35,11 +35,12 @@ public class MapJourneyTests extends BrowserTest {
         var code = api().newProduct();
         var team =
                 teams.add(
-                        SignedIn.SYSTEM,
-                        new TeamForm(
-                                "Crew of " + code,
-                                List.of("oona.marsh", "tam.keel"),
-                                List.of(code)));
+                                SignedIn.SYSTEM,
+                                new TeamForm(
+                                        "Crew of " + code,
+                                        List.of("oona.marsh", "tam.keel"),
+                                        List.of(code)))
+                        .team();
         made = new Made(code, team.key());
         item("{'level':'epic','title':'Books'}");
         item("{'level':'epic','title':'Boards'}");

@@ -26,11 +26,12 @@ public class PlanJourneyTests extends BrowserTest {
         var code = api().newProduct();
         var team =
                 teams.add(
-                        SignedIn.SYSTEM,
-                        new TeamForm(
-                                "Crew of " + code,
-                                List.of("oona.marsh", "tam.keel"),
-                                List.of(code)));
+                                SignedIn.SYSTEM,
+                                new TeamForm(
+                                        "Crew of " + code,
+                                        List.of("oona.marsh", "tam.keel"),
+                                        List.of(code)))
+                        .team();
         for (int i = 1; i <= stories; i++) {
             api().post(
                             "/products/" + code + "/items",

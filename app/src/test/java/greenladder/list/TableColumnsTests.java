@@ -3,8 +3,8 @@ package greenladder.list;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.item.CustomField;
-import greenladder.core.item.Product;
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.StandardLevels;
+import greenladder.core.product.Product;
 import java.util.HashSet;
 import java.util.List;
 import org.testng.annotations.Test;

@@ -3,8 +3,8 @@ package greenladder.live;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
-import greenladder.core.item.Person;
-import greenladder.core.item.Role;
+import greenladder.core.people.Person;
+import greenladder.core.people.Role;
 import greenladder.item.CommandGateway;
 import greenladder.item.SnapshotKeeper;
 import greenladder.item.Teams;
@@ -185,8 +185,9 @@ public class StreamsIntegrationTests extends RunningDemo {
         var code = api().newProduct();
         var team =
                 teams.add(
-                        SignedIn.SYSTEM,
-                        new TeamForm("Ten of " + code, List.of("lio.fenn"), List.of(code)));
+                                SignedIn.SYSTEM,
+                                new TeamForm("Ten of " + code, List.of("lio.fenn"), List.of(code)))
+                        .team();
         for (int i = 0; i < 300; i++) {
             api().post(
                             "/products/" + code + "/items",
@@ -268,7 +269,7 @@ public class StreamsIntegrationTests extends RunningDemo {
                     new greenladder.people.SignedIn(
                             "many.tabs",
                             "Many Tabs",
-                            greenladder.core.item.Role.STAKEHOLDER,
+                            greenladder.core.people.Role.STAKEHOLDER,
                             java.util.Map.of(),
                             "",
                             0),

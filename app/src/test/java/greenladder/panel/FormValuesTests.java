@@ -3,7 +3,7 @@ package greenladder.panel;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.web.Failure;
 import java.time.LocalDate;
 import org.testng.annotations.DataProvider;

@@ -6,7 +6,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 
 import greenladder.RunningDemo;
 import greenladder.core.AwkwardTexts;
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.StandardLevels;
 import greenladder.item.ProductSetup;
 import greenladder.list.ListState;
 import java.lang.management.ManagementFactory;

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.ApiClient;
 import greenladder.RunningDemo;
-import greenladder.core.item.Person;
-import greenladder.core.item.Role;
+import greenladder.core.people.Person;
+import greenladder.core.people.Role;
 import java.util.Map;
 import java.util.concurrent.Callable;
 import java.util.concurrent.Executors;

@@ -5,9 +5,9 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import greenladder.ApiClient;
 import greenladder.RunningDemo;
-import greenladder.core.item.Person;
-import greenladder.core.item.Role;
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.StandardLevels;
+import greenladder.core.people.Person;
+import greenladder.core.people.Role;
 import greenladder.item.ProductSetup;
 import greenladder.item.SnapshotKeeper;
 import greenladder.web.Failure;

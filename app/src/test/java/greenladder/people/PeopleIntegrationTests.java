@@ -8,8 +8,8 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import greenladder.ApiClient;
 import greenladder.RunningDemo;
 import greenladder.admin.Leaving;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Role;
+import greenladder.core.people.Role;
+import greenladder.core.value.ItemKey;
 import greenladder.people.People.PersonForm;
 import greenladder.web.Failure;
 import java.util.concurrent.CompletableFuture;

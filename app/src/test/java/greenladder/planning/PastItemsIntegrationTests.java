@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import greenladder.item.SnapshotKeeper;
 import java.time.Clock;
 import java.time.Instant;

@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.SetupChange.Removed;
-import greenladder.core.item.Level;
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.Level;
+import greenladder.core.level.StandardLevels;
 import greenladder.product.LevelsForm.KindForm;
 import greenladder.product.LevelsForm.LevelForm;
 import greenladder.product.LevelsForm.StateForm;

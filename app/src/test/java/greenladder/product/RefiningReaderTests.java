@@ -3,12 +3,12 @@ package greenladder.product;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.change.Problem;
-import greenladder.core.item.Band;
-import greenladder.core.item.Factor;
-import greenladder.core.item.ReadyCheck;
-import greenladder.core.item.ReadyCheck.Kind;
-import greenladder.core.item.Refining;
-import greenladder.core.item.Scale;
+import greenladder.core.product.Band;
+import greenladder.core.product.Factor;
+import greenladder.core.product.ReadyCheck;
+import greenladder.core.product.ReadyCheck.Kind;
+import greenladder.core.product.Refining;
+import greenladder.core.product.Scale;
 import java.util.List;
 import org.assertj.core.groups.Tuple;
 import org.testng.annotations.DataProvider;

@@ -3,7 +3,7 @@ package greenladder.refine;
 import static greenladder.Snapshots.key;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.core.item.Role;
+import greenladder.core.people.Role;
 import greenladder.live.PresenceEvent;
 import greenladder.people.SignedIn;
 import java.time.Clock;

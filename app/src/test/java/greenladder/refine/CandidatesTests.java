@@ -3,8 +3,8 @@ package greenladder.refine;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.Snapshots;
-import greenladder.core.item.Sprint;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
 import java.time.LocalDate;
 import java.util.List;
 import org.testng.annotations.Test;

@@ -2,7 +2,7 @@ package greenladder.web;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.core.item.Amount;
+import greenladder.core.value.Amount;
 import java.math.BigDecimal;
 import java.util.List;
 import java.util.stream.LongStream;

@@ -4,8 +4,8 @@ import greenladder.core.change.Command.Drawn;
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.List;
 import java.util.stream.Stream;
 

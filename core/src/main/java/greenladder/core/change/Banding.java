@@ -2,11 +2,11 @@ package greenladder.core.change;
 
 import greenladder.core.change.Placement.Placed;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Refining;
+import greenladder.core.level.Level;
+import greenladder.core.product.Refining;
 import greenladder.core.rank.Rank;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;

@@ -2,7 +2,7 @@ package greenladder.core.change;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;

@@ -1,7 +1,7 @@
 package greenladder.core.change;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.List;
 
 /** The answer to a command. */

@@ -6,11 +6,11 @@ import static greenladder.core.change.FieldReader.wrong;
 
 import greenladder.core.change.FieldReader.Reading;
 import greenladder.core.item.CustomField;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
 import greenladder.core.item.ListLine;
 import greenladder.core.item.Milestone;
 import greenladder.core.item.WebLink;
+import greenladder.core.value.ItemKey;
 import java.math.BigDecimal;
 import java.net.URI;
 import java.net.URISyntaxException;

@@ -2,15 +2,15 @@ package greenladder.core.change;
 
 import greenladder.core.change.FieldReader.Reading;
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.Amount;
 import greenladder.core.item.Details;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
 import greenladder.core.item.Lines;
-import greenladder.core.item.Product;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
@@ -23,7 +23,7 @@ import org.jspecify.annotations.Nullable;
  * everything that is wrong, and fills in what follows: the plain kind, the first state, the first
  * estimate, the remaining hours.
  */
-final class Fields {
+public final class Fields {
     private final Snapshot snapshot;
     private final Product product;
     private final int entry;

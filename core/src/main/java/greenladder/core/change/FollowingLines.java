@@ -2,10 +2,10 @@ package greenladder.core.change;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.Lines;
 import greenladder.core.item.ListLine;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;

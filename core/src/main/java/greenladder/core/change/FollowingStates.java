@@ -2,10 +2,10 @@ package greenladder.core.change;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashSet;

@@ -2,10 +2,10 @@ package greenladder.core.change;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.StandardFields;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;

@@ -1,16 +1,16 @@
 package greenladder.core.change;
 
-import greenladder.core.item.Category;
 import greenladder.core.item.Doing.HandedOver;
 import greenladder.core.item.Field;
-import greenladder.core.item.HandOver;
-import greenladder.core.item.HandOver.Taker;
 import greenladder.core.item.Item;
-import greenladder.core.item.State;
-import greenladder.core.item.States;
-import greenladder.core.item.Team;
+import greenladder.core.level.Category;
+import greenladder.core.level.State;
+import greenladder.core.level.States;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.HandOver;
+import greenladder.core.team.HandOver.Taker;
+import greenladder.core.team.Team;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;

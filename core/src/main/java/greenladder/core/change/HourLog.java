@@ -1,9 +1,9 @@
 package greenladder.core.change;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.HourEntry;
 import greenladder.core.item.Item;
-import greenladder.core.item.Workspace;
+import greenladder.core.value.Amount;
+import greenladder.core.workspace.Workspace;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;

@@ -1,8 +1,8 @@
 package greenladder.core.change;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.List;
 
 /** A command about one item, for whoever works in its product unless it says otherwise. */

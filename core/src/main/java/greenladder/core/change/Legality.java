@@ -1,9 +1,9 @@
 package greenladder.core.change;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
+import greenladder.core.level.Level;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.Locale;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;

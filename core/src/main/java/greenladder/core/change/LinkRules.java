@@ -1,15 +1,15 @@
 package greenladder.core.change;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.Level;
 import greenladder.core.item.LinkType;
+import greenladder.core.level.Level;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Links.Linked;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;

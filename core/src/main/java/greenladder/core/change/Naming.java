@@ -1,11 +1,11 @@
 package greenladder.core.change;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.TraceLink;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;

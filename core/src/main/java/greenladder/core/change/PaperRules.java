@@ -1,12 +1,12 @@
 package greenladder.core.change;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.Baseline;
-import greenladder.core.item.Document;
-import greenladder.core.item.Paper;
-import greenladder.core.item.Review;
-import greenladder.core.item.Round;
-import greenladder.core.item.TestCase;
+import greenladder.core.papers.Baseline;
+import greenladder.core.papers.Document;
+import greenladder.core.papers.Paper;
+import greenladder.core.papers.Review;
+import greenladder.core.papers.Round;
+import greenladder.core.papers.TestCase;
 import greenladder.core.snapshot.Snapshot;
 
 /**

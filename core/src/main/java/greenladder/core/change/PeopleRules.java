@@ -1,10 +1,10 @@
 package greenladder.core.change;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.Person;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Role;
+import greenladder.core.people.Person;
+import greenladder.core.people.Role;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.PlanKey;
 
 /**
  * Rules of people that hold after every operation: one method a rule.

@@ -1,13 +1,13 @@
 package greenladder.core.change;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
+import greenladder.core.level.Level;
 import greenladder.core.rank.Rank;
 import greenladder.core.rank.RankOrder;
 import greenladder.core.rank.RankOrder.Slot;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.AbstractList;
 import java.util.List;
 import java.util.Objects;

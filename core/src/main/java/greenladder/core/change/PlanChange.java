@@ -1,8 +1,8 @@
 package greenladder.core.change;
 
-import greenladder.core.item.PlanFacts;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Workspace;
+import greenladder.core.value.PlanKey;
+import greenladder.core.workspace.PlanFacts;
+import greenladder.core.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;

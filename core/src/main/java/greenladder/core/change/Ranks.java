@@ -1,8 +1,8 @@
 package greenladder.core.change;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.rank.Rank;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.List;
 import java.util.TreeMap;
 

@@ -2,10 +2,10 @@ package greenladder.core.change;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.Level;
-import greenladder.core.item.States;
-import greenladder.core.item.Workspace;
+import greenladder.core.level.Level;
+import greenladder.core.level.States;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;

@@ -2,10 +2,10 @@ package greenladder.core.change;
 
 import greenladder.core.change.Command.Drawn;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
 import greenladder.core.rank.Rank;
 import greenladder.core.rank.RankOrder.Slot;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.List;
 

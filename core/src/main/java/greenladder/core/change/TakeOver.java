@@ -2,8 +2,8 @@ package greenladder.core.change;
 
 import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
-import greenladder.core.item.Permission;
 import greenladder.core.item.StandardFields;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;

@@ -1,6 +1,6 @@
 package greenladder.core.change;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import org.jspecify.annotations.Nullable;
 
 /** Where items go in the order. */

@@ -1,13 +1,13 @@
 package greenladder.core.change;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** Which items are tasks: what whoever works on a story may do with as they need. */
-final class Tasks {
+public final class Tasks {
     private Tasks() {}
 
     /** Whether items are tasks, as far as they are there. */

@@ -2,8 +2,8 @@ package greenladder.core.change;
 
 import greenladder.core.change.Command.NewItem;
 import greenladder.core.item.Field;
-import greenladder.core.item.Product;
-import greenladder.core.item.Template;
+import greenladder.core.product.Product;
+import greenladder.core.product.Template;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

@@ -1,8 +1,8 @@
 package greenladder.core.filter;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;

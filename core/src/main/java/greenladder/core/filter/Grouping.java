@@ -1,7 +1,7 @@
 package greenladder.core.filter;
 
-import greenladder.core.item.Amount;
 import greenladder.core.snapshot.Node;
+import greenladder.core.value.Amount;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;

@@ -1,6 +1,6 @@
 package greenladder.core.filter;
 
-import greenladder.core.item.Product;
+import greenladder.core.product.Product;
 import greenladder.core.score.Scores;
 import greenladder.core.snapshot.Snapshot;
 import java.time.Instant;

@@ -1,8 +1,8 @@
 package greenladder.core.filter;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.CustomField;
 import greenladder.core.snapshot.Node;
+import greenladder.core.value.Amount;
 import java.time.LocalDate;
 import java.util.Optional;
 import java.util.Set;

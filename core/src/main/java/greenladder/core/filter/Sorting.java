@@ -1,10 +1,10 @@
 package greenladder.core.filter;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.snapshot.Node;
+import greenladder.core.value.Amount;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;

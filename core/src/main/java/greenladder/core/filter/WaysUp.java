@@ -1,10 +1,10 @@
 package greenladder.core.filter;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
+import greenladder.core.level.Level;
 import greenladder.core.rank.Rank;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Objects;

@@ -1,8 +1,8 @@
 package greenladder.core.flow;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
-import greenladder.core.item.ItemKey;
+import greenladder.core.level.Category;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;

@@ -1,7 +1,7 @@
 package greenladder.core.flow;
 
-import greenladder.core.item.Category;
-import greenladder.core.item.ItemKey;
+import greenladder.core.level.Category;
+import greenladder.core.value.ItemKey;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.HashMap;

@@ -1,9 +1,9 @@
 package greenladder.core.flow;
 
 import greenladder.core.flow.DayCounts.Attribute;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
-import greenladder.core.item.ItemKey;
+import greenladder.core.level.Category;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import greenladder.core.work.CycleTimes;
 import java.time.DayOfWeek;
 import java.time.Duration;

@@ -2,8 +2,8 @@ package greenladder.core.flow;
 
 import greenladder.core.flow.DayCounts.Attribute;
 import greenladder.core.flow.DayCounts.Count;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
+import greenladder.core.level.Category;
+import greenladder.core.value.Amount;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;

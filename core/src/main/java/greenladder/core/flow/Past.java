@@ -2,7 +2,7 @@ package greenladder.core.flow;
 
 import greenladder.core.flow.DayCounts.Attribute;
 import greenladder.core.flow.Flow.Passage;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneId;

@@ -3,9 +3,9 @@ package greenladder.core.flow;
 import static greenladder.core.flow.Standing.NONE;
 
 import greenladder.core.flow.Flow.Passage;
-import greenladder.core.item.Category;
-import greenladder.core.item.ItemKey;
+import greenladder.core.level.Category;
 import greenladder.core.rollup.SizeSum;
+import greenladder.core.value.ItemKey;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collections;

@@ -1,16 +1,16 @@
 package greenladder.core.flow;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
+import greenladder.core.level.Category;
+import greenladder.core.level.Level;
 import greenladder.core.plan.SprintPart;
+import greenladder.core.product.Product;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;

@@ -1,10 +1,10 @@
 package greenladder.core.flow;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.LinkType;
-import greenladder.core.item.Product;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;

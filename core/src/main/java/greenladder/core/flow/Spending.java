@@ -1,11 +1,11 @@
 package greenladder.core.flow;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
-import greenladder.core.item.Product;
-import greenladder.core.item.Workspace;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.workspace.Workspace;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.util.ArrayList;

@@ -1,6 +1,6 @@
 package greenladder.core.flow;
 
-import greenladder.core.item.Amount;
+import greenladder.core.value.Amount;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -1,8 +1,8 @@
 package greenladder.core.flow;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
+import greenladder.core.value.ItemKey;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;

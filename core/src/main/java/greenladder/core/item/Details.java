@@ -2,6 +2,8 @@ package greenladder.core.item;
 
 import static java.util.Comparator.comparingInt;
 
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;

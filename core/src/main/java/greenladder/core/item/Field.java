@@ -1,5 +1,6 @@
 package greenladder.core.item;
 
+import greenladder.core.value.ItemKey;
 import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.Collection;

@@ -3,6 +3,8 @@ package greenladder.core.item;
 import static java.util.Objects.requireNonNull;
 
 import greenladder.core.rank.Rank;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;

@@ -1,5 +1,6 @@
 package greenladder.core.item;
 
+import greenladder.core.value.Amount;
 import java.time.LocalDate;
 import java.util.Comparator;
 import org.jspecify.annotations.Nullable;

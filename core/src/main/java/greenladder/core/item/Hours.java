@@ -1,5 +1,6 @@
 package greenladder.core.item;
 
+import greenladder.core.value.Amount;
 import org.jspecify.annotations.Nullable;
 
 /**

@@ -1,6 +1,11 @@
 package greenladder.core.item;
 
+import greenladder.core.level.Category;
+import greenladder.core.level.Level;
+import greenladder.core.level.State;
 import greenladder.core.rank.Rank;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.function.Predicate;

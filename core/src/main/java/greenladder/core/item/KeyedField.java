@@ -1,5 +1,6 @@
 package greenladder.core.item;
 
+import greenladder.core.value.ItemKey;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.function.Function;

@@ -1,5 +1,6 @@
 package greenladder.core.item;
 
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.function.Predicate;

@@ -1,5 +1,6 @@
 package greenladder.core.item;
 
+import greenladder.core.value.ItemKey;
 import java.util.regex.Pattern;
 import org.jspecify.annotations.Nullable;
 

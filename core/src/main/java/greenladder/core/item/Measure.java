@@ -1,5 +1,7 @@
 package greenladder.core.item;
 
+import greenladder.core.value.Amount;
+
 /**
  * What is measured of something.
  *

@@ -1,5 +1,6 @@
 package greenladder.core.item;
 
+import greenladder.core.value.Amount;
 import java.util.Collections;
 import java.util.List;
 import java.util.SortedMap;

@@ -1,5 +1,7 @@
 package greenladder.core.item;
 
+import greenladder.core.level.Category;
+import greenladder.core.level.State;
 import java.time.Duration;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
@@ -19,7 +21,7 @@ public record Times(
         @Nullable Instant blockedSince) {
 
     /** Of an item that has just been made. */
-    static Times ofNew(State state, @Nullable String blocked, Instant at) {
+    public static Times ofNew(State state, @Nullable String blocked, Instant at) {
         return new Times(
                 at,
                 state.category() == Category.IN_PROGRESS ? at : null,
@@ -28,7 +30,7 @@ public record Times(
     }
 
     /** Of an item that changes into this state, and into being blocked for this reason or not. */
-    static Times after(Item before, State state, @Nullable String blocked, Instant at) {
+    public static Times after(Item before, State state, @Nullable String blocked, Instant at) {
         var was = before.times();
         boolean stays =
                 before.state().key().equals(state.key())

@@ -1,5 +1,7 @@
 package greenladder.core.item;
 
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;

@@ -3,12 +3,12 @@ package greenladder.core.plan;
 import static greenladder.core.plan.PlanCommand.wrong;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.SprintPlan;
-import greenladder.core.item.Workspace;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.SprintPlan;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
+import greenladder.core.workspace.Workspace;
 import java.time.Instant;
 import java.util.List;
 import java.util.Set;

@@ -1,11 +1,11 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Calendar.DaysOff;
-import greenladder.core.item.Calendar.Skill;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
-import greenladder.core.item.Workspace;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Calendar.DaysOff;
+import greenladder.core.team.Calendar.Skill;
+import greenladder.core.team.Team;
+import greenladder.core.value.Amount;
+import greenladder.core.workspace.Workspace;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;

@@ -1,7 +1,7 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.Sprint;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

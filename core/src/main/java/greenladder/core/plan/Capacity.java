@@ -1,8 +1,8 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Sprint;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.Amount;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.util.function.Supplier;

@@ -1,15 +1,15 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.Board;
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.SprintPicture;
-import greenladder.core.item.SprintPicture.Card;
-import greenladder.core.item.State;
-import greenladder.core.item.Team;
-import greenladder.core.item.Workspace;
+import greenladder.core.level.Category;
+import greenladder.core.level.State;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.SprintPicture;
+import greenladder.core.sprint.SprintPicture.Card;
+import greenladder.core.team.Board;
+import greenladder.core.team.Team;
+import greenladder.core.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;

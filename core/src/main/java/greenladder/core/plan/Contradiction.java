@@ -1,13 +1,13 @@
 package greenladder.core.plan;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Release;
-import greenladder.core.item.Sprint;
+import greenladder.core.release.Release;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Links.Linked;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.ItemKey;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;

@@ -3,10 +3,10 @@ package greenladder.core.plan;
 import static greenladder.core.plan.PlanCommand.wrong;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.PlanKey;
+import greenladder.core.workspace.Workspace;
 import java.time.Instant;
 import java.util.List;
 import java.util.Set;

@@ -1,14 +1,14 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.plan.Load.Laid;
 import greenladder.core.plan.Load.OnDay;
 import greenladder.core.plan.Load.TaskHours;
 import greenladder.core.plan.Load.Wait;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.LocalDate;

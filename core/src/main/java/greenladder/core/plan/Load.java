@@ -1,13 +1,13 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.Refinement;
-import greenladder.core.item.Sprint;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;

@@ -1,10 +1,10 @@
 package greenladder.core.plan;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Workspace;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
+import greenladder.core.workspace.Workspace;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;

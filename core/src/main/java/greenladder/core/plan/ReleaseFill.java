@@ -1,14 +1,14 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Release;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.SprintPlan.Tally;
+import greenladder.core.level.Category;
+import greenladder.core.release.Release;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.SprintPlan.Tally;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.time.LocalDate;

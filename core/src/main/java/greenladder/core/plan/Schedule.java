@@ -1,6 +1,6 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;

@@ -1,7 +1,7 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 

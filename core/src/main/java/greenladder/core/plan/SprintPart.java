@@ -1,12 +1,12 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
+import greenladder.core.level.Category;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Comparator;

@@ -1,10 +1,10 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Calendar;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.SprintPlan.Tally;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.SprintPlan.Tally;
+import greenladder.core.team.Calendar;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.time.Instant;

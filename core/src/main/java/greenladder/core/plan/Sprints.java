@@ -1,8 +1,8 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Sprint.Standing;
-import greenladder.core.item.Workspace;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.Sprint.Standing;
+import greenladder.core.workspace.Workspace;
 import java.time.temporal.TemporalAdjusters;
 import java.util.Comparator;
 import java.util.List;

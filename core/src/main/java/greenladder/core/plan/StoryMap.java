@@ -1,13 +1,13 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
-import greenladder.core.item.Release;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
+import greenladder.core.release.Release;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;

@@ -1,10 +1,10 @@
 package greenladder.core.plan;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.SprintPlan.Tally;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.SprintPlan.Tally;
+import greenladder.core.value.Amount;
 import java.math.BigDecimal;
 import java.math.MathContext;
 import java.math.RoundingMode;

@@ -1,7 +1,7 @@
 package greenladder.core.ready;
 
-import greenladder.core.item.ReadyCheck;
-import greenladder.core.item.Refining;
+import greenladder.core.product.ReadyCheck;
+import greenladder.core.product.Refining;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;

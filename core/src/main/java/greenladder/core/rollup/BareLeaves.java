@@ -1,8 +1,8 @@
 package greenladder.core.rollup;
 
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.item.Workspace;
+import greenladder.core.level.Category;
+import greenladder.core.workspace.Workspace;
 import org.jspecify.annotations.Nullable;
 
 /**

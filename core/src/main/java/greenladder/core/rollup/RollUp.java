@@ -1,8 +1,8 @@
 package greenladder.core.rollup;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
+import greenladder.core.level.Category;
+import greenladder.core.value.Amount;
 import java.time.LocalDate;
 import java.util.Map;
 import java.util.Objects;

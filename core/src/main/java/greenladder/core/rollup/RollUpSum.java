@@ -2,12 +2,12 @@ package greenladder.core.rollup;
 
 import static greenladder.core.rollup.RollUp.NONE;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.item.Release;
 import greenladder.core.item.StandardFields;
-import greenladder.core.item.Workspace;
+import greenladder.core.level.Category;
+import greenladder.core.release.Release;
+import greenladder.core.value.Amount;
+import greenladder.core.workspace.Workspace;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;

@@ -1,6 +1,6 @@
 package greenladder.core.rollup;
 
-import greenladder.core.item.Category;
+import greenladder.core.level.Category;
 import greenladder.core.rollup.RollUp.Split;
 import java.time.LocalDate;
 import java.util.Collection;

@@ -1,6 +1,6 @@
 package greenladder.core.score;
 
-import greenladder.core.item.Product;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import java.math.BigDecimal;
 import java.util.Collection;

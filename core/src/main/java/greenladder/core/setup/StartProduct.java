@@ -5,11 +5,11 @@ import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.Levels;
-import greenladder.core.item.Permission;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Product;
+import greenladder.core.level.Levels;
+import greenladder.core.people.Permission;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.PlanKey;
 import java.time.Instant;
 import java.util.List;
 

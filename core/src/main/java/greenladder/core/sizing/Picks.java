@@ -1,7 +1,7 @@
 package greenladder.core.sizing;
 
-import greenladder.core.item.Scale;
-import greenladder.core.item.Scale.Step;
+import greenladder.core.product.Scale;
+import greenladder.core.product.Scale.Step;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Map;

@@ -1,9 +1,9 @@
 package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.StandardFields;
-import greenladder.core.item.Workspace;
+import greenladder.core.value.ItemKey;
+import greenladder.core.workspace.Workspace;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;

@@ -1,7 +1,7 @@
 package greenladder.core.snapshot;
 
-import greenladder.core.item.Amount;
 import greenladder.core.rank.Blocks;
+import greenladder.core.value.Amount;
 import java.util.AbstractList;
 import java.util.ArrayList;
 import java.util.Arrays;

@@ -1,6 +1,6 @@
 package greenladder.core.snapshot;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;

@@ -1,9 +1,9 @@
 package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.rollup.RollUpTotals;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;

@@ -1,10 +1,10 @@
 package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
-import greenladder.core.item.Product;
 import greenladder.core.item.TraceLink;
+import greenladder.core.product.Product;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collections;

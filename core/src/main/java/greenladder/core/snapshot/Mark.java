@@ -1,11 +1,11 @@
 package greenladder.core.snapshot;
 
-import greenladder.core.item.Category;
 import greenladder.core.item.Details;
 import greenladder.core.item.Item;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.Refinement;
 import greenladder.core.item.StandardFields;
+import greenladder.core.level.Category;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;

@@ -1,10 +1,10 @@
 package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.Workspace;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.rollup.RollUpSum;
 import greenladder.core.rollup.RolledUp;
+import greenladder.core.workspace.Workspace;
 import java.util.ArrayDeque;
 import java.util.List;
 import java.util.function.Consumer;

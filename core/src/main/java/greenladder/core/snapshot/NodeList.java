@@ -1,7 +1,7 @@
 package greenladder.core.snapshot;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.rank.RankOrder.Slot;
+import greenladder.core.value.ItemKey;
 import java.util.AbstractList;
 import java.util.Iterator;
 import java.util.List;

@@ -1,6 +1,6 @@
 package greenladder.core.snapshot;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
@@ -15,8 +15,8 @@ import org.pcollections.PMap;
  * is three or four steps away, and a change copies as many blocks. (Bagwell, "Ideal Hash Trees",
  * 2001, without the hashing.)
  */
-final class Nodes {
-    static final Nodes NONE = new Nodes(HashTreePMap.empty(), 0);
+public final class Nodes {
+    public static final Nodes NONE = new Nodes(HashTreePMap.empty(), 0);
 
     private static final int BITS = 5;
     private static final int WIDTH = 1 << BITS;

@@ -1,9 +1,9 @@
 package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.rank.RankOrder;
 import greenladder.core.rank.RankOrder.Slot;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;

@@ -1,8 +1,8 @@
 package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Workspace;
+import greenladder.core.value.ItemKey;
+import greenladder.core.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;

@@ -1,7 +1,7 @@
 package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;

@@ -1,14 +1,14 @@
 package greenladder.core.snapshot;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Person;
-import greenladder.core.item.Product;
-import greenladder.core.item.Workspace;
+import greenladder.core.level.Level;
+import greenladder.core.people.Person;
+import greenladder.core.product.Product;
 import greenladder.core.rank.RankOrder;
 import greenladder.core.rank.RankOrder.Slot;
 import greenladder.core.rollup.RollUp;
+import greenladder.core.value.ItemKey;
+import greenladder.core.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;

@@ -2,9 +2,9 @@ package greenladder.core.snapshot;
 
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanFacts;
-import greenladder.core.item.PlanKey;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
+import greenladder.core.workspace.PlanFacts;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;

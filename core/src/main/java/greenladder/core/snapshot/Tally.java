@@ -1,6 +1,6 @@
 package greenladder.core.snapshot;
 
-import greenladder.core.item.Level;
+import greenladder.core.level.Level;
 import java.util.Arrays;
 import java.util.List;
 

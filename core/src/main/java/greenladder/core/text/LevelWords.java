@@ -1,7 +1,7 @@
 package greenladder.core.text;
 
-import greenladder.core.item.Level;
-import greenladder.core.item.Levels;
+import greenladder.core.level.Level;
+import greenladder.core.level.Levels;
 import java.util.HashMap;
 import java.util.Locale;
 import java.util.Map;

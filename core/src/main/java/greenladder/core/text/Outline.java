@@ -2,10 +2,10 @@ package greenladder.core.text;
 
 import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Target;
-import greenladder.core.item.Category;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
+import greenladder.core.level.Category;
+import greenladder.core.level.Level;
+import greenladder.core.value.ItemKey;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

@@ -1,11 +1,11 @@
 package greenladder.core.text;
 
-import greenladder.core.item.Level;
-import greenladder.core.item.Levels;
-import greenladder.core.item.Person;
-import greenladder.core.item.Shortened;
+import greenladder.core.level.Level;
+import greenladder.core.level.Levels;
+import greenladder.core.people.Person;
 import greenladder.core.text.Outline.Line;
 import greenladder.core.text.Outline.Skipped;
+import greenladder.core.value.Shortened;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Collection;

@@ -1,9 +1,9 @@
 package greenladder.core.text;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.Level;
-import greenladder.core.item.Levels;
 import greenladder.core.item.Lines;
+import greenladder.core.level.Level;
+import greenladder.core.level.Levels;
 import greenladder.core.snapshot.Node;
 import java.util.ArrayDeque;
 import java.util.List;

@@ -1,12 +1,12 @@
 package greenladder.core.text;
 
-import greenladder.core.item.Days;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Person;
-import greenladder.core.item.Product;
-import greenladder.core.item.Team;
+import greenladder.core.people.Person;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Team;
+import greenladder.core.value.Days;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

@@ -1,8 +1,8 @@
 package greenladder.core.text;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
-import greenladder.core.item.Person;
+import greenladder.core.people.Person;
+import greenladder.core.value.Amount;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;

@@ -3,12 +3,12 @@ package greenladder.core.trace;
 import static greenladder.core.trace.PaperCommand.wrong;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Review;
 import greenladder.core.item.TraceLink;
+import greenladder.core.papers.Review;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import java.time.Instant;
 import java.util.Optional;
 

@@ -1,10 +1,10 @@
 package greenladder.core.trace;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.TestCase;
+import greenladder.core.papers.TestCase;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import java.time.Instant;
 import java.util.HashSet;
 import java.util.List;

@@ -1,9 +1,9 @@
 package greenladder.core.trace;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Round;
+import greenladder.core.papers.Round;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.PlanKey;
 import java.time.Instant;
 import java.util.Optional;
 

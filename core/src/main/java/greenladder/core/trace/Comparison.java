@@ -2,15 +2,15 @@ package greenladder.core.trace;
 
 import static greenladder.core.trace.Difference.orZero;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.TraceLink;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Since;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Difference.Points;
 import greenladder.core.trace.Difference.Scope;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumMap;

@@ -1,13 +1,13 @@
 package greenladder.core.trace;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
-import greenladder.core.item.Round;
+import greenladder.core.level.Category;
+import greenladder.core.level.Level;
+import greenladder.core.papers.Round;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;

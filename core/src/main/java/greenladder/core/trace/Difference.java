@@ -1,9 +1,9 @@
 package greenladder.core.trace;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

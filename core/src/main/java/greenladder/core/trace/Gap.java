@@ -1,6 +1,6 @@
 package greenladder.core.trace;
 
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import java.util.Arrays;
 import java.util.Optional;
 

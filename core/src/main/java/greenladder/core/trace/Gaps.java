@@ -1,10 +1,10 @@
 package greenladder.core.trace;
 
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.item.Level;
 import greenladder.core.item.LinkType;
-import greenladder.core.item.Product;
+import greenladder.core.level.Category;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;

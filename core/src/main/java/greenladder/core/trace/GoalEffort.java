@@ -1,16 +1,16 @@
 package greenladder.core.trace;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
 import greenladder.core.item.LinkType;
-import greenladder.core.item.Product;
 import greenladder.core.item.TraceLink;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.math.BigDecimal;
 import java.util.HashMap;
 import java.util.LinkedHashMap;

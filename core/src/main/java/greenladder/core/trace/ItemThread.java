@@ -1,12 +1,12 @@
 package greenladder.core.trace;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Links.Linked;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.HashMap;

@@ -1,11 +1,10 @@
 package greenladder.core.trace;
 
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
 import greenladder.core.item.LinkType;
-import greenladder.core.item.Product;
-import greenladder.core.item.TestCase;
+import greenladder.core.papers.TestCase;
 import greenladder.core.plan.Contradiction;
+import greenladder.core.product.Product;
 import greenladder.core.rank.Rank;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Mark;
@@ -13,6 +12,7 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Since;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.Gap.Kind;
+import greenladder.core.value.ItemKey;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;

@@ -3,11 +3,11 @@ package greenladder.core.trace;
 import static greenladder.core.trace.PaperCommand.wrong;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.Papers;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Round;
-import greenladder.core.item.TestCase;
+import greenladder.core.papers.Papers;
+import greenladder.core.papers.Round;
+import greenladder.core.papers.TestCase;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.PlanKey;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;

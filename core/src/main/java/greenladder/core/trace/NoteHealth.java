@@ -5,8 +5,8 @@ import greenladder.core.change.Problems.Found;
 import greenladder.core.item.Field;
 import greenladder.core.item.HealthNote;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Workspace;
+import greenladder.core.value.ItemKey;
+import greenladder.core.workspace.Workspace;
 import java.time.Instant;
 import java.util.Optional;
 

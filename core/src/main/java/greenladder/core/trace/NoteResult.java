@@ -3,10 +3,10 @@ package greenladder.core.trace;
 import static greenladder.core.trace.PaperCommand.wrong;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.Person;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Round;
+import greenladder.core.papers.Round;
+import greenladder.core.people.Person;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.PlanKey;
 import java.time.Instant;
 import java.util.Objects;
 import java.util.Optional;

@@ -3,10 +3,10 @@ package greenladder.core.trace;
 import static greenladder.core.trace.PaperCommand.wrong;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.Document;
-import greenladder.core.item.Document.Remark;
-import greenladder.core.item.PlanKey;
+import greenladder.core.papers.Document;
+import greenladder.core.papers.Document.Remark;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.PlanKey;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Optional;

@@ -5,10 +5,10 @@ import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.time.Instant;
 import java.util.List;
 

@@ -3,11 +3,11 @@ package greenladder.core.trace;
 import static greenladder.core.trace.PaperCommand.wrong;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.Document;
-import greenladder.core.item.Document.Kind;
-import greenladder.core.item.Document.Passage;
-import greenladder.core.item.PlanKey;
+import greenladder.core.papers.Document;
+import greenladder.core.papers.Document.Kind;
+import greenladder.core.papers.Document.Passage;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.PlanKey;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;

@@ -1,12 +1,12 @@
 package greenladder.core.work;
 
-import greenladder.core.item.Board;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Board;
+import greenladder.core.team.Team;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;

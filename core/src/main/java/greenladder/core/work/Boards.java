@@ -1,15 +1,15 @@
 package greenladder.core.work;
 
-import greenladder.core.item.Board;
-import greenladder.core.item.Board.Column;
-import greenladder.core.item.Board.Place;
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
-import greenladder.core.item.State;
-import greenladder.core.item.Team;
-import greenladder.core.item.Workspace;
+import greenladder.core.level.Category;
+import greenladder.core.level.Level;
+import greenladder.core.level.State;
+import greenladder.core.product.Product;
+import greenladder.core.team.Board;
+import greenladder.core.team.Board.Column;
+import greenladder.core.team.Board.Place;
+import greenladder.core.team.Team;
+import greenladder.core.workspace.Workspace;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;

@@ -1,9 +1,9 @@
 package greenladder.core.work;
 
-import greenladder.core.item.Team;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Team;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Objects;

@@ -1,12 +1,12 @@
 package greenladder.core.work;
 
 import greenladder.core.change.Problems.Found;
-import greenladder.core.item.Permission;
-import greenladder.core.item.PlanKey;
-import greenladder.core.item.Practice;
-import greenladder.core.item.Workspace;
+import greenladder.core.people.Permission;
 import greenladder.core.plan.PlanCommand;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Practice;
+import greenladder.core.value.PlanKey;
+import greenladder.core.workspace.Workspace;
 import java.time.Instant;
 import java.util.List;
 import java.util.Set;

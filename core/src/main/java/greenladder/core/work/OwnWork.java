@@ -1,13 +1,13 @@
 package greenladder.core.work;
 
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Sprint;
+import greenladder.core.level.Category;
 import greenladder.core.plan.SprintPart;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;

@@ -15,7 +15,7 @@ import greenladder.core.item.CustomField;
 import greenladder.core.item.CustomField.Type;
 import greenladder.core.item.Details;
 import greenladder.core.item.Field;
-import greenladder.core.item.Template;
+import greenladder.core.product.Template;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Map;

@@ -5,9 +5,9 @@ import static greenladder.core.Trees.key;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.item.ItemKey;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;

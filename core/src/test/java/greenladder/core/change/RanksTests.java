@@ -7,11 +7,11 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
 import greenladder.core.rank.Rank;
 import greenladder.core.rank.RankOrder;
 import greenladder.core.rank.RankOrder.Slot;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;

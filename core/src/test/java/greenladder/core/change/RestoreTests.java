@@ -7,11 +7,11 @@ import static greenladder.core.Trees.node;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.item.Amount;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.StandardFields;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
 import java.util.List;
 import java.util.Set;
 import org.testng.annotations.Test;

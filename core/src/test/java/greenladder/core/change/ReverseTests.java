@@ -5,10 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
 import greenladder.core.item.Field;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Permission;
-import greenladder.core.item.PlanKey;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
+import greenladder.core.value.PlanKey;
 import java.util.List;
 import java.util.Set;
 import org.testng.annotations.DataProvider;

@@ -3,8 +3,8 @@ package greenladder.core.filter;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.item.Amount;
 import greenladder.core.snapshot.Node;
+import greenladder.core.value.Amount;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;

@@ -3,6 +3,7 @@ package greenladder.core.item;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 
+import greenladder.core.value.ItemKey;
 import java.time.LocalDate;
 import java.util.List;
 import org.testng.annotations.DataProvider;

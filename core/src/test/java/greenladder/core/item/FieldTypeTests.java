@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatIllegalArgumentException;
 
 import greenladder.core.rank.Rank;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;

@@ -14,6 +14,7 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.KeepMeasure;
 import greenladder.core.trace.TakeReading;
+import greenladder.core.workspace.Workspace;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;

@@ -2,9 +2,9 @@ package greenladder.core.plan;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.core.item.ItemKey;
 import greenladder.core.plan.Schedule.Job;
 import greenladder.core.plan.Schedule.Part;
+import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;

@@ -7,10 +7,10 @@ import static greenladder.core.plan.Journal.MONDAY;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.item.Level;
-import greenladder.core.item.Release;
-import greenladder.core.item.Team;
+import greenladder.core.level.Level;
+import greenladder.core.release.Release;
 import greenladder.core.snapshot.Node;
+import greenladder.core.team.Team;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;

@@ -3,9 +3,9 @@ package greenladder.core.plan;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.item.Sprint;
-import greenladder.core.item.Team;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;

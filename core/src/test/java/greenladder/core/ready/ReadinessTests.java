@@ -9,9 +9,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
 import greenladder.core.item.LinkType;
-import greenladder.core.item.ReadyCheck;
-import greenladder.core.item.ReadyCheck.Kind;
-import greenladder.core.item.Refining;
+import greenladder.core.product.ReadyCheck;
+import greenladder.core.product.ReadyCheck.Kind;
+import greenladder.core.product.Refining;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.LinkItems;
 import java.util.List;

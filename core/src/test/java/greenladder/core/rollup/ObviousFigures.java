@@ -1,6 +1,6 @@
 package greenladder.core.rollup;
 
-import greenladder.core.item.Category;
+import greenladder.core.level.Category;
 import greenladder.core.snapshot.Node;
 import java.util.List;
 import java.util.stream.Stream;

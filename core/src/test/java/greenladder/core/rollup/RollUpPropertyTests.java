@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import greenladder.core.RandomWork;
-import greenladder.core.item.Amount;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
 import java.util.stream.IntStream;
 import org.assertj.core.data.Offset;
 import org.jspecify.annotations.Nullable;

@@ -5,9 +5,9 @@ import static greenladder.core.Trees.node;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
+import greenladder.core.level.Category;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
 import java.time.LocalDate;
 import java.util.Map;
 import org.testng.annotations.Test;

@@ -4,8 +4,8 @@ import static greenladder.core.Trees.node;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.item.Factor;
-import greenladder.core.item.Refining;
+import greenladder.core.product.Factor;
+import greenladder.core.product.Refining;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import org.testng.annotations.DataProvider;

@@ -2,8 +2,8 @@ package greenladder.core.sizing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Scale;
+import greenladder.core.product.Scale;
+import greenladder.core.value.Amount;
 import java.util.Map;
 import java.util.TreeMap;
 import org.testng.annotations.Test;

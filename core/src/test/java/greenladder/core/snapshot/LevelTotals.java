@@ -1,7 +1,7 @@
 package greenladder.core.snapshot;
 
-import greenladder.core.item.Level;
-import greenladder.core.item.Product;
+import greenladder.core.level.Level;
+import greenladder.core.product.Product;
 import greenladder.core.rollup.RollUp.Split;
 import greenladder.core.rollup.RollUpSum;
 import java.util.ArrayDeque;

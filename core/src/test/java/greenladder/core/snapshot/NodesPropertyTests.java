@@ -3,7 +3,7 @@ package greenladder.core.snapshot;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.item.ItemKey;
+import greenladder.core.value.ItemKey;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

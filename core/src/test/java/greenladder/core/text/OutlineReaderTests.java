@@ -4,10 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
 import greenladder.core.change.Command;
-import greenladder.core.item.Level;
-import greenladder.core.item.Levels;
-import greenladder.core.item.Person;
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.Level;
+import greenladder.core.level.Levels;
+import greenladder.core.level.StandardLevels;
+import greenladder.core.people.Person;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import java.util.Map;

@@ -3,7 +3,7 @@ package greenladder.core.text;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.item.StandardLevels;
+import greenladder.core.level.StandardLevels;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
 import org.testng.annotations.Test;

@@ -1,14 +1,14 @@
 package greenladder.core.trace;
 
-import greenladder.core.item.Amount;
-import greenladder.core.item.Category;
 import greenladder.core.item.Item;
-import greenladder.core.item.ItemKey;
-import greenladder.core.item.Level;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.TraceLink;
+import greenladder.core.level.Category;
+import greenladder.core.level.Level;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.Amount;
+import greenladder.core.value.ItemKey;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;

@@ -5,10 +5,10 @@ import static greenladder.core.work.Crew.key;
 import static greenladder.core.work.Crew.keys;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.core.item.Board;
-import greenladder.core.item.Board.Column;
-import greenladder.core.item.Board.Place;
 import greenladder.core.snapshot.Node;
+import greenladder.core.team.Board;
+import greenladder.core.team.Board.Column;
+import greenladder.core.team.Board.Place;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;

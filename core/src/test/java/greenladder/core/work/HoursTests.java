@@ -4,8 +4,8 @@ import static greenladder.core.work.Crew.edit;
 import static greenladder.core.work.Crew.key;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.core.item.Amount;
 import greenladder.core.item.HourEntry;
+import greenladder.core.value.Amount;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;

@@ -1,0 +1,5 @@
+/** Releases, and the picture that a closed one leaves. */
+@NullMarked
+package greenladder.core.release;
+
+import org.jspecify.annotations.NullMarked;
