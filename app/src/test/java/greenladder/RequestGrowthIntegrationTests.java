@@ -4,9 +4,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 
 import com.sun.management.ThreadMXBean;
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.people.Person;
 import greenladder.core.people.Role;
@@ -94,7 +95,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
         grow(FEW);
         gateway.submit(
                 owner,
-                new Command.Edit(List.of(new ItemKey("GRO", 20)), Map.of("readers", "edda.quill")));
+                new EditItems(List.of(new ItemKey("GRO", 20)), Map.of("readers", "edda.quill")));
         var few = allocated();
         grow(MANY - FEW);
         var many = allocated();
@@ -120,7 +121,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
                     entries.add(entry(name + "-" + story, name, "story", entries.size()));
                 }
             }
-            gateway.submit(owner, new Command.Create("GRO", entries));
+            gateway.submit(owner, new CreateItems("GRO", entries));
             made += entries.size();
         }
     }
@@ -164,7 +165,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
     private void change() {
         gateway.submit(
                 owner,
-                new Command.Edit(
+                new EditItems(
                         List.of(new ItemKey("GRO", 6)), Map.of("title", "T" + System.nanoTime())));
     }
 

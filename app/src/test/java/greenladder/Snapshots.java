@@ -1,10 +1,12 @@
 package greenladder;
 
 import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.filter.Lens;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.people.Person;
@@ -54,7 +56,7 @@ public final class Snapshots {
             fields.remove("band");
             entries.add(new NewItem(words[1], parentRef, fields, new Target.Stay()));
         }
-        var made = after(snapshot, new Command.Create("MSF", entries));
+        var made = after(snapshot, new CreateItems("MSF", entries));
         return banded(made, text);
     }
 
@@ -80,8 +82,8 @@ public final class Snapshots {
         throw new AssertionError("refused: " + command);
     }
 
-    public static Command.Edit edit(int number, String field, String value) {
-        return new Command.Edit(List.of(key(number)), Map.of(field, value));
+    public static EditItems edit(int number, String field, String value) {
+        return new EditItems(List.of(key(number)), Map.of(field, value));
     }
 
     public static ItemKey key(int number) {

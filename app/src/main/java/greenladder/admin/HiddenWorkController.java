@@ -1,6 +1,6 @@
 package greenladder.admin;
 
-import greenladder.core.change.TakeOver;
+import greenladder.core.edit.TakeOver;
 import greenladder.core.item.StandardFields;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Mark;

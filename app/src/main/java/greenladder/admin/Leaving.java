@@ -1,7 +1,7 @@
 package greenladder.admin;
 
-import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
+import greenladder.core.edit.EditItems;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.value.ItemKey;
 import greenladder.item.CommandGateway;
@@ -62,7 +62,7 @@ public class Leaving {
         if (!items.isEmpty() && heir != null) {
             gateway.submit(
                     actor,
-                    new Command.Edit(items, Map.of("assignee", heir.equals(NOBODY) ? "" : heir)));
+                    new EditItems(items, Map.of("assignee", heir.equals(NOBODY) ? "" : heir)));
         }
         people.remove(actor, handle);
     }

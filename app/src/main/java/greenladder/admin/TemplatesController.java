@@ -2,8 +2,8 @@ package greenladder.admin;
 
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
-import greenladder.core.change.Target;
-import greenladder.core.change.TemplateUse;
+import greenladder.core.edit.Target;
+import greenladder.core.edit.TemplateUse;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
 import greenladder.core.product.Product;

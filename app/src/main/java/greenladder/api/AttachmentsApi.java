@@ -1,6 +1,7 @@
 package greenladder.api;
 
-import greenladder.core.change.Command;
+import greenladder.core.edit.AttachFile;
+import greenladder.core.edit.DetachFile;
 import greenladder.core.value.ItemKey;
 import greenladder.files.FileAnswers;
 import greenladder.files.FileStore;
@@ -62,7 +63,7 @@ class AttachmentsApi {
         }
         var file = files.keep(me, name, request.getInputStream());
         return StructureApi.items(
-                gateway.submit(me, new Command.Attach(item, file)), HttpStatus.CREATED);
+                gateway.submit(me, new AttachFile(item, file)), HttpStatus.CREATED);
     }
 
     @GetMapping("/{id}")
@@ -89,7 +90,7 @@ class AttachmentsApi {
             @PathVariable String key,
             @PathVariable String id,
             @AuthenticationPrincipal SignedIn me) {
-        var saved = gateway.submit(me, new Command.Detach(requireItem(me, key), id));
+        var saved = gateway.submit(me, new DetachFile(requireItem(me, key), id));
         return ItemsApi.written(saved, HttpStatus.NO_CONTENT).build();
     }
 

@@ -1,11 +1,13 @@
 package greenladder.api;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.Delete.Children;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.DeleteItems;
+import greenladder.core.edit.DeleteItems.Children;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
@@ -114,7 +116,7 @@ class ItemsApi {
         var problems = new ArrayList<Problem>();
         var create =
                 bulk
-                        ? new Command.Create(code, bulkEntries(body, problems))
+                        ? new CreateItems(code, bulkEntries(body, problems))
                         : single(me, code, body, problems);
         FieldsReader.requireNone(problems, keeper.seenBy(me), create);
         var saved = gateway.submit(me, create);
@@ -148,7 +150,7 @@ class ItemsApi {
             @AuthenticationPrincipal SignedIn me) {
         var item = Asked.node(keeper.seenBy(me), key).item().key();
         var reader = new FieldsReader(Problem.SINGLE).read(body, Set.of());
-        var edit = Command.Edit.naming(keeper.seenBy(me), List.of(item), reader.fields());
+        var edit = EditItems.naming(keeper.seenBy(me), List.of(item), reader.fields());
         FieldsReader.requireNone(reader.problems(), keeper.seenBy(me), edit);
         var saved = gateway.submit(me, edit, seen(item, ifMatch));
         return item(
@@ -195,8 +197,7 @@ class ItemsApi {
                             throw new Failure.Invalid(
                                     Problems.of("children", "Children are “delete” or “up”."));
                 };
-        var saved =
-                gateway.submit(me, new Command.Delete(List.of(item), choice), seen(item, ifMatch));
+        var saved = gateway.submit(me, new DeleteItems(List.of(item), choice), seen(item, ifMatch));
         return written(saved, HttpStatus.NO_CONTENT).build();
     }
 
@@ -240,7 +241,7 @@ class ItemsApi {
     }
 
     /** One item; from a template only where one is named. */
-    private Command.Create single(SignedIn me, String code, JsonNode body, List<Problem> problems) {
+    private CreateItems single(SignedIn me, String code, JsonNode body, List<Problem> problems) {
         var reader = new FieldsReader(Problem.SINGLE).read(body, Set.of("template"));
         problems.addAll(reader.problems());
         var template = text(body, "template");

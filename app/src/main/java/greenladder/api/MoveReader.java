@@ -1,8 +1,8 @@
 package greenladder.api;
 
-import greenladder.core.change.Command;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Target;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.Target;
 import greenladder.core.value.ItemKey;
 import java.util.ArrayList;
 import java.util.List;
@@ -21,7 +21,7 @@ final class MoveReader {
 
     private MoveReader() {}
 
-    static Command.Move read(ItemKey item, JsonNode body) {
+    static MoveItems read(ItemKey item, JsonNode body) {
         var reader = new MoveReader();
         if (!body.isObject()) {
             reader.problem("", "A move is a JSON object.");
@@ -33,7 +33,7 @@ final class MoveReader {
         if (TARGETS.stream().filter(body::has).count() > 1) {
             reader.problem("", "A move has one of before, after, position and to.");
         }
-        var move = new Command.Move(List.of(item), reader.parent(body), reader.target(body));
+        var move = new MoveItems(List.of(item), reader.parent(body), reader.target(body));
         FieldsReader.requireNone(reader.problems);
         return move;
     }

@@ -1,6 +1,6 @@
 package greenladder.api;
 
-import greenladder.core.change.Command;
+import greenladder.core.edit.CreateItems;
 import greenladder.core.text.Outline;
 import greenladder.core.text.OutlineReader;
 import greenladder.core.text.OutlineWriter;
@@ -97,7 +97,7 @@ class OutlineApi {
         var saved =
                 gateway.submit(
                         me,
-                        new Command.Create(
+                        new CreateItems(
                                 code, outline.toEntries(under == null ? null : under.key())));
         return ItemsApi.written(saved, HttpStatus.CREATED)
                 .body(json(outline, StructureApi.jsons(saved)));

@@ -1,8 +1,9 @@
 package greenladder.api;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Ordering;
 import greenladder.core.change.Problems;
+import greenladder.core.edit.OrderItems;
+import greenladder.core.edit.Ordering;
+import greenladder.core.edit.SettleItem;
 import greenladder.core.filter.Lens;
 import greenladder.core.filter.Sorting;
 import greenladder.core.level.Level;
@@ -117,7 +118,7 @@ class RefineApi {
                                 .map(key -> Asked.node(snapshot, key).item().key())
                                 .toList()
                         : sorted(snapshot, product, body, me);
-        var saved = gateway.submit(me, new Command.Order(keys));
+        var saved = gateway.submit(me, new OrderItems(keys));
         return ItemsApi.written(saved, HttpStatus.OK).body(new OrderJson(saved.changes().size()));
     }
 
@@ -149,7 +150,7 @@ class RefineApi {
         var saved =
                 gateway.submit(
                         me,
-                        new Command.Settle(
+                        new SettleItem(
                                 item,
                                 me.handle(),
                                 Objects.requireNonNullElse(body.words(), ""),

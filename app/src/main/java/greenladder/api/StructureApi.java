@@ -1,10 +1,14 @@
 package greenladder.api;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.ChangeLevel.Misfits;
-import greenladder.core.change.Command.Part;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
+import greenladder.core.edit.ChangeLevel;
+import greenladder.core.edit.ChangeLevel.Misfits;
+import greenladder.core.edit.GatherItems;
+import greenladder.core.edit.MergeItems;
+import greenladder.core.edit.PromoteLine;
+import greenladder.core.edit.SplitItem;
+import greenladder.core.edit.SplitPart;
 import greenladder.core.value.ItemKey;
 import greenladder.item.Asked;
 import greenladder.item.CommandGateway;
@@ -52,8 +56,8 @@ class StructureApi {
             @Nullable List<String> children,
             @Nullable List<Integer> criteria) {
 
-        Part toPart() {
-            return new Part(
+        SplitPart toPart() {
+            return new SplitPart(
                     Objects.requireNonNullElse(title, ""),
                     Objects.requireNonNullElse(size, ""),
                     Objects.requireNonNullElse(children, List.<String>of()).stream()
@@ -94,7 +98,7 @@ class StructureApi {
         return items(
                 gateway.submit(
                         me,
-                        new Command.Split(
+                        new SplitItem(
                                 item,
                                 Objects.requireNonNullElse(body.parts(), List.<PartBody>of())
                                         .stream()
@@ -114,7 +118,7 @@ class StructureApi {
         return items(
                 gateway.submit(
                         me,
-                        new Command.Merge(
+                        new MergeItems(
                                 key("into", Objects.requireNonNullElse(body.into(), "")),
                                 requireItem(me, key))),
                 HttpStatus.OK);
@@ -140,7 +144,7 @@ class StructureApi {
         return items(
                 gateway.submit(
                         me,
-                        new Command.ChangeLevel(
+                        new ChangeLevel(
                                 List.of(requireItem(me, key)),
                                 Objects.requireNonNullElse(body.level(), ""),
                                 misfits)),
@@ -165,7 +169,7 @@ class StructureApi {
         return items(
                 gateway.submit(
                         me,
-                        new Command.Promote(
+                        new PromoteLine(
                                 item, at, text, Objects.requireNonNullElse(body.level(), ""))),
                 HttpStatus.CREATED);
     }
@@ -187,7 +191,7 @@ class StructureApi {
                 Objects.requireNonNullElse(body.items(), List.<String>of()).stream()
                         .map(one -> key("items", one))
                         .toList();
-        return items(gateway.submit(me, new Command.Gather(keys, parent)), HttpStatus.CREATED);
+        return items(gateway.submit(me, new GatherItems(keys, parent)), HttpStatus.CREATED);
     }
 
     static List<ItemJson> jsons(Saved saved) {

@@ -1,7 +1,7 @@
 package greenladder.breakdown;
 
-import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
+import greenladder.core.edit.CreateItems;
 import greenladder.core.level.Level;
 import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
@@ -133,7 +133,7 @@ class OutlineController {
             throw invalid("text", "There is nothing to add yet.");
         }
         return Answers.done(
-                "Added", gateway.submit(me, new Command.Create(code, outline.toEntries(under))));
+                "Added", gateway.submit(me, new CreateItems(code, outline.toEntries(under))));
     }
 
     /** A subtree as text, to be copied. */

@@ -1,7 +1,8 @@
 package greenladder.demo;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.item.Item;
 import greenladder.core.level.Category;
 import greenladder.core.level.State;
@@ -268,7 +269,7 @@ class DemoCrew {
             tried(() ->
                     gateway.submit(
                             lead(team),
-                            new Command.Create(
+                            new CreateItems(
                                     team.products().iterator().next(),
                                     List.of(
                                             NewItem.of(
@@ -288,8 +289,7 @@ class DemoCrew {
         }
 
         private void edit(String person, Item item, Map<String, String> fields) {
-            tried(() ->
-                    gateway.submit(person(person), new Command.Edit(List.of(item.key()), fields)));
+            tried(() -> gateway.submit(person(person), new EditItems(List.of(item.key()), fields)));
         }
 
         private State state(Item item, Category category) {

@@ -1,7 +1,10 @@
 package greenladder.demo;
 
 import greenladder.core.change.Command;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.item.StandardFields;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Snapshot;
@@ -136,10 +139,10 @@ record DemoDoing(DemoHistory history, Instant now) {
     }
 
     private static Command made(Repair repair) {
-        return new Command.Create(
+        return new CreateItems(
                 "MSF",
                 List.of(
-                        new Command.NewItem(
+                        new NewItem(
                                 null,
                                 null,
                                 Map.of(
@@ -159,13 +162,13 @@ record DemoDoing(DemoHistory history, Instant now) {
     }
 
     private static Command moved(Snapshot snapshot, Repair repair, String state) {
-        return new Command.Edit(
+        return new EditItems(
                 List.of(find(snapshot, repair.title())),
                 Map.of("state", state, "assignee", repair.person()));
     }
 
     private static Command waits(ItemKey item, String reason) {
-        return new Command.Edit(
+        return new EditItems(
                 List.of(item),
                 Map.of(
                         "blocked",

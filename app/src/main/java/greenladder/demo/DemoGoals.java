@@ -1,6 +1,8 @@
 package greenladder.demo;
 
-import greenladder.core.change.Command;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.item.LinkType;
 import greenladder.core.trace.KeepMeasure;
 import greenladder.core.trace.LinkItems;
@@ -140,10 +142,10 @@ record DemoGoals(DemoHistory history, DemoCalendar calendar) {
                 DemoCalendar.at(calendar.today().minusDays(12), 140),
                 "ines.rowe",
                 any ->
-                        new Command.Create(
+                        new CreateItems(
                                 "MSF",
                                 List.of(
-                                        Command.NewItem.of(
+                                        NewItem.of(
                                                 Map.of(
                                                         "level", "goal",
                                                         "title", "Nights at the pier are quiet",
@@ -162,7 +164,7 @@ record DemoGoals(DemoHistory history, DemoCalendar calendar) {
         history.add(
                 DemoCalendar.at(calendar.today().minusDays(daysAgo), 130),
                 who,
-                any -> new Command.Edit(List.of(history.keyOf(title)), Map.of("state", state)));
+                any -> new EditItems(List.of(history.keyOf(title)), Map.of("state", state)));
     }
 
     private void share(String from, String to, int percent) {

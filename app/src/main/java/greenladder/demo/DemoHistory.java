@@ -1,8 +1,10 @@
 package greenladder.demo;
 
 import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
 import greenladder.demo.DemoContent.Goal;
@@ -123,7 +125,7 @@ final class DemoHistory {
                 entry.tasks().forEach(task -> items.add(task(task, ref, null)));
             }
         }
-        return new Command.Create(product, items);
+        return new CreateItems(product, items);
     }
 
     static NewItem task(
@@ -208,7 +210,7 @@ final class DemoHistory {
                     at,
                     who,
                     snapshot ->
-                            new Command.Edit(
+                            new EditItems(
                                     entries.stream().map(this::keyOf).toList(),
                                     Map.of(field, value)));
         }

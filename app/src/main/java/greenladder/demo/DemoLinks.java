@@ -1,8 +1,10 @@
 package greenladder.demo;
 
 import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Item;
 import greenladder.core.item.LinkType;
 import greenladder.core.plan.SprintPart;
@@ -69,7 +71,7 @@ final class DemoLinks {
 
     private static Command moreTasks(Snapshot now) {
         var stories = SprintPart.inSprint(now, SPRINT).stream().limit(STORIES).toList();
-        return new Command.Create(
+        return new CreateItems(
                 "MSF",
                 stories.stream()
                         .flatMap(story -> MORE.stream().map(more -> task(story.item(), more)))
@@ -102,7 +104,7 @@ final class DemoLinks {
                 those.add(tasks.get(i).item());
             }
         }
-        return new Command.Edit(those, Map.of("assignee", person));
+        return new EditItems(those, Map.of("assignee", person));
     }
 
     /** By title; tasks that a team wrote in its sprint are found there. */

@@ -1,7 +1,9 @@
 package greenladder.demo;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.papers.Baseline;
 import greenladder.core.papers.Document;
 import greenladder.core.papers.Review;
@@ -170,7 +172,7 @@ final class DemoPapers {
         history.add(
                 at(daysAgo, 30),
                 "ines.rowe",
-                any -> new Command.Edit(List.of(history.keyOf(title)), fields.get()));
+                any -> new EditItems(List.of(history.keyOf(title)), fields.get()));
     }
 
     private Instant at(int daysAgo, int minute) {
@@ -332,7 +334,7 @@ final class DemoPapers {
                 at(9, 0),
                 "ines.rowe",
                 any ->
-                        new Command.Create(
+                        new CreateItems(
                                 "MSF",
                                 List.of(
                                         entry(
@@ -363,8 +365,7 @@ final class DemoPapers {
                                                         "size", "3")))));
     }
 
-    private static Command.NewItem entry(
-            String ref, @Nullable String parent, Map<String, String> fields) {
-        return new Command.NewItem(ref, parent, fields, new Target.Stay());
+    private static NewItem entry(String ref, @Nullable String parent, Map<String, String> fields) {
+        return new NewItem(ref, parent, fields, new Target.Stay());
     }
 }

@@ -1,6 +1,8 @@
 package greenladder.demo;
 
 import greenladder.core.change.Command;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.SettleItem;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.level.Category;
@@ -130,13 +132,13 @@ class DemoRefining {
                         .limit(5)
                         .map(Item::key)
                         .toList();
-        return new Command.Edit(keys, Map.of("candidate", "yes"));
+        return new EditItems(keys, Map.of("candidate", "yes"));
     }
 
     private static Command marked(ItemKey key, String field, String text, SignedIn owner) {
         return field.equals(Field.DECISIONS.label())
-                ? new Command.Settle(key, owner.handle(), text, false)
-                : new Command.Edit(List.of(key), Map.of(field, text));
+                ? new SettleItem(key, owner.handle(), text, false)
+                : new EditItems(List.of(key), Map.of(field, text));
     }
 
     /** The stories of a stretch of the order that ends behind so many that are still to do. */
@@ -154,7 +156,7 @@ class DemoRefining {
             keys.add(item.key());
         }
         var bands = snapshot.requireProduct(product).refining().bands();
-        return new Command.Edit(keys, Map.of("band", bands.get(band).key()));
+        return new EditItems(keys, Map.of("band", bands.get(band).key()));
     }
 
     /** Factors for all but a few stories that are still to do, criteria for the first of them. */
@@ -165,7 +167,7 @@ class DemoRefining {
                         .filter(item -> item.category() == Category.TO_DO)
                         .toList();
         if (place >= open.size() || place % 9 == 7) {
-            return new Command.Edit(List.of(), Map.of());
+            return new EditItems(List.of(), Map.of());
         }
         var item = open.get(place);
         Map<String, String> fields = new LinkedHashMap<>();
@@ -189,7 +191,7 @@ class DemoRefining {
                             ? "tidewater"
                             : place % 2 == 0 ? "lantern" : "gannet");
         }
-        return new Command.Edit(List.of(item.key()), fields);
+        return new EditItems(List.of(item.key()), fields);
     }
 
     /** From 1 to 10, higher at the beginning of the order; the same at every start. */

@@ -1,6 +1,6 @@
 package greenladder.demo;
 
-import greenladder.core.change.Command;
+import greenladder.core.edit.EditItems;
 import greenladder.core.item.CustomField;
 import greenladder.core.product.Template;
 import greenladder.item.CommandGateway.Past;
@@ -85,7 +85,7 @@ class DemoSetup {
                 .map(line -> line.split(" \\| ", 4))
                 .forEach(parts -> {
                     var edit =
-                            new Command.Edit(
+                            new EditItems(
                                     List.of(history.keyOf(parts[1])),
                                     Map.of(parts[2], dated(parts[3], at).replace(" / ", "\n")));
                     past.add(new Past(at, actor, any -> edit));

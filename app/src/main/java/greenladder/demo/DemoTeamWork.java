@@ -1,6 +1,7 @@
 package greenladder.demo;
 
-import greenladder.core.change.Command;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
 import greenladder.demo.DemoContent.Crew;
 import greenladder.demo.DemoOutline.Entry;
 import greenladder.demo.DemoSprints.Story;
@@ -93,7 +94,7 @@ final class DemoTeamWork {
                         var story = history.keyOf(entry);
                         var tasks = new ArrayList<>(entry.tasks());
                         tasks.addAll(DemoOutline.tasks(team.habits()));
-                        return new Command.Create(
+                        return new CreateItems(
                                 story.product(),
                                 tasks.stream()
                                         .map(task -> DemoHistory.task(task, null, story))
@@ -212,7 +213,7 @@ final class DemoTeamWork {
                             snapshot.requireNode(history.keyOf(entry)).children().get(place).item();
                     var estimate = task.hours().estimate();
                     int hours = estimate == null ? 1 : (int) (estimate.thousandths() / 1000);
-                    return new Command.Edit(List.of(task.key()), fields.apply(hours));
+                    return new EditItems(List.of(task.key()), fields.apply(hours));
                 });
     }
 }

@@ -1,6 +1,6 @@
 package greenladder.demo;
 
-import greenladder.core.change.Command;
+import greenladder.core.edit.EditItems;
 import greenladder.core.plan.KeepNote;
 import greenladder.core.sprint.SprintNote.Kind;
 import java.util.List;
@@ -88,8 +88,8 @@ record DemoTracking(DemoHistory history, DemoCalendar calendar) {
                 snapshot -> {
                     var item = snapshot.requireNode(history.keyOf(again.title())).item();
                     return item.state().key().equals(from)
-                            ? new Command.Edit(List.of(item.key()), Map.of("state", to))
-                            : new Command.Edit(
+                            ? new EditItems(List.of(item.key()), Map.of("state", to))
+                            : new EditItems(
                                     List.of(item.key()), Map.of("state", item.state().key()));
                 });
     }

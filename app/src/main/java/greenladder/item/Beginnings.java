@@ -1,10 +1,10 @@
 package greenladder.item;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Problems;
-import greenladder.core.change.Target;
-import greenladder.core.change.TemplateUse;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
+import greenladder.core.edit.TemplateUse;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.product.Template;
@@ -28,8 +28,7 @@ public final class Beginnings {
      *
      * @param template what it begins from; null for none
      */
-    public record Beginning(
-            Command.Create create, List<String> notes, @Nullable Template template) {}
+    public record Beginning(CreateItems create, List<String> notes, @Nullable Template template) {}
 
     /**
      * @param chosen the key of a template; blank for the default one, {@link #PLAIN} for none
@@ -44,12 +43,12 @@ public final class Beginnings {
         var template = template(snapshot, code, fields, chosen);
         if (template.isEmpty()) {
             return new Beginning(
-                    new Command.Create(code, List.of(new NewItem(null, null, fields, target))),
+                    new CreateItems(code, List.of(new NewItem(null, null, fields, target))),
                     List.of(),
                     null);
         }
         var use = TemplateUse.of(template.get(), snapshot.requireProduct(code), fields, target);
-        return new Beginning(new Command.Create(code, use.entries()), use.notes(), template.get());
+        return new Beginning(new CreateItems(code, use.entries()), use.notes(), template.get());
     }
 
     private static Optional<Template> template(

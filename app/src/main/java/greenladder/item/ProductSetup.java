@@ -1,12 +1,12 @@
 package greenladder.item;
 
-import greenladder.core.change.Command;
 import greenladder.core.change.Decision.Refused;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
-import greenladder.core.change.Target;
-import greenladder.core.change.TemplateUse;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.Target;
+import greenladder.core.edit.TemplateUse;
 import greenladder.core.item.CustomField;
 import greenladder.core.level.Levels;
 import greenladder.core.people.Permission;
@@ -278,7 +278,7 @@ public class ProductSetup {
             var use =
                     TemplateUse.of(template, product, Map.of("title", "Title"), new Target.Stay());
             use.notes().forEach(note -> problems.add(new Problem("fields", note)));
-            var create = new Command.Create(product.code(), use.entries());
+            var create = new CreateItems(product.code(), use.entries());
             if (Decisions.decide(keeper.seenBy(me), create, clock.instant())
                     instanceof Refused(var refused)) {
                 refused.all().forEach(one -> problems.add(new Problem(one.field(), one.message())));

@@ -1,6 +1,6 @@
 package greenladder.item;
 
-import greenladder.core.change.Command;
+import greenladder.core.edit.ShortenRanks;
 import greenladder.core.rank.Rank;
 import greenladder.core.value.ItemKey;
 import greenladder.item.CommandGateway.Saved;
@@ -38,7 +38,7 @@ class RankTidier implements DisposableBean {
 
     private void shorten(ItemKey around) {
         try {
-            gateway.submit(SignedIn.SYSTEM, new Command.ShortenRanks(around));
+            gateway.submit(SignedIn.SYSTEM, new ShortenRanks(around));
         } catch (Failure e) {
             // Deleted or moved meanwhile: the next long rank starts it again.
             LOG.debug("ranks around {} stay as they are: {}", around, e.getMessage());

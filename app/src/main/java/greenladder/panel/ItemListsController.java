@@ -1,8 +1,11 @@
 package greenladder.panel;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.ListStep;
 import greenladder.core.change.Problems;
+import greenladder.core.edit.AttachFile;
+import greenladder.core.edit.DetachFile;
+import greenladder.core.edit.EditList;
+import greenladder.core.edit.ListStep;
+import greenladder.core.edit.PromoteLine;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
 import greenladder.core.value.ItemKey;
@@ -81,8 +84,7 @@ class ItemListsController {
                         .orElseThrow(() ->
                                 new Failure.NotFound("There is no list “%s”.".formatted(field)));
         return Answers.done(
-                "Changed",
-                gateway.submit(me, new Command.EditList(require(me, key), list, form.toStep())));
+                "Changed", gateway.submit(me, new EditList(require(me, key), list, form.toStep())));
     }
 
     @PostMapping("/items/{key}/promote")
@@ -93,7 +95,7 @@ class ItemListsController {
             @RequestParam String level,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.added(
-                gateway.submit(me, new Command.Promote(require(me, key), at, line, level)));
+                gateway.submit(me, new PromoteLine(require(me, key), at, line, level)));
     }
 
     /** Takes a file as the body of the call. */
@@ -108,7 +110,7 @@ class ItemListsController {
         var file = received(me, item, name, request);
         return Answers.done(
                 "Attached “%s” to".formatted(file.name()),
-                gateway.submit(me, new Command.Attach(item, file)));
+                gateway.submit(me, new AttachFile(item, file)));
     }
 
     /** Takes a picture that is put into a text; it hangs on the item as well. */
@@ -124,7 +126,7 @@ class ItemListsController {
         if (!FileStore.isShown(file)) {
             throw invalid("attachments", "This is no picture that can be shown.");
         }
-        gateway.submit(me, new Command.Attach(item, file));
+        gateway.submit(me, new AttachFile(item, file));
         return Answers.picture(PanelDetails.url(file));
     }
 
@@ -134,8 +136,7 @@ class ItemListsController {
             @RequestParam String file,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.done(
-                "Removed a file from",
-                gateway.submit(me, new Command.Detach(require(me, key), file)));
+                "Removed a file from", gateway.submit(me, new DetachFile(require(me, key), file)));
     }
 
     private Attachment received(SignedIn me, ItemKey item, String name, HttpServletRequest request)

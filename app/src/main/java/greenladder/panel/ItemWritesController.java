@@ -1,9 +1,12 @@
 package greenladder.panel;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.Delete.Children;
 import greenladder.core.change.Problems;
-import greenladder.core.change.Target;
+import greenladder.core.edit.DeleteItems;
+import greenladder.core.edit.DeleteItems.Children;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.IndentItems;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
@@ -113,7 +116,7 @@ class ItemWritesController {
         Map<String, String> fields = new LinkedHashMap<>();
         fields.put(form.field(), Objects.requireNonNullElse(form.value(), ""));
         var items = keys(form.keys());
-        var edit = Command.Edit.naming(keeper.seenBy(me), items, fields);
+        var edit = EditItems.naming(keeper.seenBy(me), items, fields);
         var saved =
                 form.seen() == null || items.size() != 1
                         ? gateway.submit(me, edit)
@@ -169,7 +172,7 @@ class ItemWritesController {
                 "Moved",
                 gateway.submit(
                         me,
-                        new Command.Move(
+                        new MoveItems(
                                 items,
                                 parentOf(form),
                                 siblings ? amongSiblings(me, items, form) : targetOf(form))));
@@ -180,7 +183,7 @@ class ItemWritesController {
             @RequestParam String keys,
             @RequestParam boolean out,
             @AuthenticationPrincipal SignedIn me) {
-        return Answers.done("Moved", gateway.submit(me, new Command.Indent(keys(keys), out)));
+        return Answers.done("Moved", gateway.submit(me, new IndentItems(keys(keys), out)));
     }
 
     @PostMapping("/items/delete")
@@ -194,7 +197,7 @@ class ItemWritesController {
                         .findFirst()
                         .orElseThrow(() ->
                                 invalid("children", "Children are deleted with it or move up."));
-        return Answers.done("Deleted", gateway.submit(me, new Command.Delete(keys(keys), choice)));
+        return Answers.done("Deleted", gateway.submit(me, new DeleteItems(keys(keys), choice)));
     }
 
     private Target amongSiblings(SignedIn me, List<ItemKey> items, MoveForm form) {

@@ -1,7 +1,7 @@
 package greenladder.panel;
 
 import greenladder.core.change.Problems;
-import greenladder.core.change.Target;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.level.Level;

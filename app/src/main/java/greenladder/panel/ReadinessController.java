@@ -1,6 +1,6 @@
 package greenladder.panel;
 
-import greenladder.core.change.Command;
+import greenladder.core.edit.SettleItem;
 import greenladder.core.item.Field;
 import greenladder.core.product.ReadyCheck;
 import greenladder.core.ready.Readiness;
@@ -98,7 +98,6 @@ class ReadinessController {
             @AuthenticationPrincipal SignedIn me) {
         var item = Asked.node(keeper.seenBy(me), key).item().key();
         return Answers.done(
-                "Noted on",
-                gateway.submit(me, new Command.Settle(item, me.handle(), words, false)));
+                "Noted on", gateway.submit(me, new SettleItem(item, me.handle(), words, false)));
     }
 }

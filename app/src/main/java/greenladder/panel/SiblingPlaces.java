@@ -1,6 +1,6 @@
 package greenladder.panel;
 
-import greenladder.core.change.Target;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Item;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;

@@ -1,9 +1,12 @@
 package greenladder.panel;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.ChangeLevel.Misfits;
-import greenladder.core.change.Command.Part;
 import greenladder.core.change.Problems;
+import greenladder.core.edit.ChangeLevel;
+import greenladder.core.edit.ChangeLevel.Misfits;
+import greenladder.core.edit.GatherItems;
+import greenladder.core.edit.MergeItems;
+import greenladder.core.edit.SplitItem;
+import greenladder.core.edit.SplitPart;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.snapshot.Node;
@@ -66,10 +69,10 @@ class StructureController {
             @Nullable List<String> goes,
             @Nullable String original,
             @Nullable String originalSize) {
-        List<Part> parts() {
+        List<SplitPart> parts() {
             var titles = title == null ? List.<String>of() : title;
             var sizes = size == null ? List.<String>of() : size;
-            var parts = new ArrayList<Part>();
+            var parts = new ArrayList<SplitPart>();
             for (int i = 0; i < titles.size(); i++) {
                 var part = part(i, titles.get(i), i < sizes.size() ? sizes.get(i) : "");
                 boolean blank =
@@ -84,7 +87,7 @@ class StructureController {
             return parts;
         }
 
-        private Part part(int index, String title, String size) {
+        private SplitPart part(int index, String title, String size) {
             var children = new ArrayList<ItemKey>();
             var criteria = new ArrayList<Integer>();
             for (var one : goes == null ? List.<String>of() : goes) {
@@ -97,7 +100,7 @@ class StructureController {
                     }
                 }
             }
-            return new Part(title, size, children, criteria);
+            return new SplitPart(title, size, children, criteria);
         }
     }
 
@@ -144,7 +147,7 @@ class StructureController {
         var saved =
                 gateway.submit(
                         me,
-                        new Command.Split(
+                        new SplitItem(
                                 key("item", key),
                                 form.parts(),
                                 keeps,
@@ -168,7 +171,7 @@ class StructureController {
                     Problems.of(
                             "stays", "Two items are merged at a time; name the one that stays."));
         }
-        var saved = gateway.submit(me, new Command.Merge(into, going.getFirst()));
+        var saved = gateway.submit(me, new MergeItems(into, going.getFirst()));
         return Answers.done("Merged %s into".formatted(going.getFirst()), saved);
     }
 
@@ -186,7 +189,7 @@ class StructureController {
         if (above != null) {
             parent.put(Field.PARENT.label(), above.toString());
         }
-        var saved = gateway.submit(me, new Command.Gather(items, parent));
+        var saved = gateway.submit(me, new GatherItems(items, parent));
         return Answers.done("Gathered under", saved);
     }
 
@@ -235,8 +238,7 @@ class StructureController {
                         .orElse(Misfits.REFUSE);
         var items = Arrays.stream(keys.split(",")).map(one -> key("item", one)).toList();
         return Answers.done(
-                "Changed the level of",
-                gateway.submit(me, new Command.ChangeLevel(items, level, choice)));
+                "Changed the level of", gateway.submit(me, new ChangeLevel(items, level, choice)));
     }
 
     private static ItemKey key(String field, String text) {

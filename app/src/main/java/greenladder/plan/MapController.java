@@ -2,9 +2,9 @@ package greenladder.plan;
 
 import static greenladder.panel.FormValues.invalid;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.plan.PlaceOnMap;
 import greenladder.core.plan.StoryMap;
 import greenladder.frame.Screen;
@@ -104,7 +104,7 @@ class MapController {
         return Answers.added(
                 gateway.submit(
                         me,
-                        new Command.Create(
+                        new CreateItems(
                                 product.code(),
                                 List.of(
                                         new NewItem(

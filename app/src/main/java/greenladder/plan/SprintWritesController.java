@@ -5,7 +5,9 @@ import static greenladder.panel.FormValues.date;
 import static greenladder.panel.FormValues.keys;
 import static greenladder.panel.FormValues.number;
 
-import greenladder.core.change.Command;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.item.Field;
 import greenladder.core.plan.AgreeOn;
 import greenladder.core.plan.CloseSprint;
@@ -156,7 +158,7 @@ class SprintWritesController {
             return Answers.done(
                     "Planned",
                     gateway.submit(
-                            me, new Command.Edit(items, Map.of(Field.RELEASE.label(), release))));
+                            me, new EditItems(items, Map.of(Field.RELEASE.label(), release))));
         }
         var saved = planning.plan(me, sprint, items, candidates);
         var name = saved.accepted().after().workspace().findSprint(sprint).map(Sprint::name);
@@ -177,7 +179,7 @@ class SprintWritesController {
                 release.isEmpty()
                         ? planning.takeOut(me, sprint, items)
                         : gateway.submit(
-                                me, new Command.Edit(items, Map.of(Field.RELEASE.label(), ""))));
+                                me, new EditItems(items, Map.of(Field.RELEASE.label(), ""))));
     }
 
     @PostMapping("/sprints/{sprint}/candidates")
@@ -253,9 +255,7 @@ class SprintWritesController {
         fields.put(Field.ASSIGNEE.label(), person);
         fields.put("skill", skill);
         return Answers.added(
-                gateway.submit(
-                        me,
-                        new Command.Create(product.code(), List.of(Command.NewItem.of(fields)))));
+                gateway.submit(me, new CreateItems(product.code(), List.of(NewItem.of(fields)))));
     }
 
     @PostMapping("/sprints/{sprint}/order")

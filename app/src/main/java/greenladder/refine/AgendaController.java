@@ -1,7 +1,8 @@
 package greenladder.refine;
 
-import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.SettleItem;
 import greenladder.core.item.Field;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
@@ -63,8 +64,7 @@ class AgendaController {
             @PathVariable String key,
             @RequestParam(defaultValue = "") String words,
             @AuthenticationPrincipal SignedIn me) {
-        var saved =
-                gateway.submit(me, new Command.Settle(Asked.key(key), me.handle(), words, true));
+        var saved = gateway.submit(me, new SettleItem(Asked.key(key), me.handle(), words, true));
         tellOfTheWalk(code, me);
         return Answers.done("Talked through", saved);
     }
@@ -83,7 +83,7 @@ class AgendaController {
         var saved =
                 gateway.submit(
                         me,
-                        new Command.Edit(
+                        new EditItems(
                                 List.of(Asked.key(key)),
                                 Map.of(
                                         Field.AGENDA.label(),

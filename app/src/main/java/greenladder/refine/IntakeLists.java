@@ -1,10 +1,11 @@
 package greenladder.refine;
 
 import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.team.Team;
@@ -185,7 +186,7 @@ public class IntakeLists {
                             String.valueOf(row.takenAs),
                             "“%s” was taken up meanwhile as %s.".formatted(row.title, row.takenAs));
                 });
-        return new Command.Create(
+        return new CreateItems(
                 list.product,
                 rows.stream().map(row -> entry(me, list, row, target, band)).toList());
     }

@@ -1,9 +1,10 @@
 package greenladder.refine;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Ordering;
 import greenladder.core.change.Problems;
-import greenladder.core.change.Target;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.OrderItems;
+import greenladder.core.edit.Ordering;
+import greenladder.core.edit.Target;
 import greenladder.core.filter.Sorting;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -86,8 +87,7 @@ class RankMoves {
         }
         first.ifPresent(item -> joins.put("band", RankList.bandOf(item)));
         return gateway.submit(
-                me,
-                new Command.Move(keys, new Target.Parent.Same(), target(list, keys, form), joins));
+                me, new MoveItems(keys, new Target.Parent.Same(), target(list, keys, form), joins));
     }
 
     /** What makes items a team's where some of them are not yet. */
@@ -195,14 +195,14 @@ class RankMoves {
         }
         var sorted = sorting.sorted(narrowed.lens(), found);
         return gateway.submit(
-                me, new Command.Order(sorted.stream().map(node -> node.item().key()).toList()));
+                me, new OrderItems(sorted.stream().map(node -> node.item().key()).toList()));
     }
 
     /** Puts a whole level into the order in which the items above it stand. */
     Saved orderAsParentsStand(SignedIn me, RankPlace place) {
         return gateway.submit(
                 me,
-                new Command.Order(
+                new OrderItems(
                         Ordering.asParentsStand(
                                 keeper.seenBy(me), place.product(), place.level())));
     }

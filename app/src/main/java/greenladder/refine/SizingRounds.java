@@ -1,7 +1,7 @@
 package greenladder.refine;
 
-import greenladder.core.change.Command;
 import greenladder.core.change.Problems;
+import greenladder.core.edit.EditItems;
 import greenladder.core.item.Field;
 import greenladder.core.product.Scale;
 import greenladder.core.sizing.Picks;
@@ -155,7 +155,7 @@ class SizingRounds {
         return gateway.submit(
                 me,
                 snapshot ->
-                        new Command.Edit(
+                        new EditItems(
                                 List.of(SizingStore.key(require(me, id))),
                                 Map.of(Field.SIZE.label(), size)),
                 accepted -> {

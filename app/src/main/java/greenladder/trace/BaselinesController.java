@@ -1,7 +1,7 @@
 package greenladder.trace;
 
 import greenladder.core.change.Problems;
-import greenladder.core.change.Restore;
+import greenladder.core.edit.Restore;
 import greenladder.core.item.Field;
 import greenladder.core.papers.Baseline;
 import greenladder.core.trace.KeepPaper;

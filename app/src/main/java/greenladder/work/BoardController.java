@@ -1,7 +1,8 @@
 package greenladder.work;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.team.Board;
@@ -214,11 +215,9 @@ class BoardController {
         return Answers.added(
                 gateway.submit(
                         me,
-                        new Command.Create(
+                        new CreateItems(
                                 product.code(),
-                                List.of(
-                                        new Command.NewItem(
-                                                null, null, fields, new Target.Stay())))));
+                                List.of(new NewItem(null, null, fields, new Target.Stay())))));
     }
 
     /** What a lane is of can be a parent where its level is right above; else it is loose. */

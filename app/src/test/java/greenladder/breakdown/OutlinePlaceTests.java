@@ -3,11 +3,11 @@ package greenladder.breakdown;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.breakdown.OutlinePlace.Form;
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.filter.Lens;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.product.Product;
@@ -29,7 +29,7 @@ public class OutlinePlaceTests {
 
     private static Snapshot snapshot() {
         var create =
-                new Command.Create(
+                new CreateItems(
                         "MSF",
                         List.of(
                                 entry("e", null, "epic", "to-do"),

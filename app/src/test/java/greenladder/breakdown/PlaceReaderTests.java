@@ -3,11 +3,11 @@ package greenladder.breakdown;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.breakdown.PlaceReader.PlaceForm;
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
@@ -31,8 +31,7 @@ public class PlaceReaderTests {
                         item("d", "c", "story", "under-way"),
                         item("e", null, "story", "to-do"));
         var empty = Snapshot.empty().with(PRODUCT);
-        return ((Accepted)
-                        Decisions.decide(empty, new Command.Create("MSF", entries), Instant.EPOCH))
+        return ((Accepted) Decisions.decide(empty, new CreateItems("MSF", entries), Instant.EPOCH))
                 .after();
     }
 

@@ -2,10 +2,10 @@ package greenladder.breakdown;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
@@ -39,8 +39,7 @@ public class StretchTests {
         var snapshot = Snapshot.empty().with(new Product("MSF", "Crossing", StandardLevels.six()));
         var made =
                 (Accepted)
-                        Decisions.decide(
-                                snapshot, new Command.Create("MSF", entries), Instant.EPOCH);
+                        Decisions.decide(snapshot, new CreateItems("MSF", entries), Instant.EPOCH);
         return made.after().roots("MSF");
     }
 

@@ -3,10 +3,10 @@ package greenladder.item;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.item.Field;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.people.Person;
@@ -40,8 +40,7 @@ public class ChangeWordsTests {
                         .with(new Sprint("saws-1", "saws", "Saws 1", DAY, DAY, null, null))
                         .with(new Release("may", "MSF", "May", DAY));
         var create =
-                new Command.Create(
-                        "MSF", List.of(NewItem.of(Map.of("level", "story", "title", "S"))));
+                new CreateItems("MSF", List.of(NewItem.of(Map.of("level", "story", "title", "S"))));
         return ((Accepted)
                         Decisions.decide(Snapshot.empty().with(workspace), create, Instant.EPOCH))
                 .after();

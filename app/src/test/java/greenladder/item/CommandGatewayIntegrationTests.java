@@ -5,8 +5,12 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import greenladder.RunningDemo;
 import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.ShortenRanks;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Field;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
@@ -51,9 +55,8 @@ public class CommandGatewayIntegrationTests extends RunningDemo {
         return new Past(at, ines(), any -> command);
     }
 
-    private static Command.Create create(String code, String title) {
-        return new Command.Create(
-                code, List.of(NewItem.of(Map.of("level", "goal", "title", title))));
+    private static CreateItems create(String code, String title) {
+        return new CreateItems(code, List.of(NewItem.of(Map.of("level", "goal", "title", title))));
     }
 
     @Test
@@ -66,8 +69,8 @@ public class CommandGatewayIntegrationTests extends RunningDemo {
         gateway.live(
                 List.of(
                         past(first, create(code, "Long ago")),
-                        past(second, new Command.Edit(List.of(key), Map.of("size", "8"))),
-                        past(third, new Command.Edit(List.of(key), Map.of("title", "Later")))));
+                        past(second, new EditItems(List.of(key), Map.of("size", "8"))),
+                        past(third, new EditItems(List.of(key), Map.of("title", "Later")))));
         var item = keeper.whole().requireNode(key).item();
         assertThat(item.createdAt()).isEqualTo(first);
         assertThat(item.updatedAt()).isEqualTo(third);
@@ -86,7 +89,7 @@ public class CommandGatewayIntegrationTests extends RunningDemo {
                         past(last(), create(code, "One")),
                         past(
                                 last(),
-                                new Command.Edit(
+                                new EditItems(
                                         List.of(new ItemKey(code, 1)), Map.of("size", "many"))));
         assertThatThrownBy(() -> gateway.live(history)).isInstanceOf(Failure.Invalid.class);
         assertThat(keeper.whole().findItem(new ItemKey(code, 1))).isEmpty();
@@ -119,7 +122,7 @@ public class CommandGatewayIntegrationTests extends RunningDemo {
         var code = api().newProduct();
         gateway.submit(ines(), create(code, "One"));
         var key = new ItemKey(code, 1);
-        var edit = new Command.Edit(List.of(key), Map.of("title", "Two"));
+        var edit = new EditItems(List.of(key), Map.of("title", "Two"));
         assertThatThrownBy(() -> gateway.submit(ines(), edit, new SeenField(key, "title", "Other")))
                 .isInstanceOfSatisfying(
                         Failure.Overtaken.class,
@@ -138,11 +141,11 @@ public class CommandGatewayIntegrationTests extends RunningDemo {
         gateway.submit(ines(), create(code, "One"));
         var key = new ItemKey(code, 1);
         Function<Snapshot, Command> renaming =
-                any -> new Command.Edit(List.of(key), Map.of("title", "Two"));
+                any -> new EditItems(List.of(key), Map.of("title", "Two"));
         assertThatThrownBy(() -> gateway.submit(ines(), renaming, accepted -> failAfterCommit()))
                 .isInstanceOf(IllegalStateException.class);
         assertThat(keeper.whole().requireNode(key).item().title()).isEqualTo("One");
-        var sized = new Command.Edit(List.of(key), Map.of("size", "3"));
+        var sized = new EditItems(List.of(key), Map.of("size", "3"));
         assertThat(gateway.submit(ines(), sized).before().requireNode(key).item().title())
                 .isEqualTo("Two");
         assertThat(keeper.whole().requireNode(key).item().version()).isEqualTo(3);
@@ -166,7 +169,7 @@ public class CommandGatewayIntegrationTests extends RunningDemo {
         }
         var key = new ItemKey(code, 3);
         var moved = gateway.submit(ines(), move(key, new Target.First()));
-        gateway.submit(SignedIn.SYSTEM, new Command.ShortenRanks(key));
+        gateway.submit(SignedIn.SYSTEM, new ShortenRanks(key));
         undoing.takeBack(ines(), moved.operation());
         assertThat(keeper.whole().roots(code))
                 .extracting(node -> node.item().title())
@@ -182,7 +185,7 @@ public class CommandGatewayIntegrationTests extends RunningDemo {
         var key = new ItemKey(code, 3);
         var first = gateway.submit(ines(), move(key, new Target.First()));
         var second = gateway.submit(ines(), move(key, new Target.After(new ItemKey(code, 1))));
-        gateway.submit(SignedIn.SYSTEM, new Command.ShortenRanks(key));
+        gateway.submit(SignedIn.SYSTEM, new ShortenRanks(key));
         undoing.takeBack(ines(), second.operation());
         undoing.takeBack(ines(), first.operation());
         assertThat(keeper.whole().roots(code))
@@ -194,22 +197,22 @@ public class CommandGatewayIntegrationTests extends RunningDemo {
     public void ranksShouldBeRewrittenAroundWorkForNamedReaders() {
         var code = api().newProduct();
         var hidden = gateway.submit(ines(), create(code, "Only for Ines")).items().getFirst();
-        gateway.submit(ines(), new Command.Edit(List.of(hidden), Map.of("readers", "ines.rowe")));
-        assertThat(gateway.submit(SignedIn.SYSTEM, new Command.ShortenRanks(hidden)).operation())
+        gateway.submit(ines(), new EditItems(List.of(hidden), Map.of("readers", "ines.rowe")));
+        assertThat(gateway.submit(SignedIn.SYSTEM, new ShortenRanks(hidden)).operation())
                 .isPositive();
         // Others count what is drawn for all who see the same.
-        gateway.submit(ines(), new Command.Edit(List.of(hidden), Map.of("readers", "")));
+        gateway.submit(ines(), new EditItems(List.of(hidden), Map.of("readers", "")));
     }
 
     private static Command move(ItemKey key, Target target) {
-        return new Command.Move(List.of(key), new Target.Parent.Same(), target);
+        return new MoveItems(List.of(key), new Target.Parent.Same(), target);
     }
 
     @Test
     public void rewrittenRanksShouldNotBeTakenBackByAnybody() {
         var code = api().newProduct();
         gateway.submit(ines(), create(code, "A"));
-        var ranks = gateway.submit(SignedIn.SYSTEM, new Command.ShortenRanks(new ItemKey(code, 1)));
+        var ranks = gateway.submit(SignedIn.SYSTEM, new ShortenRanks(new ItemKey(code, 1)));
         assertThat(ranks.operation()).isPositive();
         assertThatThrownBy(() -> undoing.takeBack(ines(), ranks.operation()))
                 .isInstanceOf(Failure.NotFound.class);
@@ -227,8 +230,7 @@ public class CommandGatewayIntegrationTests extends RunningDemo {
         var saved =
                 gateway.submit(
                         ines(),
-                        new Command.Edit(
-                                List.of(new ItemKey(code, 2)), Map.of("state", "under-way")));
+                        new EditItems(List.of(new ItemKey(code, 2)), Map.of("state", "under-way")));
         assertThat(log.changesOf(saved.operation()))
                 .filteredOn(change -> change.followed())
                 .singleElement()

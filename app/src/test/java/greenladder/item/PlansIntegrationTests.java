@@ -4,8 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import greenladder.RunningDemo;
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.plan.AgreeOn;
 import greenladder.core.plan.KeepCalendar;
 import greenladder.core.plan.KeepSprints;
@@ -113,7 +113,7 @@ public class PlansIntegrationTests extends RunningDemo {
         var made = gateway.submit(edda, KeepSprints.of(sprint(team, "alders-1")));
         gateway.submit(
                 edda,
-                new Command.Create(
+                new CreateItems(
                         code,
                         List.of(
                                 NewItem.of(
@@ -195,7 +195,7 @@ public class PlansIntegrationTests extends RunningDemo {
         var made =
                 gateway.submit(
                         person("ines.rowe"),
-                        new Command.Create(
+                        new CreateItems(
                                 code,
                                 List.of(
                                         NewItem.of(

@@ -4,11 +4,14 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Reverse;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.DeleteItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
@@ -34,11 +37,11 @@ public class UndoPartsTests {
         for (int i = 0; i < count; i++) {
             items.add(NewItem.of(Map.of("level", "story", "title", "S" + i)));
         }
-        return accepted(Snapshot.empty().with(workspace), new Command.Create("MSF", items)).after();
+        return accepted(Snapshot.empty().with(workspace), new CreateItems("MSF", items)).after();
     }
 
     private static Command edit(List<ItemKey> keys, String field, String value) {
-        return new Command.Edit(keys, Map.of(field, value));
+        return new EditItems(keys, Map.of(field, value));
     }
 
     private static Reverse reversal(List<Change> changes) {
@@ -66,7 +69,7 @@ public class UndoPartsTests {
         var made =
                 accepted(
                                 Snapshot.empty().with(workspace),
-                                new Command.Create(
+                                new CreateItems(
                                         "MSF",
                                         List.of(
                                                 NewItem.of(
@@ -78,8 +81,8 @@ public class UndoPartsTests {
         var gone =
                 accepted(
                         under,
-                        new Command.Delete(
-                                List.of(new ItemKey("MSF", 1)), Command.Delete.Children.DELETE));
+                        new DeleteItems(
+                                List.of(new ItemKey("MSF", 1)), DeleteItems.Children.DELETE));
 
         var possible = new UndoParts(gone.after(), reversal(gone.changes())).possible();
 

@@ -2,10 +2,10 @@ package greenladder.live;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
@@ -24,8 +24,7 @@ public class PresenceEventTests {
     private static Snapshot seen() {
         var workspace = Workspace.EMPTY.with(new Product("MSF", "Crossing", StandardLevels.six()));
         var create =
-                new Command.Create(
-                        "MSF", List.of(NewItem.of(Map.of("level", "story", "title", "S"))));
+                new CreateItems("MSF", List.of(NewItem.of(Map.of("level", "story", "title", "S"))));
         return ((Accepted)
                         Decisions.decide(Snapshot.empty().with(workspace), create, Instant.EPOCH))
                 .after();

@@ -3,9 +3,13 @@ package greenladder.live;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningDemo;
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.DeleteItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.ShortenRanks;
+import greenladder.core.edit.Target;
 import greenladder.core.people.Person;
 import greenladder.core.people.Role;
 import greenladder.core.plan.KeepRelease;
@@ -55,8 +59,7 @@ public class TouchedIntegrationTests extends RunningDemo {
         var code = tree();
         var saved =
                 gateway.submit(
-                        ines(),
-                        new Command.Edit(List.of(new ItemKey(code, 4)), Map.of("size", "3")));
+                        ines(), new EditItems(List.of(new ItemKey(code, 4)), Map.of("size", "3")));
         var touched = Touched.by(saved);
         assertThat(touched.items()).containsExactly(keys(code, 1, 2, 4));
         assertThat(touched.products()).containsExactly(code);
@@ -91,14 +94,13 @@ public class TouchedIntegrationTests extends RunningDemo {
         var hidden =
                 gateway.submit(
                         ines(),
-                        new Command.Edit(
+                        new EditItems(
                                 List.of(new ItemKey(code, 2)), Map.of("readers", "ines.rowe")));
         // What goes out of sight makes pages fetch themselves anew.
         assertThat(Touched.by(hidden).seenBy(lio, hidden).many()).isTrue();
         var below =
                 gateway.submit(
-                        ines(),
-                        new Command.Edit(List.of(new ItemKey(code, 4)), Map.of("size", "3")));
+                        ines(), new EditItems(List.of(new ItemKey(code, 4)), Map.of("size", "3")));
         assertThat(Touched.by(below).seenBy(lio, below).isNothing()).isTrue();
         assertThat(Touched.by(below).seenBy(ines(), below).items()).hasSize(3);
     }
@@ -109,7 +111,7 @@ public class TouchedIntegrationTests extends RunningDemo {
         var saved =
                 gateway.submit(
                         ines(),
-                        new Command.Move(
+                        new MoveItems(
                                 List.of(new ItemKey(code, 4)),
                                 new Target.Parent.Under(new ItemKey(code, 3)),
                                 new Target.Stay()));
@@ -122,8 +124,8 @@ public class TouchedIntegrationTests extends RunningDemo {
         var saved =
                 gateway.submit(
                         ines(),
-                        new Command.Delete(
-                                List.of(new ItemKey(code, 4)), Command.Delete.Children.REFUSE));
+                        new DeleteItems(
+                                List.of(new ItemKey(code, 4)), DeleteItems.Children.REFUSE));
         assertThat(Touched.by(saved).items()).containsExactly(keys(code, 1, 2, 4));
         assertThat(Touched.by(undoing.takeBack(ines(), saved.operation())).items())
                 .containsExactly(keys(code, 1, 2, 4));
@@ -136,7 +138,7 @@ public class TouchedIntegrationTests extends RunningDemo {
         for (int i = 0; i < 500; i++) {
             entries.add(NewItem.of(Map.of("level", "story", "title", "S" + i)));
         }
-        var touched = Touched.by(gateway.submit(ines(), new Command.Create(code, entries)));
+        var touched = Touched.by(gateway.submit(ines(), new CreateItems(code, entries)));
         assertThat(touched.many()).isTrue();
         assertThat(touched.items()).isEmpty();
         assertThat(touched.products()).containsExactly(code);
@@ -145,7 +147,7 @@ public class TouchedIntegrationTests extends RunningDemo {
     @Test
     public void ranksThatAreOnlyRewrittenShouldTouchNothing() {
         var code = tree();
-        var saved = gateway.submit(SignedIn.SYSTEM, new Command.ShortenRanks(new ItemKey(code, 4)));
+        var saved = gateway.submit(SignedIn.SYSTEM, new ShortenRanks(new ItemKey(code, 4)));
         assertThat(Touched.by(saved).isNothing()).isTrue();
     }
 }

@@ -3,11 +3,11 @@ package greenladder.web;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision;
 import greenladder.core.change.Decisions;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.product.Product;
 import greenladder.core.rollup.RollUp;
@@ -54,8 +54,7 @@ public class StemTests {
 
     private static RollUp figures(List<NewItem> entries, int number) {
         var snapshot = Snapshot.empty().with(new Product("MSF", "Crossing", StandardLevels.six()));
-        var decision =
-                Decisions.decide(snapshot, new Command.Create("MSF", entries), Instant.EPOCH);
+        var decision = Decisions.decide(snapshot, new CreateItems("MSF", entries), Instant.EPOCH);
         return ((Decision.Accepted) decision)
                 .after()
                 .requireNode(new ItemKey("MSF", number))

@@ -4,7 +4,9 @@ import greenladder.core.change.Command;
 import greenladder.core.change.Decision;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
-import greenladder.core.change.Target;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.Target;
 import greenladder.core.filter.Facets;
 import greenladder.core.filter.Filter;
 import greenladder.core.filter.Lens;
@@ -127,7 +129,7 @@ public class SnapshotBenchmark {
      */
     @Benchmark
     public Snapshot oneSizeChanged() {
-        return decide(new Command.Edit(List.of(story), size(turn++ % 13 + 1)));
+        return decide(new EditItems(List.of(story), size(turn++ % 13 + 1)));
     }
 
     /**
@@ -135,8 +137,7 @@ public class SnapshotBenchmark {
      */
     @Benchmark
     public Snapshot oneItemMoved() {
-        return decide(
-                new Command.Move(List.of(story), new Target.Parent.Same(), new Target.First()));
+        return decide(new MoveItems(List.of(story), new Target.Parent.Same(), new Target.First()));
     }
 
     /** All roll-ups from nothing, over items whose tree is known, from the tasks up. */

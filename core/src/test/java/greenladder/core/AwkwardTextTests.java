@@ -2,8 +2,8 @@ package greenladder.core;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import greenladder.core.change.Command;
 import greenladder.core.change.Decisions;
+import greenladder.core.edit.EditItems;
 import greenladder.core.filter.Facets;
 import greenladder.core.filter.Lens;
 import greenladder.core.item.Field;
@@ -57,7 +57,7 @@ public class AwkwardTextTests {
                 within(
                         kind + " as " + label.substring(0, Math.min(20, label.length())),
                         () -> {
-                            var edit = new Command.Edit(List.of(Trees.key(2)), Map.of(label, text));
+                            var edit = new EditItems(List.of(Trees.key(2)), Map.of(label, text));
                             Decisions.decide(snapshot, edit, Trees.NOW);
                         }));
     }

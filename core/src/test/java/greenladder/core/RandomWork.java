@@ -1,11 +1,15 @@
 package greenladder.core;
 
 import greenladder.core.change.Command;
-import greenladder.core.change.Command.Delete.Children;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.DeleteItems;
+import greenladder.core.edit.DeleteItems.Children;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.level.Level;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
@@ -28,7 +32,7 @@ public final class RandomWork {
 
     /** A snapshot of so many items after so many commands. */
     public Snapshot snapshot(int items, int commands) {
-        var snapshot = Trees.after(Trees.empty(), new Command.Create("MSF", entries(items)));
+        var snapshot = Trees.after(Trees.empty(), new CreateItems("MSF", entries(items)));
         for (int i = 0; i < commands; i++) {
             if (Decisions.decide(snapshot, command(snapshot), Trees.NOW)
                     instanceof Accepted accepted) {
@@ -42,16 +46,13 @@ public final class RandomWork {
         var keys = keys(snapshot, 1 + random.nextInt(3));
         return switch (random.nextInt(13)) {
             case 0 ->
-                    new Command.Move(
-                            keys, new Target.Parent.Under(key(snapshot)), new Target.Stay());
+                    new MoveItems(keys, new Target.Parent.Under(key(snapshot)), new Target.Stay());
             case 1 ->
-                    new Command.Move(
-                            keys, new Target.Parent.Same(), new Target.Before(key(snapshot)));
+                    new MoveItems(keys, new Target.Parent.Same(), new Target.Before(key(snapshot)));
             case 2 ->
-                    new Command.Move(
+                    new MoveItems(
                             keys, new Target.Parent.Under(null), new Target.After(key(snapshot)));
-            case 3 ->
-                    new Command.Delete(keys, random.nextBoolean() ? Children.UP : Children.DELETE);
+            case 3 -> new DeleteItems(keys, random.nextBoolean() ? Children.UP : Children.DELETE);
             case 4 -> edit(keys, "level", level(snapshot).key());
             case 5 ->
                     edit(
@@ -125,7 +126,7 @@ public final class RandomWork {
     private static Command edit(List<ItemKey> keys, String field, String value) {
         Map<String, String> fields = new HashMap<>();
         fields.put(field, value);
-        return new Command.Edit(keys, fields);
+        return new EditItems(keys, fields);
     }
 
     private String state(Snapshot snapshot) {

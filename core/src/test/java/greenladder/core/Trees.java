@@ -1,13 +1,15 @@
 package greenladder.core;
 
 import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decision.Refused;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.Problems;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.people.Person;
 import greenladder.core.product.Product;
@@ -63,7 +65,7 @@ public final class Trees {
                             new Target.Stay()));
             open.put(depth, ref);
         }
-        return accepted(empty(), new Command.Create("MSF", entries)).after();
+        return accepted(empty(), new CreateItems("MSF", entries)).after();
     }
 
     public static Accepted accepted(Snapshot snapshot, Command command) {
@@ -85,10 +87,10 @@ public final class Trees {
         throw new AssertionError("accepted: " + command);
     }
 
-    public static Command.Edit edit(int number, String field, String value) {
+    public static EditItems edit(int number, String field, String value) {
         Map<String, String> fields = new HashMap<>();
         fields.put(field, value);
-        return new Command.Edit(List.of(key(number)), new HashMap<>(fields));
+        return new EditItems(List.of(key(number)), new HashMap<>(fields));
     }
 
     public static ItemKey key(int number) {

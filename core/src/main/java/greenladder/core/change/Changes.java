@@ -117,7 +117,7 @@ public final class Changes {
     }
 
     /** All that has to change for an item to be gone, {@link Field#EXISTS} last. */
-    static List<Change> ofDeletion(Snapshot snapshot, Item item) {
+    public static List<Change> ofDeletion(Snapshot snapshot, Item item) {
         var changes = new ArrayList<Change>();
         // Who alone saw it is said once more, since nothing stands above it any more then.
         var readers = Field.custom(StandardFields.READERS);

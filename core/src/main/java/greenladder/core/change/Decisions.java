@@ -113,7 +113,7 @@ public final class Decisions {
                                 "Name yourself too, or you would not see it any more."));
     }
 
-    static List<Change> differences(Item item, Map<Field, @Nullable Object> kept) {
+    public static List<Change> differences(Item item, Map<Field, @Nullable Object> kept) {
         var changes = new ArrayList<Change>();
         kept.forEach((field, value) -> {
             var change = Change.of(item, field, value);

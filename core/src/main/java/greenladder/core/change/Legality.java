@@ -12,14 +12,14 @@ import org.jspecify.annotations.Nullable;
  * The rules of the tree: a parent stands on a higher level than its child, and nothing stands under
  * itself.
  */
-final class Legality {
+public final class Legality {
     private Legality() {}
 
     /**
      * What forbids an item of a level to stand under a parent; the item's key is null while it is
      * being made.
      */
-    static Optional<String> parentProblem(
+    public static Optional<String> parentProblem(
             Snapshot snapshot, @Nullable ItemKey key, Level level, Item parent) {
         if (parent.key().equals(key)) {
             return Optional.of("%s cannot stand under itself.".formatted(key));
@@ -38,7 +38,7 @@ final class Legality {
     }
 
     /** What forbids an item to go to a level: a child that would not stand below it. */
-    static Optional<String> levelProblem(Snapshot snapshot, Item item, Level level) {
+    public static Optional<String> levelProblem(Snapshot snapshot, Item item, Level level) {
         return snapshot.requireNode(item.key()).children().stream()
                 .map(child -> child.item())
                 .filter(child -> !level.isAbove(child.level()))
@@ -53,12 +53,12 @@ final class Legality {
     }
 
     /** The level's name with its article: "an epic". */
-    static String aWord(Level level) {
+    public static String aWord(Level level) {
         var word = word(level);
         return ("aeiou".indexOf(word.charAt(0)) >= 0 ? "an " : "a ") + word;
     }
 
-    static String word(Level level) {
+    public static String word(Level level) {
         return level.name().toLowerCase(Locale.ROOT);
     }
 }

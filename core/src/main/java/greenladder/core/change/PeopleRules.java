@@ -5,6 +5,7 @@ import greenladder.core.people.Person;
 import greenladder.core.people.Role;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.PlanKey;
+import greenladder.core.value.Shortened;
 
 /**
  * Rules of people that hold after every operation: one method a rule.
@@ -42,7 +43,7 @@ record PeopleRules(Snapshot before, Snapshot after, Found found) {
                 .filter(code -> after.findProduct(code).isEmpty())
                 .filter(code -> was.map(roles -> !roles.containsKey(code)).orElse(true))
                 .forEach(code ->
-                        wrong("product", "There is no product %s.", FieldReader.shortened(code)));
+                        wrong("product", "There is no product %s.", Shortened.inMessage(code)));
     }
 
     private void checkAdministrators(Person changed) {

@@ -13,6 +13,7 @@ import greenladder.core.team.Team;
 import greenladder.core.value.Amount;
 import greenladder.core.value.Days;
 import greenladder.core.value.PlanKey;
+import greenladder.core.value.Shortened;
 import greenladder.core.workspace.PlanFacts;
 import greenladder.core.workspace.Workspace;
 import java.util.Comparator;
@@ -118,17 +119,14 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
         team.members().stream()
                 .filter(handle -> after.findPerson(handle).isEmpty())
                 .forEach(handle ->
-                        wrong(
-                                "members",
-                                "Nobody signs in as “%s”.",
-                                FieldReader.shortened(handle)));
+                        wrong("members", "Nobody signs in as “%s”.", Shortened.inMessage(handle)));
         calendar(team);
         new PracticeRules(after, before.workspace().findTeam(team.key()).orElse(null), team, found)
                 .check();
         team.products().stream()
                 .filter(code -> after.findProduct(code).isEmpty())
                 .forEach(code ->
-                        wrong("products", "There is no product %s.", FieldReader.shortened(code)));
+                        wrong("products", "There is no product %s.", Shortened.inMessage(code)));
     }
 
     private void goneTeam(PlanKey subject) {
@@ -154,7 +152,7 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
                 .filter(handle -> after.findPerson(handle).isEmpty())
                 .findFirst()
                 .ifPresent(handle ->
-                        wrong("people", "Nobody signs in as “%s”.", FieldReader.shortened(handle)));
+                        wrong("people", "Nobody signs in as “%s”.", Shortened.inMessage(handle)));
         if (sprint.plan().order().size() > MOST_ORDERED) {
             wrong("items", "At most %d items can be put into an order here.", MOST_ORDERED);
         }
@@ -256,7 +254,7 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
     }
 
     private void member(String handle, Calendar.Member member) {
-        var who = after.findPerson(handle).map(Person::name).orElse(FieldReader.shortened(handle));
+        var who = after.findPerson(handle).map(Person::name).orElse(Shortened.inMessage(handle));
         var hours = member.hours();
         if (hours.compareTo(Amount.ZERO) < 0 || hours.compareTo(Amount.of(24)) > 0) {
             wrong("members", "%s has between 0 and 24 hours a day, not %s.", who, hours);
@@ -343,11 +341,11 @@ record PlanRules(Snapshot before, Snapshot after, Found found) {
         release.teams().stream()
                 .filter(team -> after.workspace().findTeam(team).isEmpty())
                 .forEach(team ->
-                        wrong("teams", "There is no team “%s”.", FieldReader.shortened(team)));
+                        wrong("teams", "There is no team “%s”.", Shortened.inMessage(team)));
         release.others().stream()
                 .filter(code -> after.findProduct(code).isEmpty())
                 .forEach(code ->
-                        wrong("products", "There is no product %s.", FieldReader.shortened(code)));
+                        wrong("products", "There is no product %s.", Shortened.inMessage(code)));
         if (after.findProduct(release.product()).isEmpty()) {
             wrong("product", "There is no product %s.", release.product());
         }

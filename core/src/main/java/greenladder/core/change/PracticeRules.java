@@ -13,6 +13,7 @@ import greenladder.core.team.HandOver;
 import greenladder.core.team.HandOver.Taker;
 import greenladder.core.team.StepRule;
 import greenladder.core.team.Team;
+import greenladder.core.value.Shortened;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
@@ -83,7 +84,7 @@ record PracticeRules(Snapshot after, @Nullable Team before, Team team, Found fou
                 .filter(field -> Field.find(field).isEmpty() || field.contains(","))
                 .findFirst()
                 .ifPresent(field ->
-                        wrong("cards", "There is no field “%s”.", FieldReader.shortened(field)));
+                        wrong("cards", "There is no field “%s”.", Shortened.inMessage(field)));
         if (board.shown().size() > MOST_COLUMNS) {
             wrong("cards", "A card shows at most %d fields.", MOST_COLUMNS);
         }
@@ -130,7 +131,7 @@ record PracticeRules(Snapshot after, @Nullable Team before, Team team, Found fou
             wrong(
                     "columns",
                     "There is no state “%s” in %s.",
-                    FieldReader.shortened(place.toString()),
+                    Shortened.inMessage(place.toString()),
                     team.name());
         }
     }
@@ -186,7 +187,7 @@ record PracticeRules(Snapshot after, @Nullable Team before, Team team, Found fou
 
     private void state(String level, String state) {
         if (find(level, state).isEmpty()) {
-            wrong("state", "There is no state “%s” here.", FieldReader.shortened(state));
+            wrong("state", "There is no state “%s” here.", Shortened.inMessage(state));
         }
     }
 
@@ -200,13 +201,13 @@ record PracticeRules(Snapshot after, @Nullable Team before, Team team, Found fou
                         "to",
                         "Nobody in %s has the skill “%s”; say so in its calendar first.",
                         team.name(),
-                        FieldReader.shortened(taker.name()));
+                        Shortened.inMessage(taker.name()));
             }
             return;
         }
         var person = after.findPerson(taker.name());
         if (person.isEmpty()) {
-            wrong("to", "Nobody signs in as “%s”.", FieldReader.shortened(taker.name()));
+            wrong("to", "Nobody signs in as “%s”.", Shortened.inMessage(taker.name()));
         } else if (person.get().gone()) {
             wrong("to", "%s has left; choose somebody else.", person.get().name());
         }

@@ -1,5 +1,6 @@
 package greenladder.core.change;
 
+import greenladder.core.edit.Shortening;
 import greenladder.core.rank.Rank;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
@@ -10,7 +11,7 @@ import java.util.TreeMap;
  * Ranks of the past in the order of today: each {@link Shortening} since rewrote a stretch of the
  * order, and a rank within that stretch goes to the same gap between the rewritten ones.
  */
-final class Ranks {
+public final class Ranks {
     private final Snapshot snapshot;
 
     /** Of each shortening, the oldest first: ranks before by ranks after. */

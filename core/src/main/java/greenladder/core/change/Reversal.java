@@ -28,14 +28,14 @@ import org.jspecify.annotations.Nullable;
  * gave it; states that followed by themselves are left to follow again. What would come out must be
  * legal now: its parent still there and above it, its state still one of the team's, and so on.
  */
-final class Reversal {
+public final class Reversal {
     private final Snapshot snapshot;
     private final Reverse command;
     private final Found found;
     private final Map<ItemKey, Map<Field, Change>> changes;
     private final Ranks ranks;
 
-    Reversal(Snapshot snapshot, Reverse command, Found found) {
+    public Reversal(Snapshot snapshot, Reverse command, Found found) {
         this.snapshot = snapshot;
         this.command = command;
         this.found = found;
@@ -43,7 +43,7 @@ final class Reversal {
         this.ranks = new Ranks(snapshot, command.shortenings());
     }
 
-    Drawn draw() {
+    public Drawn draw() {
         var drawn = new ArrayList<Change>();
         changes.forEach((key, fields) -> {
             boolean exists = snapshot.findItem(key).isPresent();

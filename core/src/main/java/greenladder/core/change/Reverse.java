@@ -25,7 +25,7 @@ import org.jspecify.annotations.Nullable;
  * @param operation its number in the log; 0 where only what it did to one item is taken back
  * @param changes what it changed, in the order in which it did
  * @param planChanges what it changed of the plan
- * @param shortenings the rank changes of each {@link Command.ShortenRanks} since, the oldest first:
+ * @param shortenings the rank changes of each {@link OperationKind#RANKS} since, the oldest first:
  *     they rewrite ranks without moving anything, and the ranks to go back to with them
  * @param placesAsLeft items that nobody has moved since, or only to and fro: their ranks may be
  *     others than the operation gave, though they stand where it put them

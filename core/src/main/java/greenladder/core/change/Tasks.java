@@ -11,7 +11,7 @@ public final class Tasks {
     private Tasks() {}
 
     /** Whether items are tasks, as far as they are there. */
-    static boolean are(Snapshot snapshot, List<ItemKey> items) {
+    public static boolean are(Snapshot snapshot, List<ItemKey> items) {
         return items.stream()
                 .allMatch(key ->
                         snapshot.findItem(key)
@@ -20,7 +20,7 @@ public final class Tasks {
     }
 
     /** Whether a level of a product is one of tasks. */
-    static boolean is(Snapshot snapshot, String product, @Nullable String level) {
+    public static boolean is(Snapshot snapshot, String product, @Nullable String level) {
         return snapshot.findProduct(product)
                 .flatMap(found -> found.levels().find(level == null ? "" : level))
                 .map(found -> !found.carriesPoints())
@@ -28,7 +28,7 @@ public final class Tasks {
     }
 
     /** Whether a level of a product is one whose items members raise. */
-    static boolean isRaised(Snapshot snapshot, String product, @Nullable String level) {
+    public static boolean isRaised(Snapshot snapshot, String product, @Nullable String level) {
         return snapshot.findProduct(product)
                 .filter(found ->
                         found.levels()
@@ -38,7 +38,7 @@ public final class Tasks {
                 .isPresent();
     }
 
-    static Permission needOf(Snapshot snapshot, List<ItemKey> items) {
+    public static Permission needOf(Snapshot snapshot, List<ItemKey> items) {
         return are(snapshot, items) ? Permission.WORK : Permission.SHAPE;
     }
 }

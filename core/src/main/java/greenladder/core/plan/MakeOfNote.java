@@ -2,10 +2,10 @@ package greenladder.core.plan;
 
 import static greenladder.core.plan.PlanCommand.wrong;
 
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.SprintNote;
@@ -65,7 +65,7 @@ public record MakeOfNote(String sprint, int number, String product) implements P
         }
         var text = note.orElseThrow().text();
         var made =
-                new Command.Create(
+                new CreateItems(
                                 product,
                                 List.of(
                                         NewItem.of(

@@ -4,7 +4,8 @@ import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
-import greenladder.core.change.Target;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
@@ -60,7 +61,7 @@ public record PlaceOnMap(
                         .allMatch(
                                 key -> snapshot.isUnder(snapshot.requireNode(key).item(), column));
         return found.isEmpty()
-                ? new Move(
+                ? new MoveItems(
                                 items,
                                 isUnder
                                         ? new Target.Parent.Same()

@@ -5,7 +5,9 @@ import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
-import greenladder.core.change.Target;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.Target;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
@@ -56,7 +58,7 @@ public record PlaceTask(
         var changes = new ArrayList<Change>();
         if (person != null) {
             changes.addAll(
-                    new Command.Edit(List.of(task), Map.of("assignee", person))
+                    new EditItems(List.of(task), Map.of("assignee", person))
                             .draw(snapshot, at, found)
                             .changes());
         }
@@ -66,7 +68,7 @@ public record PlaceTask(
         var other = snapshot.requireNode(before).item();
         if (Objects.equals(item.parent(), other.parent())) {
             changes.addAll(
-                    new Command.Move(
+                    new MoveItems(
                                     List.of(task),
                                     new Target.Parent.Same(),
                                     new Target.Before(before))

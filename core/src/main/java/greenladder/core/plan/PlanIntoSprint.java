@@ -5,6 +5,7 @@ import static greenladder.core.plan.PlanCommand.wrong;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.edit.EditItems;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
@@ -55,7 +56,7 @@ public record PlanIntoSprint(List<ItemKey> items, String sprint, boolean candida
             keys.addAll(open);
         }
         return found.isEmpty()
-                ? new Edit(List.copyOf(keys), fields()).draw(snapshot, at, found)
+                ? new EditItems(List.copyOf(keys), fields()).draw(snapshot, at, found)
                 : new Drawn(List.of(), List.of());
     }
 

@@ -1,7 +1,7 @@
 package greenladder.core.text;
 
-import greenladder.core.change.Command.NewItem;
-import greenladder.core.change.Target;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Field;
 import greenladder.core.level.Category;
 import greenladder.core.level.Level;

@@ -4,10 +4,11 @@ import static greenladder.core.trace.PaperCommand.wrong;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.item.Item;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.TraceLink;
@@ -78,7 +79,7 @@ public record BugOfCheck(String round, String test) implements Command {
         var product = snapshot.requireProduct(it.product());
         var covered = covered(snapshot, it, test);
         var drawn =
-                new Command.Create(
+                new CreateItems(
                                 it.product(),
                                 List.of(entry(product, it, result, covered, snapshot)))
                         .draw(snapshot, at, found);

@@ -1,10 +1,10 @@
 package greenladder.core.trace;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.ItemCommand;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.edit.ItemCommand;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.people.Permission;

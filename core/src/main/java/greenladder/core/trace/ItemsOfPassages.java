@@ -4,10 +4,11 @@ import static greenladder.core.trace.PaperCommand.wrong;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.item.Item;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.TraceLink;
@@ -80,7 +81,7 @@ public record ItemsOfPassages(String document, List<Integer> passages, String le
             return new Drawn(List.of(), List.of());
         }
         var drawn =
-                new Command.Create(
+                new CreateItems(
                                 it.product(),
                                 chosen.stream().map(one -> entry(it, root, one, snapshot)).toList())
                         .draw(snapshot, at, found);

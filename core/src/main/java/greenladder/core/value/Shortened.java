@@ -4,7 +4,14 @@ package greenladder.core.value;
 public final class Shortened {
     private static final String REST = "…";
 
+    private static final int LONGEST_IN_MESSAGE = 60;
+
     private Shortened() {}
+
+    /** What somebody typed, as a message repeats it. */
+    public static String inMessage(String text) {
+        return to(LONGEST_IN_MESSAGE, text);
+    }
 
     /**
      * A text of at most so many characters; never cut within a character that takes two.

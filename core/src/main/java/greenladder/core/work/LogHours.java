@@ -2,10 +2,11 @@ package greenladder.core.work;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.HourLog;
-import greenladder.core.change.ItemCommand;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.ItemCommand;
 import greenladder.core.item.Field;
 import greenladder.core.item.HourEntry;
 import greenladder.core.item.Item;
@@ -85,7 +86,7 @@ public record LogHours(
         if (remaining != null) {
             fields.put(Field.HOURS_REMAINING.label(), remaining);
         }
-        return new Edit(List.of(item.key()), Map.copyOf(fields))
+        return new EditItems(List.of(item.key()), Map.copyOf(fields))
                 .draw(snapshot, at, found)
                 .changes();
     }

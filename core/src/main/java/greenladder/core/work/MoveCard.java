@@ -5,7 +5,9 @@ import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
-import greenladder.core.change.Target;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
 import greenladder.core.plan.OrderSprint;
@@ -70,14 +72,17 @@ public record MoveCard(
                 }
                 set.put(Field.STATE.label(), state);
             }
-            changes.addAll(new Edit(List.of(key), set).draw(snapshot, at, found).changes());
+            changes.addAll(new EditItems(List.of(key), set).draw(snapshot, at, found).changes());
         }
         if (order == null || !found.isEmpty() || items.contains(order.before())) {
             return new Drawn(items, changes);
         }
         if (order.sprint() == null) {
             changes.addAll(
-                    new Move(items, new Target.Parent.Same(), new Target.Before(order.before()))
+                    new MoveItems(
+                                    items,
+                                    new Target.Parent.Same(),
+                                    new Target.Before(order.before()))
                             .draw(snapshot, at, found)
                             .changes());
             return new Drawn(items, changes);

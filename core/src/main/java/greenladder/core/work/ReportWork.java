@@ -1,9 +1,10 @@
 package greenladder.core.work;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.ItemCommand;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.ItemCommand;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
 import java.time.Instant;
@@ -32,7 +33,8 @@ public record ReportWork(ItemKey item, Map<String, String> fields, @Nullable Log
     public Drawn draw(Snapshot snapshot, Instant at, Found found) {
         var changes = new ArrayList<Change>();
         if (!fields.isEmpty()) {
-            changes.addAll(new Edit(List.of(item), fields).draw(snapshot, at, found).changes());
+            changes.addAll(
+                    new EditItems(List.of(item), fields).draw(snapshot, at, found).changes());
         }
         if (hours != null) {
             changes.addAll(hours.draw(snapshot, at, found).changes());

@@ -2,10 +2,10 @@ package greenladder.core.work;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.HourLog;
-import greenladder.core.change.ItemCommand;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Problems.Found;
+import greenladder.core.edit.ItemCommand;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
 import java.time.Instant;

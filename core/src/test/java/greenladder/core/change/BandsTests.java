@@ -8,6 +8,15 @@ import static greenladder.core.Trees.problems;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.OrderItems;
+import greenladder.core.edit.Ordering;
+import greenladder.core.edit.SettleItem;
+import greenladder.core.edit.SplitItem;
+import greenladder.core.edit.SplitPart;
+import greenladder.core.edit.Target;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.util.HashMap;
@@ -46,8 +55,8 @@ public class BandsTests {
         return node.item().title() + (band == null ? "" : ":" + band);
     }
 
-    private static Command.Move move(int number, Target target) {
-        return new Command.Move(List.of(key(number)), new Target.Parent.Same(), target);
+    private static MoveItems move(int number, Target target) {
+        return new MoveItems(List.of(key(number)), new Target.Parent.Same(), target);
     }
 
     @Test
@@ -88,7 +97,7 @@ public class BandsTests {
     @Test
     public void itemsWhenMovedTogetherShouldAllTakeTheBandAndKeepTheirOrder() {
         var both =
-                new Command.Move(
+                new MoveItems(
                         List.of(key(5), key(4)),
                         new Target.Parent.Same(),
                         new Target.After(key(1)));
@@ -111,10 +120,10 @@ public class BandsTests {
         var made =
                 after(
                         banded(),
-                        new Command.Create(
+                        new CreateItems(
                                 "MSF",
                                 List.of(
-                                        Command.NewItem.of(
+                                        NewItem.of(
                                                 Map.of(
                                                         "title", "F", "level", "story", "band",
                                                         "must")))));
@@ -133,7 +142,7 @@ public class BandsTests {
         assertThat(stories(made(new Target.Before(key(3)), Map.of("band", "could"))))
                 .startsWith("A:must", "B:must", "F:could", "C:could");
         var moved =
-                new Command.Move(
+                new MoveItems(
                         List.of(key(5)),
                         new Target.Parent.Same(),
                         new Target.Before(key(3)),
@@ -146,9 +155,7 @@ public class BandsTests {
         var fields = new HashMap<>(Map.of("title", "F", "level", "story"));
         fields.putAll(more);
         return after(
-                banded(),
-                new Command.Create(
-                        "MSF", List.of(new Command.NewItem(null, null, fields, target))));
+                banded(), new CreateItems("MSF", List.of(new NewItem(null, null, fields, target))));
     }
 
     @Test
@@ -161,13 +168,13 @@ public class BandsTests {
     @Test
     public void itemWhenMovedAndGivenToATeamShouldDoBothAtOnceOrNothing() {
         var unknown =
-                new Command.Move(
+                new MoveItems(
                         List.of(key(5)),
                         new Target.Parent.Same(),
                         new Target.First(),
                         Map.of("team", "nobody"));
         var sized =
-                new Command.Move(
+                new MoveItems(
                         List.of(key(5)),
                         new Target.Parent.Same(),
                         new Target.First(),
@@ -182,13 +189,13 @@ public class BandsTests {
         var snapshot = after(banded(), edit(4, "band", "must"));
         var keys = Stream.of(3, 4, 2, 1).map(Trees::key).toList();
 
-        assertThat(stories(after(snapshot, new Command.Order(keys))))
+        assertThat(stories(after(snapshot, new OrderItems(keys))))
                 .containsExactly("D:must", "B:must", "A:must", "C:could", "E");
     }
 
     @Test
     public void orderWhenAnItemIsNamedTwiceShouldBeRefused() {
-        assertThat(problems(banded(), new Command.Order(List.of(key(1), key(2), key(1)))).inWords())
+        assertThat(problems(banded(), new OrderItems(List.of(key(1), key(2), key(1)))).inWords())
                 .contains("named twice");
     }
 
@@ -212,7 +219,7 @@ public class BandsTests {
         var level = product.levels().find("story").orElseThrow();
         var keys = Ordering.asParentsStand(snapshot, product, level);
 
-        assertThat(stories(after(snapshot, new Command.Order(keys))))
+        assertThat(stories(after(snapshot, new OrderItems(keys))))
                 .containsExactly("B", "E", "A", "D", "C");
     }
 
@@ -220,10 +227,8 @@ public class BandsTests {
     public void decisionWhenNotedShouldStandOnTheItemWithDayAndName() {
         var snapshot = after(banded(), edit(1, "agenda", "which ramp?"));
         snapshot =
-                after(
-                        snapshot,
-                        new Command.Settle(key(1), "oona.marsh", "both ramps\n first", false));
-        snapshot = after(snapshot, new Command.Settle(key(1), "oona.marsh", "card only", true));
+                after(snapshot, new SettleItem(key(1), "oona.marsh", "both ramps\n first", false));
+        snapshot = after(snapshot, new SettleItem(key(1), "oona.marsh", "card only", true));
 
         assertThat(node(snapshot, 1).item().details().refinement().decisions())
                 .map(Object::toString)
@@ -231,9 +236,7 @@ public class BandsTests {
                         "2026-05-04 oona.marsh both ramps first",
                         "2026-05-04 oona.marsh card only");
         assertThat(node(snapshot, 1).item().details().refinement().agenda()).isNull();
-        assertThat(
-                        problems(snapshot, new Command.Settle(key(1), "oona.marsh", " ", false))
-                                .inWords())
+        assertThat(problems(snapshot, new SettleItem(key(1), "oona.marsh", " ", false)).inWords())
                 .contains("A line needs a text");
     }
 
@@ -251,9 +254,9 @@ public class BandsTests {
     @Test
     public void partsWhenSplitShouldStayInTheBand() {
         var split =
-                new Command.Split(
+                new SplitItem(
                         key(1),
-                        List.of(new Command.Part("Half", "", List.of(), List.of())),
+                        List.of(new SplitPart("Half", "", List.of(), List.of())),
                         true,
                         null);
 

@@ -5,9 +5,27 @@ import static greenladder.core.Trees.key;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.change.Command.ChangeLevel.Misfits;
-import greenladder.core.change.Command.Delete.Children;
-import greenladder.core.change.Command.NewItem;
+import greenladder.core.edit.AttachFile;
+import greenladder.core.edit.ChangeLevel;
+import greenladder.core.edit.ChangeLevel.Misfits;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.DeleteItems;
+import greenladder.core.edit.DeleteItems.Children;
+import greenladder.core.edit.DetachFile;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.EditList;
+import greenladder.core.edit.GatherItems;
+import greenladder.core.edit.IndentItems;
+import greenladder.core.edit.ListStep;
+import greenladder.core.edit.MergeItems;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.OrderItems;
+import greenladder.core.edit.PromoteLine;
+import greenladder.core.edit.SettleItem;
+import greenladder.core.edit.ShortenRanks;
+import greenladder.core.edit.SplitItem;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
@@ -28,19 +46,19 @@ public class CommandTests {
     private static final Target.Parent.Under NOWHERE = new Target.Parent.Under(null);
 
     private static Command create(String... levels) {
-        return new Command.Create(
+        return new CreateItems(
                 "MSF",
                 List.of(levels).stream().map(level -> NewItem.of(Map.of("level", level))).toList());
     }
 
     private static Command createFirst(String level) {
-        return new Command.Create(
+        return new CreateItems(
                 "MSF",
                 List.of(new NewItem(null, null, Map.of("level", level), new Target.First())));
     }
 
     private static Command edit(String field, String text, int... items) {
-        return new Command.Edit(keys(items), Map.of(field, text));
+        return new EditItems(keys(items), Map.of(field, text));
     }
 
     private static List<ItemKey> keys(int... items) {
@@ -48,15 +66,15 @@ public class CommandTests {
     }
 
     private static Command move(int... items) {
-        return new Command.Move(keys(items), new Target.Parent.Same(), new Target.First());
+        return new MoveItems(keys(items), new Target.Parent.Same(), new Target.First());
     }
 
     private static Command level(String level, int... items) {
-        return new Command.ChangeLevel(keys(items), level, Misfits.REFUSE);
+        return new ChangeLevel(keys(items), level, Misfits.REFUSE);
     }
 
     private static Command split(int item) {
-        return new Command.Split(key(item), List.of(), true, null);
+        return new SplitItem(key(item), List.of(), true, null);
     }
 
     @DataProvider
@@ -77,30 +95,30 @@ public class CommandTests {
             {edit("level", "task", 2), OperationKind.EDIT, Permission.WORK},
             {move(2), OperationKind.MOVE, Permission.WORK},
             {move(1), OperationKind.MOVE, Permission.SHAPE},
-            {new Command.Order(keys(2, 3)), OperationKind.ORDER, Permission.WORK},
-            {new Command.Order(keys(1)), OperationKind.ORDER, Permission.SHAPE},
-            {new Command.Settle(key(1), "ada", "w", true), OperationKind.SETTLE, Permission.WORK},
+            {new OrderItems(keys(2, 3)), OperationKind.ORDER, Permission.WORK},
+            {new OrderItems(keys(1)), OperationKind.ORDER, Permission.SHAPE},
+            {new SettleItem(key(1), "ada", "w", true), OperationKind.SETTLE, Permission.WORK},
             {
-                new Command.EditList(key(1), Field.CHECKLIST, new ListStep.Add("a")),
+                new EditList(key(1), Field.CHECKLIST, new ListStep.Add("a")),
                 OperationKind.EDIT,
                 Permission.WORK
             },
-            {new Command.Promote(key(1), 0, "a", "task"), OperationKind.PROMOTE, Permission.WORK},
-            {new Command.Promote(key(1), 0, "a", "story"), OperationKind.PROMOTE, Permission.SHAPE},
-            {new Command.Attach(key(1), file), OperationKind.ATTACH, Permission.WORK},
-            {new Command.Detach(key(1), "f"), OperationKind.DETACH, Permission.WORK},
+            {new PromoteLine(key(1), 0, "a", "task"), OperationKind.PROMOTE, Permission.WORK},
+            {new PromoteLine(key(1), 0, "a", "story"), OperationKind.PROMOTE, Permission.SHAPE},
+            {new AttachFile(key(1), file), OperationKind.ATTACH, Permission.WORK},
+            {new DetachFile(key(1), "f"), OperationKind.DETACH, Permission.WORK},
             {split(2), OperationKind.SPLIT, Permission.WORK},
             {split(1), OperationKind.SPLIT, Permission.SHAPE},
-            {new Command.Merge(key(2), key(3)), OperationKind.MERGE, Permission.WORK},
-            {new Command.Merge(key(1), key(3)), OperationKind.MERGE, Permission.SHAPE},
-            {new Command.Gather(keys(2), Map.of()), OperationKind.GATHER, Permission.SHAPE},
+            {new MergeItems(key(2), key(3)), OperationKind.MERGE, Permission.WORK},
+            {new MergeItems(key(1), key(3)), OperationKind.MERGE, Permission.SHAPE},
+            {new GatherItems(keys(2), Map.of()), OperationKind.GATHER, Permission.SHAPE},
             {level("task", 2), OperationKind.LEVEL, Permission.WORK},
             {level("story", 2), OperationKind.LEVEL, Permission.SHAPE},
             {level("task", 1), OperationKind.LEVEL, Permission.SHAPE},
-            {new Command.Indent(keys(2), true), OperationKind.INDENT, Permission.SHAPE},
-            {new Command.Delete(keys(2), Children.REFUSE), OperationKind.DELETE, Permission.WORK},
-            {new Command.Delete(keys(1), Children.REFUSE), OperationKind.DELETE, Permission.SHAPE},
-            {new Command.ShortenRanks(key(1)), OperationKind.RANKS, Permission.READ},
+            {new IndentItems(keys(2), true), OperationKind.INDENT, Permission.SHAPE},
+            {new DeleteItems(keys(2), Children.REFUSE), OperationKind.DELETE, Permission.WORK},
+            {new DeleteItems(keys(1), Children.REFUSE), OperationKind.DELETE, Permission.SHAPE},
+            {new ShortenRanks(key(1)), OperationKind.RANKS, Permission.READ},
         };
     }
 
@@ -130,9 +148,9 @@ public class CommandTests {
     @Test
     public void moveShouldBeOfTheProductOfTheNewParentToo() {
         var under = new Target.Parent.Under(new ItemKey("OTH", 4));
-        assertThat(new Command.Move(keys(2), under, new Target.First()).inProducts())
+        assertThat(new MoveItems(keys(2), under, new Target.First()).inProducts())
                 .containsExactly("MSF", "OTH");
-        assertThat(new Command.Move(keys(2), NOWHERE, new Target.First()).inProducts())
+        assertThat(new MoveItems(keys(2), NOWHERE, new Target.First()).inProducts())
                 .containsExactly("MSF");
         assertThat(move(2).inProducts()).containsExactly("MSF");
     }
@@ -145,14 +163,14 @@ public class CommandTests {
             snapshot =
                     after(
                             snapshot,
-                            new Command.Move(
+                            new MoveItems(
                                     keys(i % 2 == 0 ? 20 : 22),
                                     new Target.Parent.Same(),
                                     new Target.After(key(19))));
         }
         var order = order(snapshot);
         int longest = longest(snapshot);
-        var shortened = after(snapshot, new Command.ShortenRanks(key(20)));
+        var shortened = after(snapshot, new ShortenRanks(key(20)));
         assertThat(order(shortened)).isEqualTo(order);
         assertThat(longest(shortened)).isLessThan(longest).isLessThanOrEqualTo(12);
         assertThat(shortened.requireNode(key(1)).item().rank())

@@ -11,9 +11,14 @@ import static org.assertj.core.api.Assertions.tuple;
 
 import greenladder.core.RandomWork;
 import greenladder.core.Trees;
-import greenladder.core.change.Command.Delete.Children;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.DeleteItems;
+import greenladder.core.edit.DeleteItems.Children;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.ShortenRanks;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Field;
 import greenladder.core.product.Refining;
 import greenladder.core.product.Scale;
@@ -41,12 +46,12 @@ public class DecisionsTests {
                   feature H\
             """;
 
-    private static Command.Move move(Target target, int... numbers) {
-        return new Command.Move(keys(numbers), new Target.Parent.Same(), target);
+    private static MoveItems move(Target target, int... numbers) {
+        return new MoveItems(keys(numbers), new Target.Parent.Same(), target);
     }
 
-    private static Command.Move under(Integer parent, int... numbers) {
-        return new Command.Move(
+    private static MoveItems under(Integer parent, int... numbers) {
+        return new MoveItems(
                 keys(numbers),
                 new Target.Parent.Under(parent == null ? null : key(parent)),
                 new Target.Stay());
@@ -130,7 +135,7 @@ public class DecisionsTests {
         var good = NewItem.of(Map.of("level", "story", "title", "Good"));
         var bad =
                 NewItem.of(Map.of("level", "story", "title", "Bad", "size", "x", "colour", "red"));
-        assertThat(problems(Trees.of(TREE), new Command.Create("MSF", List.of(good, bad))).all())
+        assertThat(problems(Trees.of(TREE), new CreateItems("MSF", List.of(good, bad))).all())
                 .extracting(Problem::entry, Problem::field)
                 .containsExactly(tuple(1, "colour"), tuple(1, "size"));
     }
@@ -140,7 +145,7 @@ public class DecisionsTests {
         var snapshot =
                 after(
                         Trees.empty(),
-                        new Command.Create(
+                        new CreateItems(
                                 "MSF",
                                 List.of(
                                         NewItem.of(
@@ -235,25 +240,25 @@ public class DecisionsTests {
     public void deletionShouldNotTakeChildrenSilently() {
         var snapshot = Trees.of(TREE);
         assertThat(
-                        problems(snapshot, new Command.Delete(keys(4), Children.REFUSE))
+                        problems(snapshot, new DeleteItems(keys(4), Children.REFUSE))
                                 .messageOf("children"))
                 .contains("MSF4 has 3 children: say whether they are deleted with it or move up.");
         assertThat(
                         titles(
-                                node(after(snapshot, new Command.Delete(keys(4), Children.UP)), 3)
+                                node(after(snapshot, new DeleteItems(keys(4), Children.UP)), 3)
                                         .children()))
                 .isEqualTo("A B C H");
-        assertThat(after(snapshot, new Command.Delete(keys(4), Children.DELETE)).itemCount())
+        assertThat(after(snapshot, new DeleteItems(keys(4), Children.DELETE)).itemCount())
                 .isEqualTo(4);
     }
 
     @Test
     public void numberOfDeletedItemShouldNotComeBack() {
-        var snapshot = after(Trees.of("story A"), new Command.Delete(keys(1), Children.REFUSE));
+        var snapshot = after(Trees.of("story A"), new DeleteItems(keys(1), Children.REFUSE));
         var made =
                 Trees.accepted(
                         snapshot,
-                        new Command.Create(
+                        new CreateItems(
                                 "MSF",
                                 List.of(NewItem.of(Map.of("level", "story", "title", "B")))));
         assertThat(made.items()).containsExactly(key(2));
@@ -268,7 +273,7 @@ public class DecisionsTests {
         var middle = node(snapshot, 2).item();
         assertThat(middle.rank().text()).hasSizeGreaterThan(40);
         var before = stories(snapshot);
-        snapshot = after(snapshot, new Command.ShortenRanks(key(2)));
+        snapshot = after(snapshot, new ShortenRanks(key(2)));
         assertThat(stories(snapshot)).isEqualTo(before);
         assertThat(node(snapshot, 2).item().rank().text()).hasSizeLessThan(13);
     }

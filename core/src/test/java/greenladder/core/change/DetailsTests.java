@@ -9,7 +9,16 @@ import static greenladder.core.Trees.problems;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.change.Command.EditList;
+import greenladder.core.edit.AttachFile;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.DeleteItems;
+import greenladder.core.edit.DetachFile;
+import greenladder.core.edit.EditList;
+import greenladder.core.edit.ListStep;
+import greenladder.core.edit.MergeItems;
+import greenladder.core.edit.PromoteLine;
+import greenladder.core.edit.Target;
+import greenladder.core.edit.TemplateUse;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.CustomField;
 import greenladder.core.item.CustomField.Type;
@@ -83,7 +92,7 @@ public class DetailsTests {
 
     @Test
     public void lineThatGrewShouldBeTickedWhileItsItemIsDone() {
-        var grown = accepted(steps(), new Command.Promote(key(2), 1, "Sail", "task"));
+        var grown = accepted(steps(), new PromoteLine(key(2), 1, "Sail", "task"));
         assertThat(grown.items()).containsExactly(key(3));
         assertThat(node(grown.after(), 3).item().title()).isEqualTo("Sail");
         assertThat(checklist(grown.after())).isEqualTo("[x] Pack\n[MSF3] Sail\n[ ] Land");
@@ -106,16 +115,15 @@ public class DetailsTests {
 
     @Test
     public void lineShouldNotGrowTwiceNorBeTickedByHand() {
-        var grown = after(steps(), new Command.Promote(key(2), 1, "Sail", "task"));
-        assertThat(problems(grown, new Command.Promote(key(2), 1, "Sail", "task")).inWords())
+        var grown = after(steps(), new PromoteLine(key(2), 1, "Sail", "task"));
+        assertThat(problems(grown, new PromoteLine(key(2), 1, "Sail", "task")).inWords())
                 .isEqualTo("This line has grown into MSF3 already.");
         assertThat(problems(grown, step(new ListStep.Tick(1, "Sail", true))).inWords())
                 .contains("MSF3 has grown from this line");
         var kept = after(grown, edit(2, "checklist", "Land\nSail"));
         assertThat(checklist(kept)).isEqualTo("[ ] Land\n[MSF3] Sail");
-        var again =
-                after(grown, new Command.Delete(List.of(key(3)), Command.Delete.Children.REFUSE));
-        assertThat(accepted(again, new Command.Promote(key(2), 1, "Sail", "task")).items())
+        var again = after(grown, new DeleteItems(List.of(key(3)), DeleteItems.Children.REFUSE));
+        assertThat(accepted(again, new PromoteLine(key(2), 1, "Sail", "task")).items())
                 .containsExactly(key(4));
     }
 
@@ -123,8 +131,8 @@ public class DetailsTests {
     public void lineThatGrewShouldBeTickedAfterAMergeToo() {
         var snapshot =
                 after(Trees.of("feature F\n  story S\n  story T"), edit(2, "checklist", "Sail"));
-        snapshot = after(snapshot, new Command.Promote(key(2), 0, "Sail", "task"));
-        snapshot = after(snapshot, new Command.Merge(key(3), key(2)));
+        snapshot = after(snapshot, new PromoteLine(key(2), 0, "Sail", "task"));
+        snapshot = after(snapshot, new MergeItems(key(3), key(2)));
         snapshot = after(snapshot, edit(4, "state", "done"));
         assertThat(node(snapshot, 3).item().details().checklist().text())
                 .isEqualTo("[x MSF4] Sail");
@@ -236,13 +244,12 @@ public class DetailsTests {
     @Test
     public void filesShouldComeAndGo() {
         var file = new Attachment("ab12", 12, "image/png", "quay at dusk.png");
-        var snapshot = after(Trees.of("story S"), new Command.Attach(key(1), file));
+        var snapshot = after(Trees.of("story S"), new AttachFile(key(1), file));
         assertThat(node(snapshot, 1).item().details().attachments()).containsExactly(file);
-        assertThat(problems(snapshot, new Command.Attach(key(1), file)).inWords())
-                .contains("already");
-        assertThat(problems(snapshot, new Command.Detach(key(1), "cd")).inWords())
+        assertThat(problems(snapshot, new AttachFile(key(1), file)).inWords()).contains("already");
+        assertThat(problems(snapshot, new DetachFile(key(1), "cd")).inWords())
                 .contains("not there");
-        assertThat(node(after(snapshot, new Command.Detach(key(1), "ab12")), 1).item().details())
+        assertThat(node(after(snapshot, new DetachFile(key(1), "ab12")), 1).item().details())
                 .isEqualTo(Details.NONE);
     }
 
@@ -288,7 +295,7 @@ public class DetailsTests {
         assertThat(use.notes())
                 .containsExactly(
                         "The template’s “gone” was left out: Crossing has no such field any more.");
-        var made = after(snapshot, new Command.Create("MSF", use.entries()));
+        var made = after(snapshot, new CreateItems("MSF", use.entries()));
         var item = node(made, 2).item();
         assertThat(item.title()).isEqualTo("As a guest I board");
         assertThat(item.size()).hasToString("5");

@@ -5,6 +5,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.core.RandomWork;
 import greenladder.core.Trees;
 import greenladder.core.change.Decision.Accepted;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Item;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -63,7 +65,7 @@ public class OneOrderPropertyTests {
             snapshot =
                     Trees.after(
                             snapshot,
-                            new Command.Move(
+                            new MoveItems(
                                     List.of(item.key()),
                                     new Target.Parent.Same(),
                                     new Target.Position(position)));
@@ -95,8 +97,7 @@ public class OneOrderPropertyTests {
                                     : new Target.Position(place + 1);
 
             snapshot =
-                    Trees.after(
-                            snapshot, new Command.Move(moved, new Target.Parent.Same(), target));
+                    Trees.after(snapshot, new MoveItems(moved, new Target.Parent.Same(), target));
 
             var after = keys(snapshot);
             assertThat(after.subList(place, place + moved.size()))
@@ -148,7 +149,7 @@ public class OneOrderPropertyTests {
                     case 3 -> new Target.Position(1 + random.nextInt(20));
                     default -> new Target.After(beside);
                 };
-        return new Command.Move(
+        return new MoveItems(
                 random.nextBoolean() ? items : items.subList(0, 1),
                 new Target.Parent.Same(),
                 target);

@@ -6,6 +6,9 @@ import static greenladder.core.Trees.node;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.ShortenRanks;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Field;
 import greenladder.core.rank.Rank;
 import greenladder.core.rank.RankOrder;
@@ -117,7 +120,7 @@ public class RanksTests {
         var moved = accepted(snapshot, toFront(3));
         snapshot = accepted(moved.after(), toFront(5)).after();
         snapshot = accepted(snapshot, toFront(4)).after();
-        var shortened = accepted(snapshot, new Command.ShortenRanks(key(3)));
+        var shortened = accepted(snapshot, new ShortenRanks(key(3)));
         assertThat(node(shortened.after(), 3).item().rank()).isEqualTo(old);
         var reverse =
                 new Reverse(
@@ -132,7 +135,7 @@ public class RanksTests {
     }
 
     private static Command toFront(int number) {
-        return new Command.Move(List.of(key(number)), new Target.Parent.Same(), new Target.First());
+        return new MoveItems(List.of(key(number)), new Target.Parent.Same(), new Target.First());
     }
 
     @DataProvider
@@ -154,7 +157,7 @@ public class RanksTests {
         var since = new ArrayList<List<List<Change>>>();
         for (int i = 0; i < 30; i++) {
             if (random.nextInt(4) == 0) {
-                var shortened = accepted(snapshot, new Command.ShortenRanks(any(random)));
+                var shortened = accepted(snapshot, new ShortenRanks(any(random)));
                 snapshot = shortened.after();
                 since.forEach(one -> one.add(shortened.changes()));
             } else {
@@ -168,7 +171,7 @@ public class RanksTests {
                 var moved =
                         accepted(
                                 snapshot,
-                                new Command.Move(List.of(one), new Target.Parent.Same(), target));
+                                new MoveItems(List.of(one), new Target.Parent.Same(), target));
                 snapshot = moved.after();
                 moves.add(moved);
                 since.add(new ArrayList<>());

@@ -10,8 +10,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.RandomWork;
 import greenladder.core.Trees;
-import greenladder.core.change.Command.Delete.Children;
 import greenladder.core.change.Decision.Accepted;
+import greenladder.core.edit.ChangeLevel;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.DeleteItems;
+import greenladder.core.edit.DeleteItems.Children;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.ShortenRanks;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.people.Person;
@@ -132,18 +139,16 @@ public class ReversalTests {
         var made =
                 accepted(
                         Trees.of(TREE),
-                        new Command.Create(
+                        new CreateItems(
                                 "MSF",
-                                List.of(
-                                        Command.NewItem.of(
-                                                Map.of("level", "story", "title", "New")))));
+                                List.of(NewItem.of(Map.of("level", "story", "title", "New")))));
         assertThat(problems(after(made.after(), edit(6, "value", "3")), reverse(made)).inWords())
                 .contains("value of MSF6");
         var under =
-                new Command.Create(
+                new CreateItems(
                         "MSF",
                         List.of(
-                                Command.NewItem.of(
+                                NewItem.of(
                                         Map.of("level", "task", "title", "T", "parent", "MSF6"))));
         assertThat(problems(after(made.after(), under), reverse(made)).inWords())
                 .isEqualTo("MSF7 stands under MSF6 now.");
@@ -152,12 +157,10 @@ public class ReversalTests {
     @Test
     public void reversalOnDeletedItemsShouldSaySo() {
         var first = accepted(Trees.of(TREE), edit(3, "title", "Ahoy"));
-        var gone = after(first.after(), new Command.Delete(List.of(key(3)), Children.REFUSE));
+        var gone = after(first.after(), new DeleteItems(List.of(key(3)), Children.REFUSE));
         assertThat(problems(gone, reverse(first)).inWords()).isEqualTo("MSF3 was deleted since.");
-        var deletion =
-                accepted(Trees.of(TREE), new Command.Delete(List.of(key(3)), Children.REFUSE));
-        var parentGone =
-                after(deletion.after(), new Command.Delete(List.of(key(2)), Children.DELETE));
+        var deletion = accepted(Trees.of(TREE), new DeleteItems(List.of(key(3)), Children.REFUSE));
+        var parentGone = after(deletion.after(), new DeleteItems(List.of(key(2)), Children.DELETE));
         assertThat(problems(parentGone, reverse(deletion)).inWords())
                 .isEqualTo("MSF3 stood under MSF2, which is deleted.");
     }
@@ -202,8 +205,7 @@ public class ReversalTests {
         var lowered =
                 after(
                         taken.after(),
-                        new Command.ChangeLevel(
-                                List.of(key(2)), "story", Command.ChangeLevel.Misfits.DOWN));
+                        new ChangeLevel(List.of(key(2)), "story", ChangeLevel.Misfits.DOWN));
         assertThat(problems(lowered, reverse(taken)).inWords())
                 .isEqualTo("MSF3 stood under MSF2, which is a story now.");
     }
@@ -213,15 +215,14 @@ public class ReversalTests {
         var raised =
                 accepted(
                         Trees.of("epic E\n  story A"),
-                        new Command.ChangeLevel(
-                                List.of(key(2)), "feature", Command.ChangeLevel.Misfits.DOWN));
+                        new ChangeLevel(List.of(key(2)), "feature", ChangeLevel.Misfits.DOWN));
         var under =
                 after(
                         raised.after(),
-                        new Command.Create(
+                        new CreateItems(
                                 "MSF",
                                 List.of(
-                                        Command.NewItem.of(
+                                        NewItem.of(
                                                 Map.of(
                                                         "level", "story",
                                                         "title", "T",
@@ -244,9 +245,9 @@ public class ReversalTests {
         var moved =
                 accepted(
                         snapshot,
-                        new Command.Move(
+                        new MoveItems(
                                 List.of(key(2)), new Target.Parent.Same(), new Target.Last()));
-        var shortened = accepted(moved.after(), new Command.ShortenRanks(key(3)));
+        var shortened = accepted(moved.after(), new ShortenRanks(key(3)));
         var back =
                 after(
                         shortened.after(),
@@ -261,7 +262,7 @@ public class ReversalTests {
         var movedAgain =
                 after(
                         shortened.after(),
-                        new Command.Move(
+                        new MoveItems(
                                 List.of(key(2)), new Target.Parent.Same(), new Target.First()));
         assertThat(
                         problems(
@@ -283,7 +284,7 @@ public class ReversalTests {
         var moved =
                 accepted(
                         snapshot,
-                        new Command.Move(
+                        new MoveItems(
                                 List.of(key(2)), new Target.Parent.Same(), new Target.Last()));
         var rank = node(snapshot, 2).item().rank();
         var taken =

@@ -9,9 +9,13 @@ import static greenladder.core.Trees.problems;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.change.Command.ChangeLevel;
-import greenladder.core.change.Command.ChangeLevel.Misfits;
-import greenladder.core.change.Command.Part;
+import greenladder.core.edit.ChangeLevel;
+import greenladder.core.edit.ChangeLevel.Misfits;
+import greenladder.core.edit.GatherItems;
+import greenladder.core.edit.IndentItems;
+import greenladder.core.edit.MergeItems;
+import greenladder.core.edit.SplitItem;
+import greenladder.core.edit.SplitPart;
 import greenladder.core.item.Field;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.Amount;
@@ -36,13 +40,13 @@ public class StructureCommandsTests {
         return after(Trees.of(STORY), edit(2, "acceptance", "SeenVersion\nHeard\nFelt"));
     }
 
-    private static Part part(
+    private static SplitPart part(
             String title, String size, List<ItemKey> children, Integer... criteria) {
-        return new Part(title, size, children, List.of(criteria));
+        return new SplitPart(title, size, children, List.of(criteria));
     }
 
-    private static Command.Split split(boolean keep, String size, Part... parts) {
-        return new Command.Split(key(2), List.of(parts), keep, size);
+    private static SplitItem split(boolean keep, String size, SplitPart... parts) {
+        return new SplitItem(key(2), List.of(parts), keep, size);
     }
 
     /** The children of an item as their numbers. */
@@ -156,7 +160,7 @@ public class StructureCommandsTests {
         snapshot = after(snapshot, edit(2, "labels", "quay"));
         snapshot = after(snapshot, edit(2, "description", "What it was."));
         snapshot = after(snapshot, edit(2, "value", "4"));
-        var merged = accepted(snapshot, new Command.Merge(key(5), key(2)));
+        var merged = accepted(snapshot, new MergeItems(key(5), key(2)));
         var stays = node(merged.after(), 5).item();
         assertThat(merged.after().findNode(key(2))).isEmpty();
         assertThat(children(merged.after(), 5)).containsExactly(3, 4);
@@ -182,14 +186,14 @@ public class StructureCommandsTests {
 
     @Test
     public void mergeWithADescendantOrAWrongLevelShouldBeRefused() {
-        assertThat(problems(story(), new Command.Merge(key(1), key(3))).inWords())
+        assertThat(problems(story(), new MergeItems(key(1), key(3))).inWords())
                 .contains("stands under the other");
-        assertThat(problems(story(), new Command.Merge(key(3), key(1))).inWords())
+        assertThat(problems(story(), new MergeItems(key(3), key(1))).inWords())
                 .contains("stands under the other");
-        assertThat(problems(story(), new Command.Merge(key(2), key(2))).inWords())
+        assertThat(problems(story(), new MergeItems(key(2), key(2))).inWords())
                 .contains("with itself");
         var two = Trees.of("feature A\n  story S\nstory B");
-        assertThat(problems(two, new Command.Merge(key(3), key(1))).inWords())
+        assertThat(problems(two, new MergeItems(key(3), key(1))).inWords())
                 .contains("its child MSF2, a story, cannot come to stand under it");
     }
 
@@ -199,7 +203,7 @@ public class StructureCommandsTests {
         var gathered =
                 accepted(
                         snapshot,
-                        new Command.Gather(
+                        new GatherItems(
                                 List.of(key(2), key(4)),
                                 Map.of("title", "New", "level", "feature", "parent", "MSF1")));
         assertThat(gathered.items()).containsExactly(key(5));
@@ -208,7 +212,7 @@ public class StructureCommandsTests {
         assertThat(
                         problems(
                                         snapshot,
-                                        new Command.Gather(
+                                        new GatherItems(
                                                 List.of(key(1)),
                                                 Map.of("title", "New", "level", "feature")))
                                 .inWords())
@@ -249,11 +253,11 @@ public class StructureCommandsTests {
     @Test
     public void indentShouldGoUnderTheSiblingAboveAndOutdentBack() {
         var snapshot = Trees.of("epic E\n  feature F\n    story S\n  feature G\n    story R");
-        var in = after(snapshot, new Command.Indent(List.of(key(4)), false));
+        var in = after(snapshot, new IndentItems(List.of(key(4)), false));
         assertThat(children(in, 2)).containsExactly(3, 4);
         assertThat(node(in, 4).item().level().key()).isEqualTo("story");
         assertThat(node(in, 5).item().level().key()).isEqualTo("task");
-        var out = after(in, new Command.Indent(List.of(key(4)), true));
+        var out = after(in, new IndentItems(List.of(key(4)), true));
         assertThat(children(out, 1)).containsExactly(2, 4);
         assertThat(node(out, 4).item().level().key()).isEqualTo("feature");
         assertThat(children(out, 4)).containsExactly(5);
@@ -262,13 +266,13 @@ public class StructureCommandsTests {
     @Test
     public void indentWithoutAPlaceShouldBeRefused() {
         var snapshot = Trees.of("epic E\n  feature F\n    story S\n      task A\n      task B");
-        assertThat(problems(snapshot, new Command.Indent(List.of(key(2)), false)).inWords())
+        assertThat(problems(snapshot, new IndentItems(List.of(key(2)), false)).inWords())
                 .contains("nothing above MSF2");
-        assertThat(problems(snapshot, new Command.Indent(List.of(key(1)), true)).inWords())
+        assertThat(problems(snapshot, new IndentItems(List.of(key(1)), true)).inWords())
                 .contains("at the top already");
-        assertThat(problems(snapshot, new Command.Indent(List.of(key(5)), false)).inWords())
+        assertThat(problems(snapshot, new IndentItems(List.of(key(5)), false)).inWords())
                 .contains("no level below task");
-        assertThat(problems(snapshot, new Command.Indent(List.of(key(3), key(1)), true)).inWords())
+        assertThat(problems(snapshot, new IndentItems(List.of(key(3), key(1)), true)).inWords())
                 .contains("at the top");
     }
 

@@ -5,10 +5,10 @@ import static greenladder.core.Trees.edit;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.people.Person;
 import greenladder.core.release.Release;
 import greenladder.core.snapshot.Node;
@@ -64,7 +64,7 @@ public class FacetsTests {
                 ((Accepted)
                                 Decisions.decide(
                                         snapshot,
-                                        new Command.Create(
+                                        new CreateItems(
                                                 "MSF",
                                                 List.of(
                                                         NewItem.of(

@@ -6,6 +6,9 @@ import greenladder.core.Trees;
 import greenladder.core.change.Command;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.level.Category;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.Amount;
@@ -48,15 +51,15 @@ public class FlowTests {
     private void makes(int day, String title, String size) {
         does(
                 at(day, 9),
-                new Command.Create(
+                new CreateItems(
                         "MSF",
                         List.of(
-                                Command.NewItem.of(
+                                NewItem.of(
                                         Map.of("level", "story", "title", title, "size", size)))));
     }
 
     private void moves(int day, int hour, int item, String state) {
-        does(at(day, hour), new Command.Edit(List.of(Trees.key(item)), Map.of("state", state)));
+        does(at(day, hour), new EditItems(List.of(Trees.key(item)), Map.of("state", state)));
     }
 
     private Flow flow(int from, int to, boolean points) {
@@ -106,9 +109,7 @@ public class FlowTests {
     }
 
     private void movesAt(String time, int item, String state) {
-        does(
-                Instant.parse(time),
-                new Command.Edit(List.of(Trees.key(item)), Map.of("state", state)));
+        does(Instant.parse(time), new EditItems(List.of(Trees.key(item)), Map.of("state", state)));
     }
 
     @DataProvider

@@ -8,6 +8,9 @@ import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.level.Category;
 import greenladder.core.plan.Capacities;
 import greenladder.core.plan.ReleaseFill;
@@ -67,7 +70,7 @@ public class HistoryProjectionPropertyTests {
                 boolean grows = snapshot.order().size() < 60 || random.nextInt(40) == 0;
                 var command =
                         grows
-                                ? new Command.Create("MSF", work.entries(10))
+                                ? new CreateItems("MSF", work.entries(10))
                                 : random.nextInt(8) == 0
                                         ? released(snapshot, random)
                                         : work.command(snapshot);
@@ -95,7 +98,7 @@ public class HistoryProjectionPropertyTests {
         var slots = snapshot.order().slots();
         var key = slots.get(random.nextInt(slots.size())).key();
         var release = List.of("spring", "summer", "").get(random.nextInt(3));
-        return new Command.Edit(List.of(key), Map.of("release", release));
+        return new EditItems(List.of(key), Map.of("release", release));
     }
 
     @Test(dataProvider = "seeds")
@@ -304,10 +307,10 @@ public class HistoryProjectionPropertyTests {
                 List.copyOf(
                         Trees.accepted(
                                         Trees.empty(),
-                                        new Command.Create(
+                                        new CreateItems(
                                                 "MSF",
                                                 List.of(
-                                                        Command.NewItem.of(
+                                                        NewItem.of(
                                                                 Map.of(
                                                                         "level", "story", "title",
                                                                         "A", "size", "3")))))

@@ -7,7 +7,8 @@ import static greenladder.core.Trees.node;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
-import greenladder.core.change.Command;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.flow.Progress.Bar;
 import greenladder.core.flow.Progress.Figures;
 import greenladder.core.flow.Progress.Measure;
@@ -173,10 +174,10 @@ public class ProgressTests {
                 "ada",
                 Trees.accepted(
                                 Trees.empty(),
-                                new Command.Create(
+                                new CreateItems(
                                         "MSF",
                                         List.of(
-                                                Command.NewItem.of(
+                                                NewItem.of(
                                                         Map.of("level", "story", "title", "A")))))
                         .changes(),
                 begun.workspace());

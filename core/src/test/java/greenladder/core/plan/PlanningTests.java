@@ -359,10 +359,10 @@ public class PlanningTests {
         journal.does(Trees.edit(1, "sprint", "lantern-1"));
         for (int hours : List.of(4, 6, 5)) {
             journal.does(
-                    new greenladder.core.change.Command.Create(
+                    new greenladder.core.edit.CreateItems(
                             "MSF",
                             List.of(
-                                    greenladder.core.change.Command.NewItem.of(
+                                    greenladder.core.edit.NewItem.of(
                                             Map.of(
                                                     "level", "task",
                                                     "title", "T",

@@ -8,6 +8,7 @@ import greenladder.core.Trees;
 import greenladder.core.change.Command;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.edit.CreateItems;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.sprint.SprintPlan.Tally;
 import greenladder.core.value.Amount;
@@ -200,7 +201,7 @@ public class SprintReportTests {
             } else if (i == 1_500) {
                 journal.does(close(1, CloseSprint.NEXT));
             } else if (journal.snapshot.itemCount() < 40) {
-                journal.does(new Command.Create("MSF", work.entries(10)));
+                journal.does(new CreateItems("MSF", work.entries(10)));
             } else if (i % 3 == 0) {
                 var keys = journal.snapshot.order().slots();
                 var key = keys.get(random.nextInt(keys.size())).key();

@@ -11,9 +11,12 @@ import greenladder.core.Trees;
 import greenladder.core.change.Change;
 import greenladder.core.change.Changes;
 import greenladder.core.change.Command;
-import greenladder.core.change.Command.Delete.Children;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.DeleteItems;
+import greenladder.core.edit.DeleteItems.Children;
+import greenladder.core.edit.NewItem;
 import greenladder.core.item.StandardFields;
 import greenladder.core.product.Product;
 import greenladder.core.value.ItemKey;
@@ -54,7 +57,7 @@ public class HiddenScopeTests {
     @Test
     public void itShouldStayHiddenWhileItIsGone() {
         var whole = Trees.of(TREE);
-        var deleted = accepted(whole, new Command.Delete(List.of(key(2)), Children.DELETE));
+        var deleted = accepted(whole, new DeleteItems(List.of(key(2)), Children.DELETE));
         var gone = deleted.after();
         var sight = sight(gone, "ama.teal");
         assertThat(sight.hidden(gone)).containsExactlyInAnyOrder(key(2), key(3));
@@ -80,7 +83,7 @@ public class HiddenScopeTests {
     @Test
     public void whatWasOpenWhenItWentShouldNotBeHidden() {
         var open = after(Trees.of(TREE), edit(2, "readers", ""));
-        var gone = after(open, new Command.Delete(List.of(key(2)), Children.DELETE));
+        var gone = after(open, new DeleteItems(List.of(key(2)), Children.DELETE));
         assertThat(sight(gone, "ama.teal").isClear()).isTrue();
     }
 
@@ -111,7 +114,7 @@ public class HiddenScopeTests {
 
     private static Command create(String product, String level, String parent) {
         var fields = Map.of("title", "X", "level", level, "parent", parent);
-        return new Command.Create(product, List.of(Command.NewItem.of(fields)));
+        return new CreateItems(product, List.of(NewItem.of(fields)));
     }
 
     @DataProvider

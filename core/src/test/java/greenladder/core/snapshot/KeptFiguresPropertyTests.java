@@ -4,11 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.RandomWork;
 import greenladder.core.Trees;
-import greenladder.core.change.Command;
-import greenladder.core.change.Command.NewItem;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.product.Product;
 import greenladder.core.rollup.RollUpSum;
@@ -55,7 +57,7 @@ public class KeptFiguresPropertyTests {
         snapshot =
                 Trees.after(
                         snapshot,
-                        new Command.Create(
+                        new CreateItems(
                                 "OTH",
                                 List.of(
                                         new NewItem(
@@ -68,13 +70,13 @@ public class KeptFiguresPropertyTests {
         var theirs = new ItemKey("OTH", 1);
         for (var command :
                 List.of(
-                        new Command.Move(
+                        new MoveItems(
                                 List.of(Trees.key(2)),
                                 new Target.Parent.Under(theirs),
                                 new Target.Stay()),
                         Trees.edit(2, "size", "8"),
-                        new Command.Edit(List.of(theirs), Map.of("title", "Still theirs")),
-                        new Command.Move(
+                        new EditItems(List.of(theirs), Map.of("title", "Still theirs")),
+                        new MoveItems(
                                 List.of(Trees.key(2)),
                                 new Target.Parent.Under(Trees.key(1)),
                                 new Target.Stay()))) {

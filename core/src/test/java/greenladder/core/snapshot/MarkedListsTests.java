@@ -8,7 +8,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
 import greenladder.core.change.Command;
-import greenladder.core.change.Target;
+import greenladder.core.edit.MoveItems;
+import greenladder.core.edit.Target;
 import java.util.List;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -51,7 +52,7 @@ public class MarkedListsTests {
             {edit(3, "labels", "")},
             {edit(2, "state", "dropped")},
             {edit(1, "state", "dropped")},
-            {new Command.Move(List.of(key(2)), new Target.Parent.Under(key(6)), new Target.Stay())},
+            {new MoveItems(List.of(key(2)), new Target.Parent.Under(key(6)), new Target.Stay())},
         };
     }
 

@@ -8,9 +8,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.RandomWork;
 import greenladder.core.Trees;
-import greenladder.core.change.Command;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.item.Item;
 import greenladder.core.value.Amount;
 import java.util.Collections;
@@ -132,11 +133,11 @@ public class SnapshotTests {
 
     @Test
     public void bulkOfFiveThousandShouldBeTheMost() {
-        var entry = Command.NewItem.of(Map.of("level", "story", "title", "S"));
+        var entry = NewItem.of(Map.of("level", "story", "title", "S"));
         assertThat(
                         Trees.problems(
                                         Trees.empty(),
-                                        new Command.Create("MSF", Collections.nCopies(5001, entry)))
+                                        new CreateItems("MSF", Collections.nCopies(5001, entry)))
                                 .inWords())
                 .isEqualTo("5,001 items at once are too many; at most 5,000 fit.");
     }

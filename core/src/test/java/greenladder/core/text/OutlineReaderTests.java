@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.Trees;
 import greenladder.core.change.Command;
+import greenladder.core.edit.CreateItems;
 import greenladder.core.level.Level;
 import greenladder.core.level.Levels;
 import greenladder.core.level.StandardLevels;
@@ -217,7 +218,7 @@ public class OutlineReaderTests {
     }
 
     private static Command create(String text) {
-        return new Command.Create(
+        return new CreateItems(
                 "MSF",
                 OutlineReader.read(text, LEVELS, LEVELS.top(), "points", List.of())
                         .toEntries(null));

@@ -9,7 +9,10 @@ import greenladder.core.Trees;
 import greenladder.core.change.Command;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
-import greenladder.core.change.Target;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.DeleteItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Item;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -52,10 +55,10 @@ public class DifferenceTests {
         now =
                 after(
                         now,
-                        new Command.Create(
+                        new CreateItems(
                                 "MSF",
                                 List.of(
-                                        Command.NewItem.of(
+                                        NewItem.of(
                                                 Map.of(
                                                         "level", "story", "title", "D", "size",
                                                         "2")))));
@@ -251,12 +254,12 @@ public class DifferenceTests {
                                             "parent",
                                             epics.get(random.nextInt(epics.size())).toString())
                                     : edit(one.number(), "title", "M");
-                    case 4 -> new Command.Delete(List.of(one), Command.Delete.Children.UP);
+                    case 4 -> new DeleteItems(List.of(one), DeleteItems.Children.UP);
                     default ->
-                            new Command.Create(
+                            new CreateItems(
                                     "MSF",
                                     List.of(
-                                            new Command.NewItem(
+                                            new NewItem(
                                                     null,
                                                     null,
                                                     Map.of(

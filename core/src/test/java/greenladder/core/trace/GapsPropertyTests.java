@@ -7,6 +7,8 @@ import greenladder.core.Trees;
 import greenladder.core.change.Command;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.MergeItems;
 import greenladder.core.item.LinkType;
 import greenladder.core.plan.Journal;
 import greenladder.core.plan.KeepSprints;
@@ -86,8 +88,8 @@ public class GapsPropertyTests {
             case 3 ->
                     new PlanIntoSprint(
                             List.of(one), Journal.sprint(1 + random.nextInt(2)).key(), false);
-            case 4 -> new Command.Merge(one, other);
-            default -> new Command.Edit(List.of(one), Map.of("title", "Reworded " + step));
+            case 4 -> new MergeItems(one, other);
+            default -> new EditItems(List.of(one), Map.of("title", "Reworded " + step));
         };
     }
 

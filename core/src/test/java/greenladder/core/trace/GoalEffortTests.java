@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.RandomWork;
 import greenladder.core.Trees;
-import greenladder.core.change.Command;
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
+import greenladder.core.edit.EditItems;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.Measure;
 import greenladder.core.plan.SprintPart;
@@ -191,11 +191,11 @@ public class GoalEffortTests {
         snapshot =
                 Trees.after(
                         snapshot,
-                        new Command.Edit(List.of(Trees.key(2)), Map.of("finish", "2026-06-01")));
+                        new EditItems(List.of(Trees.key(2)), Map.of("finish", "2026-06-01")));
         snapshot =
                 Trees.after(
                         snapshot,
-                        new Command.Edit(List.of(Trees.key(4)), Map.of("finish", "2026-07-01")));
+                        new EditItems(List.of(Trees.key(4)), Map.of("finish", "2026-07-01")));
         assertThat(kinds(snapshot, 4)).containsExactly(Gap.Kind.AFTER_PARENT);
         snapshot = Trees.after(snapshot, Trees.edit(4, "state", "under-way"));
         assertThat(

@@ -12,6 +12,7 @@ import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Reverse;
+import greenladder.core.edit.MergeItems;
 import greenladder.core.item.LinkType;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Links.Linked;
@@ -165,7 +166,7 @@ public class LinksTests {
 
     @Test
     public void linksShouldFollowAMerge() {
-        var merged = after(with(6, 7, 8, 6), new Command.Merge(key(3), key(6)));
+        var merged = after(with(6, 7, 8, 6), new MergeItems(key(3), key(6)));
         var links = new Links(merged);
         var stays = merged.requireNode(key(3)).item();
         assertThat(words(links.needs(stays))).containsExactly("MSF3.depends-on.MSF7");

@@ -43,7 +43,7 @@ public class BoardTests {
     private static Crew crew() {
         var crew = new Crew("story A\n  task T\nstory B kind=bug state=ready\nstory C state=ready");
         return crew.does(
-                new greenladder.core.change.Command.Edit(keys(1, 3, 4), Map.of("team", "lantern")));
+                new greenladder.core.edit.EditItems(keys(1, 3, 4), Map.of("team", "lantern")));
     }
 
     private static List<String> in(Crew crew, String column) {

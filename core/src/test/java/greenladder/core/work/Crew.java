@@ -8,6 +8,7 @@ import greenladder.core.change.Decisions;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
 import greenladder.core.change.Reverse;
+import greenladder.core.edit.EditItems;
 import greenladder.core.item.Item;
 import greenladder.core.people.Person;
 import greenladder.core.snapshot.Snapshot;
@@ -109,7 +110,7 @@ final class Crew {
         for (int i = 0; i < pairs.length; i += 2) {
             fields.put(pairs[i], pairs[i + 1]);
         }
-        return new Command.Edit(List.of(key(number)), fields);
+        return new EditItems(List.of(key(number)), fields);
     }
 
     static ItemKey key(int number) {

@@ -6,7 +6,9 @@ import static greenladder.core.work.Crew.rule;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.EditItems;
+import greenladder.core.edit.NewItem;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.team.HandOver;
@@ -86,10 +88,10 @@ public class HandingOverTests {
         var crew = crew().ruled(rule(1, "in-test", Taker.person("cleo"), null));
 
         crew.does(
-                new Command.Create(
+                new CreateItems(
                         "MSF",
                         List.of(
-                                Command.NewItem.of(
+                                NewItem.of(
                                         Map.of(
                                                 "level", "story",
                                                 "title", "B",
@@ -151,8 +153,7 @@ public class HandingOverTests {
     public void chainsShouldEndAndGoBackTogether(long seed) {
         var random = new Random(seed);
         var crew = new Crew("story A\nstory B\nstory C");
-        crew.does(
-                new Command.Edit(Crew.keys(1, 2, 3), Map.of("team", "lantern", "assignee", "ada")));
+        crew.does(new EditItems(Crew.keys(1, 2, 3), Map.of("team", "lantern", "assignee", "ada")));
         int changed = 0;
         for (int round = 0; round < 400; round++) {
             var rules = rules(random);

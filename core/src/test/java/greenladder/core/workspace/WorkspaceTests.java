@@ -65,8 +65,8 @@ public class WorkspaceTests {
             fields.put(facts.split("=")[0], facts.split("=")[1]);
         }
         var create =
-                new greenladder.core.change.Command.Create(
-                        "MSF", List.of(greenladder.core.change.Command.NewItem.of(fields)));
+                new greenladder.core.edit.CreateItems(
+                        "MSF", List.of(greenladder.core.edit.NewItem.of(fields)));
         return Trees.node(Trees.after(snapshot, create), 1).item();
     }
 

@@ -1,0 +1,21 @@
+package greenladder.core.edit;
+
+import greenladder.core.change.OperationKind;
+import greenladder.core.change.Problems.Found;
+import greenladder.core.item.Field;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
+import java.time.Instant;
+
+/** Changes one line of one of an item's lists: checklist, acceptance, definition of done. */
+public record EditList(ItemKey item, Field list, ListStep step) implements ItemCommand {
+    @Override
+    public OperationKind kind() {
+        return OperationKind.EDIT;
+    }
+
+    @Override
+    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+        return new ListEditing(snapshot, this, found).draw();
+    }
+}
