@@ -104,7 +104,7 @@ public class ArchitectureTests {
                 .that()
                 .resideOutsideOfPackage("greenladder.people..")
                 .and()
-                .doNotHaveFullyQualifiedName("greenladder.item.Looks")
+                .doNotHaveFullyQualifiedName("greenladder.view.ViewContexts")
                 .should()
                 .dependOnClassesThat()
                 .haveSimpleName("SecurityContextHolder")

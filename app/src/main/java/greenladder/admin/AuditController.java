@@ -1,12 +1,12 @@
 package greenladder.admin;
 
 import greenladder.frame.Frames;
-import greenladder.item.UnreadFacts;
-import greenladder.item.UnreadFacts.Unread;
 import greenladder.people.Audit;
 import greenladder.people.Audit.Asked;
 import greenladder.people.Audit.Event;
 import greenladder.people.SignedIn;
+import greenladder.store.UnreadFacts;
+import greenladder.store.UnreadFacts.Unread;
 import greenladder.web.Words;
 import java.time.Clock;
 import java.util.Arrays;

@@ -6,13 +6,13 @@ import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.frame.Frames;
-import greenladder.item.Asked;
-import greenladder.item.ChangeWords;
-import greenladder.item.CommandGateway;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Failure;
 import greenladder.web.Words;
+import greenladder.words.ChangeWords;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeMap;
@@ -56,7 +56,7 @@ class HiddenWorkController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         requireShaper(me, code);
-        var product = Asked.product(keeper.seenBy(me), code);
+        var product = Lookups.product(keeper.seenBy(me), code);
         model.addAttribute("reserved", reserved(me, code));
         model.addAttribute("frame", frames.of(me, product, "Hidden work"));
         return "admin/hidden";

@@ -7,10 +7,10 @@ import greenladder.core.people.Permission;
 import greenladder.core.product.Product;
 import greenladder.core.snapshot.Mark;
 import greenladder.frame.Frames;
-import greenladder.item.Asked;
-import greenladder.item.ProductSetup;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.setup.ProductSetup;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Done;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
@@ -159,12 +159,12 @@ class OwnFieldsController {
     }
 
     private String nameOf(SignedIn me, String code) {
-        return Asked.product(keeper.seenBy(me), code).name();
+        return Lookups.product(keeper.seenBy(me), code).name();
     }
 
     private String show(
             SignedIn me, String code, FieldForm entered, @Nullable Problems problems, Model model) {
-        var product = Asked.product(keeper.seenBy(me), code);
+        var product = Lookups.product(keeper.seenBy(me), code);
         if (!me.mayIn(code, Permission.SHAPE)) {
             throw new Failure.Forbidden("Fields are set up by product owners.");
         }
@@ -204,7 +204,7 @@ class OwnFieldsController {
     }
 
     private Object kept(SignedIn me, String code, String key) {
-        return Asked.product(keeper.seenBy(me), code).fields().stream()
+        return Lookups.product(keeper.seenBy(me), code).fields().stream()
                 .filter(field -> field.key().equals(key))
                 .findFirst()
                 .<Object>map(field -> field)

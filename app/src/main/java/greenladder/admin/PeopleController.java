@@ -13,13 +13,13 @@ import greenladder.core.people.Person;
 import greenladder.core.people.Role;
 import greenladder.core.team.Team;
 import greenladder.frame.Frames;
-import greenladder.item.Asked;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.Invitations;
 import greenladder.people.Invitations.Open;
 import greenladder.people.People;
 import greenladder.people.SignedIn;
 import greenladder.people.Tokens;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Done;
 import greenladder.web.Failure;
 import greenladder.web.GreenLadderProperties;
@@ -127,7 +127,7 @@ class PeopleController {
             RedirectAttributes next,
             HttpServletResponse response,
             Model model) {
-        var code = Asked.product(keeper.seenBy(me), product).code();
+        var code = Lookups.product(keeper.seenBy(me), product).code();
         return orShown(
                 me,
                 () ->

@@ -7,12 +7,12 @@ import greenladder.core.product.ReadyCheck;
 import greenladder.core.product.Scale;
 import greenladder.core.score.Formula;
 import greenladder.frame.Frames;
-import greenladder.item.Asked;
-import greenladder.item.ProductSetup;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
-import greenladder.product.RefiningForm;
-import greenladder.product.RefiningReader;
+import greenladder.setup.ProductSetup;
+import greenladder.setup.RefiningForm;
+import greenladder.setup.RefiningReader;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Done;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
@@ -140,7 +140,7 @@ class RefiningController {
     }
 
     private Product require(SignedIn me, String code) {
-        var product = Asked.product(keeper.seenBy(me), code);
+        var product = Lookups.product(keeper.seenBy(me), code);
         if (!me.mayIn(code, Permission.SHAPE)) {
             throw new Failure.Forbidden("How a product refines is set up by its owners.");
         }

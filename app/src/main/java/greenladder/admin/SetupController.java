@@ -7,12 +7,12 @@ import greenladder.core.level.Level;
 import greenladder.core.people.Permission;
 import greenladder.core.team.Team;
 import greenladder.frame.Frames;
-import greenladder.item.Asked;
-import greenladder.item.SetupChanges;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
-import greenladder.product.LevelsForm;
-import greenladder.product.LevelsForm.LevelForm;
+import greenladder.setup.LevelsForm;
+import greenladder.setup.LevelsForm.LevelForm;
+import greenladder.setup.SetupChanges;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Done;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
@@ -81,7 +81,7 @@ class SetupController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         requireAdministrator(me);
-        var product = Asked.product(keeper.seenBy(me), code);
+        var product = Lookups.product(keeper.seenBy(me), code);
         return showProduct(me, code, LevelsForm.of(product.levels()), List.of(), null, model);
     }
 
@@ -100,7 +100,7 @@ class SetupController {
         if (!step.equals("save")) {
             return showProduct(me, code, form.after(step), List.of(), null, model);
         }
-        var kept = Asked.product(keeper.seenBy(me), code).levels();
+        var kept = Lookups.product(keeper.seenBy(me), code).levels();
         if (SeenForm.isOvertaken(seen, kept)) {
             response.setStatus(HttpStatus.CONFLICT.value());
             return showProduct(me, code, form, List.of(), SeenForm.overtaken(), model);
@@ -111,7 +111,7 @@ class SetupController {
                 Done.tell(
                         next,
                         outcome.operation(),
-                        "Changed the levels of " + Asked.product(keeper.seenBy(me), code).name());
+                        "Changed the levels of " + Lookups.product(keeper.seenBy(me), code).name());
                 return "redirect:/" + code + "/setup";
             }
             response.setStatus(HttpStatus.CONFLICT.value());
@@ -125,7 +125,7 @@ class SetupController {
     @GetMapping("/teams/{key}/states")
     String team(@PathVariable String key, @AuthenticationPrincipal SignedIn me, Model model) {
         requireAdministrator(me);
-        var team = Asked.team(keeper.seenBy(me), key);
+        var team = Lookups.team(keeper.seenBy(me), key);
         return showTeam(me, team, formOf(me, team), List.of(), null, model);
     }
 
@@ -141,7 +141,7 @@ class SetupController {
             HttpServletResponse response,
             Model model) {
         requireAdministrator(me);
-        var team = Asked.team(keeper.seenBy(me), key);
+        var team = Lookups.team(keeper.seenBy(me), key);
         if (!step.equals("save")) {
             return showTeam(me, team, form.after(step), List.of(), null, model);
         }
@@ -197,7 +197,7 @@ class SetupController {
             List<SetupChanges.Choice> open,
             @Nullable Problems problems,
             Model model) {
-        var product = Asked.product(keeper.seenBy(me), code);
+        var product = Lookups.product(keeper.seenBy(me), code);
         var title = "Levels, kinds and states of " + product.name();
         model.addAttribute("frame", frames.of(me, product, "Levels and states"));
         return show(

@@ -9,10 +9,10 @@ import greenladder.core.people.Permission;
 import greenladder.core.product.Product;
 import greenladder.core.product.Template;
 import greenladder.frame.Frames;
-import greenladder.item.Asked;
-import greenladder.item.ProductSetup;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.setup.ProductSetup;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Done;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
@@ -261,6 +261,6 @@ class TemplatesController {
     }
 
     private Product product(SignedIn me, String code) {
-        return Asked.product(keeper.seenBy(me), code);
+        return Lookups.product(keeper.seenBy(me), code);
     }
 }

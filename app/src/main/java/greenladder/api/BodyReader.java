@@ -15,7 +15,7 @@ import org.jspecify.annotations.Nullable;
 import tools.jackson.databind.JsonNode;
 
 /** Reads the members of a body, and notes everything that is wrong with them. */
-final class BodyReader {
+public final class BodyReader {
     private static final int LONGEST = 4_000;
     private static final int MOST = 5_000;
 
@@ -23,7 +23,7 @@ final class BodyReader {
     private final String path;
     private final List<Problem> problems;
 
-    BodyReader(JsonNode body, Set<String> names) {
+    public BodyReader(JsonNode body, Set<String> names) {
         this(body, names, "", new ArrayList<>());
     }
 
@@ -44,11 +44,11 @@ final class BodyReader {
     }
 
     /** Whether a member is given, be it null. */
-    boolean has(String name) {
+    public boolean has(String name) {
         return body.has(name);
     }
 
-    @Nullable String text(String name) {
+    public @Nullable String text(String name) {
         var value = body.path(name);
         if (value.isMissingNode() || value.isNull()) {
             return null;
@@ -68,7 +68,7 @@ final class BodyReader {
         return text.strip();
     }
 
-    @Nullable Boolean yesOrNo(String name) {
+    public @Nullable Boolean yesOrNo(String name) {
         var value = body.path(name);
         if (value.isMissingNode() || value.isNull()) {
             return null;
@@ -80,7 +80,7 @@ final class BodyReader {
         return value.asBoolean();
     }
 
-    @Nullable Integer whole(String name) {
+    public @Nullable Integer whole(String name) {
         var value = body.path(name);
         if (value.isMissingNode() || value.isNull()) {
             return null;
@@ -92,7 +92,7 @@ final class BodyReader {
         return value.asInt();
     }
 
-    @Nullable Amount amount(String name) {
+    public @Nullable Amount amount(String name) {
         var value = body.path(name);
         if (value.isMissingNode() || value.isNull()) {
             return null;
@@ -108,7 +108,7 @@ final class BodyReader {
         return amount.get();
     }
 
-    @Nullable LocalDate date(String name) {
+    public @Nullable LocalDate date(String name) {
         var text = text(name);
         if (text == null || text.isEmpty()) {
             return null;
@@ -121,7 +121,7 @@ final class BodyReader {
     }
 
     /** Texts of a list; none where it is absent or null. */
-    List<String> texts(String name) {
+    public List<String> texts(String name) {
         var texts = new ArrayList<String>();
         for (var value : list(name)) {
             if (value.isString() && value.asString().length() <= LONGEST) {
@@ -135,7 +135,7 @@ final class BodyReader {
     }
 
     /** Whole numbers of a list; none where it is absent or null. */
-    List<Integer> wholes(String name) {
+    public List<Integer> wholes(String name) {
         var numbers = new ArrayList<Integer>();
         for (var value : list(name)) {
             if (!value.isIntegralNumber() || !value.canConvertToInt()) {
@@ -148,7 +148,7 @@ final class BodyReader {
     }
 
     /** The members of an object whose values are amounts, by name. */
-    Map<String, Amount> amounts(String name) {
+    public Map<String, Amount> amounts(String name) {
         var amounts = new HashMap<String, Amount>();
         var reader = object(name, null);
         if (reader != null) {
@@ -163,12 +163,12 @@ final class BodyReader {
     }
 
     /** Whether something is wrong with a member. */
-    boolean isWrong(String name) {
+    public boolean isWrong(String name) {
         return problems.stream().anyMatch(problem -> problem.field().equals(path + name));
     }
 
     /** Keys of items; whether there are such items is not asked. */
-    List<ItemKey> keys(String name) {
+    public List<ItemKey> keys(String name) {
         var keys = new ArrayList<ItemKey>();
         for (var text : texts(name)) {
             var key = ItemKey.parse(text);
@@ -182,7 +182,7 @@ final class BodyReader {
     }
 
     /** The members of an object whose values are texts, by name. */
-    Map<String, String> textsByName(String name) {
+    public Map<String, String> textsByName(String name) {
         var texts = new HashMap<String, String>();
         var value = body.path(name);
         if (value.isMissingNode() || value.isNull()) {
@@ -204,7 +204,7 @@ final class BodyReader {
     }
 
     /** The objects of a list, each to be read by itself. */
-    List<BodyReader> objects(String name, Set<String> names) {
+    public List<BodyReader> objects(String name, Set<String> names) {
         var readers = new ArrayList<BodyReader>();
         for (var value : list(name)) {
             readers.add(
@@ -222,7 +222,7 @@ final class BodyReader {
      *
      * @param names null for any
      */
-    @Nullable BodyReader object(String name, @Nullable Set<String> names) {
+    public @Nullable BodyReader object(String name, @Nullable Set<String> names) {
         var value = body.path(name);
         return value.isMissingNode() || value.isNull()
                 ? null
@@ -241,12 +241,12 @@ final class BodyReader {
         return value.valueStream().toList();
     }
 
-    void problem(String name, String message) {
+    public void problem(String name, String message) {
         problems.add(new Problem(path + name, message));
     }
 
     /** Refuses the body if anything is wrong with it. */
-    void requireNone() {
+    public void requireNone() {
         FieldsReader.requireNone(problems);
     }
 

@@ -6,14 +6,14 @@ import greenladder.web.Failure;
 import org.jspecify.annotations.Nullable;
 
 /** Places in the log as cursors. */
-final class Cursors {
+public final class Cursors {
     private Cursors() {}
 
-    static String of(Point point) {
+    public static String of(Point point) {
         return point.operation() + "-" + point.place();
     }
 
-    static @Nullable Point point(@Nullable String cursor) {
+    public static @Nullable Point point(@Nullable String cursor) {
         if (cursor == null) {
             return null;
         }

@@ -23,7 +23,7 @@ import tools.jackson.databind.JsonNode;
  * Reads an item's fields from JSON into the texts that a command takes. What each text means is
  * checked at the gateway; here only that it is of the right JSON type.
  */
-final class FieldsReader {
+public final class FieldsReader {
     private static final Set<String> NUMBERS = Set.of("size", "value");
     private static final int LONGEST_SCALE = 40;
     private static final String HOURS = "hours";
@@ -36,14 +36,14 @@ final class FieldsReader {
     /**
      * @param entry which entry of a bulk, from 0; {@link Problem#SINGLE} where there is only one
      */
-    FieldsReader(int entry) {
+    public FieldsReader(int entry) {
         this.entry = entry;
     }
 
     /**
      * @param besides members that are not fields of the item
      */
-    FieldsReader read(JsonNode json, Set<String> besides) {
+    public FieldsReader read(JsonNode json, Set<String> besides) {
         if (!json.isObject()) {
             problem("", "An item is a JSON object.");
             return this;
@@ -56,11 +56,11 @@ final class FieldsReader {
         return this;
     }
 
-    Map<String, String> fields() {
+    public Map<String, String> fields() {
         return fields;
     }
 
-    List<Problem> problems() {
+    public List<Problem> problems() {
         return problems;
     }
 
@@ -69,7 +69,7 @@ final class FieldsReader {
      *
      * @param command what could be read
      */
-    static void requireNone(List<Problem> problems, Snapshot snapshot, Command command) {
+    public static void requireNone(List<Problem> problems, Snapshot snapshot, Command command) {
         if (problems.isEmpty()) {
             return;
         }
@@ -87,7 +87,7 @@ final class FieldsReader {
         requireNone(all);
     }
 
-    static void requireNone(List<Problem> problems) {
+    public static void requireNone(List<Problem> problems) {
         if (!problems.isEmpty()) {
             throw new Failure.Invalid(new Problems(problems));
         }

@@ -26,8 +26,8 @@ import org.springframework.util.MultiValueMap;
  * Which items of a product a program asks about: by the same facets as the lists that people see,
  * by words, and by what they stand under. What is unknown is refused, all of it at once.
  */
-final class ItemFilter {
-    static final String WORDS = "any filter of /products/{code}/items";
+public final class ItemFilter {
+    public static final String WORDS = "any filter of /products/{code}/items";
 
     private static final String LABEL = "label";
     private static final String NO_PARAMETER = "There is no parameter “%s”.";
@@ -41,7 +41,7 @@ final class ItemFilter {
      * @param asked the parameters of a call
      * @param own those that are the call's, and no part of the filter
      */
-    ItemFilter(
+    public ItemFilter(
             Snapshot snapshot,
             Product product,
             MultiValueMap<String, String> asked,
@@ -83,7 +83,7 @@ final class ItemFilter {
     /**
      * @throws Failure.Invalid for an unknown parameter or a value that it does not take
      */
-    ItemFilter orRefused() {
+    public ItemFilter orRefused() {
         if (!problems.isEmpty()) {
             throw new Failure.Invalid(new Problems(problems));
         }
@@ -94,19 +94,19 @@ final class ItemFilter {
         return lens;
     }
 
-    boolean lets(Node node) {
+    public boolean lets(Node node) {
         return filter.lets(node);
     }
 
-    boolean isNarrow() {
+    public boolean isNarrow() {
         return !filter.parts().isEmpty();
     }
 
-    List<Node> of(Collection<Node> nodes) {
+    public List<Node> of(Collection<Node> nodes) {
         return nodes.stream().filter(filter::lets).toList();
     }
 
-    Set<ItemKey> keys(Collection<Node> nodes) {
+    public Set<ItemKey> keys(Collection<Node> nodes) {
         return of(nodes).stream().map(node -> node.item().key()).collect(Collectors.toSet());
     }
 

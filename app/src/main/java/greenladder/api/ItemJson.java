@@ -19,7 +19,7 @@ import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /** An item as programs see it. Absent values are null. */
-record ItemJson(
+public record ItemJson(
         String key,
         String product,
         String level,
@@ -71,7 +71,7 @@ record ItemJson(
         long version,
         @JsonAnyGetter Map<String, @Nullable Object> standard) {
 
-    record HoursJson(
+    public record HoursJson(
             @Nullable BigDecimal estimate,
             @Nullable BigDecimal invested,
             @Nullable BigDecimal remaining) {}
@@ -80,22 +80,22 @@ record ItemJson(
      * @param ticked the keys of the checks that were ticked by hand
      * @param missing the keys of the checks that are not passed
      */
-    record ReadyJson(boolean ready, List<String> ticked, List<String> missing) {}
+    public record ReadyJson(boolean ready, List<String> ticked, List<String> missing) {}
 
-    record DecisionJson(LocalDate on, String by, String words) {}
+    public record DecisionJson(LocalDate on, String by, String words) {}
 
-    record BlockedJson(String reason, @Nullable Instant since) {}
+    public record BlockedJson(String reason, @Nullable Instant since) {}
 
-    record CriterionJson(String text, boolean met) {}
+    public record CriterionJson(String text, boolean met) {}
 
     /**
      * @param item what it has grown into
      */
-    record StepJson(String text, boolean done, @Nullable String item) {}
+    public record StepJson(String text, boolean done, @Nullable String item) {}
 
-    record LinkJson(String address, String name) {}
+    public record LinkJson(String address, String name) {}
 
-    record AttachmentJson(String id, String name, String type, long bytes) {}
+    public record AttachmentJson(String id, String name, String type, long bytes) {}
 
     /** The values of the product's own fields. */
     private static Map<String, String> own(Item item) {
@@ -118,11 +118,11 @@ record ItemJson(
         return values;
     }
 
-    static ItemJson of(Snapshot snapshot, ItemKey key) {
+    public static ItemJson of(Snapshot snapshot, ItemKey key) {
         return of(snapshot, snapshot.requireNode(key).item());
     }
 
-    static ItemJson of(Snapshot snapshot, Item item) {
+    public static ItemJson of(Snapshot snapshot, Item item) {
         return new ItemJson(
                 item.key().toString(),
                 item.key().product(),
@@ -226,7 +226,7 @@ record ItemJson(
         return key == null ? null : key.toString();
     }
 
-    static @Nullable BigDecimal decimal(@Nullable Amount amount) {
+    public static @Nullable BigDecimal decimal(@Nullable Amount amount) {
         return amount == null ? null : amount.toDecimal();
     }
 }

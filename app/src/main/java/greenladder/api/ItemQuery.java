@@ -15,14 +15,14 @@ import java.util.stream.Stream;
 import org.springframework.util.MultiValueMap;
 
 /** Which items of a product are asked for, in which order, and from where on. */
-final class ItemQuery {
+public final class ItemQuery {
     private static final Set<String> OWN = Set.of("sort", "cursor", "limit");
 
     private final Snapshot snapshot;
     private final Product product;
     private final MultiValueMap<String, String> asked;
 
-    ItemQuery(Snapshot snapshot, Product product, MultiValueMap<String, String> asked) {
+    public ItemQuery(Snapshot snapshot, Product product, MultiValueMap<String, String> asked) {
         this.snapshot = snapshot;
         this.product = product;
         this.asked = asked;
@@ -31,7 +31,7 @@ final class ItemQuery {
     /**
      * @throws Failure.Invalid for an unknown parameter or a value that it does not take
      */
-    Page<ItemJson> page(FilterLines lines, SignedIn reader) {
+    public Page<ItemJson> page(FilterLines lines, SignedIn reader) {
         var filter = new ItemFilter(snapshot, product, asked, OWN, lines, reader);
         var sorting = sorting(filter);
         int limit = limit(filter);

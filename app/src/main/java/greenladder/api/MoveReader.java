@@ -14,14 +14,14 @@ import tools.jackson.databind.JsonNode;
  * Reads a move: {@code parent} (a key, or null for none) and at most one of before, after, position
  * and to.
  */
-final class MoveReader {
+public final class MoveReader {
     private static final Set<String> TARGETS = Set.of("before", "after", "position", "to");
 
     private final List<Problem> problems = new ArrayList<>();
 
     private MoveReader() {}
 
-    static MoveItems read(ItemKey item, JsonNode body) {
+    public static MoveItems read(ItemKey item, JsonNode body) {
         var reader = new MoveReader();
         if (!body.isObject()) {
             reader.problem("", "A move is a JSON object.");

@@ -10,11 +10,11 @@ import org.jspecify.annotations.Nullable;
  *
  * @param next the cursor to ask on with; null at the end
  */
-record Page<T>(List<T> items, @Nullable String next) {
-    static final int DEFAULT_LIMIT = 100;
+public record Page<T>(List<T> items, @Nullable String next) {
+    public static final int DEFAULT_LIMIT = 100;
     static final int MOST = 500;
 
-    static void requireLimit(int limit) {
+    public static void requireLimit(int limit) {
         if (limit < 1 || limit > MOST) {
             throw new Failure.Invalid(
                     Problems.of(

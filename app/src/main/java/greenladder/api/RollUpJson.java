@@ -20,7 +20,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param sums of own fields that add up, by their keys; left out where there are none
  */
-record RollUpJson(
+public record RollUpJson(
         Size size,
         Points points,
         Count count,
@@ -32,7 +32,7 @@ record RollUpJson(
         Dates dates,
         @JsonInclude(JsonInclude.Include.NON_EMPTY) Map<String, BigDecimal> sums) {
 
-    record Size(
+    public record Size(
             @Nullable BigDecimal own,
             @Nullable BigDecimal effective,
             @Nullable BigDecimal first,
@@ -40,33 +40,34 @@ record RollUpJson(
             BigDecimal unbroken,
             int unsized) {}
 
-    record Points(
+    public record Points(
             @Nullable BigDecimal done,
             @Nullable BigDecimal inProgress,
             @Nullable BigDecimal toDo,
             @Nullable BigDecimal total,
             @Nullable Double completion) {}
 
-    record Count(int done, int inProgress, int toDo, int total, @Nullable Double completion) {}
+    public record Count(
+            int done, int inProgress, int toDo, int total, @Nullable Double completion) {}
 
-    record Value(
+    public record Value(
             @Nullable BigDecimal done, @Nullable BigDecimal total, @Nullable Double completion) {}
 
-    record Hours(
+    public record Hours(
             @Nullable BigDecimal estimate,
             @Nullable BigDecimal invested,
             @Nullable BigDecimal remaining) {}
 
-    record Tasks(int done, int total) {}
+    public record Tasks(int done, int total) {}
 
-    record Dates(
+    public record Dates(
             @Nullable LocalDate ownStart,
             @Nullable LocalDate ownFinish,
             @Nullable LocalDate start,
             @Nullable LocalDate finish,
             @Nullable Long slipDays) {}
 
-    static RollUpJson of(Item item, RollUp figures) {
+    public static RollUpJson of(Item item, RollUp figures) {
         return new RollUpJson(
                 new Size(
                         decimal(item.size()),
@@ -91,11 +92,11 @@ record RollUpJson(
                 sums(figures));
     }
 
-    static RollUpJson of(RollUp total) {
+    public static RollUpJson of(RollUp total) {
         return of(total, total.leaves());
     }
 
-    static RollUpJson of(LevelTotal level) {
+    public static RollUpJson of(LevelTotal level) {
         return of(level.figures(), level.items());
     }
 

@@ -6,7 +6,7 @@ import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** An answer that can be told as one table too, for {@code Accept: text/csv}. */
-interface Tabular {
+public interface Tabular {
     /** Names of the columns. */
     List<String> heads();
 

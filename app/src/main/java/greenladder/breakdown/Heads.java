@@ -15,7 +15,7 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** Draws the heads of columns: what stands in one and what it comes to. */
-record Heads(Product product, Drawings drawings) {
+public record Heads(Product product, Drawings drawings) {
     private static final int STEM_WIDTH = 236;
 
     /** A head as HTML, without the tag around it. */

@@ -3,11 +3,11 @@ package greenladder.breakdown;
 import greenladder.breakdown.PlaceReader.PlaceForm;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Asked;
-import greenladder.item.Look;
-import greenladder.item.SnapshotKeeper;
 import greenladder.list.ListState;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
+import greenladder.view.ViewContext;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -32,7 +32,7 @@ class LadderController {
 
     @GetMapping
     String ladder(
-            Look look,
+            ViewContext look,
             @RequestParam MultiValueMap<String, String> asked,
             HttpServletRequest request,
             HttpServletResponse response,
@@ -61,7 +61,7 @@ class LadderController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         var snapshot = keeper.seenBy(me);
-        var product = Asked.product(snapshot, code);
+        var product = Lookups.product(snapshot, code);
         var place = PlaceReader.read(snapshot, product, PlaceForm.of(asked), ListState.read(asked));
         model.addAttribute(
                 "more", pages.more(snapshot, product, place, me, column, offset, earlier));

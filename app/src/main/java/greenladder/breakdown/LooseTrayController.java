@@ -5,9 +5,9 @@ import greenladder.core.product.Product;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.Asked;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.RungMark;
 import java.util.List;
 import java.util.Locale;
@@ -44,7 +44,7 @@ class LooseTrayController {
             Model model,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.seenBy(me);
-        var product = Asked.product(snapshot, code);
+        var product = Lookups.product(snapshot, code);
         var found = loose(snapshot, product).filter(item -> matches(item, text.strip())).toList();
         var words =
                 found.size() > MOST_SHOWN

@@ -11,14 +11,14 @@ import greenladder.core.text.OutlineWriter;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.Look;
-import greenladder.item.SnapshotKeeper;
 import greenladder.list.ListState;
 import greenladder.panel.Answers;
 import greenladder.people.Preferences;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
+import greenladder.view.ViewContext;
 import greenladder.web.Failure;
 import greenladder.web.RungMark;
 import greenladder.web.Words;
@@ -71,7 +71,7 @@ class OutlineController {
 
     @GetMapping
     String outline(
-            Look look,
+            ViewContext look,
             OutlinePlace.Form form,
             @RequestParam MultiValueMap<String, String> asked,
             @RequestParam(defaultValue = "") String kept,
@@ -96,7 +96,7 @@ class OutlineController {
             @PathVariable("product") String code,
             @RequestParam String columns,
             @AuthenticationPrincipal SignedIn me) {
-        var product = Asked.product(keeper.seenBy(me), code);
+        var product = Lookups.product(keeper.seenBy(me), code);
         preferences.set(
                 me, OutlinePages.preference(code), OutlinePages.columns(product, columns).text());
         return Answers.said("");
@@ -110,7 +110,7 @@ class OutlineController {
             Model model,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.seenBy(me);
-        var product = Asked.product(snapshot, code);
+        var product = Lookups.product(snapshot, code);
         var under = under(snapshot, product, form);
         var outline = read(snapshot, product, form);
         model.addAttribute("list", preview(snapshot, product, under, outline));
@@ -123,7 +123,7 @@ class OutlineController {
             ListForm form,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.seenBy(me);
-        var product = Asked.product(snapshot, code);
+        var product = Lookups.product(snapshot, code);
         var under = under(snapshot, product, form);
         var outline = read(snapshot, product, form);
         if (outline.refusal() != null) {
@@ -144,7 +144,7 @@ class OutlineController {
             @RequestParam String keys,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.seenBy(me);
-        var product = Asked.product(snapshot, code);
+        var product = Lookups.product(snapshot, code);
         var nodes =
                 List.of(keys.split(",")).stream()
                         .flatMap(key -> ItemKey.parse(key).stream())

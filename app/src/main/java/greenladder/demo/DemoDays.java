@@ -4,7 +4,7 @@ import greenladder.core.plan.Sprints;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.team.Team;
 import greenladder.frame.DemoMenu;
-import greenladder.item.SnapshotKeeper;
+import greenladder.store.SnapshotKeeper;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.time.LocalTime;

@@ -1,8 +1,8 @@
 package greenladder.files;
 
 import greenladder.core.snapshot.Mark;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
 import greenladder.web.Failure;
 import java.nio.charset.StandardCharsets;
 import java.time.Duration;

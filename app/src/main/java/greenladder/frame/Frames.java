@@ -6,10 +6,10 @@ import greenladder.core.product.Product;
 import greenladder.frame.Frame.ProductChoice;
 import greenladder.frame.Frame.StageStep;
 import greenladder.frame.Frame.ViewTab;
-import greenladder.item.Look;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
 import greenladder.talk.Notices;
+import greenladder.view.ViewContext;
 import java.util.Arrays;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
@@ -46,7 +46,7 @@ public class Frames {
      *
      * @param isViewAlone whether it is drawn without what stands around it
      */
-    public Frame of(Look look, View view, boolean isViewAlone) {
+    public Frame of(ViewContext look, View view, boolean isViewAlone) {
         var product = look.product();
         last.keep(product);
         var tabs =

@@ -1,9 +1,9 @@
 package greenladder.frame;
 
 import greenladder.core.level.StandardLevels;
-import greenladder.item.ProductSetup;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.setup.ProductSetup;
+import greenladder.store.SnapshotKeeper;
 import greenladder.web.Failure;
 import jakarta.servlet.http.HttpServletResponse;
 import org.springframework.http.HttpStatus;

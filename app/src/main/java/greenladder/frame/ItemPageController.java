@@ -1,10 +1,10 @@
 package greenladder.frame;
 
 import greenladder.core.item.Item;
-import greenladder.item.Asked;
-import greenladder.item.SnapshotKeeper;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Failure;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -32,7 +32,7 @@ class ItemPageController {
             @AuthenticationPrincipal SignedIn me,
             @RequestHeader(name = "HX-Request", defaultValue = "false") boolean fragment,
             ModelMap model) {
-        var asked = Asked.key(key);
+        var asked = Lookups.key(key);
         var found = keeper.seenBy(me).findItem(asked);
         if (found.isEmpty()) {
             return keeper.seenBy(me)

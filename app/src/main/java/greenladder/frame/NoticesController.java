@@ -1,11 +1,11 @@
 package greenladder.frame;
 
-import greenladder.item.ChangeWords;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
 import greenladder.talk.Notice;
 import greenladder.talk.Notices;
 import greenladder.web.Words;
+import greenladder.words.ChangeWords;
 import java.time.Clock;
 import java.util.List;
 import org.jspecify.annotations.Nullable;

@@ -1,6 +1,6 @@
 package greenladder.frame;
 
-import greenladder.item.Look;
+import greenladder.view.ViewContext;
 import org.jspecify.annotations.Nullable;
 import org.springframework.ui.ModelMap;
 
@@ -26,7 +26,7 @@ public final class Screen {
      *
      * @param page null where there is nothing to show yet
      */
-    public String of(View view, Look look, @Nullable Object page) {
+    public String of(View view, ViewContext look, @Nullable Object page) {
         return of(view, view.template(), look, page);
     }
 
@@ -41,7 +41,7 @@ public final class Screen {
     }
 
     /** The same of a further page of a view, with a template of its own. */
-    public String of(View view, String template, Look look, @Nullable Object page) {
+    public String of(View view, String template, ViewContext look, @Nullable Object page) {
         model.addAttribute("page", page);
         model.addAttribute("frame", frames.of(look, view, isViewAlone));
         return drawn(template, isViewAlone, model);

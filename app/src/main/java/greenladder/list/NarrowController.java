@@ -1,9 +1,9 @@
 package greenladder.list;
 
-import greenladder.item.Asked;
-import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -38,7 +38,7 @@ class NarrowController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         var snapshot = keeper.seenBy(me);
-        var product = Asked.product(snapshot, code);
+        var product = Lookups.product(snapshot, code);
         model.addAttribute("page", pages.page(snapshot, product, asked, me));
         return "shared/narrow :: narrow";
     }
@@ -48,7 +48,7 @@ class NarrowController {
             @PathVariable("product") String code,
             SavedViews.Entered entered,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.product(keeper.seenBy(me), code);
+        Lookups.product(keeper.seenBy(me), code);
         views.keep(me, code, entered);
         return Answers.said("View saved");
     }
@@ -109,7 +109,7 @@ class NarrowController {
     @PostMapping("/seen")
     ResponseEntity<String> seen(
             @PathVariable("product") String code, @AuthenticationPrincipal SignedIn me) {
-        Asked.product(keeper.seenBy(me), code);
+        Lookups.product(keeper.seenBy(me), code);
         looks.seen(me, code);
         return Answers.said("All changes marked as seen");
     }

@@ -1,7 +1,7 @@
 package greenladder.live;
 
-import greenladder.item.CommandGateway.Saved;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway.Saved;
 import java.util.Map;
 import java.util.Optional;
 

@@ -1,6 +1,6 @@
 package greenladder.operating;
 
-import greenladder.item.Verification;
+import greenladder.store.Verification;
 import greenladder.web.GreenLadderProperties;
 import jakarta.annotation.PreDestroy;
 import java.io.IOException;

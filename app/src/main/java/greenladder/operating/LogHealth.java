@@ -1,7 +1,7 @@
 package greenladder.operating;
 
-import greenladder.item.Verification;
-import greenladder.item.Verification.Report;
+import greenladder.store.Verification;
+import greenladder.store.Verification.Report;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicReference;
 import org.jspecify.annotations.Nullable;

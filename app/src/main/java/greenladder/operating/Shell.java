@@ -1,7 +1,7 @@
 package greenladder.operating;
 
-import greenladder.item.Verification;
 import greenladder.people.StoppedPeople;
+import greenladder.store.Verification;
 import java.io.Console;
 import java.io.IOException;
 import java.net.SocketException;

@@ -1,7 +1,7 @@
 package greenladder.operating;
 
 import greenladder.core.snapshot.SnapshotDifference;
-import greenladder.item.Verification.Report;
+import greenladder.store.Verification.Report;
 import java.util.ArrayList;
 import java.util.List;
 

@@ -4,7 +4,7 @@ import greenladder.core.change.Change;
 import greenladder.core.item.Field;
 import greenladder.core.snapshot.Node;
 import greenladder.core.value.ItemKey;
-import greenladder.item.CommandGateway.Saved;
+import greenladder.store.CommandGateway.Saved;
 import greenladder.web.Words;
 import java.util.LinkedHashMap;
 import java.util.List;

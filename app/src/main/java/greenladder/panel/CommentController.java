@@ -1,10 +1,10 @@
 package greenladder.panel;
 
-import greenladder.item.Asked;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
 import greenladder.talk.Comments;
 import greenladder.talk.Watching;
+import greenladder.view.Lookups;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -34,7 +34,7 @@ class CommentController {
             @RequestParam String text,
             @RequestParam(required = false) @Nullable Long replyTo,
             @AuthenticationPrincipal SignedIn me) {
-        var item = Asked.node(keeper.seenBy(me), key).item().key();
+        var item = Lookups.node(keeper.seenBy(me), key).item().key();
         var comment = comments.add(me, item, text, replyTo);
         return Answers.undoable("Comment added", removal(comment.id()), restoring(comment.id()));
     }
@@ -90,7 +90,7 @@ class CommentController {
             @PathVariable String key,
             @RequestParam boolean on,
             @AuthenticationPrincipal SignedIn me) {
-        watching.watch(me, Asked.node(keeper.seenBy(me), key).item().key(), on);
+        watching.watch(me, Lookups.node(keeper.seenBy(me), key).item().key(), on);
         return Answers.said(on ? "You watch " + key : "You watch " + key + " no longer");
     }
 }

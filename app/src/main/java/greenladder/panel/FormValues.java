@@ -5,7 +5,7 @@ import greenladder.core.value.Amount;
 import greenladder.core.value.Days;
 import greenladder.core.value.ItemKey;
 import greenladder.core.value.Shortened;
-import greenladder.item.Asked;
+import greenladder.view.Lookups;
 import greenladder.web.Failure;
 import java.time.LocalDate;
 import java.util.Arrays;
@@ -30,7 +30,7 @@ public final class FormValues {
         var keys =
                 Arrays.stream(text.split("[,\\s]+"))
                         .filter(one -> !one.isEmpty())
-                        .map(Asked::key)
+                        .map(Lookups::key)
                         .toList();
         if (keys.isEmpty()) {
             throw invalid("keys", "Pick an item first.");

@@ -8,10 +8,6 @@ import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
-import greenladder.item.ChangeWords;
-import greenladder.item.Look;
-import greenladder.item.Rights;
-import greenladder.item.SnapshotKeeper;
 import greenladder.panel.ItemPanel.ChildRow;
 import greenladder.panel.ItemPanel.CommentEntry;
 import greenladder.panel.ItemPanel.HistoryEntry;
@@ -19,15 +15,19 @@ import greenladder.panel.ItemPanel.Link;
 import greenladder.panel.ItemPanel.Question;
 import greenladder.panel.ItemPanel.Talk;
 import greenladder.people.SignedIn;
+import greenladder.store.Rights;
+import greenladder.store.SnapshotKeeper;
 import greenladder.talk.Comment;
 import greenladder.talk.Comments;
 import greenladder.talk.Watching;
+import greenladder.view.ViewContext;
 import greenladder.web.Failure;
 import greenladder.web.Markdown;
 import greenladder.web.RungMark;
 import greenladder.web.SizeWords;
 import greenladder.web.Stem;
 import greenladder.web.Words;
+import greenladder.words.ChangeWords;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -76,7 +76,7 @@ public class ItemPanels {
      * @param url of the view
      * @param at null for none; one that is not there is passed over
      */
-    public Beside beside(Look look, String url, @Nullable ItemKey at) {
+    public Beside beside(ViewContext look, String url, @Nullable ItemKey at) {
         if (at == null || look.snapshot().findNode(at).isEmpty()) {
             return new Beside(url, null);
         }

@@ -6,7 +6,7 @@ import greenladder.core.level.Category;
 import greenladder.core.level.State;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.CommandGateway.Saved;
+import greenladder.store.CommandGateway.Saved;
 import java.util.Map;
 import java.util.Optional;
 

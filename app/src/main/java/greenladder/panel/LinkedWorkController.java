@@ -8,12 +8,12 @@ import greenladder.core.trace.LinkItems;
 import greenladder.core.trace.Unlink;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.ContradictionWords;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Failure;
+import greenladder.words.ContradictionWords;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
@@ -98,7 +98,7 @@ class LinkedWorkController {
     }
 
     private ItemKey item(SignedIn me, String key) {
-        return Asked.node(keeper.seenBy(me), key).item().key();
+        return Lookups.node(keeper.seenBy(me), key).item().key();
     }
 
     private static Failure.Invalid invalid(String field, String message) {

@@ -1,7 +1,7 @@
 package greenladder.panel;
 
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
 import java.util.List;
 import java.util.Locale;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;

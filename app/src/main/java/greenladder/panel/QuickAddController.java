@@ -11,13 +11,13 @@ import greenladder.core.product.Template;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.text.QuickLine;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Asked;
-import greenladder.item.Beginnings;
-import greenladder.item.CommandGateway;
-import greenladder.item.Rights;
-import greenladder.item.SnapshotKeeper;
 import greenladder.panel.FieldForm.Option;
 import greenladder.people.SignedIn;
+import greenladder.setup.Beginnings;
+import greenladder.store.CommandGateway;
+import greenladder.store.Rights;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Failure;
 import greenladder.web.Words;
 import java.util.ArrayList;
@@ -110,7 +110,7 @@ class QuickAddController {
             @AuthenticationPrincipal SignedIn me,
             Model model) {
         var snapshot = keeper.seenBy(me);
-        var product = Asked.product(snapshot, code);
+        var product = Lookups.product(snapshot, code);
         var parent =
                 ItemKey.parse(at)
                         .flatMap(snapshot::findItem)
@@ -145,7 +145,7 @@ class QuickAddController {
             Model model,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.seenBy(me);
-        var product = Asked.product(snapshot, code);
+        var product = Lookups.product(snapshot, code);
         var read = QuickLine.read(text(form.line()), snapshot, product);
         var fields = form.fields(read, product.levels().stories());
         var beginning = Beginnings.of(snapshot, code, fields, new Target.Stay(), form.template());
@@ -167,7 +167,7 @@ class QuickAddController {
     ResponseEntity<String> add(
             @PathVariable("product") String code, Form form, @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.seenBy(me);
-        var product = Asked.product(snapshot, code);
+        var product = Lookups.product(snapshot, code);
         var read = QuickLine.read(text(form.line()), snapshot, product);
         if (read.title().isBlank()) {
             throw new Failure.Invalid(Problems.of("line", "A title is needed."));

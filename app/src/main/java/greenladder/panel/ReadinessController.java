@@ -5,11 +5,11 @@ import greenladder.core.item.Field;
 import greenladder.core.product.ReadyCheck;
 import greenladder.core.ready.Readiness;
 import greenladder.core.snapshot.Node;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.Rights;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway;
+import greenladder.store.Rights;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import java.util.List;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -53,7 +53,7 @@ class ReadinessController {
 
     @GetMapping("/items/{key}/ready")
     String ready(@PathVariable String key, @AuthenticationPrincipal SignedIn me, Model model) {
-        var node = Asked.node(keeper.seenBy(me), key);
+        var node = Lookups.node(keeper.seenBy(me), key);
         var refining = keeper.seenBy(me).requireProduct(node.item().key().product()).refining();
         model.addAttribute(
                 "menu",
@@ -96,7 +96,7 @@ class ReadinessController {
             @PathVariable String key,
             @RequestParam(defaultValue = "") String words,
             @AuthenticationPrincipal SignedIn me) {
-        var item = Asked.node(keeper.seenBy(me), key).item().key();
+        var item = Lookups.node(keeper.seenBy(me), key).item().key();
         return Answers.done(
                 "Noted on", gateway.submit(me, new SettleItem(item, me.handle(), words, false)));
     }

@@ -12,10 +12,10 @@ import greenladder.core.item.Item;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Failure;
 import greenladder.web.Words;
 import java.util.ArrayList;
@@ -111,7 +111,7 @@ class StructureController {
 
     @GetMapping("/items/{key}/split")
     String splitForm(@PathVariable String key, Model model, @AuthenticationPrincipal SignedIn me) {
-        var node = Asked.node(keeper.seenBy(me), key);
+        var node = Lookups.node(keeper.seenBy(me), key);
         var item = node.item();
         model.addAttribute(
                 "split",

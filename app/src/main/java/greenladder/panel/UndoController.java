@@ -1,10 +1,10 @@
 package greenladder.panel;
 
 import greenladder.core.value.ItemKey;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway.Saved;
-import greenladder.item.Undoing;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway.Saved;
+import greenladder.store.Undoing;
+import greenladder.view.Lookups;
 import greenladder.web.Failure;
 import greenladder.web.Words;
 import java.nio.charset.StandardCharsets;
@@ -37,7 +37,7 @@ class UndoController {
             @RequestParam(defaultValue = "") String item,
             @AuthenticationPrincipal SignedIn me) {
         if (!item.isEmpty()) {
-            var key = Asked.key(item);
+            var key = Lookups.key(item);
             return answer(undoing.takeBackItem(me, id, key), others(me, id, key));
         }
         return parts

@@ -1,7 +1,7 @@
 package greenladder.panel;
 
-import greenladder.item.Asked;
 import greenladder.people.SignedIn;
+import greenladder.view.Lookups;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -19,7 +19,7 @@ class WhyController {
 
     @GetMapping("/items/{key}/why")
     String why(@PathVariable String key, @AuthenticationPrincipal SignedIn me, Model model) {
-        model.addAttribute("why", pages.of(me, Asked.key(key)));
+        model.addAttribute("why", pages.of(me, Lookups.key(key)));
         return "shared/why :: why";
     }
 

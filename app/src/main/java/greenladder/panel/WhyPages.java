@@ -8,17 +8,17 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Asked;
-import greenladder.item.ChangeWords;
-import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Logged;
 import greenladder.panel.WhyPage.Part;
 import greenladder.panel.WhyPage.Section;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Failure;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;
+import greenladder.words.ChangeWords;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -63,7 +63,7 @@ class WhyPages {
 
     WhyPage of(SignedIn me, ItemKey key) {
         var snapshot = keeper.seenBy(me);
-        var node = Asked.node(snapshot, key.toString());
+        var node = Lookups.node(snapshot, key.toString());
         var sections =
                 Stream.concat(
                                 Stream.of(
@@ -85,7 +85,7 @@ class WhyPages {
      */
     WhyPage ofLevel(SignedIn me, String code, String levelKey) {
         var snapshot = keeper.seenBy(me);
-        var product = Asked.product(snapshot, code);
+        var product = Lookups.product(snapshot, code);
         var level =
                 product.levels()
                         .find(levelKey)

@@ -5,9 +5,9 @@ import greenladder.core.plan.Sprints;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Asked;
-import greenladder.item.Look;
 import greenladder.planning.SprintFigures;
+import greenladder.view.Lookups;
+import greenladder.view.ViewContext;
 import java.util.ArrayList;
 import java.util.List;
 import org.springframework.stereotype.Controller;
@@ -34,14 +34,15 @@ class BenchController {
     }
 
     @GetMapping
-    String bench(Look look, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
+    String bench(
+            ViewContext look, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
         var place = BenchPlace.read(look.snapshot(), look.product(), figures.today(), asked);
         return screen.of(View.BENCH, look, pages.page(look, place));
     }
 
     /** The open sprints and releases, as a strip below a list. */
     @GetMapping("/strip")
-    String strip(Look look, Model model) {
+    String strip(ViewContext look, Model model) {
         var today = figures.today();
         var place =
                 BenchPlace.read(
@@ -52,9 +53,9 @@ class BenchController {
 
     /** The sprints and releases that an item can be planned into, for its menu. */
     @GetMapping("/places")
-    String places(Look look, @RequestParam String item, Model model) {
+    String places(ViewContext look, @RequestParam String item, Model model) {
         var snapshot = look.snapshot();
-        var node = Asked.node(snapshot, item);
+        var node = Lookups.node(snapshot, item);
         var places = new ArrayList<Place>();
         var workspace = snapshot.workspace();
         for (var sprint : workspace.openSprintsFor(node.item())) {
@@ -80,7 +81,7 @@ class BenchController {
     }
 
     /** What the item is planned into now, or meant for. */
-    private static List<Place> planned(Look look, ItemKey key) {
+    private static List<Place> planned(ViewContext look, ItemKey key) {
         var snapshot = look.snapshot();
         var item = snapshot.requireNode(key).item();
         var planned = new ArrayList<Place>();

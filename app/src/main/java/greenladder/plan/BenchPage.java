@@ -9,7 +9,7 @@ import java.util.List;
 import org.jspecify.annotations.Nullable;
 
 /** What the bench shows. */
-record BenchPage(
+public record BenchPage(
         String product,
         String url,
         String query,
@@ -52,7 +52,7 @@ record BenchPage(
             String later,
             String now) {}
 
-    record Choice(String url, String label, boolean current) {}
+    public record Choice(String url, String label, boolean current) {}
 
     /**
      * @param gauge widths in percent of the release's own span
@@ -74,7 +74,7 @@ record BenchPage(
     /**
      * @param tick where the capacity ends; empty where nothing is known
      */
-    record Gauge(
+    public record Gauge(
             String done,
             Span underWay,
             Span toDo,
@@ -188,7 +188,7 @@ record BenchPage(
             Making making) {}
 
     /** What the forms for new sprints and releases begin with. */
-    record Making(List<TeamChoice> teams, String start, String name) {}
+    public record Making(List<TeamChoice> teams, String start, String name) {}
 
     record TeamChoice(String key, String name, boolean chosen) {}
 }

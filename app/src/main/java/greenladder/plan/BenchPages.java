@@ -14,7 +14,6 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.team.Team;
 import greenladder.core.value.Amount;
-import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
 import greenladder.plan.BenchPage.Choice;
@@ -28,6 +27,7 @@ import greenladder.plan.BenchPage.TeamRow;
 import greenladder.plan.Ruler.Span;
 import greenladder.planning.SprintFigures;
 import greenladder.planning.SprintSeries;
+import greenladder.view.ViewContext;
 import greenladder.web.Drawings;
 import greenladder.web.Words;
 import java.time.LocalDate;
@@ -38,7 +38,7 @@ import org.springframework.stereotype.Component;
 
 /** Lays out the bench: sprints and releases on the date ruler, beside what waits to be planned. */
 @Component
-class BenchPages {
+public class BenchPages {
     private static final int WIDE_STEP = 4;
     private static final int MOST_IN_STRIP = 5;
 
@@ -61,7 +61,7 @@ class BenchPages {
         this.figures = figures;
     }
 
-    BenchPage page(Look look, BenchPlace place) {
+    BenchPage page(ViewContext look, BenchPlace place) {
         var snapshot = look.snapshot();
         var reader = look.reader();
         var product = look.product();
@@ -111,7 +111,7 @@ class BenchPages {
     }
 
     /** The open sprints of a product's teams, and its releases that are not out yet. */
-    BenchPage.Strip strip(Look look, BenchPlace place) {
+    BenchPage.Strip strip(ViewContext look, BenchPlace place) {
         var snapshot = look.snapshot();
         var product = look.product();
         var capacities = new Capacities(snapshot);
@@ -208,7 +208,7 @@ class BenchPages {
                 : release.start();
     }
 
-    static Gauge gauge(ReleaseFill fill) {
+    public static Gauge gauge(ReleaseFill fill) {
         return gauge(
                 fill.planned(),
                 fill.done(),
@@ -216,7 +216,7 @@ class BenchPages {
                 new Capacity(fill.capacity(), false));
     }
 
-    static Gauge gauge(Amount all, Amount finished, Amount inProgress, Capacity capacity) {
+    public static Gauge gauge(Amount all, Amount finished, Amount inProgress, Capacity capacity) {
         double planned = all.toDecimal().doubleValue();
         double done = finished.toDecimal().doubleValue();
         double underWay = inProgress.toDecimal().doubleValue();
@@ -351,7 +351,7 @@ class BenchPages {
                 : left == 1 ? "last day" : Words.count(left, "day") + " left";
     }
 
-    BenchPage.Making making(Capacities capacities, List<Team> teams) {
+    public BenchPage.Making making(Capacities capacities, List<Team> teams) {
         var latest =
                 teams.stream()
                         .flatMap(team -> capacities.sprints(team.key()).stream())

@@ -12,13 +12,13 @@ import greenladder.core.team.Calendar.DaysOff;
 import greenladder.core.team.Calendar.Member;
 import greenladder.core.team.Calendar.Skill;
 import greenladder.core.value.Amount;
-import greenladder.item.Asked;
-import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
 import greenladder.planning.CalendarReader;
 import greenladder.planning.Planning;
 import greenladder.planning.SprintFigures;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Words;
 import java.nio.charset.StandardCharsets;
 import java.time.DayOfWeek;
@@ -82,7 +82,7 @@ class CalendarWritesController {
             @PathVariable String team,
             @RequestBody byte[] file,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.team(keeper.seenBy(me), team);
+        Lookups.team(keeper.seenBy(me), team);
         var read = CalendarReader.read(new String(file, StandardCharsets.UTF_8), figures.today());
         return Answers.noted(
                 "Added " + Words.count(read.size(), "holiday"),

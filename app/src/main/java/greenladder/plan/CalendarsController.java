@@ -6,8 +6,8 @@ import greenladder.core.team.Calendar.Member;
 import greenladder.core.team.Team;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Look;
-import greenladder.item.Rights;
+import greenladder.store.Rights;
+import greenladder.view.ViewContext;
 import java.time.DayOfWeek;
 import java.time.format.TextStyle;
 import java.util.Collection;
@@ -63,7 +63,8 @@ class CalendarsController {
     }
 
     @GetMapping
-    String calendars(Look look, @RequestParam(defaultValue = "") String team, Screen screen) {
+    String calendars(
+            ViewContext look, @RequestParam(defaultValue = "") String team, Screen screen) {
         var product = look.product();
         var teams = look.snapshot().workspace().teamsOf(product.code());
         var chosen =
@@ -92,7 +93,7 @@ class CalendarsController {
         return "/%s/calendars?team=%s".formatted(product, team);
     }
 
-    private TeamCalendar calendar(Look look, Team team) {
+    private TeamCalendar calendar(ViewContext look, Team team) {
         var calendar = team.calendar();
         return new TeamCalendar(
                 team.key(),

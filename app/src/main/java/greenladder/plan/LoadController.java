@@ -4,11 +4,11 @@ import greenladder.core.plan.PlaceTask;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.Look;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway;
+import greenladder.view.Lookups;
+import greenladder.view.ViewContext;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -33,7 +33,7 @@ class LoadController {
 
     @GetMapping
     String load(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String id,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
@@ -47,20 +47,20 @@ class LoadController {
      */
     @PostMapping("/{sprint}/place")
     ResponseEntity<String> place(
-            Look look,
+            ViewContext look,
             @PathVariable String sprint,
             @RequestParam String task,
             @RequestParam(required = false) @Nullable String person,
             @RequestParam(defaultValue = "") String before,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = look.snapshot();
-        Asked.sprint(snapshot, sprint);
+        Lookups.sprint(snapshot, sprint);
         var command =
                 new PlaceTask(
                         sprint,
-                        Asked.node(snapshot, task).item().key(),
+                        Lookups.node(snapshot, task).item().key(),
                         person,
-                        before.isEmpty() ? null : Asked.node(snapshot, before).item().key());
+                        before.isEmpty() ? null : Lookups.node(snapshot, before).item().key());
         return Answers.done(
                 person == null ? "Moved" : person.isEmpty() ? "Given to nobody:" : "Given:",
                 gateway.submit(me, command));

@@ -9,7 +9,6 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Look;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
 import greenladder.plan.LoadPage.Day;
@@ -19,6 +18,7 @@ import greenladder.plan.LoadPage.RowModel;
 import greenladder.plan.LoadPage.TaskLine;
 import greenladder.plan.LoadPage.Wait;
 import greenladder.planning.SprintFigures;
+import greenladder.view.ViewContext;
 import greenladder.web.Drawings;
 import greenladder.web.Words;
 import java.math.BigDecimal;
@@ -65,7 +65,7 @@ class LoadPages {
     /**
      * @param id key of the sprint; another one where there is none of that key
      */
-    LoadPage page(Look look, String id, @Nullable ItemKey at) {
+    LoadPage page(ViewContext look, String id, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var product = look.product();
         var teams = snapshot.workspace().teamsOf(product.code());
@@ -100,7 +100,7 @@ class LoadPages {
     }
 
     private LoadPage open(
-            Look look,
+            ViewContext look,
             Sprint it,
             String url,
             List<BenchPage.Choice> choices,

@@ -4,15 +4,15 @@ import greenladder.core.item.Item;
 import greenladder.core.plan.Contradiction;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.ContradictionWords;
 import greenladder.plan.BenchPage.OutOfOrder;
+import greenladder.words.ContradictionWords;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.stream.Collectors;
 
 /** What the items that a view shows need, and where the plan stands against it. */
-final class Needs {
+public final class Needs {
     final List<BenchPage.Needs> lines = new ArrayList<>();
     final List<OutOfOrder> outOfOrder = new ArrayList<>();
     private final Snapshot snapshot;
@@ -55,7 +55,7 @@ final class Needs {
     }
 
     /** In what an item stands before what it needs, in words; empty for nothing. */
-    static String trouble(Snapshot snapshot, Item item) {
+    public static String trouble(Snapshot snapshot, Item item) {
         return item.details().trace().isEmpty()
                 ? ""
                 : Contradiction.of(snapshot, item).stream()

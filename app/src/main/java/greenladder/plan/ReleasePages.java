@@ -8,11 +8,11 @@ import greenladder.core.release.Release;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.Look;
-import greenladder.item.Milestones;
 import greenladder.planning.SprintFigures;
+import greenladder.view.ViewContext;
 import greenladder.web.Stem;
 import greenladder.web.Words;
+import greenladder.words.Milestones;
 import java.util.ArrayList;
 import java.util.HashSet;
 import java.util.List;
@@ -22,7 +22,7 @@ import org.springframework.stereotype.Component;
 
 /** Makes the page of a product's releases. */
 @Component
-class ReleasePages {
+public class ReleasePages {
     private static final int STEM = 90;
     private static final int MOST_ITEMS = 500;
 
@@ -32,7 +32,7 @@ class ReleasePages {
         this.figures = figures;
     }
 
-    static String url(Product product, String release) {
+    public static String url(Product product, String release) {
         return "/%s/releases?id=%s".formatted(product.code(), release);
     }
 
@@ -89,7 +89,7 @@ class ReleasePages {
 
     record Item(String key, String title, String url, Stem stem, String words, boolean done) {}
 
-    ReleasePage page(Look look, String id) {
+    ReleasePage page(ViewContext look, String id) {
         var snapshot = look.snapshot();
         var product = look.product();
         var releases = snapshot.workspace().releasesOf(product.code());
@@ -138,7 +138,7 @@ class ReleasePages {
                 : days == 0 ? "today" : "in " + Words.count(days, "day");
     }
 
-    private Opened opened(Look look, Release release, ReleaseFill fill) {
+    private Opened opened(ViewContext look, Release release, ReleaseFill fill) {
         var snapshot = look.snapshot();
         var nodes = snapshot.marked(Mark.RELEASE, release.key());
         var items = new ArrayList<Item>();

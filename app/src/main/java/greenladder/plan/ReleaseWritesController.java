@@ -6,12 +6,12 @@ import static greenladder.panel.FormValues.lines;
 import greenladder.core.item.Milestone;
 import greenladder.core.plan.CloseSprint;
 import greenladder.core.release.Release;
-import greenladder.item.Asked;
-import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
 import greenladder.planning.Planning;
 import greenladder.planning.SprintFigures;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
@@ -44,7 +44,7 @@ class ReleaseWritesController {
             @RequestParam MultiValueMap<String, String> form,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.seenBy(me);
-        Asked.product(snapshot, product);
+        Lookups.product(snapshot, product);
         var teams = snapshot.workspace().teamsOf(product).stream().map(team -> team.key()).toList();
         var plain =
                 new Release(

@@ -2,7 +2,7 @@ package greenladder.plan;
 
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Look;
+import greenladder.view.ViewContext;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
@@ -19,7 +19,7 @@ class ReleasesController {
     }
 
     @GetMapping
-    String releases(Look look, @RequestParam(defaultValue = "") String id, Screen screen) {
+    String releases(ViewContext look, @RequestParam(defaultValue = "") String id, Screen screen) {
         return screen.of(View.RELEASES, look, pages.page(look, id));
     }
 }

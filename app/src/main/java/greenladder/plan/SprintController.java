@@ -3,7 +3,7 @@ package greenladder.plan;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Look;
+import greenladder.view.ViewContext;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -22,7 +22,7 @@ class SprintController {
 
     @GetMapping
     String sprint(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String id,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {

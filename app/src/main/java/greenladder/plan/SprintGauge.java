@@ -32,7 +32,7 @@ import org.springframework.web.util.HtmlUtils;
  * @param committed of a closed one, how long its line is
  * @param label all of it in words
  */
-record SprintGauge(
+public record SprintGauge(
         String key,
         String name,
         Span span,
@@ -188,7 +188,7 @@ record SprintGauge(
         return look(snapshot.requireNode(part.item()));
     }
 
-    static String look(Node node) {
+    public static String look(Node node) {
         return node.rollUp().category() == Category.DONE
                 ? "done"
                 : node.rollUp().category() == Category.IN_PROGRESS ? "under-way" : "to-do";

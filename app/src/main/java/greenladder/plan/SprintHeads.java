@@ -15,12 +15,12 @@ import greenladder.core.sprint.Sprint;
 import greenladder.core.sprint.Sprint.Standing;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Rights;
 import greenladder.people.SignedIn;
 import greenladder.plan.SprintPage.Head;
 import greenladder.plan.SprintPage.Line;
 import greenladder.plan.SprintPage.Taker;
 import greenladder.planning.SprintFigures;
+import greenladder.store.Rights;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -31,7 +31,7 @@ import org.springframework.stereotype.Component;
 
 /** Makes the head of a sprint, with what is told before it is started and closed. */
 @Component
-class SprintHeads {
+public class SprintHeads {
     private static final int MOST_ABOVE = 200;
     private static final int MOST_NAMED = 3;
 
@@ -43,7 +43,7 @@ class SprintHeads {
         this.figures = figures;
     }
 
-    Head head(
+    public Head head(
             Snapshot snapshot,
             Product product,
             Sprint it,

@@ -9,7 +9,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param stories as HTML
  */
-record SprintPage(
+public record SprintPage(
         String product,
         String url,
         long operation,
@@ -28,7 +28,7 @@ record SprintPage(
      * @param warnings what is told before it is started
      * @param targets where unfinished work can go
      */
-    record Head(
+    public record Head(
             String key,
             String url,
             String name,

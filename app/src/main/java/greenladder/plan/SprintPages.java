@@ -15,13 +15,13 @@ import greenladder.core.sprint.Sprint.Standing;
 import greenladder.core.team.Team;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Look;
-import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
 import greenladder.plan.SprintPage.Story;
 import greenladder.plan.SprintPage.StoryModel;
 import greenladder.plan.SprintPage.Task;
+import greenladder.store.Rights;
+import greenladder.view.ViewContext;
 import greenladder.web.Drawings;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;
@@ -37,7 +37,7 @@ import org.springframework.stereotype.Component;
 
 /** Makes the page of a sprint. */
 @Component
-class SprintPages {
+public class SprintPages {
 
     /** How many of each team's closed sprints can be chosen; older ones are found on the bench. */
     private static final int CLOSED_OFFERED = 8;
@@ -61,7 +61,7 @@ class SprintPages {
         this.panels = panels;
     }
 
-    static String url(Product product, String sprint) {
+    public static String url(Product product, String sprint) {
         return "/%s/sprint?id=%s".formatted(product.code(), sprint);
     }
 
@@ -72,7 +72,7 @@ class SprintPages {
     /**
      * @param id key of the sprint; another one where there is none of that key
      */
-    SprintPage page(Look look, String id, @Nullable ItemKey at) {
+    SprintPage page(ViewContext look, String id, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var product = look.product();
         var teams = snapshot.workspace().teamsOf(product.code());

@@ -14,15 +14,15 @@ import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.OrderSprint;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.CommandGateway.Saved;
-import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
 import greenladder.planning.Planning;
 import greenladder.planning.SprintFigures;
 import greenladder.planning.SprintSeries;
+import greenladder.store.CommandGateway;
+import greenladder.store.CommandGateway.Saved;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Words;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
@@ -122,7 +122,7 @@ class SprintWritesController {
             @RequestParam(defaultValue = "") List<String> people,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.seenBy(me);
-        var team = Asked.team(snapshot, Asked.sprint(snapshot, sprint).team());
+        var team = Lookups.team(snapshot, Lookups.sprint(snapshot, sprint).team());
         var members = snapshot.workspace().membersAtWork(team);
         var here = Set.copyOf(people);
         var away = new LinkedHashSet<>(members);
@@ -154,7 +154,7 @@ class SprintWritesController {
             @AuthenticationPrincipal SignedIn me) {
         var items = keys(keys);
         if (!release.isEmpty()) {
-            Asked.release(keeper.seenBy(me), release);
+            Lookups.release(keeper.seenBy(me), release);
             return Answers.done(
                     "Planned",
                     gateway.submit(
@@ -228,10 +228,10 @@ class SprintWritesController {
             @RequestParam String item,
             @RequestParam boolean yes,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.sprint(keeper.seenBy(me), sprint);
+        Lookups.sprint(keeper.seenBy(me), sprint);
         return Answers.noted(
                 yes ? "The team agrees to " + item : "No agreement on " + item,
-                gateway.submit(me, new AgreeOn(sprint, Asked.key(item), yes)));
+                gateway.submit(me, new AgreeOn(sprint, Lookups.key(item), yes)));
     }
 
     /** Breaks a story down by one more task. */
@@ -244,7 +244,7 @@ class SprintWritesController {
             @RequestParam(defaultValue = "") String skill,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.seenBy(me);
-        var story = Asked.node(snapshot, under).item();
+        var story = Lookups.node(snapshot, under).item();
         var product = snapshot.requireProduct(story.key().product());
         var level = product.levels().all().getLast();
         Map<String, String> fields = new HashMap<>();
@@ -264,7 +264,7 @@ class SprintWritesController {
             @RequestParam(defaultValue = "") String keys,
             @RequestParam(defaultValue = "") String before,
             @AuthenticationPrincipal SignedIn me) {
-        Asked.sprint(keeper.seenBy(me), sprint);
+        Lookups.sprint(keeper.seenBy(me), sprint);
         return Answers.noted(
                 "Moved",
                 gateway.submit(

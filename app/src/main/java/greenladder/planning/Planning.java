@@ -17,11 +17,11 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.team.Calendar;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.CommandGateway.Saved;
 import greenladder.people.SignedIn;
-import greenladder.product.Slug;
+import greenladder.setup.Slug;
+import greenladder.store.CommandGateway;
+import greenladder.store.CommandGateway.Saved;
+import greenladder.view.Lookups;
 import greenladder.web.Failure;
 import java.util.ArrayList;
 import java.util.List;
@@ -52,7 +52,7 @@ public class Planning {
                 snapshot -> {
                     var made = new ArrayList<Sprint>();
                     for (var team : teams) {
-                        made.addAll(series.of(snapshot.workspace(), Asked.team(snapshot, team)));
+                        made.addAll(series.of(snapshot.workspace(), Lookups.team(snapshot, team)));
                     }
                     return new KeepSprints(made);
                 },
@@ -62,7 +62,7 @@ public class Planning {
     public Saved change(SignedIn actor, String sprint, UnaryOperator<Sprint> step) {
         return gateway.submit(
                 actor,
-                snapshot -> KeepSprints.of(step.apply(Asked.sprint(snapshot, sprint))),
+                snapshot -> KeepSprints.of(step.apply(Lookups.sprint(snapshot, sprint))),
                 any -> {});
     }
 
@@ -70,7 +70,7 @@ public class Planning {
         return gateway.submit(
                 actor,
                 snapshot -> {
-                    Asked.sprint(snapshot, sprint);
+                    Lookups.sprint(snapshot, sprint);
                     return new RemoveSprint(sprint, items);
                 },
                 any -> {});
@@ -85,7 +85,7 @@ public class Planning {
         return gateway.submit(
                 actor,
                 snapshot -> {
-                    Asked.sprint(snapshot, sprint);
+                    Lookups.sprint(snapshot, sprint);
                     return new PlanIntoSprint(items, sprint, candidates);
                 },
                 any -> {});
@@ -108,7 +108,7 @@ public class Planning {
     }
 
     private static List<ItemKey> candidates(Snapshot snapshot, String sprint) {
-        return Load.candidates(snapshot, Asked.sprint(snapshot, sprint)).stream()
+        return Load.candidates(snapshot, Lookups.sprint(snapshot, sprint)).stream()
                 .map(node -> node.item().key())
                 .toList();
     }
@@ -117,7 +117,7 @@ public class Planning {
         return gateway.submit(
                 actor,
                 snapshot -> {
-                    Asked.sprint(snapshot, sprint);
+                    Lookups.sprint(snapshot, sprint);
                     return new TakeOutOfSprint(items, sprint);
                 },
                 any -> {});
@@ -127,7 +127,7 @@ public class Planning {
         return gateway.submit(
                 actor,
                 snapshot -> {
-                    Asked.sprint(snapshot, sprint);
+                    Lookups.sprint(snapshot, sprint);
                     return new StartSprint(sprint);
                 },
                 any -> {});
@@ -143,7 +143,7 @@ public class Planning {
         return gateway.submit(
                 actor,
                 snapshot -> {
-                    Asked.sprint(snapshot, sprint);
+                    Lookups.sprint(snapshot, sprint);
                     return new CloseSprint(sprint, unfinishedTo, items, nextDays, nextName);
                 },
                 any -> {});
@@ -153,7 +153,7 @@ public class Planning {
         return gateway.submit(
                 actor,
                 snapshot ->
-                        new KeepCalendar(team, step.apply(Asked.team(snapshot, team).calendar())),
+                        new KeepCalendar(team, step.apply(Lookups.team(snapshot, team).calendar())),
                 any -> {});
     }
 
@@ -162,7 +162,7 @@ public class Planning {
         return gateway.submit(
                 actor,
                 snapshot -> {
-                    Asked.product(snapshot, release.product());
+                    Lookups.product(snapshot, release.product());
                     return new KeepRelease(release.keyed(freeKey(snapshot, release)));
                 },
                 any -> {});
@@ -184,7 +184,7 @@ public class Planning {
                 actor,
                 snapshot ->
                         new ChangeRelease(
-                                step.apply(Asked.release(snapshot, release)),
+                                step.apply(Lookups.release(snapshot, release)),
                                 released,
                                 unfinishedTo),
                 any -> {});
@@ -194,7 +194,7 @@ public class Planning {
         return gateway.submit(
                 actor,
                 snapshot -> {
-                    Asked.release(snapshot, release);
+                    Lookups.release(snapshot, release);
                     return new RemoveRelease(release, items);
                 },
                 any -> {});

@@ -7,13 +7,13 @@ import greenladder.core.item.Field;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.Look;
-import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway;
+import greenladder.store.SnapshotKeeper;
 import greenladder.talk.NoticeDesk;
+import greenladder.view.Lookups;
+import greenladder.view.ViewContext;
 import greenladder.web.Failure;
 import java.util.List;
 import java.util.Map;
@@ -51,7 +51,8 @@ class AgendaController {
     }
 
     @GetMapping
-    String agenda(Look look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
+    String agenda(
+            ViewContext look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
         var snapshot = look.snapshot();
         return screen.of(
                 View.AGENDA, look, pages.page(snapshot, look.product(), at, look.reader()));
@@ -64,7 +65,7 @@ class AgendaController {
             @PathVariable String key,
             @RequestParam(defaultValue = "") String words,
             @AuthenticationPrincipal SignedIn me) {
-        var saved = gateway.submit(me, new SettleItem(Asked.key(key), me.handle(), words, true));
+        var saved = gateway.submit(me, new SettleItem(Lookups.key(key), me.handle(), words, true));
         tellOfTheWalk(code, me);
         return Answers.done("Talked through", saved);
     }
@@ -84,7 +85,7 @@ class AgendaController {
                 gateway.submit(
                         me,
                         new EditItems(
-                                List.of(Asked.key(key)),
+                                List.of(Lookups.key(key)),
                                 Map.of(
                                         Field.AGENDA.label(),
                                         "",
@@ -98,7 +99,7 @@ class AgendaController {
         if (room.begins(code)) {
             var snapshot = keeper.whole();
             notices.agendaBegan(
-                    AgendaPages.toCome(snapshot, Asked.product(snapshot, code)), me.handle());
+                    AgendaPages.toCome(snapshot, Lookups.product(snapshot, code)), me.handle());
         }
     }
 }

@@ -4,11 +4,11 @@ import greenladder.core.change.Problems;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Asked;
-import greenladder.item.Look;
-import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
+import greenladder.view.ViewContext;
 import greenladder.web.Failure;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
@@ -36,7 +36,7 @@ class EstimateController {
 
     @GetMapping
     String estimate(
-            Look look, @RequestParam(required = false) @Nullable Long round, Screen screen) {
+            ViewContext look, @RequestParam(required = false) @Nullable Long round, Screen screen) {
         var snapshot = look.snapshot();
         return screen.of(
                 View.ESTIMATE, look, pages.page(snapshot, look.product(), round, look.reader()));
@@ -67,7 +67,7 @@ class EstimateController {
             @PathVariable("product") String code, @AuthenticationPrincipal SignedIn me) {
         var snapshot = keeper.seenBy(me);
         var key =
-                pages.firstUnsized(snapshot, Asked.product(snapshot, code))
+                pages.firstUnsized(snapshot, Lookups.product(snapshot, code))
                         .orElseThrow(() ->
                                 new Failure.Invalid(
                                         Problems.of("item", "Everything here is sized.")));

@@ -5,13 +5,13 @@ import greenladder.core.filter.Sorting;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Asked;
-import greenladder.item.Look;
-import greenladder.item.SnapshotKeeper;
 import greenladder.list.ListState;
 import greenladder.panel.Answers;
 import greenladder.people.Preferences;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
+import greenladder.view.ViewContext;
 import greenladder.web.Failure;
 import java.util.List;
 import org.springframework.http.ResponseEntity;
@@ -49,7 +49,7 @@ class RankController {
 
     @GetMapping
     String rank(
-            Look look,
+            ViewContext look,
             @RequestParam MultiValueMap<String, String> asked,
             @RequestParam(defaultValue = "") String kept,
             Screen screen) {
@@ -71,7 +71,7 @@ class RankController {
             @PathVariable("product") String code,
             @RequestParam String columns,
             @AuthenticationPrincipal SignedIn me) {
-        var product = Asked.product(keeper.seenBy(me), code);
+        var product = Lookups.product(keeper.seenBy(me), code);
         preferences.set(me, RankPages.preference(code), RankPages.columns(product, columns).text());
         return Answers.said("");
     }
@@ -162,7 +162,7 @@ class RankController {
 
     private RankPlace place(SignedIn me, String code, String query) {
         var snapshot = keeper.seenBy(me);
-        return RankPlace.read(snapshot, Asked.product(snapshot, code), ListState.parse(query));
+        return RankPlace.read(snapshot, Lookups.product(snapshot, code), ListState.parse(query));
     }
 
     private static ItemKey key(String text) {

@@ -2,8 +2,8 @@ package greenladder.refine;
 
 import greenladder.core.item.Field;
 import greenladder.core.value.ItemKey;
-import greenladder.item.SnapshotKeeper;
 import greenladder.log.ChangeLog;
+import greenladder.store.SnapshotKeeper;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.HashMap;

@@ -1,8 +1,8 @@
 package greenladder.talk;
 
 import greenladder.core.value.ItemKey;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.SignedIn;
+import greenladder.store.SnapshotKeeper;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;

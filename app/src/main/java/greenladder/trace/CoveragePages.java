@@ -9,8 +9,8 @@ import greenladder.core.team.Team;
 import greenladder.core.trace.Coverage;
 import greenladder.core.trace.Coverage.By;
 import greenladder.core.trace.GoalEffort;
-import greenladder.item.Look;
 import greenladder.panel.ItemPanel;
+import greenladder.view.ViewContext;
 import greenladder.web.Drawings;
 import greenladder.web.Stem;
 import greenladder.web.Words;
@@ -60,7 +60,7 @@ class CoveragePages {
      */
     record Cell(int items, String words, @Nullable Stem stem, String url) {}
 
-    CoveragePage page(Look look, String rows, String columns) {
+    CoveragePage page(ViewContext look, String rows, String columns) {
         var snapshot = look.snapshot();
         var product = look.product();
         var by =
@@ -140,12 +140,14 @@ class CoveragePages {
         };
     }
 
-    private String drawn(Look look, Level level, By by, Coverage coverage, Coverage.Row row) {
+    private String drawn(
+            ViewContext look, Level level, By by, Coverage coverage, Coverage.Row row) {
         return drawings.alike(
                 "trace/coverage-row", "row", "r", row(look, level, by, coverage, row));
     }
 
-    private static Row row(Look look, Level level, By by, Coverage coverage, Coverage.Row row) {
+    private static Row row(
+            ViewContext look, Level level, By by, Coverage coverage, Coverage.Row row) {
         var item = row.node().item();
         return new Row(
                 item.key().toString(),
@@ -165,7 +167,7 @@ class CoveragePages {
     }
 
     private static Cell cell(
-            Look look,
+            ViewContext look,
             Level level,
             By by,
             String column,
@@ -206,7 +208,7 @@ class CoveragePages {
 
     /** How many of a row's leaves reach so far. */
     private static Cell reached(
-            Look look, Level level, String key, Coverage.Cell cell, int leaves) {
+            ViewContext look, Level level, String key, Coverage.Cell cell, int leaves) {
         int all = Math.max(leaves, cell.items());
         var words = "%d of %d".formatted(cell.items(), all);
         double reached = (STEM - 2.0) * cell.items() / all;

@@ -10,10 +10,10 @@ import greenladder.core.trace.Gap;
 import greenladder.core.trace.Gaps;
 import greenladder.core.trace.Suspicion;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Look;
-import greenladder.item.Rights;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
+import greenladder.store.Rights;
+import greenladder.view.ViewContext;
 import java.time.Clock;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -24,7 +24,7 @@ import org.springframework.stereotype.Component;
 
 /** Makes the list of what is missing, each line with what mends it. */
 @Component
-class GapPages {
+public class GapPages {
     private static final int MOST = 100;
 
     private final Rights rights;
@@ -42,7 +42,7 @@ class GapPages {
      * @param words what the chosen kind is, and what to do
      * @param links of the rows, where all of them can be confirmed at once
      */
-    record GapPage(
+    public record GapPage(
             String product,
             String url,
             long operation,
@@ -55,9 +55,9 @@ class GapPages {
             String cut,
             @Nullable ItemPanel panel) {}
 
-    record Kind(String label, int count, String url, boolean current) {}
+    public record Kind(String label, int count, String url, boolean current) {}
 
-    record Choice(String url, String label, boolean current) {}
+    public record Choice(String url, String label, boolean current) {}
 
     /**
      * @param id its key, with a number from the second row of an item
@@ -66,7 +66,7 @@ class GapPages {
      * @param value what stands in the form
      * @param level of what is added below
      */
-    record Row(
+    public record Row(
             String id,
             String key,
             String title,
@@ -78,7 +78,7 @@ class GapPages {
             String level,
             boolean mayMend) {}
 
-    GapPage page(Look look, String asked, String of, String on, @Nullable ItemKey at) {
+    GapPage page(ViewContext look, String asked, String of, String on, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var product = look.product();
         var now = clock.instant();
@@ -161,7 +161,7 @@ class GapPages {
                         level == null ? "" : "&on=" + level.key());
     }
 
-    private List<Row> rows(Look look, List<Gap> gaps) {
+    private List<Row> rows(ViewContext look, List<Gap> gaps) {
         var seen = new HashMap<ItemKey, Integer>();
         return gaps.stream()
                 .map(gap -> row(look, gap, seen.merge(gap.item(), 1, Integer::sum) - 1))
@@ -171,7 +171,7 @@ class GapPages {
     /**
      * @param nth how many rows before it are of the same item
      */
-    private Row row(Look look, Gap gap, int nth) {
+    private Row row(ViewContext look, Gap gap, int nth) {
         var snapshot = look.snapshot();
         var item = snapshot.requireNode(gap.item()).item();
         var mend = mend(snapshot, gap, item, nth);

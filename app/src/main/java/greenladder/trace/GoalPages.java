@@ -18,7 +18,6 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.GoalEffort;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
 import greenladder.trace.GoalPage.Elsewhere;
 import greenladder.trace.GoalPage.Form;
@@ -26,6 +25,7 @@ import greenladder.trace.GoalPage.Goal;
 import greenladder.trace.GoalPage.Health;
 import greenladder.trace.GoalPage.Rule;
 import greenladder.trace.GoalPage.Work;
+import greenladder.view.ViewContext;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.time.Clock;
@@ -64,7 +64,7 @@ class GoalPages {
         return LocalDate.now(clock);
     }
 
-    GoalPage page(Look look, @Nullable ItemKey at) {
+    GoalPage page(ViewContext look, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var product = look.product();
         var top = GoalEffort.top(product);
@@ -101,7 +101,7 @@ class GoalPages {
     }
 
     /** The node of a goal that stands on a page. */
-    Node node(Look look, Goal goal) {
+    Node node(ViewContext look, Goal goal) {
         return look.snapshot().requireNode(ItemKey.parse(goal.key()).orElseThrow());
     }
 

@@ -4,8 +4,8 @@ import greenladder.core.item.LinkType;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.Look;
 import greenladder.trace.GoalPage.Goal;
+import greenladder.view.ViewContext;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.List;
@@ -44,7 +44,7 @@ class GoalReports {
             String finish,
             String health) {}
 
-    GoalReport report(Look look) {
+    GoalReport report(ViewContext look) {
         var page = goals.page(look, null);
         var snapshot = look.snapshot();
         return new GoalReport(

@@ -2,7 +2,7 @@ package greenladder.trace;
 
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Look;
+import greenladder.view.ViewContext;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -17,7 +17,7 @@ class HistoryController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/history")
     String history(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String by,

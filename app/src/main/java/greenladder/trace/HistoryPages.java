@@ -5,15 +5,15 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.PlanKey;
 import greenladder.core.value.Shortened;
 import greenladder.core.workspace.PlanFacts;
-import greenladder.item.ChangeWords;
-import greenladder.item.LogReading;
-import greenladder.item.Look;
 import greenladder.log.ChangeLog.Point;
 import greenladder.log.LogSearch.Row;
 import greenladder.log.Search;
 import greenladder.panel.FormValues;
+import greenladder.store.LogReading;
+import greenladder.view.ViewContext;
 import greenladder.web.Failure;
 import greenladder.web.Words;
+import greenladder.words.ChangeWords;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
@@ -87,7 +87,7 @@ class HistoryPages {
             String before,
             String after) {}
 
-    HistoryPage page(Look look, Asked asked) {
+    HistoryPage page(ViewContext look, Asked asked) {
         var snapshot = look.snapshot();
         var code = look.product().code();
         var problem = "";

@@ -10,11 +10,11 @@ import greenladder.core.trace.Impact;
 import greenladder.core.trace.Suspicion;
 import greenladder.core.value.ItemKey;
 import greenladder.core.value.Shortened;
-import greenladder.item.Look;
 import greenladder.panel.GoalWords;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
 import greenladder.planning.PastItems;
+import greenladder.view.ViewContext;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.ArrayList;
@@ -29,7 +29,7 @@ import org.springframework.stereotype.Component;
  * Makes the page that tells what a change of an item would touch, and what changed beneath links.
  */
 @Component
-class ImpactPages {
+public class ImpactPages {
     private static final int MOST = 200;
     private static final int MOST_SHOWN = 30;
     private static final List<Field> READ =
@@ -51,7 +51,7 @@ class ImpactPages {
      * @param suspects all links to be looked at again
      * @param lists what hangs on it, by what it is to it
      */
-    record ImpactPage(
+    public record ImpactPage(
             String product,
             String url,
             long operation,
@@ -71,9 +71,9 @@ class ImpactPages {
     /**
      * @param cut how many more there are, in words; empty for none
      */
-    record Group(String label, String count, List<Entry> entries, String cut) {}
+    public record Group(String label, String count, List<Entry> entries, String cut) {}
 
-    record Entry(String key, String level, String title, String state, String person) {}
+    public record Entry(String key, String level, String title, String state, String person) {}
 
     /**
      * What reads otherwise, once for all that rests on it.
@@ -81,15 +81,15 @@ class ImpactPages {
      * @param title key and title of what it is about
      * @param texts that read otherwise than when the links were confirmed
      */
-    record Reworded(String key, String title, List<Text> texts, List<Suspect> suspects) {}
+    public record Reworded(String key, String title, List<Text> texts, List<Suspect> suspects) {}
 
     /**
      * @param from the item that has the link
      */
-    record Suspect(String link, String from, String title, String words) {}
+    public record Suspect(String link, String from, String title, String words) {}
 
     /** A text as it was and as it is; what differs is looked for when it is drawn. */
-    record Text(String label, String then, String now) {
+    public record Text(String label, String then, String now) {
         public WordDifference difference() {
             return WordDifference.of(then, now);
         }
@@ -98,7 +98,7 @@ class ImpactPages {
     /**
      * @param asked key of the item; the product's first one where it is empty
      */
-    @Nullable ImpactPage page(Look look, String asked, @Nullable ItemKey at) {
+    @Nullable ImpactPage page(ViewContext look, String asked, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var product = look.product();
         var found = ItemKey.parse(asked.strip()).flatMap(snapshot::findNode);

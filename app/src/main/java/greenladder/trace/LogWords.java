@@ -2,8 +2,8 @@ package greenladder.trace;
 
 import greenladder.core.item.Field;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.item.ChangeWords;
 import greenladder.web.Words;
+import greenladder.words.ChangeWords;
 import java.util.Optional;
 import java.util.regex.Pattern;
 

@@ -5,4 +5,4 @@ package greenladder.trace;
  *
  * @param words when and by whom, or how far it is
  */
-record PaperEntry(String name, String words, String url, boolean current) {}
+public record PaperEntry(String name, String words, String url, boolean current) {}

@@ -11,7 +11,6 @@ import greenladder.core.trace.ItemThread;
 import greenladder.core.trace.ItemThread.Strand;
 import greenladder.core.trace.ItemThread.Tie;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Look;
 import greenladder.trace.GraphLayout.Laid;
 import greenladder.trace.GraphLayout.Point;
 import greenladder.trace.ThreadPage.Fold;
@@ -20,6 +19,7 @@ import greenladder.trace.ThreadPage.GraphNode;
 import greenladder.trace.ThreadPage.LevelHead;
 import greenladder.trace.ThreadPage.TypeChoice;
 import greenladder.trace.ThreadPage.Way;
+import greenladder.view.ViewContext;
 import greenladder.web.GreenLadderProperties;
 import greenladder.web.RungMark;
 import greenladder.web.Stem;
@@ -110,7 +110,7 @@ class ThreadPages {
         }
     }
 
-    ThreadPage page(Look look, Place place) {
+    ThreadPage page(ViewContext look, Place place) {
         var snapshot = look.snapshot();
         var product = snapshot.requireProduct(place.item().product());
         var code = look.product().code();

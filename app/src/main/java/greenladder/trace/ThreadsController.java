@@ -6,8 +6,8 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Look;
-import greenladder.item.SnapshotKeeper;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.ViewContext;
 import greenladder.web.Failure;
 import java.util.Arrays;
 import java.util.List;
@@ -33,7 +33,7 @@ class ThreadsController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/threads")
     String threads(
-            Look look,
+            ViewContext look,
             @RequestParam(required = false) @Nullable String item,
             @RequestParam(required = false) @Nullable List<String> links,
             @RequestParam(required = false) @Nullable List<String> fold,

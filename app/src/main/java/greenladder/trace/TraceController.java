@@ -6,12 +6,12 @@ import greenladder.core.trace.TakeReading;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.Look;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway;
+import greenladder.view.Lookups;
+import greenladder.view.ViewContext;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -47,20 +47,21 @@ class TraceController {
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/goals")
-    String goals(Look look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
+    String goals(
+            ViewContext look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
         var page = goals.page(look, at);
         return screen.of(View.GOALS, look, page);
     }
 
     /** For those who read only. */
     @GetMapping("/{product:[A-Z]{2,5}}/goals/report")
-    String goalReport(Look look, Screen screen) {
+    String goalReport(ViewContext look, Screen screen) {
         return screen.of(View.GOALS, "trace/goal-report", look, reports.report(look));
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/gaps")
     String gaps(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String kind,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String on,
@@ -72,7 +73,7 @@ class TraceController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/coverage")
     String coverage(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String rows,
             @RequestParam(defaultValue = "") String columns,
             Screen screen) {
@@ -81,7 +82,7 @@ class TraceController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/impact")
     String impact(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String item,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
@@ -98,7 +99,7 @@ class TraceController {
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
                 target.isBlank() ? "Nothing is measured any more" : "Kept",
-                gateway.submit(me, new KeepMeasure(Asked.key(key), from, target, unit)));
+                gateway.submit(me, new KeepMeasure(Lookups.key(key), from, target, unit)));
     }
 
     @PostMapping("/items/{key}/reading")
@@ -110,7 +111,7 @@ class TraceController {
         var on = FormValues.date("day", day);
         return Answers.noted(
                 value.isBlank() ? "Taken away" : "Noted",
-                gateway.submit(me, new TakeReading(Asked.key(key), on, value)));
+                gateway.submit(me, new TakeReading(Lookups.key(key), on, value)));
     }
 
     @PostMapping("/items/{key}/health")
@@ -121,6 +122,6 @@ class TraceController {
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
                 "Noted",
-                gateway.submit(me, new NoteHealth(Asked.key(key), me.handle(), state, words)));
+                gateway.submit(me, new NoteHealth(Lookups.key(key), me.handle(), state, words)));
     }
 }

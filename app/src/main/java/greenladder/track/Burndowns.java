@@ -25,7 +25,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param url of the report, which a day of the picture opens
  */
-record Burndowns(SprintReport report, LocalDate today, String url) {
+public record Burndowns(SprintReport report, LocalDate today, String url) {
     private static final int WIDTH = FlowPage.WIDTH;
     private static final int HEIGHT = FlowPage.HEIGHT;
     private static final int LEFT = FlowPage.LEFT;
@@ -33,7 +33,7 @@ record Burndowns(SprintReport report, LocalDate today, String url) {
     private static final int MOST_DATES = 8;
 
     /** In points; null before the start. */
-    @Nullable Burndown points() {
+    public @Nullable Burndown points() {
         var days = report.days();
         if (days.isEmpty()) {
             return null;
@@ -264,7 +264,7 @@ record Burndowns(SprintReport report, LocalDate today, String url) {
     }
 
     /** What the last day with figures says, held against the ideal. */
-    String inWords() {
+    public String inWords() {
         var told = report.days().stream().filter(day -> day.remaining() != null).toList();
         if (told.isEmpty() || report.committed() == null) {
             return "It has not started yet.";

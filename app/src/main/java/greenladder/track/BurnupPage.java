@@ -12,7 +12,7 @@ import org.jspecify.annotations.Nullable;
  * @param left where the same is told as what is left
  * @param chart null where nothing was there yet
  */
-record BurnupPage(
+public record BurnupPage(
         String product,
         String url,
         long operation,
@@ -30,7 +30,7 @@ record BurnupPage(
      * @param name as a file
      * @param target where the day stands by which it should be done; 0 for none
      */
-    record Chart(
+    public record Chart(
             String name,
             String title,
             int width,

@@ -5,7 +5,6 @@ import greenladder.core.flow.Standing;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
 import greenladder.flow.ItemPasts;
-import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
 import greenladder.planning.SprintFigures;
@@ -13,6 +12,7 @@ import greenladder.track.BurnupPage.Chart;
 import greenladder.track.BurnupPage.Flag;
 import greenladder.track.BurnupSubjects.Subject;
 import greenladder.track.TrackTable.Cell;
+import greenladder.view.ViewContext;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -25,7 +25,7 @@ import org.springframework.stereotype.Component;
 
 /** Makes the page that tells how a release, goal or epic grew and was done. */
 @Component
-class BurnupPages {
+public class BurnupPages {
     private static final int USUAL_DAYS = 180;
     private static final int MOST_FLAGS = 40;
     private static final int MOST_AHEAD = 200;
@@ -44,8 +44,8 @@ class BurnupPages {
      * @param of {@code release:…} or the key of an item; what comes first where it is neither
      * @param down whether what is left is drawn rather than what is done
      */
-    BurnupPage page(
-            Look look,
+    public BurnupPage page(
+            ViewContext look,
             String of,
             boolean down,
             String from,
@@ -101,7 +101,7 @@ class BurnupPages {
                 beside.panel());
     }
 
-    private @Nullable DayStory story(Look look, Subject it, Optional<LocalDate> day) {
+    private @Nullable DayStory story(ViewContext look, Subject it, Optional<LocalDate> day) {
         var snapshot = look.snapshot();
         var story = DayStory.of(look, pasts, day, it.holds());
         return story == null

@@ -11,7 +11,7 @@ import greenladder.core.release.Release;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Look;
+import greenladder.view.ViewContext;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -51,7 +51,7 @@ final class BurnupSubjects {
             BiFunction<Past, LocalDate, List<Stood>> stood) {}
 
     /** Releases first, then what stands at the top, then what stands right below it. */
-    static List<Subject> of(Look look) {
+    static List<Subject> of(ViewContext look) {
         var snapshot = look.snapshot();
         var subjects = new ArrayList<Subject>();
         snapshot.workspace()

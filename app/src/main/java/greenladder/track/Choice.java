@@ -1,4 +1,4 @@
 package greenladder.track;
 
 /** One of the places that a list of choices leads to. */
-record Choice(String url, String label, boolean current) {}
+public record Choice(String url, String label, boolean current) {}

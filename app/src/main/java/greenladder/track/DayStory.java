@@ -8,8 +8,8 @@ import greenladder.core.level.Category;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.Days;
 import greenladder.flow.ItemPasts;
-import greenladder.item.Look;
 import greenladder.track.TrackTable.Cell;
+import greenladder.view.ViewContext;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.Comparator;
@@ -38,7 +38,10 @@ record DayStory(String title, TrackTable table, @Nullable TrackTable standing) {
     }
 
     static @Nullable DayStory of(
-            Look look, ItemPasts pasts, Optional<LocalDate> day, Predicate<DayChange> asked) {
+            ViewContext look,
+            ItemPasts pasts,
+            Optional<LocalDate> day,
+            Predicate<DayChange> asked) {
         if (day.isEmpty()) {
             return null;
         }

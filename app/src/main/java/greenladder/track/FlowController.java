@@ -3,8 +3,8 @@ package greenladder.track;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Look;
 import greenladder.list.ListState;
+import greenladder.view.ViewContext;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.util.MultiValueMap;
@@ -25,7 +25,7 @@ class FlowController {
      */
     @GetMapping("/{product:[A-Z]{2,5}}/flow")
     String flow(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String level,
             @RequestParam(defaultValue = "") String weeks,

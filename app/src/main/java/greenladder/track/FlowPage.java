@@ -13,7 +13,7 @@ import org.jspecify.annotations.Nullable;
  * @param cumulative null where nothing happened yet
  * @param cycles null where nothing was finished
  */
-record FlowPage(
+public record FlowPage(
         String product,
         String url,
         long operation,
@@ -43,7 +43,7 @@ record FlowPage(
      * @param done path of the area, as are the others
      * @param labels what each is, at the end of its line
      */
-    record Cumulative(
+    public record Cumulative(
             int width,
             int height,
             int bottom,
@@ -87,7 +87,7 @@ record FlowPage(
     /**
      * @param old whether it takes longer than most did
      */
-    record Age(
+    public record Age(
             String key,
             String title,
             String state,

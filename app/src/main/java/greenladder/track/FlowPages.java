@@ -8,7 +8,6 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.team.Team;
 import greenladder.core.value.ItemKey;
 import greenladder.flow.ItemPasts;
-import greenladder.item.Look;
 import greenladder.list.FilterLines;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
@@ -16,6 +15,7 @@ import greenladder.track.FlowPage.Age;
 import greenladder.track.FlowPage.Cumulative;
 import greenladder.track.FlowPage.Week;
 import greenladder.track.TrackTable.Cell;
+import greenladder.view.ViewContext;
 import greenladder.web.Words;
 import java.time.Clock;
 import java.time.Instant;
@@ -33,7 +33,7 @@ import org.springframework.stereotype.Component;
 
 /** Makes the page that tells how work flowed. */
 @Component
-class FlowPages {
+public class FlowPages {
     private static final int DAYS_OF_WEEK = 7;
     private static final int MOST_AGES = 30;
     private static final double HALF = 0.5;
@@ -55,7 +55,8 @@ class FlowPages {
     /**
      * @param opened the point of a chart of which everything is told
      */
-    FlowPage page(Look look, FlowPlace place, FlowPlace.Opened opened, @Nullable ItemKey at) {
+    FlowPage page(
+            ViewContext look, FlowPlace place, FlowPlace.Opened opened, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var sieve = new Sieve(lines, look, place.state());
         var only = sieve.keys(place.level());
@@ -170,7 +171,10 @@ class FlowPages {
     }
 
     private @Nullable DayStory story(
-            Look look, FlowPlace place, @Nullable Set<ItemKey> only, Optional<LocalDate> day) {
+            ViewContext look,
+            FlowPlace place,
+            @Nullable Set<ItemKey> only,
+            Optional<LocalDate> day) {
         var snapshot = look.snapshot();
         var story =
                 DayStory.of(
@@ -195,7 +199,7 @@ class FlowPages {
      *
      * @param only the items that count; null for all
      */
-    Flow flow(SignedIn reader, FlowPlace place, @Nullable Set<ItemKey> only) {
+    public Flow flow(SignedIn reader, FlowPlace place, @Nullable Set<ItemKey> only) {
         var today = LocalDate.now(clock);
         return flow(
                 reader,
@@ -248,7 +252,7 @@ class FlowPages {
         return choices;
     }
 
-    static String words(Flow flow, FlowPlace place) {
+    public static String words(Flow flow, FlowPlace place) {
         var finished = flow.passages().stream().filter(one -> one.finished() != null).count();
         var stories =
                 finished
@@ -276,7 +280,7 @@ class FlowPages {
                 : String.format(Locale.ROOT, "%.1f", days).replaceAll("\\.0$", "") + " days";
     }
 
-    static @Nullable Cumulative cumulative(Flow flow, FlowPlace place) {
+    public static @Nullable Cumulative cumulative(Flow flow, FlowPlace place) {
         var days = flow.days();
         double most = days.stream().mapToDouble(day -> Plots.number(day.scope())).max().orElse(0);
         if (days.isEmpty() || most == 0) {
@@ -363,7 +367,7 @@ class FlowPages {
                 .toList();
     }
 
-    static List<Age> ages(Snapshot snapshot, Flow flow) {
+    public static List<Age> ages(Snapshot snapshot, Flow flow) {
         double usual = flow.cycle().percentile(MOST_OF_WORK).orElse(Double.MAX_VALUE);
         double most = flow.ages().stream().mapToDouble(Flow.Age::days).max().orElse(1);
         return flow.ages().stream()

@@ -2,8 +2,8 @@ package greenladder.track;
 
 import greenladder.core.level.Level;
 import greenladder.core.team.Team;
-import greenladder.item.Look;
 import greenladder.list.ListState;
+import greenladder.view.ViewContext;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -16,7 +16,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param team null for all
  */
-record FlowPlace(
+public record FlowPlace(
         String product,
         @Nullable Team team,
         Level level,
@@ -34,8 +34,8 @@ record FlowPlace(
         }
     }
 
-    static FlowPlace read(
-            Look look, String team, String level, int weeks, String by, ListState state) {
+    public static FlowPlace read(
+            ViewContext look, String team, String level, int weeks, String by, ListState state) {
         var product = look.product();
         return new FlowPlace(
                 product.code(),
@@ -64,7 +64,7 @@ record FlowPlace(
         return own;
     }
 
-    String url() {
+    public String url() {
         return "/%s/flow?%s".formatted(product, state.query(own()));
     }
 

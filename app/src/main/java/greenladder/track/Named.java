@@ -16,7 +16,7 @@ import java.util.Map;
 import java.util.function.UnaryOperator;
 
 /** Attributes by which work is summed up, and their values, as people know them. */
-final class Named {
+public final class Named {
     private static final Map<String, String> ATTRIBUTES =
             Map.ofEntries(
                     Map.entry("state", "state"),
@@ -34,7 +34,7 @@ final class Named {
 
     private Named() {}
 
-    static String attribute(Product product, String key) {
+    public static String attribute(Product product, String key) {
         var name = ATTRIBUTES.get(key);
         return name != null
                 ? name

@@ -5,13 +5,13 @@ import greenladder.core.level.Level;
 import greenladder.core.team.Team;
 import greenladder.core.value.Amount;
 import greenladder.flow.ItemPasts;
-import greenladder.item.Look;
 import greenladder.list.FilterLine;
 import greenladder.list.FilterLines;
 import greenladder.list.ListState;
 import greenladder.panel.ItemPanel;
 import greenladder.planning.SprintFigures;
 import greenladder.track.TrackTable.Cell;
+import greenladder.view.ViewContext;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -24,7 +24,7 @@ import org.springframework.stereotype.Component;
 
 /** Makes the page that tells what is open, now or as it was. */
 @Component
-class OpenPages {
+public class OpenPages {
     private static final List<String> BY =
             List.of("kind", "assignee", "age", "state", "team", "sprint", "release");
 
@@ -42,7 +42,7 @@ class OpenPages {
      * @param day on which it was so
      * @param fields what stays as it is when another day is asked for
      */
-    record OpenPage(
+    public record OpenPage(
             String product,
             String url,
             long operation,
@@ -57,10 +57,10 @@ class OpenPages {
             TrackTable table,
             @Nullable ItemPanel panel) {}
 
-    record Field(String name, String value) {}
+    public record Field(String name, String value) {}
 
-    OpenPage page(
-            Look look,
+    public OpenPage page(
+            ViewContext look,
             String by,
             String level,
             String of,
@@ -179,7 +179,7 @@ class OpenPages {
         }
     }
 
-    private static TrackTable table(Look look, Place place, List<OpenWork> rows) {
+    private static TrackTable table(ViewContext look, Place place, List<OpenWork> rows) {
         double most = rows.stream().mapToInt(OpenWork::items).max().orElse(1);
         return new TrackTable(
                 "open-work",
@@ -202,7 +202,7 @@ class OpenPages {
     }
 
     /** A value leads to the list of its items, as long as it is told of now. */
-    private static Cell value(Look look, Place place, OpenWork row) {
+    private static Cell value(ViewContext look, Place place, OpenWork row) {
         if (place.by().equals(OpenWork.AGE)) {
             return Cell.text(age(Integer.parseInt(row.value())));
         }

@@ -3,8 +3,8 @@ package greenladder.track;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Look;
 import greenladder.list.ListState;
+import greenladder.view.ViewContext;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.util.MultiValueMap;
@@ -22,7 +22,7 @@ class ProgressController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/progress")
     String progress(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String level,
             @RequestParam(defaultValue = "") String by,
             @RequestParam(defaultValue = "") String of,

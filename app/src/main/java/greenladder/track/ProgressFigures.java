@@ -11,7 +11,7 @@ import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
 import greenladder.flow.ItemPasts;
-import greenladder.item.Look;
+import greenladder.view.ViewContext;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -38,13 +38,13 @@ interface ProgressFigures {
 
     /** Of all that stands under each item, or of what a part or a filter leaves of it. */
     static ProgressFigures of(
-            Look look, ProgressPlace place, Sieve sieve, ItemPasts pasts, LocalDate today) {
+            ViewContext look, ProgressPlace place, Sieve sieve, ItemPasts pasts, LocalDate today) {
         return place.part() == null && !sieve.isNarrow()
                 ? new Whole(look, place, pasts, today.minusDays(DAYS))
                 : Part.of(look, place, sieve, pasts, today);
     }
 
-    record Whole(Look look, ProgressPlace place, ItemPasts pasts, LocalDate day)
+    record Whole(ViewContext look, ProgressPlace place, ItemPasts pasts, LocalDate day)
             implements ProgressFigures {
         @Override
         public Figures now(Node node) {
@@ -82,7 +82,11 @@ interface ProgressFigures {
             Map<Level, Map<Optional<ItemKey>, Since>> sinces)
             implements ProgressFigures {
         static Part of(
-                Look look, ProgressPlace place, Sieve sieve, ItemPasts pasts, LocalDate today) {
+                ViewContext look,
+                ProgressPlace place,
+                Sieve sieve,
+                ItemPasts pasts,
+                LocalDate today) {
             var snapshot = look.snapshot();
             var day = today.minusDays(DAYS);
             var part = place.part();

@@ -14,7 +14,7 @@ import org.jspecify.annotations.Nullable;
  * @param sums names of the product's own fields that add up
  * @param more leads to a longer list; empty where all is shown
  */
-record ProgressPage(
+public record ProgressPage(
         String product,
         String url,
         long operation,
@@ -35,7 +35,7 @@ record ProgressPage(
      * @param figures done of all there is, in words
      * @param since what changed within the last week; empty for nothing
      */
-    record Row(
+    public record Row(
             String key,
             String level,
             String title,
@@ -56,5 +56,5 @@ record ProgressPage(
      * @param text empty for none
      * @param url where these items are listed; empty where there is no such list
      */
-    record Counted(String text, String url) {}
+    public record Counted(String text, String url) {}
 }

@@ -11,12 +11,12 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
 import greenladder.flow.ItemPasts;
-import greenladder.item.Look;
 import greenladder.list.FilterLines;
 import greenladder.panel.ItemPanels;
 import greenladder.planning.SprintFigures;
 import greenladder.track.ProgressPage.Counted;
 import greenladder.track.ProgressPage.Row;
+import greenladder.view.ViewContext;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.ArrayList;
@@ -28,7 +28,7 @@ import org.springframework.stereotype.Component;
 
 /** Makes the page that tells how far everything is. */
 @Component
-class ProgressPages {
+public class ProgressPages {
     private static final int STEM = 150;
 
     private final ItemPasts pasts;
@@ -46,7 +46,7 @@ class ProgressPages {
     /** An item of the list, and how many levels it stands below the first. */
     private record Listed(Node node, int below) {}
 
-    ProgressPage page(Look look, ProgressPlace place, @Nullable ItemKey at) {
+    public ProgressPage page(ViewContext look, ProgressPlace place, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var sieve = new Sieve(lines, look, place.state());
         var told = ProgressFigures.of(look, place, sieve, pasts, figures.today());

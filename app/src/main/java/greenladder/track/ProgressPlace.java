@@ -26,7 +26,7 @@ import org.jspecify.annotations.Nullable;
  * @param most so many rows at most
  * @param state what its rows are narrowed down to
  */
-record ProgressPlace(
+public record ProgressPlace(
         Product product,
         Level level,
         boolean below,
@@ -38,7 +38,7 @@ record ProgressPlace(
     private static final int LIMIT = 2_000;
     private static final String ITEM = "item:";
 
-    static ProgressPlace of(
+    public static ProgressPlace of(
             Snapshot snapshot,
             Product product,
             String level,
@@ -83,10 +83,10 @@ record ProgressPlace(
         return levels(product).stream().filter(level::isAbove).findFirst().orElse(null);
     }
 
-    record Named(String value, String label) {}
+    public record Named(String value, String label) {}
 
     /** What it can be narrowed to. */
-    static List<Named> parts(Snapshot snapshot, Product product) {
+    public static List<Named> parts(Snapshot snapshot, Product product) {
         var parts = new ArrayList<Named>();
         parts.add(new Named("", "All of " + product.name()));
         var workspace = snapshot.workspace();
@@ -147,7 +147,7 @@ record ProgressPlace(
         return "/%s/progress?%s".formatted(product.code(), state.query(own()));
     }
 
-    ProgressPlace on(Level other, boolean withBelow) {
+    public ProgressPlace on(Level other, boolean withBelow) {
         return new ProgressPlace(product, other, withBelow, measure, of, USUAL, state);
     }
 

@@ -3,7 +3,7 @@ package greenladder.track;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Look;
+import greenladder.view.ViewContext;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -23,7 +23,7 @@ class ReportController {
      */
     @GetMapping("/{product:[A-Z]{2,5}}/report")
     String report(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String id,
             @RequestParam(defaultValue = "") String day,
             @RequestParam(required = false) @Nullable ItemKey at,

@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param closing how the board stood at the close; null before it
  * @param notes what was noted; null before the start
  */
-record ReportPage(
+public record ReportPage(
         String product,
         String url,
         long operation,
@@ -74,7 +74,7 @@ record ReportPage(
      * @param today where today is; 0 for outside
      * @param points its days, see {@link Plots#points}
      */
-    record Burndown(
+    public record Burndown(
             String id,
             String title,
             String unit,
@@ -110,7 +110,7 @@ record ReportPage(
     /**
      * @param mean where it stands; its words beside it
      */
-    record Velocities(
+    public record Velocities(
             int width,
             int height,
             int bottom,

@@ -8,13 +8,13 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.team.Team;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Asked;
-import greenladder.item.Look;
 import greenladder.panel.ItemPanels;
 import greenladder.planning.SprintFigures;
 import greenladder.track.ReportPage.Figure;
 import greenladder.track.ReportPage.Head;
 import greenladder.track.ReportPage.Item;
+import greenladder.view.Lookups;
+import greenladder.view.ViewContext;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -27,7 +27,7 @@ import org.springframework.stereotype.Component;
 
 /** Makes the report of a sprint, running or closed. */
 @Component
-class ReportPages {
+public class ReportPages {
     private final SprintFigures figures;
     private final ItemPanels panels;
     private final SprintEnds ends;
@@ -38,7 +38,7 @@ class ReportPages {
         this.ends = ends;
     }
 
-    static String url(Product product, Sprint sprint) {
+    public static String url(Product product, Sprint sprint) {
         return "/%s/report?id=%s".formatted(product.code(), sprint.key());
     }
 
@@ -46,7 +46,7 @@ class ReportPages {
      * @param id key of the sprint; the one that runs, or the last that did, where it is empty
      * @param day the one of the burndown that is told of; empty for none
      */
-    ReportPage page(Look look, String id, Optional<LocalDate> day, @Nullable ItemKey at) {
+    ReportPage page(ViewContext look, String id, Optional<LocalDate> day, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var product = look.product();
         var all =
@@ -57,7 +57,7 @@ class ReportPages {
         var chosen =
                 id.isEmpty()
                         ? usual(all)
-                        : Optional.of(Asked.sprint(snapshot, id)).filter(all::contains);
+                        : Optional.of(Lookups.sprint(snapshot, id)).filter(all::contains);
         if (chosen.isEmpty()) {
             return new ReportPage(
                     product.code(),
@@ -90,7 +90,7 @@ class ReportPages {
                 choices(product, all, sprint),
                 new Head(
                         sprint.name(),
-                        Asked.team(snapshot, sprint.team()).name(),
+                        Lookups.team(snapshot, sprint.team()).name(),
                         "%s to %s%s"
                                 .formatted(
                                         Plots.shortDay(sprint.start()),

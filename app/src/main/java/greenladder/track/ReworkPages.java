@@ -6,7 +6,6 @@ import greenladder.core.flow.Spending;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
 import greenladder.flow.ItemPasts;
-import greenladder.item.Look;
 import greenladder.list.FilterLine;
 import greenladder.list.FilterLines;
 import greenladder.list.ListState;
@@ -15,6 +14,7 @@ import greenladder.panel.ItemPanels;
 import greenladder.planning.SprintFigures;
 import greenladder.track.TrackTable.Cell;
 import greenladder.track.TrackTable.Line;
+import greenladder.view.ViewContext;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.List;
@@ -57,7 +57,12 @@ class ReworkPages {
             @Nullable ItemPanel panel) {}
 
     ReworkPage page(
-            Look look, String from, String to, String by, ListState state, @Nullable ItemKey at) {
+            ViewContext look,
+            String from,
+            String to,
+            String by,
+            ListState state,
+            @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var product = look.product();
         var attribute = Rework.ATTRIBUTES.contains(by) ? by : "item";
@@ -143,7 +148,7 @@ class ReworkPages {
         return words;
     }
 
-    private static TrackTable mended(Look look, List<Rework> rework, String attribute) {
+    private static TrackTable mended(ViewContext look, List<Rework> rework, String attribute) {
         var snapshot = look.snapshot();
         var lines = new ArrayList<Line>();
         for (var row : Rework.by(snapshot, look.product(), rework, attribute)) {

@@ -3,11 +3,11 @@ package greenladder.track;
 import greenladder.core.level.Level;
 import greenladder.core.snapshot.Node;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Look;
 import greenladder.list.FilterLine;
 import greenladder.list.FilterLines;
 import greenladder.list.ListState;
 import greenladder.list.Narrowed;
+import greenladder.view.ViewContext;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -17,12 +17,12 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 
 /** What a view of Track is narrowed down to by the line over it. Belongs to one request. */
-final class Sieve {
+public final class Sieve {
     private final FilterLines lines;
-    private final Look look;
+    private final ViewContext look;
     private final Narrowed narrowed;
 
-    Sieve(FilterLines lines, Look look, ListState state) {
+    public Sieve(FilterLines lines, ViewContext look, ListState state) {
         this.lines = lines;
         this.look = look;
         this.narrowed =
@@ -37,12 +37,12 @@ final class Sieve {
         return !isNarrow() || narrowed.finds(node);
     }
 
-    List<Node> of(Collection<Node> nodes) {
+    public List<Node> of(Collection<Node> nodes) {
         return isNarrow() ? nodes.stream().filter(narrowed::finds).toList() : List.copyOf(nodes);
     }
 
     /** Those of a level that are found as they are now; null where nothing is narrowed down. */
-    @Nullable Set<ItemKey> keys(Level level) {
+    public @Nullable Set<ItemKey> keys(Level level) {
         return isNarrow()
                 ? of(look.snapshot().level(look.product(), level)).stream()
                         .map(node -> node.item().key())
@@ -76,13 +76,13 @@ final class Sieve {
         return "/%s/%s?%s".formatted(look.product().code(), path, narrowed.state().query(own));
     }
 
-    FilterLine line(
+    public FilterLine line(
             String path, Map<String, String> own, Collection<Node> found, Collection<Node> all) {
         return lines.line(narrowed, path, own, look.reader(), found, all);
     }
 
     /** The line over what tells of the items of a level. */
-    FilterLine line(String path, Map<String, String> own, Level level) {
+    public FilterLine line(String path, Map<String, String> own, Level level) {
         var all = look.snapshot().level(look.product(), level);
         return line(path, own, isNarrow() ? of(all) : all, all);
     }

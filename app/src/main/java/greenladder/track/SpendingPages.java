@@ -7,7 +7,6 @@ import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Look;
 import greenladder.list.FilterLine;
 import greenladder.list.FilterLines;
 import greenladder.list.ListState;
@@ -16,6 +15,7 @@ import greenladder.panel.ItemPanels;
 import greenladder.planning.SprintFigures;
 import greenladder.track.TrackTable.Cell;
 import greenladder.track.TrackTable.Line;
+import greenladder.view.ViewContext;
 import greenladder.web.Words;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
@@ -30,7 +30,7 @@ import org.springframework.web.util.UriUtils;
 
 /** Makes the page that tells what finished work was spent on. */
 @Component
-class SpendingPages {
+public class SpendingPages {
     private static final int USUAL_DAYS = 91;
     private static final int MOST = 500;
 
@@ -47,7 +47,7 @@ class SpendingPages {
     /**
      * @param items those of the value that was opened; null where none was
      */
-    record SpendingPage(
+    public record SpendingPage(
             String product,
             String url,
             long operation,
@@ -60,8 +60,8 @@ class SpendingPages {
             @Nullable DayStory items,
             @Nullable ItemPanel panel) {}
 
-    SpendingPage page(
-            Look look,
+    public SpendingPage page(
+            ViewContext look,
             String from,
             String to,
             String by,
@@ -166,7 +166,7 @@ class SpendingPages {
                                 Words.of(sum.hours()));
     }
 
-    private static TrackTable table(Look look, Place place, List<Row> rows) {
+    private static TrackTable table(ViewContext look, Place place, List<Row> rows) {
         double most = rows.stream().mapToLong(row -> row.points().thousandths()).max().orElse(1);
         double all = rows.stream().mapToLong(row -> row.points().thousandths()).sum();
         var lines = new ArrayList<Line>();
@@ -212,7 +212,7 @@ class SpendingPages {
     }
 
     private static List<Cell> cells(
-            Look look, Row row, String attribute, String url, double most, double all) {
+            ViewContext look, Row row, String attribute, String url, double most, double all) {
         double points = row.points().thousandths();
         return List.of(
                 Cell.link(
@@ -225,7 +225,7 @@ class SpendingPages {
     }
 
     private static DayStory items(
-            Look look, List<Node> nodes, Place place, String value, @Nullable String part) {
+            ViewContext look, List<Node> nodes, Place place, String value, @Nullable String part) {
         var snapshot = look.snapshot();
         var product = look.product();
         var those = Spending.with(snapshot, product, nodes, place.by(), value);

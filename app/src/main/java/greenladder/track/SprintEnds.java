@@ -8,13 +8,13 @@ import greenladder.core.sprint.Sprint;
 import greenladder.core.sprint.SprintNote;
 import greenladder.core.sprint.SprintPicture;
 import greenladder.core.value.Amount;
-import greenladder.item.Look;
 import greenladder.track.ReportPage.Card;
 import greenladder.track.ReportPage.Closing;
 import greenladder.track.ReportPage.Column;
 import greenladder.track.ReportPage.Note;
 import greenladder.track.ReportPage.NoteList;
 import greenladder.track.ReportPage.Notes;
+import greenladder.view.ViewContext;
 import greenladder.web.Words;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -96,7 +96,7 @@ class SprintEnds {
     }
 
     /** What the team noted, by what it is about. */
-    Notes notes(Look look, Sprint sprint) {
+    Notes notes(ViewContext look, Sprint sprint) {
         var code = look.product().code();
         var all = sprint.plan().end().notes();
         return new Notes(

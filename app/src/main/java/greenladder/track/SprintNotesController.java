@@ -3,11 +3,11 @@ package greenladder.track;
 import greenladder.core.plan.KeepNote;
 import greenladder.core.plan.MakeOfNote;
 import greenladder.core.sprint.SprintNote;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -34,7 +34,7 @@ class SprintNotesController {
             @RequestParam(defaultValue = "") String about,
             @RequestParam(defaultValue = "") String text,
             @AuthenticationPrincipal SignedIn me) {
-        var it = Asked.sprint(keeper.seenBy(me), sprint);
+        var it = Lookups.sprint(keeper.seenBy(me), sprint);
         var kind = SprintNote.Kind.find(about).orElse(null);
         return Answers.noted("Noted", gateway.submit(me, new KeepNote(it.key(), 0, kind, text)));
     }
@@ -46,7 +46,7 @@ class SprintNotesController {
             @PathVariable int number,
             @RequestParam(defaultValue = "") String text,
             @AuthenticationPrincipal SignedIn me) {
-        var it = Asked.sprint(keeper.seenBy(me), sprint);
+        var it = Lookups.sprint(keeper.seenBy(me), sprint);
         return Answers.noted(
                 text.isBlank() ? "Taken away" : "Changed",
                 gateway.submit(me, new KeepNote(it.key(), number, null, text)));
@@ -58,7 +58,7 @@ class SprintNotesController {
             @PathVariable String sprint,
             @PathVariable int number,
             @AuthenticationPrincipal SignedIn me) {
-        var it = Asked.sprint(keeper.seenBy(me), sprint);
+        var it = Lookups.sprint(keeper.seenBy(me), sprint);
         var saved = gateway.submit(me, new MakeOfNote(it.key(), number, product));
         return Answers.noted("Made " + saved.items().getFirst(), saved);
     }

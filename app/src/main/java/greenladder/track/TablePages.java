@@ -9,12 +9,12 @@ import greenladder.core.level.Level;
 import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.value.Amount;
-import greenladder.item.Look;
 import greenladder.list.FilterLine;
 import greenladder.list.FilterLines;
 import greenladder.list.ListState;
 import greenladder.list.Narrowed;
 import greenladder.panel.ItemPanel;
+import greenladder.view.ViewContext;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.ArrayList;
@@ -62,7 +62,7 @@ class TablePages {
      */
     record Row(int deep, String name, Stem stem, String items, String points, String unsized) {}
 
-    TablePage page(Look look, ListState asked, List<String> groups, String level) {
+    TablePage page(ViewContext look, ListState asked, List<String> groups, String level) {
         var snapshot = look.snapshot();
         var product = look.product();
         var its = product.levels().find(level).orElseGet(() -> product.levels().stories());

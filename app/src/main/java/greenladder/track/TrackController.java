@@ -3,8 +3,8 @@ package greenladder.track;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Look;
 import greenladder.list.ListState;
+import greenladder.view.ViewContext;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
@@ -41,7 +41,7 @@ class TrackController {
 
     @GetMapping("/burnup")
     String burnup(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String way,
             @RequestParam(defaultValue = "") String from,
@@ -54,13 +54,13 @@ class TrackController {
     }
 
     @GetMapping("/velocity")
-    String velocity(Look look, @RequestParam(defaultValue = "") String of, Screen screen) {
+    String velocity(ViewContext look, @RequestParam(defaultValue = "") String of, Screen screen) {
         return screen.of(View.VELOCITY, look, velocities.page(look, of));
     }
 
     @GetMapping("/open")
     String open(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String by,
             @RequestParam(defaultValue = "") String level,
             @RequestParam(defaultValue = "") String of,
@@ -79,7 +79,7 @@ class TrackController {
      */
     @GetMapping("/tables")
     String tables(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "assignee,state") String by,
             @RequestParam MultiValueMap<String, String> all,
@@ -94,7 +94,7 @@ class TrackController {
      */
     @GetMapping("/spending")
     String spending(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String by,
@@ -110,7 +110,7 @@ class TrackController {
 
     @GetMapping("/rework")
     String rework(
-            Look look,
+            ViewContext look,
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String by,

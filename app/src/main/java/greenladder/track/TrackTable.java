@@ -10,7 +10,7 @@ import org.springframework.web.util.HtmlUtils;
  * @param id its name as a file
  * @param caption what it tells, for those who cannot see where it stands
  */
-record TrackTable(String id, String caption, List<Head> heads, List<Line> lines) {
+public record TrackTable(String id, String caption, List<Head> heads, List<Line> lines) {
     /**
      * Its lines as HTML, drawn here since a table of a year has many: escaped, ready to be shown.
      */
@@ -27,19 +27,19 @@ record TrackTable(String id, String caption, List<Head> heads, List<Line> lines)
     /**
      * @param figure whether what stands below is a number
      */
-    record Head(String text, boolean figure) {}
+    public record Head(String text, boolean figure) {}
 
     /**
      * @param below whether it stands under the line above it
      */
-    record Line(List<Cell> cells, boolean below) {}
+    public record Line(List<Cell> cells, boolean below) {}
 
     /**
      * @param key of an item that it names; empty for none
      * @param url where it leads; empty for nowhere
      * @param bar length of a bar in percent; less than 0 for none
      */
-    record Cell(String text, String key, String url, int bar, boolean figure, boolean over) {
+    public record Cell(String text, String key, String url, int bar, boolean figure, boolean over) {
         private void draw(StringBuilder html) {
             html.append("<td class=\"")
                     .append(figure ? "is-figure" : "")
@@ -70,19 +70,19 @@ record TrackTable(String id, String caption, List<Head> heads, List<Line> lines)
             html.append("</td>");
         }
 
-        static Cell text(String text) {
+        public static Cell text(String text) {
             return new Cell(text, "", "", -1, false, false);
         }
 
-        static Cell figure(String text) {
+        public static Cell figure(String text) {
             return new Cell(text, "", "", -1, true, false);
         }
 
-        static Cell over(String text, boolean over) {
+        public static Cell over(String text, boolean over) {
             return new Cell(text, "", "", -1, true, over);
         }
 
-        static Cell item(String key, String title) {
+        public static Cell item(String key, String title) {
             return new Cell(title, key, "", -1, false, false);
         }
 
@@ -90,7 +90,7 @@ record TrackTable(String id, String caption, List<Head> heads, List<Line> lines)
             return new Cell(text, "", url, -1, false, false);
         }
 
-        static Cell bar(double part, double whole) {
+        public static Cell bar(double part, double whole) {
             return new Cell(
                     "",
                     "",
@@ -102,7 +102,7 @@ record TrackTable(String id, String caption, List<Head> heads, List<Line> lines)
     }
 
     /** Names of columns; those after a colon are of numbers. */
-    static List<Head> heads(String... names) {
+    public static List<Head> heads(String... names) {
         var heads = new ArrayList<Head>();
         for (var name : names) {
             boolean isFigure = name.startsWith(":");
@@ -111,7 +111,7 @@ record TrackTable(String id, String caption, List<Head> heads, List<Line> lines)
         return heads;
     }
 
-    static Line line(Cell... cells) {
+    public static Line line(Cell... cells) {
         return new Line(List.of(cells), false);
     }
 

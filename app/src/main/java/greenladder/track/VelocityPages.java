@@ -10,7 +10,6 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.sprint.SprintNote;
 import greenladder.core.team.Team;
-import greenladder.item.Look;
 import greenladder.panel.ItemPanel;
 import greenladder.planning.SprintFigures;
 import greenladder.track.ReportPage.Bar;
@@ -18,6 +17,7 @@ import greenladder.track.ReportPage.Velocities;
 import greenladder.track.TrackTable.Cell;
 import greenladder.track.TrackTable.Head;
 import greenladder.track.TrackTable.Line;
+import greenladder.view.ViewContext;
 import greenladder.web.Words;
 import java.math.BigDecimal;
 import java.util.ArrayList;
@@ -32,7 +32,7 @@ import org.springframework.stereotype.Component;
  * Makes the page that tells how much a team usually completes, and sets its sprints side by side.
  */
 @Component
-class VelocityPages {
+public class VelocityPages {
     private static final int SPRINTS_SHOWN = 10;
     private static final int SIDE_BY_SIDE = 6;
     private static final int HEIGHT = 190;
@@ -60,7 +60,7 @@ class VelocityPages {
             @Nullable TrackTable table,
             @Nullable ItemPanel panel) {}
 
-    VelocityPage page(Look look, String of) {
+    VelocityPage page(ViewContext look, String of) {
         var snapshot = look.snapshot();
         var product = look.product();
         var teams =
@@ -183,7 +183,7 @@ class VelocityPages {
     }
 
     /** Null where no sprint of the team is closed. */
-    static @Nullable Velocities velocities(Snapshot snapshot, Product product, String team) {
+    public static @Nullable Velocities velocities(Snapshot snapshot, Product product, String team) {
         var shown = Velocity.of(snapshot, team, SPRINTS_SHOWN).sprints().reversed();
         if (shown.isEmpty()) {
             return null;

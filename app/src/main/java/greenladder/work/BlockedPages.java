@@ -5,9 +5,9 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
-import greenladder.item.Look;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
+import greenladder.view.ViewContext;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Objects;
@@ -40,7 +40,7 @@ class BlockedPages {
 
     record Row(WorkPage.Row of, String person, String team) {}
 
-    BlockedPage page(Look look, @Nullable ItemKey at) {
+    BlockedPage page(ViewContext look, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var url = "/%s/blocked".formatted(look.product().code());
         var nodes = blocked(snapshot, look.product().code());

@@ -13,13 +13,13 @@ import greenladder.core.work.Boards;
 import greenladder.core.work.MoveCard;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.Look;
 import greenladder.live.PresenceEvent;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway;
+import greenladder.view.Lookups;
+import greenladder.view.ViewContext;
 import greenladder.web.Failure;
 import greenladder.work.BoardPlace.Lanes;
 import java.util.HashMap;
@@ -63,7 +63,8 @@ class BoardController {
     }
 
     @GetMapping
-    String board(Look look, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
+    String board(
+            ViewContext look, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
         return screen.of(
                 View.BOARD,
                 look,
@@ -82,7 +83,7 @@ class BoardController {
      */
     @PostMapping("/{team}/move")
     ResponseEntity<String> move(
-            Look look,
+            ViewContext look,
             @PathVariable String team,
             @RequestParam String keys,
             @RequestParam(defaultValue = "") String column,
@@ -93,7 +94,7 @@ class BoardController {
             @RequestParam(defaultValue = "") String sprint,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = look.snapshot();
-        Asked.team(snapshot, team);
+        Lookups.team(snapshot, team);
         var items = FormValues.keys(keys);
         var fields = new HashMap<String, String>();
         if (lane != null) {
@@ -102,18 +103,18 @@ class BoardController {
         if (person != null) {
             fields.put("assignee", checked(person));
         }
-        if (!sprint.isEmpty() && Asked.sprint(snapshot, sprint).isClosed()) {
+        if (!sprint.isEmpty() && Lookups.sprint(snapshot, sprint).isClosed()) {
             throw FormValues.invalid(
                     "column",
                     "%s has been closed meanwhile; its cards stay as they were."
-                            .formatted(Asked.sprint(snapshot, sprint).name()));
+                            .formatted(Lookups.sprint(snapshot, sprint).name()));
         }
         var order =
                 before.isEmpty()
                         ? null
                         : new MoveCard.Order(
                                 sprint.isEmpty() ? null : sprint,
-                                Asked.node(snapshot, before).item().key());
+                                Lookups.node(snapshot, before).item().key());
         var saved = gateway.submit(me, new MoveCard(items, team, column, fields, order));
         return Answers.done(
                 person == null ? "Moved" : person.isEmpty() ? "Given to nobody:" : "Given:", saved);
@@ -135,7 +136,7 @@ class BoardController {
             case BAND -> Map.of("band", lane);
             case STORY -> {
                 for (var key : items) {
-                    var item = Asked.node(snapshot, key.toString()).item();
+                    var item = Lookups.node(snapshot, key.toString()).item();
                     if (item.level().carriesPoints()) {
                         throw FormValues.invalid(
                                 "column",
@@ -147,7 +148,7 @@ class BoardController {
             }
             case EPIC -> {
                 for (var key : items) {
-                    var item = Asked.node(snapshot, key.toString()).item();
+                    var item = Lookups.node(snapshot, key.toString()).item();
                     boolean isThere =
                             lane.isEmpty()
                                     ? item.parent() == null
@@ -169,7 +170,7 @@ class BoardController {
     /** Writes a new card into a column, or a new task under a story. */
     @PostMapping("/{team}/add")
     ResponseEntity<String> add(
-            Look look,
+            ViewContext look,
             @PathVariable String team,
             @RequestParam String title,
             @RequestParam String column,
@@ -178,7 +179,7 @@ class BoardController {
             @RequestParam(defaultValue = "") String sprint,
             @AuthenticationPrincipal SignedIn me) {
         var snapshot = look.snapshot();
-        var it = Asked.team(snapshot, team);
+        var it = Lookups.team(snapshot, team);
         var into =
                 Boards.of(snapshot.workspace(), it)
                         .find(column)
@@ -189,12 +190,13 @@ class BoardController {
         boolean isTask = Lanes.of(lanes) == Lanes.STORY && !lane.isEmpty();
         var product =
                 isTask
-                        ? snapshot.requireProduct(Asked.node(snapshot, lane).item().key().product())
+                        ? snapshot.requireProduct(
+                                Lookups.node(snapshot, lane).item().key().product())
                         : look.product();
         var level =
                 isTask
                         ? product.levels()
-                                .below(Asked.node(snapshot, lane).item().level())
+                                .below(Lookups.node(snapshot, lane).item().level())
                                 .orElseThrow(
                                         () -> new Failure.NotFound("Nothing goes under that item."))
                         : product.levels().stories();
@@ -209,7 +211,7 @@ class BoardController {
         if (!isTask) {
             fields.put("team", team);
             if (!sprint.isEmpty()) {
-                fields.put("sprint", Asked.sprint(snapshot, sprint).key());
+                fields.put("sprint", Lookups.sprint(snapshot, sprint).key());
             }
         }
         return Answers.added(
@@ -225,7 +227,7 @@ class BoardController {
         if (lane.isEmpty()) {
             return "";
         }
-        var above = Asked.node(snapshot, lane).item();
+        var above = Lookups.node(snapshot, lane).item();
         return above.level().index() < level ? above.key().toString() : "";
     }
 
@@ -250,7 +252,7 @@ class BoardController {
     /** Tells the other boards what somebody holds in a drag; nothing when they let go. */
     @PostMapping("/{team}/hold")
     ResponseEntity<Void> hold(
-            Look look,
+            ViewContext look,
             @PathVariable String team,
             @RequestParam(defaultValue = "") String keys,
             @RequestParam(defaultValue = "") String from,
@@ -267,7 +269,7 @@ class BoardController {
      */
     @PostMapping("/{team}/walk")
     ResponseEntity<Void> walk(
-            Look look,
+            ViewContext look,
             @PathVariable String team,
             @RequestParam(defaultValue = "") String key,
             @RequestParam(defaultValue = "cards") String by,
@@ -277,17 +279,18 @@ class BoardController {
         var at =
                 key.isEmpty()
                         ? List.<ItemKey>of()
-                        : List.of(Asked.node(look.snapshot(), key).item().key());
+                        : List.of(Lookups.node(look.snapshot(), key).item().key());
         tell(look, team, me, "walk", at, by.equals("people") ? by : "cards", from);
         return ResponseEntity.noContent().build();
     }
 
     /** What is told of a card in the daily meeting. */
     @GetMapping("/{team}/walk")
-    String walked(Look look, @PathVariable String team, @RequestParam String key, Model model) {
-        var it = Asked.team(look.snapshot(), team);
+    String walked(
+            ViewContext look, @PathVariable String team, @RequestParam String key, Model model) {
+        var it = Lookups.team(look.snapshot(), team);
         model.addAttribute(
-                "card", walks.card(look.snapshot(), it, Asked.node(look.snapshot(), key)));
+                "card", walks.card(look.snapshot(), it, Lookups.node(look.snapshot(), key)));
         return "work/walk :: card";
     }
 
@@ -295,8 +298,8 @@ class BoardController {
         return FormValues.keys(keys).stream().limit(MOST_HELD).toList();
     }
 
-    private static void requireHere(Look look, String team, SignedIn me) {
-        Team it = Asked.team(look.snapshot(), team);
+    private static void requireHere(ViewContext look, String team, SignedIn me) {
+        Team it = Lookups.team(look.snapshot(), team);
         if (!it.products().contains(look.product().code())
                 || !me.mayIn(look.product().code(), Permission.WORK)) {
             throw new Failure.Forbidden("This is not your team's board.");
@@ -307,7 +310,7 @@ class BoardController {
      * @param from which page it comes from
      */
     private void tell(
-            Look look,
+            ViewContext look,
             String team,
             SignedIn me,
             String what,

@@ -12,13 +12,13 @@ import greenladder.core.team.Team;
 import greenladder.core.value.Amount;
 import greenladder.core.work.BoardCards;
 import greenladder.core.work.CycleTimes;
-import greenladder.item.Look;
-import greenladder.item.Rights;
 import greenladder.list.FilterLines;
 import greenladder.list.Narrowed;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
+import greenladder.store.Rights;
 import greenladder.talk.Watching;
+import greenladder.view.ViewContext;
 import greenladder.web.Drawings;
 import greenladder.web.Words;
 import greenladder.work.BoardPage.Cell;
@@ -84,12 +84,12 @@ class BoardPages {
         return LocalDate.now(clock);
     }
 
-    BoardPage page(Look look, BoardPlace place) {
+    BoardPage page(ViewContext look, BoardPlace place) {
         var team = place.team();
         return team == null ? withoutTeam(look, place) : new Drawing(look, place, team).page();
     }
 
-    private static BoardPage withoutTeam(Look look, BoardPlace place) {
+    private static BoardPage withoutTeam(ViewContext look, BoardPlace place) {
         return new BoardPage(
                 place.product().code(),
                 place.url(),
@@ -125,7 +125,7 @@ class BoardPages {
 
     /** One page on its way. */
     private final class Drawing {
-        private final Look look;
+        private final ViewContext look;
         private final Snapshot snapshot;
         private final BoardPlace place;
         private final Team team;
@@ -137,7 +137,7 @@ class BoardPages {
         /** How many cards of a cell are drawn before one asks for more. */
         private int perCell = DRAWN;
 
-        Drawing(Look look, BoardPlace place, Team team) {
+        Drawing(ViewContext look, BoardPlace place, Team team) {
             this.look = look;
             this.snapshot = look.snapshot();
             this.place = place;

@@ -8,13 +8,13 @@ import greenladder.core.team.Practice;
 import greenladder.core.team.StepRule;
 import greenladder.core.team.Team;
 import greenladder.core.workspace.ItemDraft;
-import greenladder.item.Asked;
-import greenladder.item.ChangeWords;
-import greenladder.item.HandOverWords;
-import greenladder.item.Look;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
+import greenladder.view.Lookups;
+import greenladder.view.ViewContext;
 import greenladder.web.Failure;
+import greenladder.words.ChangeWords;
+import greenladder.words.HandOverWords;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -154,12 +154,12 @@ class BoardRulesController {
     /** Tells what a rule would do with an item, in use or not. */
     @PostMapping("/{key}/try")
     ResponseEntity<String> tryRule(
-            Look look,
+            ViewContext look,
             @PathVariable String team,
             @PathVariable String key,
             @RequestParam String item) {
         var snapshot = look.snapshot();
-        return Answers.said(tried(snapshot, Asked.team(snapshot, team), key, item.strip()));
+        return Answers.said(tried(snapshot, Lookups.team(snapshot, team), key, item.strip()));
     }
 
     private static String tried(Snapshot snapshot, Team team, String key, String entered) {
@@ -168,7 +168,7 @@ class BoardRulesController {
                         .filter(one -> one.key().equals(key))
                         .findFirst()
                         .orElseThrow(() -> new Failure.NotFound("There is no such rule any more."));
-        var item = Asked.node(snapshot, entered.toUpperCase(Locale.ROOT)).item();
+        var item = Lookups.node(snapshot, entered.toUpperCase(Locale.ROOT)).item();
         var state = snapshot.workspace().statesOf(item.level(), team.key()).find(rule.state());
         if (!item.level().key().equals(rule.level()) || state.isEmpty()) {
             return "%s is %s; the rule holds for others."

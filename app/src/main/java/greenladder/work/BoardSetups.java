@@ -10,7 +10,7 @@ import greenladder.core.team.Calendar.Skill;
 import greenladder.core.team.Team;
 import greenladder.core.work.Boards;
 import greenladder.core.workspace.Workspace;
-import greenladder.item.HandOverWords;
+import greenladder.words.HandOverWords;
 import greenladder.work.BoardSetup.Chip;
 import greenladder.work.BoardSetup.Choice;
 import greenladder.work.BoardSetup.Column;

@@ -4,12 +4,12 @@ import greenladder.core.change.Command;
 import greenladder.core.team.Board.Place;
 import greenladder.core.team.Practice;
 import greenladder.core.work.KeepPractice;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.SnapshotKeeper;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway;
+import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import java.util.function.UnaryOperator;
 import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
@@ -33,7 +33,7 @@ class Practices {
     }
 
     ResponseEntity<String> keep(String words, SignedIn me, String team, Command command) {
-        Asked.team(keeper.seenBy(me), team);
+        Lookups.team(keeper.seenBy(me), team);
         return Answers.noted(words, gateway.submit(me, command));
     }
 

@@ -9,14 +9,14 @@ import greenladder.core.work.ReportWork;
 import greenladder.core.work.TakeOutHours;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
-import greenladder.item.Asked;
-import greenladder.item.CommandGateway;
-import greenladder.item.Look;
 import greenladder.panel.Answers;
 import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
+import greenladder.store.CommandGateway;
 import greenladder.talk.Comment;
 import greenladder.talk.Comments;
+import greenladder.view.Lookups;
+import greenladder.view.ViewContext;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.Map;
@@ -46,12 +46,14 @@ class WorkController {
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/work")
-    String work(Look look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
+    String work(
+            ViewContext look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
         return screen.of(View.WORK, look, pages.page(look, at));
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/blocked")
-    String blocked(Look look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
+    String blocked(
+            ViewContext look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
         return screen.of(View.BLOCKED, look, blocked.page(look, at));
     }
 
@@ -73,7 +75,7 @@ class WorkController {
             @RequestParam(required = false) @Nullable String blocked,
             @RequestParam(defaultValue = "") String comment,
             @AuthenticationPrincipal SignedIn me) {
-        var item = Asked.key(key);
+        var item = Lookups.key(key);
         var fields = new HashMap<String, String>();
         if (!state.isEmpty()) {
             fields.put(Field.STATE.label(), state);
@@ -136,7 +138,7 @@ class WorkController {
         fields.put(StandardFields.ASK_AGAIN, askAgain);
         return Answers.done(
                 "Waiting:",
-                gateway.submit(me, new ReportWork(Asked.key(key), Map.copyOf(fields), null)));
+                gateway.submit(me, new ReportWork(Lookups.key(key), Map.copyOf(fields), null)));
     }
 
     @PostMapping("/items/{key}/hours/{number}/remove")
@@ -145,6 +147,7 @@ class WorkController {
             @PathVariable int number,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.done(
-                "Took hours out of", gateway.submit(me, new TakeOutHours(Asked.key(key), number)));
+                "Took hours out of",
+                gateway.submit(me, new TakeOutHours(Lookups.key(key), number)));
     }
 }

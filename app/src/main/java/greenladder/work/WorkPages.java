@@ -16,16 +16,16 @@ import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
 import greenladder.core.work.LogHours;
 import greenladder.core.work.OwnWork;
-import greenladder.item.ChangeWords;
-import greenladder.item.Look;
-import greenladder.item.Rights;
 import greenladder.panel.ItemPanels;
 import greenladder.people.SignedIn;
+import greenladder.store.Rights;
 import greenladder.talk.Notice;
 import greenladder.talk.Notices;
+import greenladder.view.ViewContext;
 import greenladder.web.RungMark;
 import greenladder.web.SizeWords;
 import greenladder.web.Words;
+import greenladder.words.ChangeWords;
 import greenladder.work.WorkPage.Group;
 import greenladder.work.WorkPage.Note;
 import greenladder.work.WorkPage.Row;
@@ -63,7 +63,7 @@ class WorkPages {
         return LocalDate.now(clock);
     }
 
-    WorkPage page(Look look, @Nullable ItemKey at) {
+    WorkPage page(ViewContext look, @Nullable ItemKey at) {
         var snapshot = look.snapshot();
         var reader = look.reader();
         var url = "/%s/work".formatted(look.product().code());
@@ -119,7 +119,7 @@ class WorkPages {
     }
 
     /** What is done in the running sprints of the product and waits for whoever asked for it. */
-    private static List<Node> toAccept(Look look) {
+    private static List<Node> toAccept(ViewContext look) {
         var code = look.product().code();
         if (!look.reader().mayIn(code, Permission.SHAPE)) {
             return List.of();

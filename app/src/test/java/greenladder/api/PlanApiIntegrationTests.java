@@ -4,9 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.ApiClient.Answer;
 import greenladder.RunningDemo;
-import greenladder.item.Teams;
-import greenladder.item.Teams.TeamForm;
 import greenladder.people.SignedIn;
+import greenladder.setup.Teams;
+import greenladder.setup.Teams.TeamForm;
 import java.util.List;
 import java.util.concurrent.CompletableFuture;
 import java.util.stream.IntStream;

@@ -5,8 +5,8 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import static org.springframework.security.test.web.servlet.request.SecurityMockMvcRequestPostProcessors.user;
 
 import greenladder.RunningDemo;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.People;
+import greenladder.store.SnapshotKeeper;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;

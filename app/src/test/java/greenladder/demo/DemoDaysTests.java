@@ -7,7 +7,7 @@ import static org.mockito.Mockito.when;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.team.Team;
-import greenladder.item.SnapshotKeeper;
+import greenladder.store.SnapshotKeeper;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.List;

@@ -4,9 +4,9 @@ import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertTha
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import greenladder.item.Teams;
-import greenladder.item.Teams.TeamForm;
 import greenladder.people.SignedIn;
+import greenladder.setup.Teams;
+import greenladder.setup.Teams.TeamForm;
 import java.util.List;
 import org.assertj.core.api.Assertions;
 import org.springframework.beans.factory.annotation.Autowired;

@@ -6,8 +6,8 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 
 import greenladder.RunningDemo;
 import greenladder.core.value.ItemKey;
-import greenladder.item.SnapshotKeeper;
 import greenladder.people.People;
+import greenladder.store.SnapshotKeeper;
 import java.nio.charset.StandardCharsets;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.http.HttpStatus;

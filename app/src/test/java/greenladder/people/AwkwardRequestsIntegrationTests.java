@@ -7,8 +7,8 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 import greenladder.RunningDemo;
 import greenladder.core.AwkwardTexts;
 import greenladder.core.level.StandardLevels;
-import greenladder.item.ProductSetup;
 import greenladder.list.ListState;
+import greenladder.setup.ProductSetup;
 import java.lang.management.ManagementFactory;
 import java.lang.reflect.RecordComponent;
 import java.time.Duration;

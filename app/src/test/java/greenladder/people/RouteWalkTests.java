@@ -7,7 +7,7 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 
 import greenladder.RunningDemo;
 import greenladder.core.item.Field;
-import greenladder.item.SnapshotKeeper;
+import greenladder.store.SnapshotKeeper;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;

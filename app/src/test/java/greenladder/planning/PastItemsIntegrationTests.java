@@ -5,7 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import greenladder.RunningDemo;
 import greenladder.core.item.Field;
 import greenladder.core.value.ItemKey;
-import greenladder.item.SnapshotKeeper;
+import greenladder.store.SnapshotKeeper;
 import java.time.Clock;
 import java.time.Instant;
 import org.jspecify.annotations.Nullable;

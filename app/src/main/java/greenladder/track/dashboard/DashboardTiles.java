@@ -1,0 +1,399 @@
+package greenladder.track.dashboard;
+
+import greenladder.core.filter.Filter;
+import greenladder.core.flow.Flow;
+import greenladder.core.item.Item;
+import greenladder.core.people.Person;
+import greenladder.core.plan.Sprints;
+import greenladder.core.snapshot.Mark;
+import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
+import greenladder.list.FilterLines;
+import greenladder.list.ListState;
+import greenladder.list.SavedViews;
+import greenladder.planning.SprintFigures;
+import greenladder.track.Burndowns;
+import greenladder.track.BurnupPages;
+import greenladder.track.Choice;
+import greenladder.track.FlowPages;
+import greenladder.track.FlowPlace;
+import greenladder.track.OpenPages;
+import greenladder.track.ProgressPages;
+import greenladder.track.ProgressPlace;
+import greenladder.track.ReportPages;
+import greenladder.track.Sieve;
+import greenladder.track.SpendingPages;
+import greenladder.track.TrackTable;
+import greenladder.track.TrackTable.Cell;
+import greenladder.track.VelocityPages;
+import greenladder.track.dashboard.DashboardPage.Picture;
+import greenladder.track.dashboard.DashboardPage.Tile;
+import greenladder.view.ViewContext;
+import greenladder.web.Words;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+
+/** Draws the tiles of a dashboard. */
+@Component
+class DashboardTiles {
+    private static final int MOST = 8;
+    private static final int WEEKS = 13;
+
+    private final ProgressPages progress;
+    private final FlowPages flows;
+    private final BurnupPages burnups;
+    private final OpenPages open;
+    private final SpendingPages spending;
+    private final SprintFigures figures;
+    private final SavedViews views;
+    private final FilterLines lines;
+
+    DashboardTiles(
+            ProgressPages progress,
+            FlowPages flows,
+            BurnupPages burnups,
+            OpenPages open,
+            SpendingPages spending,
+            SprintFigures figures,
+            SavedViews views,
+            FilterLines lines) {
+        this.progress = progress;
+        this.flows = flows;
+        this.burnups = burnups;
+        this.open = open;
+        this.spending = spending;
+        this.figures = figures;
+        this.views = views;
+        this.lines = lines;
+    }
+
+    /** A tile with what it is narrowed down to. */
+    Tile draw(ViewContext look, DashboardTile tile) {
+        var drawn = figure(look, tile);
+        return tile.state().isNarrow()
+                ? drawn.narrowed(
+                        lines
+                                .narrowed(
+                                        look.snapshot(),
+                                        List.of(look.product()),
+                                        tile.state(),
+                                        look.reader())
+                                .filter()
+                                .parts()
+                                .stream()
+                                .map(Filter.Part::words)
+                                .toList(),
+                        "")
+                : drawn;
+    }
+
+    private Tile figure(ViewContext look, DashboardTile tile) {
+        return switch (tile.kind()) {
+            case PROGRESS -> progress(look, tile);
+            case BURNDOWN -> burndown(look, tile);
+            case VELOCITY -> velocity(look, tile);
+            case FLOW, AGES -> flow(look, tile);
+            case BURNUP -> burnup(look, tile);
+            case OPEN -> {
+                var page = open.page(look, tile.of(), "", "", Optional.empty(), tile.state());
+                yield table(tile, "Open work", page.url(), page.words(), page.table());
+            }
+            case SPENDING -> {
+                var page =
+                        spending.page(look, "", "", tile.of(), "", null, null, tile.state(), null);
+                yield table(tile, "Spending", page.url(), page.words(), page.table());
+            }
+            case BLOCKED -> blocked(look, tile);
+            case LIST -> list(look, tile);
+        };
+    }
+
+    private static Tile table(
+            DashboardTile tile, String title, String url, String words, TrackTable table) {
+        return new Tile(
+                tile.id(),
+                tile.what(),
+                tile.wide(),
+                title,
+                url,
+                words,
+                List.of(),
+                "",
+                table.lines().isEmpty() ? "There is nothing." : "",
+                null,
+                new TrackTable(
+                        "tile-" + tile.id(),
+                        table.caption(),
+                        table.heads(),
+                        table.lines().stream().limit(MOST).toList()),
+                false);
+    }
+
+    private static Tile missing(DashboardTile tile, String title, String why) {
+        return new Tile(
+                tile.id(),
+                tile.what(),
+                tile.wide(),
+                title,
+                "",
+                "",
+                List.of(),
+                "",
+                why,
+                null,
+                null,
+                false);
+    }
+
+    private static Tile picture(
+            DashboardTile tile,
+            String title,
+            String url,
+            String words,
+            Picture picture,
+            @Nullable TrackTable twin) {
+        return new Tile(
+                tile.id(),
+                tile.what(),
+                tile.wide(),
+                title,
+                url,
+                words,
+                List.of(),
+                "",
+                "",
+                picture,
+                twin,
+                true);
+    }
+
+    private Tile progress(ViewContext look, DashboardTile tile) {
+        var place =
+                ProgressPlace.of(
+                        look.snapshot(), look.product(), "", "", tile.of(), 0, tile.state());
+        place = place.on(place.level(), false);
+        var page = progress.page(look, place, null);
+        return table(
+                tile,
+                tile.of().isEmpty()
+                        ? "Progress"
+                        : "Progress: "
+                                + page.parts().stream()
+                                        .filter(Choice::current)
+                                        .map(Choice::label)
+                                        .findFirst()
+                                        .orElse(""),
+                page.url(),
+                page.words(),
+                new TrackTable(
+                        "progress",
+                        "How far each item is",
+                        TrackTable.heads("Item", "", ":Done", "Since last week"),
+                        page.rows().stream()
+                                .map(row ->
+                                        TrackTable.line(
+                                                Cell.item(row.key(), row.title()),
+                                                Cell.bar(row.stem().done(), row.stem().width()),
+                                                Cell.figure(row.figures()),
+                                                Cell.text(row.since())))
+                                .toList()));
+    }
+
+    private static Optional<Team> team(ViewContext look, String key) {
+        return look.snapshot().workspace().teamsOf(look.product().code()).stream()
+                .filter(team -> team.key().equals(key))
+                .findFirst();
+    }
+
+    private Tile burndown(ViewContext look, DashboardTile tile) {
+        var team = team(look, tile.of());
+        var sprint =
+                team.stream()
+                        .flatMap(one -> Sprints.of(look.snapshot().workspace(), one.key()).stream())
+                        .filter(Sprint::isRunning)
+                        .findFirst();
+        if (sprint.isEmpty()) {
+            return missing(
+                    tile,
+                    "Burndown",
+                    team.isEmpty()
+                            ? "This team is not here any more."
+                            : team.get().name() + " has no sprint running.");
+        }
+        var burndowns =
+                new Burndowns(
+                        figures.report(look.snapshot(), sprint.get()),
+                        figures.today(),
+                        ReportPages.url(look.product(), sprint.get()));
+        var points = burndowns.points();
+        return points == null
+                ? missing(tile, sprint.get().name(), "It has no day yet.")
+                : picture(
+                        tile,
+                        sprint.get().name(),
+                        ReportPages.url(look.product(), sprint.get()),
+                        burndowns.inWords(),
+                        new Picture(points, null, null, null),
+                        null);
+    }
+
+    private static Tile velocity(ViewContext look, DashboardTile tile) {
+        var team = team(look, tile.of());
+        var velocities =
+                team.map(one ->
+                                VelocityPages.velocities(
+                                        look.snapshot(), look.product(), one.key()))
+                        .orElse(null);
+        return velocities == null
+                ? missing(tile, "Velocity", "No sprint of this team is closed.")
+                : picture(
+                        tile,
+                        "Velocity of " + team.orElseThrow().name(),
+                        "/%s/velocity?of=%s".formatted(look.product().code(), tile.of()),
+                        velocities.words(),
+                        new Picture(null, velocities, null, null),
+                        null);
+    }
+
+    private Tile flow(ViewContext look, DashboardTile tile) {
+        var place = FlowPlace.read(look, tile.of(), "", WEEKS, "", tile.state());
+        var sieve = new Sieve(lines, look, tile.state());
+        var flow = flows.flow(look.reader(), place, sieve.keys(place.level()));
+        var of = place.team() == null ? "" : " with " + place.team().name();
+        if (tile.kind() == DashboardTile.Kind.AGES) {
+            return table(
+                    tile,
+                    "Under way" + of + ", the oldest first",
+                    place.url(),
+                    "",
+                    ages(look.snapshot(), flow));
+        }
+        var cumulative = FlowPages.cumulative(flow, place);
+        return cumulative == null
+                ? missing(tile, "Where work stands", "Nothing was there yet.")
+                : picture(
+                        tile,
+                        "Where work stood" + of,
+                        place.url(),
+                        FlowPages.words(flow, place),
+                        new Picture(null, null, cumulative, null),
+                        cumulative.table());
+    }
+
+    private static TrackTable ages(Snapshot snapshot, Flow flow) {
+        return new TrackTable(
+                "ages",
+                "What is under way, with how long it has taken so far",
+                TrackTable.heads("Item", "Who has it", ":So far"),
+                FlowPages.ages(snapshot, flow).stream()
+                        .map(age ->
+                                TrackTable.line(
+                                        Cell.item(age.key(), age.title()),
+                                        Cell.text(age.person()),
+                                        Cell.over(age.days(), age.old())))
+                        .toList());
+    }
+
+    private Tile burnup(ViewContext look, DashboardTile tile) {
+        var page = burnups.page(look, tile.of(), false, "", "", Optional.empty(), null);
+        return page.chart() == null
+                ? missing(tile, "Burnup", "There is nothing to tell yet.")
+                : picture(
+                        tile,
+                        "Burnup: " + page.of(),
+                        page.url(),
+                        page.words(),
+                        new Picture(null, null, null, page.chart()),
+                        page.chart().table());
+    }
+
+    private Tile blocked(ViewContext look, DashboardTile tile) {
+        var sieve = new Sieve(lines, look, tile.state());
+        var nodes =
+                sieve.of(look.snapshot().marked(Mark.BLOCKED, look.product().code())).stream()
+                        .filter(node -> tile.of().isEmpty() || tile.of().equals(node.item().team()))
+                        .sorted(Comparator.comparing((Node node) -> since(node.item())))
+                        .toList();
+        return table(
+                tile,
+                "Blocked",
+                "/%s/blocked".formatted(look.product().code()),
+                Words.count(nodes.size(), "item") + " blocked, the oldest first.",
+                new TrackTable(
+                        "blocked",
+                        "What is blocked",
+                        TrackTable.heads("Item", "Why"),
+                        nodes.stream()
+                                .limit(MOST)
+                                .map(node ->
+                                        TrackTable.line(
+                                                item(node),
+                                                Cell.text(
+                                                        Objects.requireNonNullElse(
+                                                                node.item().blocked(), ""))))
+                                .toList()));
+    }
+
+    private static Instant since(Item item) {
+        return Objects.requireNonNullElse(item.times().blockedSince(), item.updatedAt());
+    }
+
+    private static Cell item(Node node) {
+        return Cell.item(node.item().key().toString(), node.item().title());
+    }
+
+    private Tile list(ViewContext look, DashboardTile tile) {
+        var view =
+                views.of(look.reader(), look.product().code()).stream()
+                        .filter(one -> Long.toString(one.id()).equals(tile.of()))
+                        .findFirst();
+        if (view.isEmpty()) {
+            return missing(
+                    tile,
+                    "Saved view",
+                    "This view was deleted, or is not shared with you. Choose another one.");
+        }
+        var state = ListState.read(ListState.parse(view.get().query()));
+        var product = look.product();
+        var snapshot = look.snapshot();
+        var narrowed = lines.narrowed(snapshot, List.of(product), state, look.reader());
+        var levels = state.picks().getOrDefault("level", List.of());
+        var level =
+                levels.stream()
+                        .flatMap(one -> product.levels().find(one).stream())
+                        .findFirst()
+                        .orElseGet(() -> product.levels().stories());
+        var found =
+                snapshot.inOrder(product, level).live().stream().filter(narrowed::finds).toList();
+        var rows = new ArrayList<TrackTable.Line>();
+        found.stream()
+                .limit(MOST)
+                .forEach(node ->
+                        rows.add(
+                                TrackTable.line(
+                                        item(node),
+                                        Cell.text(node.item().state().name()),
+                                        Cell.text(
+                                                snapshot.findPerson(node.item().assignee())
+                                                        .map(Person::name)
+                                                        .orElse("")))));
+        return table(
+                tile,
+                view.get().name(),
+                view.get().url(),
+                Words.count(found.size(), "item") + ", as they are ranked.",
+                new TrackTable(
+                        "list",
+                        view.get().name(),
+                        TrackTable.heads("Item", "State", "Who has it"),
+                        rows));
+    }
+}
