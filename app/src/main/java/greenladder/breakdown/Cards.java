@@ -64,7 +64,7 @@ final class Cards {
 
     /** The card of an item, as HTML. */
     String of(Node node) {
-        return drawings.alike("breakdown/card", "card", "card", card(node));
+        return drawings.cached("breakdown/card", "card", "card", card(node));
     }
 
     /** What one sets on a card: points, or the hours that are left. */

@@ -20,7 +20,7 @@ public record Heads(Product product, Drawings drawings) {
 
     /** A head as HTML, without the tag around it. */
     String drawn(Head head) {
-        return drawings.alike("breakdown/column-head", "head", "head", head);
+        return drawings.cached("breakdown/column-head", "head", "head", head);
     }
 
     Head ofLevel(Level level, LevelTotal total) {

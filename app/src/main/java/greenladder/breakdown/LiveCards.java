@@ -49,13 +49,13 @@ class LiveCards implements LiveDrawer {
 
     @Override
     public Optional<Map<String, Map<String, String>>> drawn(Saved saved, SignedIn reader) {
-        var sight = SnapshotKeeper.sightOf(reader, saved.accepted().after());
+        var hiddenScope = SnapshotKeeper.hiddenScopeOf(reader, saved.accepted().after());
         var before = keeper.seenOf(saved.before(), reader);
-        var after = sight.isClear() ? saved.accepted().after() : keeper.seenBy(reader);
+        var after = hiddenScope.isClear() ? saved.accepted().after() : keeper.seenBy(reader);
         var touched = new LinkedHashMap<ItemKey, Node>();
         boolean places =
                 !saved.plans().isEmpty()
-                        || !SnapshotKeeper.sightOf(reader, saved.before()).equals(sight)
+                        || !SnapshotKeeper.hiddenScopeOf(reader, saved.before()).equals(hiddenScope)
                         || saved.changes().stream()
                                 .anyMatch(change -> isAboutPlaces(saved, change));
         if (places) {

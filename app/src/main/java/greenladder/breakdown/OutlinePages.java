@@ -204,7 +204,7 @@ class OutlinePages {
         int index = outline.from();
         for (var open : outline.rows()) {
             var row = row(maker, open, ++index, place, narrowed);
-            drawn.add(drawings.alike("shared/list-row", "row", "r", row));
+            drawn.add(drawings.cached("shared/list-row", "row", "r", row));
         }
         return drawn;
     }

@@ -47,7 +47,8 @@ public class ItemPasts {
         restricted =
                 Caffeine.newBuilder()
                         .maximumSize(MOST_RESTRICTED)
-                        .build(sight -> new RestrictedPast(sight, shared, parts, log, keeper));
+                        .build(hiddenScope ->
+                                new RestrictedPast(hiddenScope, shared, parts, log, keeper));
     }
 
     @EventListener(ApplicationReadyEvent.class)
@@ -86,7 +87,9 @@ public class ItemPasts {
     }
 
     private <T> T asked(SignedIn reader, BiFunction<Past, Cache<Object, Object>, T> question) {
-        var sight = SnapshotKeeper.sightOf(reader, keeper.whole());
-        return sight.isClear() ? shared.read(question) : restricted.get(sight).read(question);
+        var hiddenScope = SnapshotKeeper.hiddenScopeOf(reader, keeper.whole());
+        return hiddenScope.isClear()
+                ? shared.read(question)
+                : restricted.get(hiddenScope).read(question);
     }
 }

@@ -32,7 +32,7 @@ final class RestrictedPast {
     /** So many answers of one past are kept; there are many such pasts. */
     private static final int MOST_ANSWERS = 5;
 
-    private final HiddenScope sight;
+    private final HiddenScope hiddenScope;
     private final SharedPast shared;
     private final ChangeLog log;
     private final SnapshotKeeper keeper;
@@ -52,7 +52,7 @@ final class RestrictedPast {
             State state, Set<ItemKey> hidden, Past past, Cache<Object, Object> answers) {}
 
     /** Names a part of what somebody sees. */
-    record PartOf(HiddenScope sight, Part part) {}
+    record PartOf(HiddenScope hiddenScope, Part part) {}
 
     /**
      * @param members the items that it is folded of
@@ -75,13 +75,13 @@ final class RestrictedPast {
      * @param parts where the folded parts of all such pasts are kept
      */
     RestrictedPast(
-            HiddenScope sight,
+            HiddenScope hiddenScope,
             SharedPast shared,
             Cache<PartOf, FoldedPart> parts,
             ChangeLog log,
             SnapshotKeeper keeper) {
         this.parts = parts;
-        this.sight = sight;
+        this.hiddenScope = hiddenScope;
         this.shared = shared;
         this.log = log;
         this.keeper = keeper;
@@ -121,9 +121,10 @@ final class RestrictedPast {
         if (known != null && known.state() == state) {
             return known;
         }
-        var hidden = sight.belowRoots(keeper.whole());
+        var hidden = hiddenScope.belowRoots(keeper.whole());
         var past =
-                Past.without(state.fold(), sight.products(), hidden, part -> kept(part, Map.of()));
+                Past.without(
+                        state.fold(), hiddenScope.products(), hidden, part -> kept(part, Map.of()));
         var now =
                 new Latest(
                         state,
@@ -136,14 +137,17 @@ final class RestrictedPast {
 
     private Past past(Latest now, Map<Part, FoldedPart> atHand) {
         return Past.without(
-                now.state().fold(), sight.products(), now.hidden(), part -> kept(part, atHand));
+                now.state().fold(),
+                hiddenScope.products(),
+                now.hidden(),
+                part -> kept(part, atHand));
     }
 
     private HistoryProjection kept(Part part, Map<Part, FoldedPart> atHand) {
         var now = latest;
         return Stream.concat(
                         Stream.ofNullable(atHand.get(part)),
-                        Stream.ofNullable(parts.getIfPresent(new PartOf(sight, part))))
+                        Stream.ofNullable(parts.getIfPresent(new PartOf(hiddenScope, part))))
                 .filter(one -> now != null && isFresh(one, now))
                 .findFirst()
                 .map(FoldedPart::fold)
@@ -164,7 +168,7 @@ final class RestrictedPast {
         lock.writeLock().lock();
         try {
             var now = shared.ask(this::latest);
-            var known = parts.getIfPresent(new PartOf(sight, part));
+            var known = parts.getIfPresent(new PartOf(hiddenScope, part));
             if (known != null && isFresh(known, now)) {
                 return known;
             }
@@ -173,7 +177,7 @@ final class RestrictedPast {
                             .filter(one -> holds(one, now))
                             .flatMap(one -> goneOn(part, one, now))
                             .orElseGet(() -> folded(part, now));
-            parts.put(new PartOf(sight, part), next);
+            parts.put(new PartOf(hiddenScope, part), next);
             return next;
         } finally {
             lock.writeLock().unlock();
@@ -235,7 +239,7 @@ final class RestrictedPast {
     }
 
     private boolean isSeen(ItemKey key, Latest now) {
-        return !sight.products().contains(key.product()) && !now.hidden().contains(key);
+        return !hiddenScope.products().contains(key.product()) && !now.hidden().contains(key);
     }
 
     /** What stands under what is hidden stands at the top. */

@@ -73,7 +73,7 @@ public final class TableRows {
 
     private String rung(Product product, Level level) {
         var mark = RungMark.of(product.levels(), level);
-        return drawings.alike("shared/parts", "rung", "mark", mark);
+        return drawings.cached("shared/parts", "rung", "mark", mark);
     }
 
     /** The cells as HTML: drawn once for all who see the same in them. */
@@ -83,7 +83,7 @@ public final class TableRows {
             each.add(cell(column, node, product, showing));
         }
         var cells = new Cells(node.item().key().toString(), each);
-        return drawings.alike("shared/table", "cells", "item", cells);
+        return drawings.cached("shared/table", "cells", "item", cells);
     }
 
     private Cell cell(TableColumn column, Node node, Product product, Showing showing) {

@@ -172,8 +172,8 @@ public class Streams {
             return new Seeing(
                     reader.role(),
                     reader.productRoles(),
-                    SnapshotKeeper.sightOf(reader, saved.before()),
-                    SnapshotKeeper.sightOf(reader, saved.accepted().after()));
+                    SnapshotKeeper.hiddenScopeOf(reader, saved.before()),
+                    SnapshotKeeper.hiddenScopeOf(reader, saved.accepted().after()));
         }
     }
 

@@ -68,8 +68,8 @@ record Touched(long operation, String by, Set<String> items, boolean many, Set<S
 
     /** What a reader is told of it: nothing of what is, or was, hidden from them. */
     Touched seenBy(SignedIn reader, Saved saved) {
-        var before = SnapshotKeeper.sightOf(reader, saved.before());
-        var after = SnapshotKeeper.sightOf(reader, saved.accepted().after());
+        var before = SnapshotKeeper.hiddenScopeOf(reader, saved.before());
+        var after = SnapshotKeeper.hiddenScopeOf(reader, saved.accepted().after());
         if (before.isClear() && after.isClear()) {
             return this;
         }

@@ -290,7 +290,7 @@ public class BenchPages {
         var ruler = place.ruler();
         var code = place.product().code();
         var note = sprint.isClosed() ? "" : note(sprint, capacities);
-        return drawings.alike(
+        return drawings.cached(
                 "plan/drawn",
                 "trough",
                 "d",

@@ -175,8 +175,8 @@ class LoadPages {
     /** A row as HTML, drawn once for all who see and may do the same. */
     private DrawnRow drawn(RowModel row) {
         return new DrawnRow(
-                drawings.alike("plan/load-row", "row", "m", row),
-                drawings.alike("plan/load-row", "lines", "m", row));
+                drawings.cached("plan/load-row", "row", "m", row),
+                drawings.cached("plan/load-row", "lines", "m", row));
     }
 
     private static TaskLine line(Snapshot snapshot, ItemKey key, String more) {

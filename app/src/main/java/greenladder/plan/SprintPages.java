@@ -108,7 +108,7 @@ public class SprintPages {
                 head,
                 stories(snapshot, it, parts, capacity, look.reader()).stream()
                         .map(story ->
-                                drawings.alike(
+                                drawings.cached(
                                         "plan/drawn",
                                         "story",
                                         "m",

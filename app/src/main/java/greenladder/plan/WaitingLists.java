@@ -92,7 +92,7 @@ class WaitingLists {
 
     /** A row as HTML, drawn once for all who see and may do the same. */
     private String drawn(Node node, BenchPlace place, SignedIn reader) {
-        return drawings.alike("plan/drawn", "row", "row", row(node, place, reader));
+        return drawings.cached("plan/drawn", "row", "row", row(node, place, reader));
     }
 
     private RowModel row(Node node, BenchPlace place, SignedIn reader) {

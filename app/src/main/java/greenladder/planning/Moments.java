@@ -5,8 +5,8 @@ import com.github.benmanes.caffeine.cache.Caffeine;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.snapshot.HiddenScope;
-import greenladder.core.snapshot.Since;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.snapshot.SnapshotDelta;
 import greenladder.core.trace.Comparison;
 import greenladder.core.trace.Difference;
 import greenladder.core.value.ItemKey;
@@ -50,13 +50,13 @@ public class Moments {
     /**
      * @param sight of who asks
      */
-    private record Asked(String product, Instant at, HiddenScope sight) {}
+    private record Asked(String product, Instant at, HiddenScope hiddenScope) {}
 
     /**
      * @param to null for now
      */
     private record AskedTwo(
-            Difference.Scope scope, Instant from, @Nullable Instant to, HiddenScope sight) {}
+            Difference.Scope scope, Instant from, @Nullable Instant to, HiddenScope hiddenScope) {}
 
     /**
      * What was found out.
@@ -103,7 +103,7 @@ public class Moments {
         }
         return kept(
                 moments,
-                new Asked(product, at, now.sight()),
+                new Asked(product, at, now.hiddenScope()),
                 now,
                 was -> goneOn(was, now, product),
                 () -> read(now, product, at));
@@ -172,7 +172,7 @@ public class Moments {
         var later = to == null ? null : at(now, scope.product(), to);
         return kept(
                 comparisons,
-                new AskedTwo(scope, from, to, now.sight()),
+                new AskedTwo(scope, from, to, now.hiddenScope()),
                 now,
                 was -> was.found().goneOn(now, then, later, was.now()),
                 () -> Compared.of(now, scope, then, later));
@@ -253,7 +253,7 @@ public class Moments {
                                         : comparison.goneOn(
                                                 then.snapshot(),
                                                 later.snapshot(),
-                                                new Since(Map.of(), Set.of())),
+                                                new SnapshotDelta(Map.of(), Set.of())),
                                 then,
                                 later,
                                 known);

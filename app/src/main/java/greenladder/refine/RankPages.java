@@ -112,7 +112,7 @@ class RankPages {
             drawn.add(
                     switch (entries.get(i)) {
                         case Entry.Head of ->
-                                drawings.alike(
+                                drawings.cached(
                                         "shared/list-row",
                                         "head",
                                         "h",
@@ -122,7 +122,7 @@ class RankPages {
                                                 of.words(),
                                                 of.figures()));
                         case Entry.Row of ->
-                                drawings.alike(
+                                drawings.cached(
                                         "shared/list-row",
                                         "row",
                                         "r",

@@ -179,10 +179,10 @@ public class CommandGateway {
      * not there.
      */
     private Accepted decided(SignedIn actor, Command command, Snapshot before, Instant at) {
-        var sight = SnapshotKeeper.sightOf(actor, before);
+        var hiddenScope = SnapshotKeeper.hiddenScopeOf(actor, before);
         var decision = Decisions.decide(before, command, at, actor.handle());
-        if (!sight.isClear()) {
-            var asSeen = command.without(key -> sight.hides(before, key));
+        if (!hiddenScope.isClear()) {
+            var asSeen = command.without(key -> hiddenScope.hides(before, key));
             requireAccepted(Decisions.decide(keeper.seenBy(actor), asSeen, at, actor.handle()));
             if (decision instanceof Refused) {
                 decision = Decisions.decide(before, command.throughHidden(), at, actor.handle());
@@ -197,7 +197,7 @@ public class CommandGateway {
         if (!command.goesThroughHidden()
                 && accepted.changes().stream()
                         .anyMatch(change ->
-                                !change.followed() && sight.hides(before, change.item()))) {
+                                !change.followed() && hiddenScope.hides(before, change.item()))) {
             throw new Failure.Forbidden("This touches work that is not open to you.");
         }
         return accepted;

@@ -105,7 +105,7 @@ public class LogReading {
     /** A round tells of tests by name, of which some may stand for hidden work alone. */
     private boolean isOfSeenTest(Snapshot seen, PlanKey subject, String fact) {
         return subject.kind() != PlanKey.Kind.ROUND
-                || seen.sight().isClear()
+                || seen.hiddenScope().isClear()
                 || Round.testOf(fact)
                         .map(test -> seen.workspace().papers().findTest(test).isPresent())
                         .orElse(true);
@@ -114,7 +114,7 @@ public class LogReading {
     /** What is gone can be told to those alone from whom nothing is hidden. */
     private boolean isSeen(Snapshot seen, PlanKey subject) {
         return PlanFacts.of(seen.whole().workspace(), subject).isEmpty()
-                ? seen.sight().isClear()
+                ? seen.hiddenScope().isClear()
                 : seen.workspace().productsOf(subject).stream()
                         .anyMatch(code -> seen.findProduct(code).isPresent());
     }
@@ -126,7 +126,7 @@ public class LogReading {
 
     /** Whether a change of an item that is seen may be told: not where it names what is hidden. */
     public boolean isTold(Snapshot seen, Change change) {
-        return seen.sight().isClear()
+        return seen.hiddenScope().isClear()
                 || !namesHidden(
                         seen, change.field().label(), change.textBefore(), change.textAfter());
     }

@@ -54,8 +54,8 @@ public class SnapshotKeeper {
      */
     private record Kept(
             RestrictedSnapshot seen, @Nullable RestrictedSnapshot before, long changes, long made) {
-        static Kept of(Snapshot whole, HiddenScope sight, long changes) {
-            return new Kept(RestrictedSnapshot.of(whole, sight), null, changes, changes);
+        static Kept of(Snapshot whole, HiddenScope hiddenScope, long changes) {
+            return new Kept(RestrictedSnapshot.of(whole, hiddenScope), null, changes, changes);
         }
 
         Optional<Kept> following(Snapshot whole, long changesNow) {
@@ -128,41 +128,41 @@ public class SnapshotKeeper {
     /** Everything there is but what is hidden from a reader. */
     public Snapshot seenBy(SignedIn reader) {
         var whole = whole();
-        var sight = sightOf(reader, whole);
-        if (sight.isClear()) {
+        var hiddenScope = hiddenScopeOf(reader, whole);
+        if (hiddenScope.isClear()) {
             return whole;
         }
-        var kept = seen.get(sight);
+        var kept = seen.get(hiddenScope);
         if (kept == null || kept.seen().whole() != whole) {
             kept =
                     Optional.ofNullable(kept)
                             .flatMap(was -> was.following(whole, changes))
-                            .orElseGet(() -> Kept.of(whole, sight, changes));
+                            .orElseGet(() -> Kept.of(whole, hiddenScope, changes));
             if (seen.size() >= MOST_SEEN) {
                 seen.clear();
             }
-            seen.put(sight, kept);
+            seen.put(hiddenScope, kept);
         }
         return kept.seen().snapshot();
     }
 
     /** What a reader saw of an earlier snapshot of everything; quick for that before the last. */
     public Snapshot seenOf(Snapshot whole, SignedIn reader) {
-        var sight = sightOf(reader, whole);
-        if (sight.isClear()) {
+        var hiddenScope = hiddenScopeOf(reader, whole);
+        if (hiddenScope.isClear()) {
             return whole;
         }
-        return Stream.ofNullable(seen.get(sight))
+        return Stream.ofNullable(seen.get(hiddenScope))
                 .flatMap(kept ->
                         Stream.concat(Stream.of(kept.seen()), Stream.ofNullable(kept.before())))
                 .filter(one -> one.whole() == whole)
                 .findFirst()
-                .orElseGet(() -> RestrictedSnapshot.of(whole, sight))
+                .orElseGet(() -> RestrictedSnapshot.of(whole, hiddenScope))
                 .snapshot();
     }
 
     /** What is hidden from a reader in a snapshot of everything; nothing from the application. */
-    public static HiddenScope sightOf(SignedIn reader, Snapshot whole) {
+    public static HiddenScope hiddenScopeOf(SignedIn reader, Snapshot whole) {
         return reader.equals(SignedIn.SYSTEM)
                 ? HiddenScope.CLEAR
                 : HiddenScope.of(whole, reader.handle(), reader.hidden());
@@ -192,10 +192,10 @@ public class SnapshotKeeper {
         try {
             var next = current.updateAndGet(step);
             changes++;
-            seen.forEach((sight, kept) -> {
+            seen.forEach((hiddenScope, kept) -> {
                 if (changes - kept.changes() >= FAR_BEHIND) {
                     seen.computeIfPresent(
-                            sight, (any, was) -> was.following(next, changes).orElse(null));
+                            hiddenScope, (any, was) -> was.following(next, changes).orElse(null));
                 }
             });
         } finally {

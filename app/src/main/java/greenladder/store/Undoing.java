@@ -132,11 +132,11 @@ public class Undoing {
             return;
         }
         var whole = keeper.whole();
-        var sight = SnapshotKeeper.sightOf(actor, whole);
+        var hiddenScope = SnapshotKeeper.hiddenScopeOf(actor, whole);
         boolean hidden =
                 log.changesOf(operation.id()).stream()
                         .anyMatch(change ->
-                                sight.hides(whole, change.item())
+                                hiddenScope.hides(whole, change.item())
                                         || isDeletedForOthers(change, actor));
         if (hidden) {
             throw new Failure.NotFound("There is no operation " + operation.id() + ".");

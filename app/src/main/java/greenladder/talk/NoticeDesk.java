@@ -338,12 +338,12 @@ public class NoticeDesk {
 
     private Optional<ItemKey> firstSeen(Snapshot whole, Review review, String handle) {
         return people.findByHandle(handle)
-                .map(person -> SnapshotKeeper.sightOf(person, whole))
-                .flatMap(sight ->
+                .map(person -> SnapshotKeeper.hiddenScopeOf(person, whole))
+                .flatMap(hiddenScope ->
                         review.seen().keySet().stream()
                                 .filter(item ->
                                         whole.findItem(item).isPresent()
-                                                && !sight.hides(whole, item))
+                                                && !hiddenScope.hides(whole, item))
                                 .findFirst());
     }
 

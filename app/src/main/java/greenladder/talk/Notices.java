@@ -47,7 +47,7 @@ public class Notices {
     @Transactional(readOnly = true)
     public List<Notice> of(SignedIn me, boolean unreadOnly, long before, int most) {
         var whole = keeper.whole();
-        var sight = SnapshotKeeper.sightOf(me, whole);
+        var hiddenScope = SnapshotKeeper.hiddenScopeOf(me, whole);
         return entities
                 .createQuery(
                         "from NoticeRow where person = :me and id < :before"
@@ -60,13 +60,13 @@ public class Notices {
                 .getResultList()
                 .stream()
                 .map(Notices::notice)
-                .filter(notice -> !sight.hides(whole, notice.item()))
+                .filter(notice -> !hiddenScope.hides(whole, notice.item()))
                 .toList();
     }
 
     @Transactional(readOnly = true)
     public long unread(SignedIn me) {
-        if (!SnapshotKeeper.sightOf(me, keeper.whole()).isClear()) {
+        if (!SnapshotKeeper.hiddenScopeOf(me, keeper.whole()).isClear()) {
             return of(me, true, Long.MAX_VALUE, MOST_COUNTED).size();
         }
         return entities.createQuery(

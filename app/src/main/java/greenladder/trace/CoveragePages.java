@@ -142,7 +142,7 @@ class CoveragePages {
 
     private String drawn(
             ViewContext look, Level level, By by, Coverage coverage, Coverage.Row row) {
-        return drawings.alike(
+        return drawings.cached(
                 "trace/coverage-row", "row", "r", row(look, level, by, coverage, row));
     }
 

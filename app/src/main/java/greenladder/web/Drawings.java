@@ -63,7 +63,7 @@ public class Drawings {
      * @param parameters name and value of each parameter of the fragment in turn; values, such as
      *     records, are not to be changed any more
      */
-    public String alike(String template, String fragment, @Nullable Object... parameters) {
+    public String cached(String template, String fragment, @Nullable Object... parameters) {
         return alike.get(
                 new Piece(template, fragment, Arrays.asList(parameters)),
                 piece -> draw(template, fragment, piece.named()));

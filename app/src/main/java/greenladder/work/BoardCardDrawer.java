@@ -50,7 +50,7 @@ record BoardCardDrawer(
 
     String drawn(Node node) {
         var card = card(node);
-        return drawings.alike("work/board-card", "board-card", "c", card);
+        return drawings.cached("work/board-card", "board-card", "c", card);
     }
 
     private BoardPage.Card card(Node node) {

@@ -24,7 +24,7 @@ public class DrawingsTests {
         var meters = new SimpleMeterRegistry();
         var drawings = drawings(meters);
         for (int i = 0; i < 3; i++) {
-            assertThat(drawings.alike(TEMPLATE, "row", "r", List.of("<A>"), "may", null))
+            assertThat(drawings.cached(TEMPLATE, "row", "r", List.of("<A>"), "may", null))
                     .isEqualTo("<li>&lt;A&gt; null</li>");
         }
         assertThat(meters.get("greenladder.drawings").counter().count()).isEqualTo(1);
@@ -37,7 +37,7 @@ public class DrawingsTests {
     public void recordsShouldBeReadDirectly() {
         assertThat(
                         drawings(new SimpleMeterRegistry())
-                                .alike(
+                                .cached(
                                         "<p th:fragment=\"one(r)\" th:text=\"${r.word}\"></p>",
                                         "one",
                                         "r",
@@ -48,11 +48,11 @@ public class DrawingsTests {
     @Test
     public void whatDiffersInOneParameterShouldBeDrawnForItself() {
         var drawings = drawings(new SimpleMeterRegistry());
-        assertThat(drawings.alike(TEMPLATE, "row", "r", List.of("A"), "may", true))
+        assertThat(drawings.cached(TEMPLATE, "row", "r", List.of("A"), "may", true))
                 .isEqualTo("<li>A true</li>");
-        assertThat(drawings.alike(TEMPLATE, "row", "r", List.of("A"), "may", false))
+        assertThat(drawings.cached(TEMPLATE, "row", "r", List.of("A"), "may", false))
                 .isEqualTo("<li>A false</li>");
-        assertThat(drawings.alike(TEMPLATE, "row", "r", List.of("B"), "may", false))
+        assertThat(drawings.cached(TEMPLATE, "row", "r", List.of("B"), "may", false))
                 .isEqualTo("<li>B false</li>");
     }
 }

@@ -18,7 +18,7 @@ import org.testng.annotations.Test;
  */
 public class PiecesTests {
     private static final Path TEMPLATES = Path.of("src/main/resources/templates");
-    private static final Pattern DRAWN = Pattern.compile("#drawn\\.alike\\('([^']+)'");
+    private static final Pattern DRAWN = Pattern.compile("#drawn\\.cached\\('([^']+)'");
     private static final Path SOURCES = Path.of("src/main/java");
 
     /** What may name a template, in code that draws once. */

@@ -36,7 +36,7 @@ final class MapCards {
 
     /** The head of a column. */
     String head(Node node) {
-        return drawings.alike(TEMPLATE, "head", MODEL, column(node));
+        return drawings.cached(TEMPLATE, "head", MODEL, column(node));
     }
 
     private Column column(Node node) {
@@ -55,7 +55,7 @@ final class MapCards {
     }
 
     String card(Node node) {
-        return drawings.alike(TEMPLATE, "card", MODEL, model(node));
+        return drawings.cached(TEMPLATE, "card", MODEL, model(node));
     }
 
     private CardModel model(Node node) {
@@ -78,6 +78,6 @@ final class MapCards {
 
     /** A card of what stood in a closed sprint. */
     String past(PastCard card) {
-        return drawings.alike(TEMPLATE, "past", MODEL, card);
+        return drawings.cached(TEMPLATE, "past", MODEL, card);
     }
 }

@@ -224,14 +224,14 @@ class BaselinePages {
             @Nullable Instant until,
             Moments.Compared compared,
             boolean mayRestore) {
-        return drawings.alike(
+        return drawings.cached(
                 "trace/baseline-parts",
                 "parts",
                 "parts",
                 KINDS.stream()
                         .filter(kind -> compared.comparison().count(kind.aspect()) > 0)
                         .map(kind ->
-                                drawings.alike(
+                                drawings.cached(
                                         "trace/baseline-parts",
                                         "part",
                                         "p",

@@ -1,6 +1,6 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
@@ -54,7 +54,7 @@ public interface Command {
     Permission need(Snapshot snapshot);
 
     /** What it comes to before anything follows; finds what is wrong with it. */
-    Drawn draw(Snapshot snapshot, Instant at, Found found);
+    Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found);
 
     /** Whether it takes back what was done, so that no rule acts on it anew. */
     default boolean isTakingBack() {
@@ -96,8 +96,8 @@ public interface Command {
      *
      * @param items what it was about, in its order: for a creation the new items
      */
-    record Drawn(List<ItemKey> items, List<Change> changes, List<PlanChange> plans) {
-        public Drawn(List<ItemKey> items, List<Change> changes) {
+    record Proposal(List<ItemKey> items, List<Change> changes, List<PlanChange> plans) {
+        public Proposal(List<ItemKey> items, List<Change> changes) {
             this(items, changes, List.of());
         }
     }

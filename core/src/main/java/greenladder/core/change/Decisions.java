@@ -2,7 +2,7 @@ package greenladder.core.change;
 
 import greenladder.core.change.Decision.Accepted;
 import greenladder.core.change.Decision.Refused;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.StandardFields;
@@ -39,7 +39,7 @@ public final class Decisions {
      */
     public static Decision decide(
             Snapshot snapshot, Command command, Instant at, @Nullable String who) {
-        var found = new Found();
+        var found = new ProblemCollector();
         command.items().stream()
                 .filter(key -> snapshot.findNode(key).isEmpty())
                 .forEach(key ->
@@ -47,7 +47,7 @@ public final class Decisions {
         if (!found.isEmpty()) {
             return new Refused(found.all());
         }
-        var drawn = command.draw(snapshot, at, found);
+        var drawn = command.propose(snapshot, at, found);
         if (!found.isEmpty()) {
             return new Refused(found.all());
         }
@@ -100,7 +100,8 @@ public final class Decisions {
     }
 
     /** Nobody hides work from themself by a slip. */
-    private static void requireAmongReaders(List<Change> changes, String who, Found found) {
+    private static void requireAmongReaders(
+            List<Change> changes, String who, ProblemCollector found) {
         changes.stream()
                 .filter(change -> change.field().label().equals(StandardFields.READERS))
                 .flatMap(change -> change.after(String.class).stream())

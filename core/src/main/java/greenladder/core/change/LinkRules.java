@@ -1,6 +1,6 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.LinkType;
@@ -21,7 +21,7 @@ import java.util.stream.Stream;
  *
  * @param after the snapshot with all changes
  */
-record LinkRules(Snapshot after, Found found) {
+record LinkRules(Snapshot after, ProblemCollector found) {
     private static final Amount ALL = Amount.of(100);
     private static final int MOST = 200;
 

@@ -1,6 +1,6 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.papers.Baseline;
 import greenladder.core.papers.Document;
 import greenladder.core.papers.Paper;
@@ -14,7 +14,7 @@ import greenladder.core.snapshot.Snapshot;
  *
  * @param after the snapshot with all changes
  */
-record PaperRules(Snapshot after, Found found) {
+record PaperRules(Snapshot after, ProblemCollector found) {
     private static final int LONGEST_NAME = 200;
     private static final int LONGEST_TEXT = 1_000;
     private static final int LONGEST_PASSAGE = 3_500;

@@ -1,6 +1,6 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Person;
 import greenladder.core.people.Role;
 import greenladder.core.snapshot.Snapshot;
@@ -12,7 +12,7 @@ import greenladder.core.value.Shortened;
  *
  * @param after the snapshot with all changes
  */
-record PeopleRules(Snapshot before, Snapshot after, Found found) {
+record PeopleRules(Snapshot before, Snapshot after, ProblemCollector found) {
     private static final int LONGEST_NAME = 120;
 
     void check(Person person) {

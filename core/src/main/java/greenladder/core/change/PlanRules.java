@@ -1,6 +1,6 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Person;
 import greenladder.core.product.Product;
 import greenladder.core.release.Release;
@@ -29,7 +29,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param after the snapshot with all changes
  */
-record PlanRules(Snapshot before, Snapshot after, Found found) {
+record PlanRules(Snapshot before, Snapshot after, ProblemCollector found) {
     private static final int LONGEST_NAME = 120;
     private static final int LONGEST_TEXT = 1_000;
     private static final int LONGEST_SKILL = 60;

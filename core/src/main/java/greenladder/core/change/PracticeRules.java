@@ -1,6 +1,6 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.level.Level;
 import greenladder.core.level.State;
@@ -29,7 +29,7 @@ import org.jspecify.annotations.Nullable;
  *
  * @param before the team as it was; null for a new one
  */
-record PracticeRules(Snapshot after, @Nullable Team before, Team team, Found found) {
+record PracticeRules(Snapshot after, @Nullable Team before, Team team, ProblemCollector found) {
     private static final int MOST_COLUMNS = 30;
     private static final int LONGEST_NAME = 60;
     private static final int LARGEST_LIMIT = 999;

@@ -33,7 +33,7 @@ public record Problems(List<Problem> all) {
     }
 
     /** Problems as they are found. */
-    public static final class Found {
+    public static final class ProblemCollector {
         private final List<Problem> problems = new ArrayList<>();
 
         public void add(int entry, String field, String message) {

@@ -1,7 +1,7 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Command.Drawn;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Command.Proposal;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.rank.Rank;
@@ -31,11 +31,11 @@ import org.jspecify.annotations.Nullable;
 public final class Reversal {
     private final Snapshot snapshot;
     private final Reverse command;
-    private final Found found;
+    private final ProblemCollector found;
     private final Map<ItemKey, Map<Field, Change>> changes;
     private final Ranks ranks;
 
-    public Reversal(Snapshot snapshot, Reverse command, Found found) {
+    public Reversal(Snapshot snapshot, Reverse command, ProblemCollector found) {
         this.snapshot = snapshot;
         this.command = command;
         this.found = found;
@@ -43,7 +43,7 @@ public final class Reversal {
         this.ranks = new Ranks(snapshot, command.shortenings());
     }
 
-    public Drawn draw() {
+    public Proposal draw() {
         var drawn = new ArrayList<Change>();
         changes.forEach((key, fields) -> {
             boolean exists = snapshot.findItem(key).isPresent();
@@ -60,7 +60,7 @@ public final class Reversal {
         if (found.isEmpty()) {
             checkOutcome(drawn, PlanChange.apply(snapshot.workspace(), plans));
         }
-        return new Drawn(List.copyOf(changes.keySet()), drawn, plans);
+        return new Proposal(List.copyOf(changes.keySet()), drawn, plans);
     }
 
     /** For each fact of each part of the plan the first value before and the last one after. */

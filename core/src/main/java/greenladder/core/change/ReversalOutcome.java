@@ -1,6 +1,6 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.level.Level;
@@ -19,7 +19,7 @@ import org.jspecify.annotations.Nullable;
  * @param next the workspace as the reversal makes it
  */
 record ReversalOutcome(
-        Snapshot snapshot, Workspace next, Map<ItemKey, ItemDraft> drafts, Found found) {
+        Snapshot snapshot, Workspace next, Map<ItemKey, ItemDraft> drafts, ProblemCollector found) {
 
     void check(ItemKey key, ItemDraft draft) {
         var product = next.requireProduct(key.product());

@@ -1,6 +1,6 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.papers.Review;
 import greenladder.core.people.Permission;
@@ -150,7 +150,7 @@ public record Reverse(
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         return new Reversal(snapshot, this, found).draw();
     }
 

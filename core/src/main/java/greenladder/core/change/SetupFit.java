@@ -1,6 +1,6 @@
 package greenladder.core.change;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.level.Level;
@@ -26,9 +26,10 @@ final class SetupFit {
     private final Workspace next;
     private final Map<ItemKey, ItemDraft> drafts = new HashMap<>();
     private final Map<String, Integer> uses = new TreeMap<>();
-    private final Found found;
+    private final ProblemCollector found;
 
-    private SetupFit(Snapshot snapshot, Workspace next, Collection<Change> changes, Found found) {
+    private SetupFit(
+            Snapshot snapshot, Workspace next, Collection<Change> changes, ProblemCollector found) {
         this.snapshot = snapshot;
         this.next = next;
         this.found = found;
@@ -51,7 +52,7 @@ final class SetupFit {
             Workspace next,
             Collection<PlanChange> plans,
             Collection<Change> changes,
-            Found found) {
+            ProblemCollector found) {
         if (plans.stream().anyMatch(SetupFit::isOfLevels)) {
             new SetupFit(snapshot, next, changes, found).check();
         }

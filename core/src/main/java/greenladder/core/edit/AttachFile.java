@@ -1,7 +1,7 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.OperationKind;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Attachment;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
@@ -15,7 +15,7 @@ public record AttachFile(ItemKey item, Attachment file) implements ItemCommand {
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         return Attaching.attached(snapshot, this, found);
     }
 }

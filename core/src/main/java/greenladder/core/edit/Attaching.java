@@ -1,9 +1,9 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
 import greenladder.core.snapshot.Snapshot;
@@ -17,7 +17,7 @@ final class Attaching {
 
     private Attaching() {}
 
-    static Drawn attached(Snapshot snapshot, AttachFile command, Found found) {
+    static Proposal attached(Snapshot snapshot, AttachFile command, ProblemCollector found) {
         var files = filesOf(snapshot, command.item());
         if (files.size() >= MOST_FILES) {
             problem(
@@ -33,7 +33,7 @@ final class Attaching {
                 Stream.concat(files.stream(), Stream.of(command.file())).toList());
     }
 
-    static Drawn detached(Snapshot snapshot, DetachFile command, Found found) {
+    static Proposal detached(Snapshot snapshot, DetachFile command, ProblemCollector found) {
         var files = filesOf(snapshot, command.item());
         var left = files.stream().filter(file -> !file.id().equals(command.file())).toList();
         if (left.size() == files.size()) {
@@ -42,8 +42,8 @@ final class Attaching {
         return drawn(snapshot, command.item(), left);
     }
 
-    private static Drawn drawn(Snapshot snapshot, ItemKey key, List<Attachment> files) {
-        return new Drawn(
+    private static Proposal drawn(Snapshot snapshot, ItemKey key, List<Attachment> files) {
+        return new Proposal(
                 List.of(key),
                 List.of(new Change(key, Field.ATTACHMENTS, filesOf(snapshot, key), files)));
     }
@@ -52,7 +52,7 @@ final class Attaching {
         return snapshot.requireNode(key).item().details().attachments();
     }
 
-    private static void problem(Found found, String message) {
+    private static void problem(ProblemCollector found, String message) {
         found.add(Problem.SINGLE, Field.ATTACHMENTS.label(), message);
     }
 }

@@ -1,11 +1,11 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.Legality;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.Placement.Placed;
 import greenladder.core.item.Field;
 import greenladder.core.level.Level;
@@ -32,7 +32,7 @@ final class Creation {
     private final Snapshot snapshot;
     private final CreateItems command;
     private final Instant at;
-    private final Found found;
+    private final ProblemCollector found;
     private final List<Draft> drafts = new ArrayList<>();
     private final Map<String, Draft> byRef = new HashMap<>();
 
@@ -43,14 +43,14 @@ final class Creation {
             Map<Field, @Nullable Object> fields,
             @Nullable Level level) {}
 
-    Creation(Snapshot snapshot, CreateItems command, Instant at, Found found) {
+    Creation(Snapshot snapshot, CreateItems command, Instant at, ProblemCollector found) {
         this.snapshot = snapshot;
         this.command = command;
         this.at = at;
         this.found = found;
     }
 
-    Drawn draw() {
+    Proposal draw() {
         var product = snapshot.findProduct(command.product());
         if (product.isEmpty()) {
             found.add(
@@ -70,7 +70,7 @@ final class Creation {
                 read(product.get(), i, entryNumber(i));
             }
         }
-        return found.isEmpty() ? drawn() : new Drawn(List.of(), List.of());
+        return found.isEmpty() ? drawn() : new Proposal(List.of(), List.of());
     }
 
     private int entryNumber(int index) {
@@ -182,7 +182,7 @@ final class Creation {
         kept.put(Field.PARENT, parent.key());
     }
 
-    private Drawn drawn() {
+    private Proposal drawn() {
         var ranks = ranks();
         var changes = new ArrayList<Change>();
         for (int i = 0; i < drafts.size(); i++) {
@@ -197,8 +197,8 @@ final class Creation {
                     });
         }
         return found.isEmpty()
-                ? new Drawn(drafts.stream().map(Draft::key).toList(), changes)
-                : new Drawn(List.of(), List.of());
+                ? new Proposal(drafts.stream().map(Draft::key).toList(), changes)
+                : new Proposal(List.of(), List.of());
     }
 
     /**

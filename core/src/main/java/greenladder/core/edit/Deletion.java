@@ -2,9 +2,9 @@ package greenladder.core.edit;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Changes;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.snapshot.Node;
@@ -19,17 +19,17 @@ import org.jspecify.annotations.Nullable;
 final class Deletion {
     private final Snapshot snapshot;
     private final DeleteItems command;
-    private final Found found;
+    private final ProblemCollector found;
     private final Set<ItemKey> gone;
 
-    Deletion(Snapshot snapshot, DeleteItems command, Found found) {
+    Deletion(Snapshot snapshot, DeleteItems command, ProblemCollector found) {
         this.snapshot = snapshot;
         this.command = command;
         this.found = found;
         this.gone = new LinkedHashSet<>(command.items());
     }
 
-    Drawn draw() {
+    Proposal draw() {
         if (command.children() == DeleteItems.Children.DELETE) {
             command.items()
                     .forEach(key ->
@@ -54,7 +54,7 @@ final class Deletion {
             left.forEach(child -> changes.add(lifted(child, node.item())));
             changes.addAll(Changes.ofDeletion(snapshot, node.item()));
         }
-        return new Drawn(command.items(), changes);
+        return new Proposal(command.items(), changes);
     }
 
     private Change lifted(Item child, Item from) {

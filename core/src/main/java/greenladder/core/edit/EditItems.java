@@ -2,7 +2,7 @@ package greenladder.core.edit;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.change.Tasks;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
@@ -55,7 +55,7 @@ public record EditItems(List<ItemKey> items, Map<String, String> fields, Set<Ite
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var drawn = new Editing(snapshot, this, found).draw();
         var text = fields.get(Field.DESCRIPTION.label());
         if (text == null || named.isEmpty()) {
@@ -65,6 +65,6 @@ public record EditItems(List<ItemKey> items, Map<String, String> fields, Set<Ite
         items.stream()
                 .flatMap(key -> snapshot.findItem(key).stream())
                 .forEach(item -> changes.addAll(Naming.links(snapshot, item, text, named, at)));
-        return new Drawn(drawn.items(), changes, drawn.plans());
+        return new Proposal(drawn.items(), changes, drawn.plans());
     }
 }

@@ -2,10 +2,10 @@ package greenladder.core.edit;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Changes;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.Placement.Placed;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
@@ -28,7 +28,7 @@ import org.jspecify.annotations.Nullable;
 final class Editing {
     private final Snapshot snapshot;
     private final EditItems command;
-    private final Found found;
+    private final ProblemCollector found;
     private final List<Change> changes = new ArrayList<>();
 
     /** Items that come to another band of their level. */
@@ -36,13 +36,13 @@ final class Editing {
 
     private record Stretch(LevelOf level, @Nullable String band) {}
 
-    Editing(Snapshot snapshot, EditItems command, Found found) {
+    Editing(Snapshot snapshot, EditItems command, ProblemCollector found) {
         this.snapshot = snapshot;
         this.command = command;
         this.found = found;
     }
 
-    Drawn draw() {
+    Proposal draw() {
         boolean single = command.items().size() == 1;
         int entry = 0;
         for (var key : new LinkedHashSet<>(command.items())) {
@@ -58,7 +58,7 @@ final class Editing {
                 changes.addAll(ranks);
             }
         }
-        return new Drawn(command.items(), changes);
+        return new Proposal(command.items(), changes);
     }
 
     private void edit(Item item, int entry) {

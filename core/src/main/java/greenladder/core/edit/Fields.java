@@ -1,7 +1,7 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Legality;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.FieldReader.Reading;
 import greenladder.core.item.Details;
 import greenladder.core.item.Field;
@@ -29,13 +29,18 @@ public final class Fields {
     private final Snapshot snapshot;
     private final Product product;
     private final int entry;
-    private final Found found;
+    private final ProblemCollector found;
     private final @Nullable Item item;
 
     /** The fields that change; a null value empties one. */
     private final Map<Field, @Nullable Object> kept = new TreeMap<>();
 
-    Fields(Snapshot snapshot, Product product, @Nullable Item item, int entry, Found found) {
+    Fields(
+            Snapshot snapshot,
+            Product product,
+            @Nullable Item item,
+            int entry,
+            ProblemCollector found) {
         this.snapshot = snapshot;
         this.product = product;
         this.item = item;

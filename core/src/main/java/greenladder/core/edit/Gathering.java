@@ -1,10 +1,10 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Legality;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.level.Level;
@@ -17,15 +17,15 @@ import java.util.List;
 import java.util.Optional;
 
 /** Draws up a new parent over items that stand somewhere already. */
-record Gathering(Snapshot snapshot, GatherItems command, Instant at, Found found) {
+record Gathering(Snapshot snapshot, GatherItems command, Instant at, ProblemCollector found) {
 
-    Drawn draw() {
+    Proposal draw() {
         var items =
                 new LinkedHashSet<>(command.items())
                         .stream().map(key -> snapshot.requireNode(key).item()).toList();
         if (items.isEmpty()) {
             found.add(Problem.SINGLE, "item", "There is nothing to gather.");
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var product = items.getFirst().key().product();
         var create = new CreateItems(product, List.of(NewItem.of(command.parent())));
@@ -41,10 +41,10 @@ record Gathering(Snapshot snapshot, GatherItems command, Instant at, Found found
                     .ifPresent(message -> found.add(Problem.SINGLE, "item", message));
             changes.add(Change.of(item, Field.PARENT, parent));
         }
-        return new Drawn(made.items(), changes);
+        return new Proposal(made.items(), changes);
     }
 
-    private Level levelOf(Drawn made, String product) {
+    private Level levelOf(Proposal made, String product) {
         return made.changes().stream()
                 .filter(change -> change.field() == Field.LEVEL)
                 .flatMap(change -> change.after(String.class).stream())
@@ -53,7 +53,7 @@ record Gathering(Snapshot snapshot, GatherItems command, Instant at, Found found
                 .orElseThrow();
     }
 
-    private Optional<Item> above(Drawn made) {
+    private Optional<Item> above(Proposal made) {
         return made.changes().stream()
                 .filter(change -> change.field() == Field.PARENT)
                 .flatMap(change -> change.after(ItemKey.class).stream())

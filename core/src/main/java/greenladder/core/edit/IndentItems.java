@@ -2,7 +2,7 @@ package greenladder.core.edit;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
@@ -26,7 +26,7 @@ public record IndentItems(List<ItemKey> items, boolean out) implements Command {
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         return new Indenting(snapshot, this, found).draw();
     }
 }

@@ -1,10 +1,10 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Legality;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.ChangeLevel.Misfits;
 import greenladder.core.edit.Placement.Placed;
 import greenladder.core.item.Field;
@@ -27,17 +27,17 @@ import org.jspecify.annotations.Nullable;
 final class Indenting {
     private final Snapshot snapshot;
     private final IndentItems command;
-    private final Found found;
+    private final ProblemCollector found;
     private final List<Item> moving;
 
-    Indenting(Snapshot snapshot, IndentItems command, Found found) {
+    Indenting(Snapshot snapshot, IndentItems command, ProblemCollector found) {
         this.snapshot = snapshot;
         this.command = command;
         this.found = found;
         this.moving = Moving.topmost(snapshot, command.items());
     }
 
-    Drawn draw() {
+    Proposal draw() {
         if (moving.isEmpty()) {
             return refused("There is nothing to indent.");
         }
@@ -50,7 +50,7 @@ final class Indenting {
         return command.out() ? out(first) : in(first);
     }
 
-    private Drawn in(Item first) {
+    private Proposal in(Item first) {
         var above = siblingAbove(first);
         if (above.isEmpty()) {
             return refused("There is nothing above %s to go under.".formatted(first.key()));
@@ -71,7 +71,7 @@ final class Indenting {
         return placed(changes, behind);
     }
 
-    private Drawn out(Item first) {
+    private Proposal out(Item first) {
         var above = snapshot.ancestors(first);
         if (above.isEmpty()) {
             return refused("%s stands at the top already.".formatted(first.key()));
@@ -99,7 +99,7 @@ final class Indenting {
         return changes;
     }
 
-    private Drawn placed(List<Change> changes, ItemKey behind) {
+    private Proposal placed(List<Change> changes, ItemKey behind) {
         var first = moving.getFirst();
         var keys = new LinkedHashSet<>(moving.stream().map(Item::key).toList());
         var placement =
@@ -112,7 +112,7 @@ final class Indenting {
                 }
             }
         }
-        return new Drawn(command.items(), changes);
+        return new Proposal(command.items(), changes);
     }
 
     /** The sibling above, among those that are shown together: not dropped, of any level. */
@@ -140,8 +140,8 @@ final class Indenting {
                 .orElse(null);
     }
 
-    private Drawn refused(String message) {
+    private Proposal refused(String message) {
         found.add(Problem.SINGLE, "item", message);
-        return new Drawn(List.of(), List.of());
+        return new Proposal(List.of(), List.of());
     }
 }

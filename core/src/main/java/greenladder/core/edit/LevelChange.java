@@ -1,11 +1,11 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.Legality;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.ChangeLevel.Misfits;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
@@ -30,20 +30,20 @@ import org.jspecify.annotations.Nullable;
 final class LevelChange {
     private final Snapshot snapshot;
     private final ChangeLevel command;
-    private final Found found;
+    private final ProblemCollector found;
 
     /** The level that each item goes to, and its new parent where that changes. */
     private final Map<ItemKey, Level> levels = new LinkedHashMap<>();
 
     private final Map<ItemKey, Optional<ItemKey>> parents = new LinkedHashMap<>();
 
-    LevelChange(Snapshot snapshot, ChangeLevel command, Found found) {
+    LevelChange(Snapshot snapshot, ChangeLevel command, ProblemCollector found) {
         this.snapshot = snapshot;
         this.command = command;
         this.found = found;
     }
 
-    Drawn draw() {
+    Proposal draw() {
         for (var key : command.items()) {
             var item = snapshot.requireNode(key).item();
             var level = levelsOf(item).find(command.level());
@@ -65,7 +65,7 @@ final class LevelChange {
                 changes.add(parentChange(snapshot.requireNode(key).item(), parent.orElse(null)));
             }
         });
-        return new Drawn(command.items(), changes);
+        return new Proposal(command.items(), changes);
     }
 
     /** The nearest of those above that stands above the new level. */

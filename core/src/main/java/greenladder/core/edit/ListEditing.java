@@ -1,9 +1,9 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.FieldReader.Reading;
 import greenladder.core.item.Item;
 import greenladder.core.item.Lines;
@@ -19,17 +19,17 @@ import java.util.function.IntFunction;
 final class ListEditing {
     private final Snapshot snapshot;
     private final EditList command;
-    private final Found found;
+    private final ProblemCollector found;
     private final Lines lines;
 
-    ListEditing(Snapshot snapshot, EditList command, Found found) {
+    ListEditing(Snapshot snapshot, EditList command, ProblemCollector found) {
         this.snapshot = snapshot;
         this.command = command;
         this.found = found;
         this.lines = Objects.requireNonNullElse((Lines) command.list().valueOf(item()), Lines.NONE);
     }
 
-    Drawn draw() {
+    Proposal draw() {
         var now =
                 switch (command.step()) {
                     case ListStep.Add(var text) -> added(text);
@@ -47,10 +47,10 @@ final class ListEditing {
                                                     place, Math.clamp(to, 0, lines.size() - 1)));
                 };
         return found.isEmpty() && !now.equals(lines)
-                ? new Drawn(
+                ? new Proposal(
                         List.of(command.item()),
                         List.of(new Change(command.item(), command.list(), lines, now)))
-                : new Drawn(List.of(command.item()), List.of());
+                : new Proposal(List.of(command.item()), List.of());
     }
 
     /** Where a line stands now: at its place, or where else its text is; empty where it is gone. */

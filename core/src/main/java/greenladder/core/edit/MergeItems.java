@@ -2,7 +2,7 @@ package greenladder.core.edit;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.change.Tasks;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
@@ -33,7 +33,7 @@ public record MergeItems(ItemKey stays, ItemKey goes) implements Command {
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         return new Merging(snapshot, this, found).draw();
     }
 }

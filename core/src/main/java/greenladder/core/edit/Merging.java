@@ -2,11 +2,11 @@ package greenladder.core.edit;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.Changes;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.Legality;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Details;
 import greenladder.core.item.Field;
@@ -35,12 +35,12 @@ final class Merging {
             List.of(Field.SIZE, Field.VALUE, Field.ASSIGNEE, Field.START, Field.FINISH);
 
     private final Snapshot snapshot;
-    private final Found found;
+    private final ProblemCollector found;
     private final Node going;
     private final Item stays;
     private final Item goes;
 
-    Merging(Snapshot snapshot, MergeItems command, Found found) {
+    Merging(Snapshot snapshot, MergeItems command, ProblemCollector found) {
         this.snapshot = snapshot;
         this.found = found;
         this.stays = snapshot.requireNode(command.stays()).item();
@@ -48,10 +48,10 @@ final class Merging {
         this.goes = going.item();
     }
 
-    Drawn draw() {
+    Proposal draw() {
         problem().ifPresent(message -> found.add(Problem.SINGLE, "with", message));
         if (!found.isEmpty()) {
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var changes = new ArrayList<Change>();
         for (var child : going.children()) {
@@ -78,7 +78,7 @@ final class Merging {
         joinFiles(changes);
         joinLinks(changes);
         changes.addAll(Changes.ofDeletion(snapshot, goes));
-        return new Drawn(List.of(stays.key()), changes);
+        return new Proposal(List.of(stays.key()), changes);
     }
 
     private Optional<String> problem() {

@@ -1,11 +1,11 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.Legality;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.Placement.Placed;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
@@ -27,10 +27,10 @@ import org.jspecify.annotations.Nullable;
 final class Moving {
     private final Snapshot snapshot;
     private final MoveItems command;
-    private final Found found;
+    private final ProblemCollector found;
     private final List<Item> moving;
 
-    Moving(Snapshot snapshot, MoveItems command, Found found) {
+    Moving(Snapshot snapshot, MoveItems command, ProblemCollector found) {
         this.snapshot = snapshot;
         this.command = command;
         this.found = found;
@@ -49,10 +49,10 @@ final class Moving {
                 .toList();
     }
 
-    Drawn draw() {
+    Proposal draw() {
         if (moving.isEmpty()) {
             found.add(Problem.SINGLE, "item", "There is no item to move.");
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var changes = new ArrayList<Change>();
         if (command.parent() instanceof Target.Parent.Under(var parent)) {
@@ -64,7 +64,7 @@ final class Moving {
         if (!command.fields().isEmpty()) {
             setFields(changes);
         }
-        return new Drawn(command.items(), changes);
+        return new Proposal(command.items(), changes);
     }
 
     private void reparent(Item item, @Nullable ItemKey parentKey, List<Change> changes) {

@@ -1,9 +1,9 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.level.Level;
@@ -25,9 +25,9 @@ import java.util.List;
 public final class Ordering {
     private final Snapshot snapshot;
     private final OrderItems command;
-    private final Found found;
+    private final ProblemCollector found;
 
-    Ordering(Snapshot snapshot, OrderItems command, Found found) {
+    Ordering(Snapshot snapshot, OrderItems command, ProblemCollector found) {
         this.snapshot = snapshot;
         this.command = command;
         this.found = found;
@@ -53,10 +53,10 @@ public final class Ordering {
         return snapshot.requireNode(key).item().rank();
     }
 
-    Drawn draw() {
+    Proposal draw() {
         if (new HashSet<>(command.items()).size() < command.items().size()) {
             found.add(Problem.SINGLE, "item", "An item is named twice in the order.");
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var wanted =
                 command.items().stream()
@@ -72,7 +72,7 @@ public final class Ordering {
             }
         }
         // Those that take another place; an undo names the same.
-        return new Drawn(changes.stream().map(Change::item).toList(), changes);
+        return new Proposal(changes.stream().map(Change::item).toList(), changes);
     }
 
     private int placeOfBand(Item item) {

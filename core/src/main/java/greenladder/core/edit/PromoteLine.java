@@ -1,7 +1,7 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.OperationKind;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.change.Tasks;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
@@ -21,7 +21,7 @@ public record PromoteLine(ItemKey item, int at, String line, String level) imple
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         return new Promotion(snapshot, this, at, found).draw();
     }
 }

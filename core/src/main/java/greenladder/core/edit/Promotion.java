@@ -1,9 +1,9 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Lines;
 import greenladder.core.item.ListLine;
@@ -16,9 +16,9 @@ import java.util.HashMap;
 import java.util.List;
 
 /** Draws up a line of a checklist growing into a child of its own. */
-record Promotion(Snapshot snapshot, PromoteLine command, Instant at, Found found) {
+record Promotion(Snapshot snapshot, PromoteLine command, Instant at, ProblemCollector found) {
 
-    Drawn draw() {
+    Proposal draw() {
         var item = snapshot.requireNode(command.item()).item();
         var lines = item.details().checklist();
         var place = ListEditing.find(lines, command.at(), command.line());
@@ -34,7 +34,7 @@ record Promotion(Snapshot snapshot, PromoteLine command, Instant at, Found found
         return grown(lines, line, place.getAsInt());
     }
 
-    private Drawn grown(Lines lines, ListLine line, int place) {
+    private Proposal grown(Lines lines, ListLine line, int place) {
         var fields = new HashMap<String, String>();
         fields.put(Field.TITLE.label(), line.text());
         fields.put(Field.LEVEL.label(), command.level());
@@ -63,11 +63,11 @@ record Promotion(Snapshot snapshot, PromoteLine command, Instant at, Found found
                         Field.CHECKLIST,
                         lines,
                         lines.with(place, line.withItem(child))));
-        return new Drawn(made.items(), changes);
+        return new Proposal(made.items(), changes);
     }
 
-    private Drawn refused(String message) {
+    private Proposal refused(String message) {
         found.add(Problem.SINGLE, Field.CHECKLIST.label(), message);
-        return new Drawn(List.of(), List.of());
+        return new Proposal(List.of(), List.of());
     }
 }

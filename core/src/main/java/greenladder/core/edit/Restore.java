@@ -3,7 +3,7 @@ package greenladder.core.edit;
 import greenladder.core.change.Changes;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.change.Reversal;
 import greenladder.core.change.Reverse;
 import greenladder.core.item.Field;
@@ -66,7 +66,7 @@ public record Restore(Item then, List<Field> fields) implements Command {
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var now = snapshot.findItem(then.key());
         return now.isPresent() ? changed(snapshot, now.get(), found) : broughtBack(snapshot, found);
     }
@@ -90,7 +90,7 @@ public record Restore(Item then, List<Field> fields) implements Command {
         return draft.toItem(snapshot.workspace(), item.updatedAt());
     }
 
-    private Drawn changed(Snapshot snapshot, Item now, Found found) {
+    private Proposal changed(Snapshot snapshot, Item now, ProblemCollector found) {
         Map<String, String> values = new LinkedHashMap<>();
         for (var field : fields) {
             var was = field.textOf(then);
@@ -102,7 +102,7 @@ public record Restore(Item then, List<Field> fields) implements Command {
         return new Editing(snapshot, new EditItems(List.of(now.key()), values), found).draw();
     }
 
-    private Drawn broughtBack(Snapshot snapshot, Found found) {
+    private Proposal broughtBack(Snapshot snapshot, ProblemCollector found) {
         var gone = Changes.ofDeletion(snapshot, hasParent(snapshot) ? then : alone(snapshot));
         var drawn =
                 new Reversal(
@@ -116,6 +116,6 @@ public record Restore(Item then, List<Field> fields) implements Command {
                                         Set.<ItemKey>of()),
                                 found)
                         .draw();
-        return new Drawn(List.of(then.key()), drawn.changes());
+        return new Proposal(List.of(then.key()), drawn.changes());
     }
 }

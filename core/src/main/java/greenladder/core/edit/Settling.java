@@ -1,9 +1,9 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.FieldReader.Reading;
 import greenladder.core.item.DecisionNote;
 import greenladder.core.item.Field;
@@ -21,7 +21,8 @@ final class Settling {
 
     private Settling() {}
 
-    static Drawn settled(Snapshot snapshot, SettleItem command, Instant at, Found found) {
+    static Proposal settled(
+            Snapshot snapshot, SettleItem command, Instant at, ProblemCollector found) {
         var item = snapshot.requireNode(command.item()).item();
         var changes = new ArrayList<Change>();
         if (!command.words().isBlank() || !command.through()) {
@@ -31,11 +32,11 @@ final class Settling {
         if (command.through() && agenda != null) {
             changes.add(new Change(item.key(), Field.AGENDA, agenda, null));
         }
-        return new Drawn(List.of(item.key()), changes);
+        return new Proposal(List.of(item.key()), changes);
     }
 
     private static Optional<Change> note(
-            Item item, SettleItem command, LocalDate today, Found found) {
+            Item item, SettleItem command, LocalDate today, ProblemCollector found) {
         return switch (DetailReader.line(command.words())) {
             case Reading.Wrong(var message) -> {
                 found.add(Problem.SINGLE, "words", message);

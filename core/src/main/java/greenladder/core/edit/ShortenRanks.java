@@ -2,7 +2,7 @@ package greenladder.core.edit;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
@@ -27,7 +27,7 @@ public record ShortenRanks(ItemKey around) implements Command {
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         return new Shortening(snapshot, around).draw();
     }
 }

@@ -1,7 +1,7 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.item.Field;
 import greenladder.core.rank.Rank;
 import greenladder.core.rank.RankOrder.Slot;
@@ -26,7 +26,7 @@ public final class Shortening {
         this.around = around;
     }
 
-    Drawn draw() {
+    Proposal draw() {
         var slots = snapshot.order().slots();
         var item = snapshot.requireNode(around).item();
         int middle = snapshot.order().indexOf(new Slot<>(item.rank(), around));
@@ -52,7 +52,7 @@ public final class Shortening {
                         changes.add(new Change(slots.get(end).key(), Field.RANK, rank, rank));
                     }
                 }
-                return new Drawn(List.of(around), changes);
+                return new Proposal(List.of(around), changes);
             }
         }
     }

@@ -2,7 +2,7 @@ package greenladder.core.edit;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.change.Tasks;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
@@ -43,7 +43,7 @@ public record SplitItem(
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         return new Splitting(snapshot, this, at, found).draw();
     }
 }

@@ -1,10 +1,10 @@
 package greenladder.core.edit;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Command.Drawn;
+import greenladder.core.change.Command.Proposal;
 import greenladder.core.change.Decisions;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.Lines;
@@ -35,11 +35,11 @@ final class Splitting {
     private final Snapshot snapshot;
     private final SplitItem command;
     private final Instant at;
-    private final Found found;
+    private final ProblemCollector found;
     private final Node node;
     private final Item item;
 
-    Splitting(Snapshot snapshot, SplitItem command, Instant at, Found found) {
+    Splitting(Snapshot snapshot, SplitItem command, Instant at, ProblemCollector found) {
         this.snapshot = snapshot;
         this.command = command;
         this.at = at;
@@ -48,10 +48,10 @@ final class Splitting {
         this.item = node.item();
     }
 
-    Drawn draw() {
+    Proposal draw() {
         check();
         if (!found.isEmpty()) {
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var made =
                 new Creation(snapshot, new CreateItems(item.key().product(), entries()), at, found)
@@ -75,7 +75,7 @@ final class Splitting {
                         Field.PARTS,
                         Stream.concat(item.details().parts().stream(), made.items().stream())
                                 .toList()));
-        return new Drawn(made.items(), changes);
+        return new Proposal(made.items(), changes);
     }
 
     private void check() {

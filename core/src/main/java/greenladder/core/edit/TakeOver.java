@@ -3,7 +3,7 @@ package greenladder.core.edit;
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.StandardFields;
 import greenladder.core.people.Permission;
@@ -49,7 +49,7 @@ public record TakeOver(String product, Set<String> readers, String by) implement
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var changes = new ArrayList<Change>();
         for (var node : snapshot.marked(Mark.RESERVED, Mark.ANYWHERE)) {
             var item = node.item();
@@ -63,6 +63,6 @@ public record TakeOver(String product, Set<String> readers, String by) implement
                                 String.join(", ", now)));
             }
         }
-        return new Drawn(changes.stream().map(Change::item).toList(), changes);
+        return new Proposal(changes.stream().map(Change::item).toList(), changes);
     }
 }

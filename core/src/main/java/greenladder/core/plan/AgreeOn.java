@@ -2,7 +2,7 @@ package greenladder.core.plan;
 
 import static greenladder.core.plan.PlanCommand.wrong;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.SprintPlan;
@@ -42,7 +42,7 @@ public record AgreeOn(String sprint, ItemKey item, boolean yes) implements PlanC
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         var it = workspace.findSprint(sprint).orElseThrow();
         if (!sprint.equals(snapshot.requireNode(item).item().sprint())) {

@@ -3,7 +3,7 @@ package greenladder.core.plan;
 import static greenladder.core.plan.PlanCommand.wrong;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.release.Release;
 import greenladder.core.release.ReleasePicture;
@@ -35,7 +35,7 @@ public record ChangeRelease(Release release, @Nullable Boolean released, String 
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var was = snapshot.workspace().findRelease(release.key()).orElseThrow();
         var changes = new ArrayList<Change>();
         if (Boolean.TRUE.equals(released) && !was.isReleased()) {
@@ -66,7 +66,7 @@ public record ChangeRelease(Release release, @Nullable Boolean released, String 
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         var was = snapshot.workspace().findRelease(release.key()).orElseThrow();
         if (released == null || released == was.isReleased()) {
             return snapshot.workspace().with(release.released(was.releasedAt(), was.picture()));

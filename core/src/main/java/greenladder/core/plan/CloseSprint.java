@@ -3,7 +3,7 @@ package greenladder.core.plan;
 import static greenladder.core.plan.PlanCommand.wrong;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Refinement;
 import greenladder.core.snapshot.Mark;
@@ -57,7 +57,7 @@ public record CloseSprint(
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var before = snapshot.workspace();
         var it = before.findSprint(sprint).orElseThrow();
         if (it.startedAt() == null) {
@@ -81,7 +81,7 @@ public record CloseSprint(
                                 "“%s” is no open sprint of this team.",
                                 shortened(to)));
         if (!found.isEmpty()) {
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var plans = new LinkedHashSet<PlanKey>(plans());
         var workspace = plan(snapshot, at, found);
@@ -106,7 +106,7 @@ public record CloseSprint(
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         var it = workspace.findSprint(sprint).orElseThrow();
         var done = SprintPart.inSprint(snapshot, sprint).stream().filter(SprintPart::done).toList();

@@ -2,7 +2,7 @@ package greenladder.core.plan;
 
 import static greenladder.core.plan.PlanCommand.wrong;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.team.Calendar;
@@ -31,7 +31,7 @@ public record KeepCalendar(String team, Calendar calendar) implements PlanComman
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         // Of whom nothing is said, no fact tells: the rules of plans do not see them.
         calendar.members().keySet().stream()
                 .filter(handle -> snapshot.findPerson(handle).isEmpty())

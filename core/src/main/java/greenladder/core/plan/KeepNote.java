@@ -2,7 +2,7 @@ package greenladder.core.plan;
 
 import static greenladder.core.plan.PlanCommand.wrong;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.SprintNote;
@@ -43,7 +43,7 @@ public record KeepNote(String sprint, int number, @Nullable Kind about, String t
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         var it = workspace.findSprint(sprint).orElseThrow();
         var end = it.plan().end();

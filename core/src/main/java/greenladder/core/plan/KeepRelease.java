@@ -1,6 +1,6 @@
 package greenladder.core.plan;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.release.Release;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.PlanKey;
@@ -17,7 +17,7 @@ public record KeepRelease(Release release) implements PlanCommand {
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         return snapshot.workspace().with(release);
     }
 }

@@ -2,7 +2,7 @@ package greenladder.core.plan;
 
 import static greenladder.core.plan.PlanCommand.wrong;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.value.PlanKey;
@@ -33,7 +33,7 @@ public record KeepSprints(List<Sprint> sprints) implements PlanCommand {
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         if (sprints.size() > MOST) {
             wrong(found, "count", "At most %d sprints are made at once.", MOST);
         }

@@ -1,6 +1,6 @@
 package greenladder.core.plan;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.team.Team;
 import greenladder.core.value.PlanKey;
@@ -24,7 +24,7 @@ public record KeepTeam(String key, String name, List<String> members, List<Strin
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         return snapshot.workspace()
                 .with(
                         snapshot.workspace()

@@ -3,7 +3,7 @@ package greenladder.core.plan;
 import static greenladder.core.plan.PlanCommand.wrong;
 
 import greenladder.core.change.PlanChange;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.CreateItems;
 import greenladder.core.edit.NewItem;
 import greenladder.core.people.Permission;
@@ -43,12 +43,12 @@ public record MakeOfNote(String sprint, int number, String product) implements P
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         return snapshot.workspace();
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         var it = workspace.findSprint(sprint).orElseThrow();
         var note = it.plan().end().findNote(number);
@@ -61,7 +61,7 @@ public record MakeOfNote(String sprint, int number, String product) implements P
             wrong(found, "product", "There is no such product.");
         }
         if (!found.isEmpty()) {
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var text = note.orElseThrow().text();
         var made =
@@ -76,13 +76,13 @@ public record MakeOfNote(String sprint, int number, String product) implements P
                                                         Shortened.to(LONGEST_TITLE, text),
                                                         "team",
                                                         it.team()))))
-                        .draw(snapshot, at, found);
+                        .propose(snapshot, at, found);
         if (!found.isEmpty()) {
             return made;
         }
         var key = made.items().getFirst();
         var next = it.with(it.plan().withNote(number, note.orElseThrow().madeInto(key)));
-        return new Drawn(
+        return new Proposal(
                 made.items(),
                 made.changes(),
                 PlanChange.between(workspace, workspace.with(next), plans()));

@@ -1,6 +1,6 @@
 package greenladder.core.plan;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
 import greenladder.core.value.PlanKey;
@@ -32,7 +32,7 @@ public record OrderSprint(String sprint, List<ItemKey> moved, @Nullable ItemKey 
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         var it = workspace.findSprint(sprint).orElseThrow();
         var order =

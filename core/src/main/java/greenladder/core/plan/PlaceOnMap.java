@@ -3,7 +3,7 @@ package greenladder.core.plan;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.MoveItems;
 import greenladder.core.edit.Target;
 import greenladder.core.item.Field;
@@ -50,10 +50,10 @@ public record PlaceOnMap(
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         if (snapshot.findNode(column).isEmpty()) {
             found.add(Problem.SINGLE, "column", "%s is not there any more.".formatted(column));
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var fields = fields(snapshot, found);
         boolean isUnder =
@@ -68,11 +68,11 @@ public record PlaceOnMap(
                                         : new Target.Parent.Under(column),
                                 target,
                                 fields)
-                        .draw(snapshot, at, found)
-                : new Drawn(List.of(), List.of());
+                        .propose(snapshot, at, found)
+                : new Proposal(List.of(), List.of());
     }
 
-    private Map<String, String> fields(Snapshot snapshot, Found found) {
+    private Map<String, String> fields(Snapshot snapshot, ProblemCollector found) {
         var fields = new HashMap<String, String>();
         var field = byRelease ? Field.RELEASE : Field.SPRINT;
         for (var key : items) {

@@ -4,7 +4,7 @@ import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.EditItems;
 import greenladder.core.edit.MoveItems;
 import greenladder.core.edit.Target;
@@ -49,21 +49,21 @@ public record PlaceTask(
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var item = snapshot.requireNode(task).item();
         if (item.level().carriesPoints()) {
             found.add(Problem.SINGLE, "task", "%s is no task.".formatted(task));
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var changes = new ArrayList<Change>();
         if (person != null) {
             changes.addAll(
                     new EditItems(List.of(task), Map.of("assignee", person))
-                            .draw(snapshot, at, found)
+                            .propose(snapshot, at, found)
                             .changes());
         }
         if (before == null || before.equals(task)) {
-            return new Drawn(List.of(task), changes);
+            return new Proposal(List.of(task), changes);
         }
         var other = snapshot.requireNode(before).item();
         if (Objects.equals(item.parent(), other.parent())) {
@@ -72,9 +72,9 @@ public record PlaceTask(
                                     List.of(task),
                                     new Target.Parent.Same(),
                                     new Target.Before(before))
-                            .draw(snapshot, at, found)
+                            .propose(snapshot, at, found)
                             .changes());
-            return new Drawn(List.of(task), changes);
+            return new Proposal(List.of(task), changes);
         }
         if (item.parent() == null || other.parent() == null) {
             found.add(
@@ -82,12 +82,12 @@ public record PlaceTask(
                     "before",
                     "%s has no story in this sprint; put it under one first."
                             .formatted(item.parent() == null ? task : before));
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var next =
                 new OrderSprint(sprint, List.of(item.parent()), other.parent())
                         .plan(snapshot, at, found);
         var ordered = PlanCommand.drawn(snapshot, next, Set.of(PlanKey.sprint(sprint)), changes);
-        return new Drawn(List.of(task), ordered.changes(), ordered.plans());
+        return new Proposal(List.of(task), ordered.changes(), ordered.plans());
     }
 }

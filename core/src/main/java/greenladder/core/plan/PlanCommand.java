@@ -5,7 +5,7 @@ import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.PlanKey;
@@ -32,20 +32,21 @@ public interface PlanCommand extends Command {
     }
 
     /** The workspace with the plan as it is to be; finds what is wrong with the command. */
-    Workspace plan(Snapshot snapshot, Instant at, Found found);
+    Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found);
 
     @Override
-    default Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    default Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         return drawn(snapshot, plan(snapshot, at, found), plans(), List.of());
     }
 
     /** What leads to a workspace, with changes of items that go with it. */
-    static Drawn drawn(
+    static Proposal drawn(
             Snapshot snapshot, Workspace next, Collection<PlanKey> plans, List<Change> changes) {
-        return new Drawn(List.of(), changes, PlanChange.between(snapshot.workspace(), next, plans));
+        return new Proposal(
+                List.of(), changes, PlanChange.between(snapshot.workspace(), next, plans));
     }
 
-    static void wrong(Found found, String field, String message, Object... values) {
+    static void wrong(ProblemCollector found, String field, String message, Object... values) {
         found.add(Problem.SINGLE, field, message.formatted(values));
     }
 }

@@ -4,7 +4,7 @@ import static greenladder.core.plan.PlanCommand.wrong;
 
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.EditItems;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
@@ -38,7 +38,7 @@ public record PlanIntoSprint(List<ItemKey> items, String sprint, boolean candida
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var keys = new LinkedHashSet<ItemKey>();
         for (var key : items) {
             var node = snapshot.requireNode(key);
@@ -56,8 +56,8 @@ public record PlanIntoSprint(List<ItemKey> items, String sprint, boolean candida
             keys.addAll(open);
         }
         return found.isEmpty()
-                ? new EditItems(List.copyOf(keys), fields()).draw(snapshot, at, found)
-                : new Drawn(List.of(), List.of());
+                ? new EditItems(List.copyOf(keys), fields()).propose(snapshot, at, found)
+                : new Proposal(List.of(), List.of());
     }
 
     private Map<String, String> fields() {

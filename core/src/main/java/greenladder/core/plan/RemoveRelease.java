@@ -3,7 +3,7 @@ package greenladder.core.plan;
 import static greenladder.core.plan.PlanCommand.wrong;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Snapshot;
@@ -29,7 +29,7 @@ public record RemoveRelease(String release, @Nullable String itemsTo) implements
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var changes = new ArrayList<Change>();
         if (itemsTo != null) {
             var to = CloseSprint.BACKLOG.equals(itemsTo) ? null : itemsTo;
@@ -55,7 +55,7 @@ public record RemoveRelease(String release, @Nullable String itemsTo) implements
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         return snapshot.workspace().withoutRelease(release);
     }
 }

@@ -3,7 +3,7 @@ package greenladder.core.plan;
 import static greenladder.core.plan.PlanCommand.wrong;
 
 import greenladder.core.change.Change;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Refinement;
 import greenladder.core.snapshot.Mark;
@@ -30,7 +30,7 @@ public record RemoveSprint(String sprint, @Nullable String itemsTo) implements P
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var changes = new ArrayList<Change>();
         var it = snapshot.workspace().findSprint(sprint).orElseThrow();
         var to = CloseSprint.BACKLOG.equals(itemsTo) ? null : itemsTo;
@@ -55,7 +55,7 @@ public record RemoveSprint(String sprint, @Nullable String itemsTo) implements P
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         return snapshot.workspace().withoutSprint(sprint);
     }
 }

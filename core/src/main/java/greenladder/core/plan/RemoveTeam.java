@@ -1,6 +1,6 @@
 package greenladder.core.plan;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.PlanKey;
 import greenladder.core.workspace.Workspace;
@@ -16,7 +16,7 @@ public record RemoveTeam(String key) implements PlanCommand {
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         return snapshot.workspace().withoutTeam(key);
     }
 }

@@ -2,7 +2,7 @@ package greenladder.core.plan;
 
 import static greenladder.core.plan.PlanCommand.wrong;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.SprintPlan.Tally;
 import greenladder.core.value.PlanKey;
@@ -25,7 +25,7 @@ public record StartSprint(String sprint) implements PlanCommand {
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         var it = workspace.findSprint(sprint).orElseThrow();
         if (it.startedAt() != null) {

@@ -3,7 +3,7 @@ package greenladder.core.plan;
 import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Node;
@@ -36,7 +36,7 @@ public record TakeOutOfSprint(List<ItemKey> items, String sprint) implements Com
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var candidates =
                 snapshot.workspace()
                         .findSprint(sprint)
@@ -54,6 +54,6 @@ public record TakeOutOfSprint(List<ItemKey> items, String sprint) implements Com
                 changes.add(Change.of(item, Field.CANDIDATE, null));
             }
         }
-        return new Drawn(items, changes);
+        return new Proposal(items, changes);
     }
 }

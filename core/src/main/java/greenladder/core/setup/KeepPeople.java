@@ -3,7 +3,7 @@ package greenladder.core.setup;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Permission;
 import greenladder.core.people.Person;
 import greenladder.core.snapshot.Snapshot;
@@ -39,12 +39,12 @@ public record KeepPeople(List<Person> people) implements Command {
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var next = snapshot.workspace();
         for (var person : people) {
             next = next.with(person);
         }
-        return new Drawn(
+        return new Proposal(
                 List.of(), List.of(), PlanChange.between(snapshot.workspace(), next, plans()));
     }
 }

@@ -4,7 +4,7 @@ import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.change.SetupChange;
 import greenladder.core.change.SetupChange.Removed;
 import greenladder.core.people.Permission;
@@ -45,12 +45,12 @@ public record SetUpProduct(Product next, Map<Removed, String> choices) implement
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         if (snapshot.findProduct(next.code()).isEmpty()) {
             found.add(Problem.SINGLE, "product", "There is no product %s.".formatted(next.code()));
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
-        return new Drawn(
+        return new Proposal(
                 List.of(),
                 SetupChange.of(snapshot, snapshot.workspace().with(next), choices),
                 changes(snapshot));

@@ -4,7 +4,7 @@ import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.change.SetupChange;
 import greenladder.core.change.SetupChange.Removed;
 import greenladder.core.level.States;
@@ -45,13 +45,13 @@ public record SetUpTeam(String team, Map<String, States> states, Map<Removed, St
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         if (snapshot.workspace().findTeam(team).isEmpty()) {
             found.add(Problem.SINGLE, "team", "There is no team “%s”.".formatted(team));
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var next = workspace(snapshot.workspace());
-        return new Drawn(
+        return new Proposal(
                 List.of(),
                 SetupChange.of(snapshot, next, choices),
                 PlanChange.between(snapshot.workspace(), next, plans()));

@@ -4,7 +4,7 @@ import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.level.Levels;
 import greenladder.core.people.Permission;
 import greenladder.core.product.Product;
@@ -28,7 +28,7 @@ public record StartProduct(String code, String name, Levels levels) implements C
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         if (!Product.isCode(code)) {
             found.add(Problem.SINGLE, "code", "A code has 2 to 5 capital letters.");
         } else if (snapshot.whole().findProduct(code).isPresent()) {
@@ -41,9 +41,9 @@ public record StartProduct(String code, String name, Levels levels) implements C
                     "A name of at most %d characters is needed.".formatted(LONGEST_NAME));
         }
         if (!found.isEmpty()) {
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
-        return new Drawn(
+        return new Proposal(
                 List.of(),
                 List.of(),
                 PlanChange.between(

@@ -72,7 +72,8 @@ final class DeltaLog {
     }
 
     @SuppressWarnings("unchecked")
-    <T> T kept(Object what, List<?> basis, Supplier<T> whole, BiFunction<T, Since, T> next) {
+    <T> T kept(
+            Object what, List<?> basis, Supplier<T> whole, BiFunction<T, SnapshotDelta, T> next) {
         var was = answers.get(what);
         var since = was == null || !isSame(was.basis(), basis) ? null : since(was.step());
         if (was == null || since == null) {
@@ -96,19 +97,19 @@ final class DeltaLog {
     }
 
     /** What changed since an earlier one; empty where it is not on this trail, or too far back. */
-    Optional<Since> since(DeltaLog earlier) {
+    Optional<SnapshotDelta> since(DeltaLog earlier) {
         return Optional.ofNullable(since(earlier.steps.getLast()));
     }
 
     /** What changed after a step; null where it is not on this trail, or too far back. */
-    private @Nullable Since since(Step step) {
+    private @Nullable SnapshotDelta since(Step step) {
         var before = new HashMap<ItemKey, Optional<Item>>();
         var touched = new HashSet<ItemKey>();
         for (int i = steps.size() - 1; i >= 0; i--) {
             var at = steps.get(i);
             if (at == step) {
                 touched.addAll(before.keySet());
-                return new Since(before, touched);
+                return new SnapshotDelta(before, touched);
             }
             before.putAll(at.before);
             touched.addAll(at.made);

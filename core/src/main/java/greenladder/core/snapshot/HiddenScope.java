@@ -58,7 +58,7 @@ public record HiddenScope(Set<String> products, Set<ItemKey> roots) {
     }
 
     private static PSet<ItemKey> goneOn(
-            PSet<ItemKey> was, Snapshot whole, String reader, Since since) {
+            PSet<ItemKey> was, Snapshot whole, String reader, SnapshotDelta since) {
         var roots = was;
         for (var key : since.before().keySet()) {
             boolean isHidden =

@@ -16,14 +16,14 @@ import java.util.stream.Stream;
  * @param whole everything there is
  * @param snapshot what is seen of it
  */
-public record RestrictedSnapshot(Snapshot whole, HiddenScope sight, Snapshot snapshot) {
+public record RestrictedSnapshot(Snapshot whole, HiddenScope hiddenScope, Snapshot snapshot) {
 
     /**
      * Shares all nodes but those on the way to what is hidden. Time as of {@link
      * Snapshot#with(Map)} for what is hidden and what names it.
      */
-    public static RestrictedSnapshot of(Snapshot whole, HiddenScope sight) {
-        var hidden = sight.hidden(whole);
+    public static RestrictedSnapshot of(Snapshot whole, HiddenScope hiddenScope) {
+        var hidden = hiddenScope.hidden(whole);
         var gone = new HashMap<ItemKey, Optional<Item>>();
         for (var key : hidden) {
             whole.findNode(key)
@@ -35,8 +35,8 @@ public record RestrictedSnapshot(Snapshot whole, HiddenScope sight, Snapshot sna
             whole.marked(Mark.NAMING, key.toString())
                     .forEach(naming -> addNaming(naming, hidden, gone));
         }
-        var left = whole.with(gone).with(sight.seen(whole));
-        return new RestrictedSnapshot(whole, sight, left.restricted(whole, sight));
+        var left = whole.with(gone).with(hiddenScope.seen(whole));
+        return new RestrictedSnapshot(whole, hiddenScope, left.restricted(whole, hiddenScope));
     }
 
     private static void addNaming(
@@ -61,10 +61,10 @@ public record RestrictedSnapshot(Snapshot whole, HiddenScope sight, Snapshot sna
         var changed = since.get().before().keySet();
         var items = new HashMap<ItemKey, Optional<Item>>();
         var reserved = new HashMap<ItemKey, Set<String>>();
-        Predicate<ItemKey> hidden = key -> sight.hides(now, key);
+        Predicate<ItemKey> hidden = key -> hiddenScope.hides(now, key);
         for (var key : changed) {
-            var was = whole.findItem(key).map(item -> sight.hides(whole, key));
-            var is = now.findItem(key).map(item -> sight.hides(now, key));
+            var was = whole.findItem(key).map(item -> hiddenScope.hides(whole, key));
+            var is = now.findItem(key).map(item -> hiddenScope.hides(now, key));
             if (was.isPresent() && is.isPresent() && !was.equals(is)) {
                 return Optional.empty();
             }
@@ -81,7 +81,7 @@ public record RestrictedSnapshot(Snapshot whole, HiddenScope sight, Snapshot sna
                             now.findItem(parent)
                                     .ifPresent(item ->
                                             items.put(parent, Optional.of(item.without(hidden)))));
-            if (!sight.products().contains(key.product())) {
+            if (!hiddenScope.products().contains(key.product())) {
                 now.findItem(key)
                         .flatMap(item -> HiddenScope.readersOf(now, item))
                         .or(() -> now.findGoneReaders(key))
@@ -90,12 +90,12 @@ public record RestrictedSnapshot(Snapshot whole, HiddenScope sight, Snapshot sna
         }
         var next = reserved.isEmpty() ? snapshot : snapshot.withGoneReaders(reserved);
         if (whole.workspace() != now.workspace()) {
-            next = next.with(sight.seen(now));
+            next = next.with(hiddenScope.seen(now));
         }
         next = next.with(items, now::findNode);
         for (var key : changed) {
             next = next.withLastNumber(key.product(), key.number());
         }
-        return Optional.of(new RestrictedSnapshot(now, sight, next.partOf(now)));
+        return Optional.of(new RestrictedSnapshot(now, hiddenScope, next.partOf(now)));
     }
 }

@@ -40,7 +40,7 @@ public final class Snapshot {
     private final @Nullable Restriction restriction;
 
     /** Of what a restricted snapshot is a part, and what is left out of it. */
-    private record Restriction(Snapshot whole, HiddenScope sight) {}
+    private record Restriction(Snapshot whole, HiddenScope hiddenScope) {}
 
     /**
      * What nothing else tells.
@@ -54,7 +54,7 @@ public final class Snapshot {
             PMap<ItemKey, Set<String>> goneReaders) {}
 
     /** What is found without a pass over the nodes, and follows from them. */
-    private record Indexes(Orders orders, Marks marks, LevelSums sums, LevelOrders levels) {
+    private record Indexes(Orders orders, ItemIndexes marks, LevelSums sums, LevelOrders levels) {
         Indexes with(LevelSums next) {
             return new Indexes(orders, marks, next, levels);
         }
@@ -81,7 +81,7 @@ public final class Snapshot {
         return new Snapshot(
                 new Given(Workspace.EMPTY, TreePMap.empty(), HashTreePMap.empty()),
                 Nodes.NONE,
-                new Indexes(Orders.NONE, Marks.NONE, LevelSums.NONE, LevelOrders.NONE),
+                new Indexes(Orders.NONE, ItemIndexes.NONE, LevelSums.NONE, LevelOrders.NONE),
                 DeltaLog.start(),
                 null);
     }
@@ -281,13 +281,14 @@ public final class Snapshot {
      * from there: what was worked out of everything is no answer for a part of it, nor the other
      * way about.
      */
-    Snapshot restricted(Snapshot whole, HiddenScope sight) {
-        return new Snapshot(given, nodes, indexes, DeltaLog.start(), new Restriction(whole, sight));
+    Snapshot restricted(Snapshot whole, HiddenScope hiddenScope) {
+        return new Snapshot(
+                given, nodes, indexes, DeltaLog.start(), new Restriction(whole, hiddenScope));
     }
 
     /** This snapshot, restricted as it is, as a part of what the whole is by now. */
     Snapshot partOf(Snapshot whole) {
-        return new Snapshot(given, nodes, indexes, trail, new Restriction(whole, sight()));
+        return new Snapshot(given, nodes, indexes, trail, new Restriction(whole, hiddenScope()));
     }
 
     /** Everything there was when this was made, whoever sees it. */
@@ -296,13 +297,13 @@ public final class Snapshot {
     }
 
     /** What is left out of it for whoever sees it so. */
-    public HiddenScope sight() {
-        return restriction == null ? HiddenScope.CLEAR : restriction.sight();
+    public HiddenScope hiddenScope() {
+        return restriction == null ? HiddenScope.CLEAR : restriction.hiddenScope();
     }
 
     /** Whether an item that is there, or was, is hidden from whoever sees it so. */
     public boolean hides(ItemKey key) {
-        return restriction != null && restriction.sight().hides(restriction.whole(), key);
+        return restriction != null && restriction.hiddenScope().hides(restriction.whole(), key);
     }
 
     public Workspace workspace() {
@@ -451,7 +452,8 @@ public final class Snapshot {
      *     is worked out anew
      * @param next of what it was, given what changed since
      */
-    public <T> T kept(Object what, List<?> basis, Supplier<T> whole, BiFunction<T, Since, T> next) {
+    public <T> T kept(
+            Object what, List<?> basis, Supplier<T> whole, BiFunction<T, SnapshotDelta, T> next) {
         return trail.kept(what, basis, whole, next);
     }
 
@@ -459,7 +461,7 @@ public final class Snapshot {
      * What changed since an earlier snapshot, from which this one came; empty where nobody knows,
      * since it came from another, or too much happened in between.
      */
-    public Optional<Since> since(Snapshot earlier) {
+    public Optional<SnapshotDelta> since(Snapshot earlier) {
         return trail.since(earlier.trail);
     }
 

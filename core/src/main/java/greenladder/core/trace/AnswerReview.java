@@ -2,7 +2,7 @@ package greenladder.core.trace;
 
 import static greenladder.core.trace.PaperCommand.wrong;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.TraceLink;
 import greenladder.core.papers.Review;
 import greenladder.core.people.Permission;
@@ -37,7 +37,7 @@ public record AnswerReview(String review, ItemKey item, String who, boolean agre
     }
 
     @Override
-    public Optional<Review> changed(Snapshot snapshot, Instant at, Found found) {
+    public Optional<Review> changed(Snapshot snapshot, Instant at, ProblemCollector found) {
         var it = snapshot.workspace().papers().findReview(review).orElseThrow();
         var there = snapshot.findItem(item);
         if (!it.readers().contains(who)) {

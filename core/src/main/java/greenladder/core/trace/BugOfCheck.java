@@ -6,7 +6,7 @@ import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.CreateItems;
 import greenladder.core.edit.NewItem;
 import greenladder.core.item.Item;
@@ -59,12 +59,12 @@ public record BugOfCheck(String round, String test) implements Command {
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         var it = workspace.papers().findRound(round).orElse(null);
         if (it == null) {
             wrong(found, "round", "It is not there any more.");
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var result = it.results().get(test);
         var made = it.bugs().get(test);
@@ -74,7 +74,7 @@ public record BugOfCheck(String round, String test) implements Command {
             wrong(found, "test", "%s was made of it already.", made);
         }
         if (result == null || !found.isEmpty()) {
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var product = snapshot.requireProduct(it.product());
         var covered = covered(snapshot, it, test);
@@ -82,14 +82,14 @@ public record BugOfCheck(String round, String test) implements Command {
                 new CreateItems(
                                 it.product(),
                                 List.of(entry(product, it, result, covered, snapshot)))
-                        .draw(snapshot, at, found);
+                        .propose(snapshot, at, found);
         if (!found.isEmpty()) {
             return drawn;
         }
         var bug = drawn.items().getFirst();
         var changes = new ArrayList<>(drawn.changes());
         covered.ifPresent(item -> changes.add(link(bug, item, at)));
-        return new Drawn(
+        return new Proposal(
                 drawn.items(),
                 changes,
                 PlanChange.between(workspace, workspace.with(it.with(test, bug)), plans()));
@@ -134,7 +134,8 @@ public record BugOfCheck(String round, String test) implements Command {
 
     private String description(Round it, Round.Result result, Snapshot snapshot) {
         var text = new StringBuilder();
-        text.append("Found in the round “%s”, by the check %s.".formatted(it.name(), test));
+        text.append(
+                "ProblemCollector in the round “%s”, by the check %s.".formatted(it.name(), test));
         if (!result.words().isEmpty()) {
             text.append("\n\n").append(result.words());
         }

@@ -1,6 +1,6 @@
 package greenladder.core.trace;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.papers.TestCase;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
@@ -41,7 +41,7 @@ public record ChangeTest(
     }
 
     @Override
-    public Optional<TestCase> changed(Snapshot snapshot, Instant at, Found found) {
+    public Optional<TestCase> changed(Snapshot snapshot, Instant at, ProblemCollector found) {
         var it = snapshot.workspace().papers().findTest(test).orElseThrow();
         PaperCommand.requireThere(snapshot, come, it.product(), found);
         var covers = new HashSet<>(it.covers());

@@ -1,6 +1,6 @@
 package greenladder.core.trace;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.papers.Review;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.PlanKey;
@@ -19,7 +19,7 @@ public record CloseReview(String review, boolean closed) implements PaperCommand
     }
 
     @Override
-    public Optional<Review> changed(Snapshot snapshot, Instant at, Found found) {
+    public Optional<Review> changed(Snapshot snapshot, Instant at, ProblemCollector found) {
         return snapshot.workspace()
                 .papers()
                 .findReview(review)

@@ -1,6 +1,6 @@
 package greenladder.core.trace;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.papers.Round;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.PlanKey;
@@ -19,7 +19,7 @@ public record CloseRound(String round, boolean closed) implements PaperCommand {
     }
 
     @Override
-    public Optional<Round> changed(Snapshot snapshot, Instant at, Found found) {
+    public Optional<Round> changed(Snapshot snapshot, Instant at, ProblemCollector found) {
         return snapshot.workspace()
                 .papers()
                 .findRound(round)

@@ -5,8 +5,8 @@ import static greenladder.core.trace.Difference.orZero;
 import greenladder.core.item.Item;
 import greenladder.core.item.TraceLink;
 import greenladder.core.snapshot.Node;
-import greenladder.core.snapshot.Since;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.snapshot.SnapshotDelta;
 import greenladder.core.trace.Difference.Points;
 import greenladder.core.trace.Difference.Scope;
 import greenladder.core.value.Amount;
@@ -126,7 +126,7 @@ public final class Comparison {
      *
      * @param then the items as they were, in the workspace as it is now
      */
-    public Comparison goneOn(Snapshot then, Snapshot later, Since since) {
+    public Comparison goneOn(Snapshot then, Snapshot later, SnapshotDelta since) {
         var keys = new HashSet<>(since.touched());
         since.before()
                 .forEach((key, before) -> {

@@ -4,7 +4,7 @@ import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.TraceLink;
 import greenladder.core.people.Permission;
@@ -45,7 +45,7 @@ public record Confirm(List<String> ids) implements Command {
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         if (ids.isEmpty() || ids.size() > MOST) {
             found.add(
                     Problem.SINGLE,
@@ -53,7 +53,7 @@ public record Confirm(List<String> ids) implements Command {
                     ids.isEmpty()
                             ? "Which link still holds?"
                             : "At most %,d links are confirmed at once.".formatted(MOST));
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var changes = new ArrayList<Change>();
         for (var id : ids) {
@@ -65,7 +65,7 @@ public record Confirm(List<String> ids) implements Command {
             }
             changes.add(change.get());
         }
-        return new Drawn(items(), changes);
+        return new Proposal(items(), changes);
     }
 
     private static Optional<Change> place(Snapshot snapshot, String id, Instant at) {

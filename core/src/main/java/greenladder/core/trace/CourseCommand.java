@@ -3,7 +3,7 @@ package greenladder.core.trace;
 import greenladder.core.change.Change;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.ItemCommand;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
@@ -19,7 +19,7 @@ import org.jspecify.annotations.Nullable;
 /** A command on one fact of how an item goes. */
 interface CourseCommand extends ItemCommand {
     /** The fact, with what it is to be; null for nothing, empty where something is wrong. */
-    Optional<Fact> fact(Item item, Workspace workspace, Instant at, Found found);
+    Optional<Fact> fact(Item item, Workspace workspace, Instant at, ProblemCollector found);
 
     /** A field and its value. */
     record Fact(Field field, @Nullable Object value) {}
@@ -35,18 +35,18 @@ interface CourseCommand extends ItemCommand {
     }
 
     @Override
-    default Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    default Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var it = snapshot.requireNode(item()).item();
         var fact = fact(it, snapshot.workspace(), at, found);
         if (fact.isEmpty()) {
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var change = Change.of(it, fact.get().field(), fact.get().value());
-        return new Drawn(List.of(item()), change.differs() ? List.of(change) : List.of());
+        return new Proposal(List.of(item()), change.differs() ? List.of(change) : List.of());
     }
 
     /** A number as it was entered; finds what is wrong with it. */
-    static Optional<Amount> number(Found found, String field, String text) {
+    static Optional<Amount> number(ProblemCollector found, String field, String text) {
         var number =
                 text.strip().length() > 20
                         ? Optional.<Amount>empty()

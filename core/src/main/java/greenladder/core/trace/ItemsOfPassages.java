@@ -6,7 +6,7 @@ import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.CreateItems;
 import greenladder.core.edit.NewItem;
 import greenladder.core.item.Item;
@@ -59,13 +59,13 @@ public record ItemsOfPassages(String document, List<Integer> passages, String le
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         var it = workspace.papers().findDocument(document).orElse(null);
         var root = it == null ? null : snapshot.findItem(it.item()).orElse(null);
         if (it == null || root == null) {
             wrong(found, "passages", "It is not there any more.");
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var chosen = it.passages().stream().filter(one -> passages.contains(one.number())).toList();
         if (chosen.isEmpty()) {
@@ -78,13 +78,13 @@ public record ItemsOfPassages(String document, List<Integer> passages, String le
                 .ifPresent(made ->
                         wrong(found, "passages", "%s was made of one of them already.", made));
         if (!found.isEmpty()) {
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var drawn =
                 new CreateItems(
                                 it.product(),
                                 chosen.stream().map(one -> entry(it, root, one, snapshot)).toList())
-                        .draw(snapshot, at, found);
+                        .propose(snapshot, at, found);
         if (!found.isEmpty()) {
             return drawn;
         }
@@ -95,7 +95,7 @@ public record ItemsOfPassages(String document, List<Integer> passages, String le
             made.put(chosen.get(i).number(), key);
             changes.add(link(key, root, at));
         }
-        return new Drawn(
+        return new Proposal(
                 drawn.items(),
                 changes,
                 PlanChange.between(workspace, workspace.with(kept(it, made)), plans()));

@@ -1,7 +1,7 @@
 package greenladder.core.trace;
 
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.item.Measure;
@@ -21,7 +21,7 @@ public record KeepMeasure(ItemKey item, String from, String target, String unit)
     private static final int LONGEST_UNIT = 40;
 
     @Override
-    public Optional<Fact> fact(Item its, Workspace workspace, Instant at, Found found) {
+    public Optional<Fact> fact(Item its, Workspace workspace, Instant at, ProblemCollector found) {
         if (target.isBlank()) {
             return Optional.of(new Fact(Field.MEASURE, null));
         }

@@ -2,7 +2,7 @@ package greenladder.core.trace;
 
 import static greenladder.core.trace.PaperCommand.wrong;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.papers.Paper;
 import greenladder.core.papers.TestCase;
 import greenladder.core.snapshot.Snapshot;
@@ -35,7 +35,7 @@ public record KeepPaper(Paper paper, Collection<ItemKey> about) implements NewPa
     }
 
     @Override
-    public Optional<Paper> made(Snapshot snapshot, Instant at, Found found) {
+    public Optional<Paper> made(Snapshot snapshot, Instant at, ProblemCollector found) {
         PaperCommand.requireThere(snapshot, about, product(), found);
         if (paper instanceof TestCase test && isThere(snapshot, test)) {
             wrong(found, "name", "There is a test of this name for it already.");

@@ -9,8 +9,8 @@ import greenladder.core.rank.Rank;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
-import greenladder.core.snapshot.Since;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.snapshot.SnapshotDelta;
 import greenladder.core.trace.Gap.Kind;
 import greenladder.core.value.ItemKey;
 import java.util.Comparator;
@@ -124,7 +124,7 @@ final class KeptGaps {
             What what,
             List<?> basis,
             Supplier<Stream<ItemKey>> owners,
-            Function<Since, Stream<ItemKey>> reached,
+            Function<SnapshotDelta, Stream<ItemKey>> reached,
             Function<Item, List<T>> judge) {
         return snapshot.kept(
                 what,
@@ -316,7 +316,8 @@ final class KeptGaps {
     }
 
     /** Items, and those that have a link to one of them, now or to what was merged into it. */
-    private static Stream<ItemKey> linkedWith(Snapshot snapshot, Set<ItemKey> items, Since since) {
+    private static Stream<ItemKey> linkedWith(
+            Snapshot snapshot, Set<ItemKey> items, SnapshotDelta since) {
         var ends = new HashSet<>(items);
         for (var key : items) {
             Stream.concat(snapshot.findItem(key).stream(), before(key, since))
@@ -329,17 +330,17 @@ final class KeptGaps {
                         .map(node -> node.item().key()));
     }
 
-    private static boolean isReworded(Item item, Since since) {
+    private static boolean isReworded(Item item, SnapshotDelta since) {
         return Stream.concat(Stream.of(item), before(item.key(), since))
                 .anyMatch(one -> one.details().wording().changedAt() != null);
     }
 
-    private static Stream<Item> before(ItemKey item, Since since) {
+    private static Stream<Item> before(ItemKey item, SnapshotDelta since) {
         return since.before().getOrDefault(item, Optional.empty()).stream();
     }
 
     /** What stands below items that went into another sprint or release, and so went along. */
-    private static Stream<ItemKey> planBelow(Snapshot snapshot, Since since) {
+    private static Stream<ItemKey> planBelow(Snapshot snapshot, SnapshotDelta since) {
         var below = new HashSet<ItemKey>();
         since.before()
                 .forEach((key, before) ->

@@ -4,7 +4,7 @@ import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.LinkType;
 import greenladder.core.item.TraceLink;
 import greenladder.core.people.Permission;
@@ -47,7 +47,7 @@ public record LinkItems(ItemKey from, LinkType type, ItemKey to, @Nullable Amoun
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var links = new Links(snapshot);
         var item = snapshot.requireNode(from).item();
         var other = snapshot.requireNode(to).item();
@@ -80,6 +80,6 @@ public record LinkItems(ItemKey from, LinkType type, ItemKey to, @Nullable Amoun
                         same.map(one -> one.link().madeAt()).orElse(at),
                         at,
                         TraceLink.digest(type, item, other));
-        return new Drawn(List.of(from), List.of(Change.of(item, link.field(), link)));
+        return new Proposal(List.of(from), List.of(Change.of(item, link.field(), link)));
     }
 }

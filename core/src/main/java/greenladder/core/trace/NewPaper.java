@@ -3,7 +3,7 @@ package greenladder.core.trace;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.papers.Paper;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
@@ -20,7 +20,7 @@ public interface NewPaper extends Command {
     PlanKey.Kind paperKind();
 
     /** The paper, under no key; empty where something is wrong with the command. */
-    Optional<? extends Paper> made(Snapshot snapshot, Instant at, Found found);
+    Optional<? extends Paper> made(Snapshot snapshot, Instant at, ProblemCollector found);
 
     @Override
     default OperationKind kind() {
@@ -38,16 +38,16 @@ public interface NewPaper extends Command {
     }
 
     @Override
-    default Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    default Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         return made(snapshot, at, found)
                 .map(paper -> paper.keyed(workspace.papers().nextKey(paperKind(), product())))
                 .map(paper ->
-                        new Drawn(
+                        new Proposal(
                                 List.of(),
                                 List.of(),
                                 PlanChange.between(
                                         workspace, workspace.with(paper), Set.of(paper.planKey()))))
-                .orElseGet(() -> new Drawn(List.of(), List.of()));
+                .orElseGet(() -> new Proposal(List.of(), List.of()));
     }
 }

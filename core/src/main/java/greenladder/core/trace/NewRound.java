@@ -2,7 +2,7 @@ package greenladder.core.trace;
 
 import static greenladder.core.trace.PaperCommand.wrong;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.papers.Papers;
 import greenladder.core.papers.Round;
 import greenladder.core.papers.TestCase;
@@ -36,7 +36,7 @@ public record NewRound(
     }
 
     @Override
-    public Optional<Round> made(Snapshot snapshot, Instant at, Found found) {
+    public Optional<Round> made(Snapshot snapshot, Instant at, ProblemCollector found) {
         var papers = snapshot.workspace().papers();
         var checks = new TreeMap<String, String>();
         for (var test : papers.of(product, TestCase.class)) {

@@ -1,7 +1,7 @@
 package greenladder.core.trace;
 
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.HealthNote;
 import greenladder.core.item.Item;
@@ -22,7 +22,7 @@ public record NoteHealth(ItemKey item, String who, String state, String words)
     private static final int MOST = 500;
 
     @Override
-    public Optional<Fact> fact(Item its, Workspace workspace, Instant at, Found found) {
+    public Optional<Fact> fact(Item its, Workspace workspace, Instant at, ProblemCollector found) {
         var known = HealthNote.State.find(state);
         if (known.isEmpty()) {
             found.add(Problem.SINGLE, "state", "There are: on course, in doubt, off course.");

@@ -2,7 +2,7 @@ package greenladder.core.trace;
 
 import static greenladder.core.trace.PaperCommand.wrong;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.papers.Round;
 import greenladder.core.people.Person;
 import greenladder.core.snapshot.Snapshot;
@@ -41,7 +41,7 @@ public record NoteResult(
     }
 
     @Override
-    public Optional<Round> changed(Snapshot snapshot, Instant at, Found found) {
+    public Optional<Round> changed(Snapshot snapshot, Instant at, ProblemCollector found) {
         var it = snapshot.workspace().papers().findRound(round).orElseThrow();
         if (!it.checks().containsKey(test)) {
             wrong(found, "test", "This round has no such test.");
@@ -61,7 +61,8 @@ public record NoteResult(
                 : Optional.empty();
     }
 
-    private void requireSeen(Snapshot snapshot, Round.@Nullable Result now, Found found) {
+    private void requireSeen(
+            Snapshot snapshot, Round.@Nullable Result now, ProblemCollector found) {
         if (seen == null
                 || now == null
                 || now.who().equals(who)

@@ -4,7 +4,7 @@ import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.papers.Paper;
 import greenladder.core.people.Permission;
 import greenladder.core.people.Person;
@@ -23,7 +23,7 @@ public interface PaperCommand extends Command {
     PlanKey paper();
 
     /** The paper as it is to be; empty where something is wrong with the command. */
-    Optional<? extends Paper> changed(Snapshot snapshot, Instant at, Found found);
+    Optional<? extends Paper> changed(Snapshot snapshot, Instant at, ProblemCollector found);
 
     @Override
     default OperationKind kind() {
@@ -41,22 +41,22 @@ public interface PaperCommand extends Command {
     }
 
     @Override
-    default Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    default Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         if (workspace.papers().find(paper()).isEmpty()) {
             wrong(found, "name", "It is not there any more.");
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         return changed(snapshot, at, found)
                 .map(next ->
-                        new Drawn(
+                        new Proposal(
                                 List.of(),
                                 List.of(),
                                 PlanChange.between(workspace, workspace.with(next), plans())))
-                .orElseGet(() -> new Drawn(List.of(), List.of()));
+                .orElseGet(() -> new Proposal(List.of(), List.of()));
     }
 
-    static void wrong(Found found, String field, String message, Object... values) {
+    static void wrong(ProblemCollector found, String field, String message, Object... values) {
         found.add(Problem.SINGLE, field, message.formatted(values));
     }
 
@@ -66,7 +66,7 @@ public interface PaperCommand extends Command {
     }
 
     static void requireThere(
-            Snapshot snapshot, Collection<ItemKey> items, String product, Found found) {
+            Snapshot snapshot, Collection<ItemKey> items, String product, ProblemCollector found) {
         items.stream()
                 .filter(item ->
                         !item.product().equals(product) || snapshot.findItem(item).isEmpty())
@@ -75,7 +75,7 @@ public interface PaperCommand extends Command {
                         wrong(found, "items", "There is no item %s in this product.", item));
     }
 
-    static void requireHere(Snapshot snapshot, Collection<String> people, Found found) {
+    static void requireHere(Snapshot snapshot, Collection<String> people, ProblemCollector found) {
         people.stream()
                 .filter(who -> snapshot.findPerson(who).filter(Person::isHere).isEmpty())
                 .findFirst()

@@ -2,7 +2,7 @@ package greenladder.core.trace;
 
 import static greenladder.core.trace.PaperCommand.wrong;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.papers.Document;
 import greenladder.core.papers.Document.Remark;
 import greenladder.core.snapshot.Snapshot;
@@ -31,7 +31,7 @@ public record RemarkOn(String document, int passage, int remark, String who, Str
     }
 
     @Override
-    public Optional<Document> changed(Snapshot snapshot, Instant at, Found found) {
+    public Optional<Document> changed(Snapshot snapshot, Instant at, ProblemCollector found) {
         var it = snapshot.workspace().papers().findDocument(document).orElseThrow();
         if (it.find(passage).isEmpty()) {
             wrong(found, "text", "Somebody took this passage away meanwhile.");

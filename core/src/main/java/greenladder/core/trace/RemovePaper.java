@@ -3,7 +3,7 @@ package greenladder.core.trace;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.PlanChange;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.PlanKey;
@@ -29,12 +29,12 @@ public record RemovePaper(PlanKey paper) implements Command {
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         if (workspace.papers().find(paper).isEmpty()) {
             PaperCommand.wrong(found, "name", "It is not there any more.");
         }
-        return new Drawn(
+        return new Proposal(
                 List.of(),
                 List.of(),
                 PlanChange.between(workspace, workspace.without(paper), plans()));

@@ -2,7 +2,7 @@ package greenladder.core.trace;
 
 import static greenladder.core.trace.PaperCommand.wrong;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.TraceLink;
 import greenladder.core.papers.Review;
 import greenladder.core.snapshot.Snapshot;
@@ -47,7 +47,7 @@ public record SendReview(
     }
 
     @Override
-    public Optional<Review> made(Snapshot snapshot, Instant at, Found found) {
+    public Optional<Review> made(Snapshot snapshot, Instant at, ProblemCollector found) {
         PaperCommand.requireThere(snapshot, about, product, found);
         PaperCommand.requireHere(snapshot, readers, found);
         if (readers.isEmpty()) {

@@ -1,7 +1,7 @@
 package greenladder.core.trace;
 
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
 import greenladder.core.people.Permission;
@@ -27,7 +27,7 @@ public record TakeReading(ItemKey item, LocalDate day, String value) implements 
     }
 
     @Override
-    public Optional<Fact> fact(Item its, Workspace workspace, Instant at, Found found) {
+    public Optional<Fact> fact(Item its, Workspace workspace, Instant at, ProblemCollector found) {
         if (value.isBlank()) {
             return Optional.of(new Fact(Field.reading(day), null));
         }

@@ -4,7 +4,7 @@ import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Links;
 import greenladder.core.snapshot.Snapshot;
@@ -35,13 +35,13 @@ public record Unlink(ItemKey from, String id) implements Command {
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var linked = new Links(snapshot).find(id).orElse(null);
         if (linked == null) {
             found.add(Problem.SINGLE, "link", "There is no such link any more.");
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var link = linked.link();
-        return new Drawn(List.of(from), List.of(new Change(from, link.field(), link, null)));
+        return new Proposal(List.of(from), List.of(new Change(from, link.field(), link, null)));
     }
 }

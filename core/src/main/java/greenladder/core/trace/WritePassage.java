@@ -2,7 +2,7 @@ package greenladder.core.trace;
 
 import static greenladder.core.trace.PaperCommand.wrong;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.papers.Document;
 import greenladder.core.papers.Document.Kind;
 import greenladder.core.papers.Document.Passage;
@@ -39,12 +39,12 @@ public record WritePassage(
     }
 
     @Override
-    public Optional<Document> changed(Snapshot snapshot, Instant at, Found found) {
+    public Optional<Document> changed(Snapshot snapshot, Instant at, ProblemCollector found) {
         var it = snapshot.workspace().papers().findDocument(document).orElseThrow();
         return number == 0 ? added(it, found) : written(it, found);
     }
 
-    private Optional<Document> added(Document it, Found found) {
+    private Optional<Document> added(Document it, ProblemCollector found) {
         if (text.isBlank()) {
             wrong(found, "text", "Write something first.");
             return Optional.empty();
@@ -70,7 +70,7 @@ public record WritePassage(
         return text.replace("\r\n", "\n").replace('\t', ' ').strip();
     }
 
-    private Optional<Document> written(Document it, Found found) {
+    private Optional<Document> written(Document it, ProblemCollector found) {
         var before = it.find(number);
         if (before.isEmpty()) {
             wrong(found, "text", "Somebody took this passage away meanwhile.");

@@ -4,7 +4,7 @@ import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
@@ -34,7 +34,7 @@ public record Accept(List<ItemKey> items, String who) implements Command {
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var changes = new ArrayList<Change>();
         for (var key : items) {
             var item = snapshot.requireNode(key).item();
@@ -48,6 +48,6 @@ public record Accept(List<ItemKey> items, String who) implements Command {
                 changes.add(new Change(key, Field.ACCEPTED, null, who));
             }
         }
-        return new Drawn(items, changes);
+        return new Proposal(items, changes);
     }
 }

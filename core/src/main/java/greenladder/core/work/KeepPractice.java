@@ -1,6 +1,6 @@
 package greenladder.core.work;
 
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Permission;
 import greenladder.core.plan.PlanCommand;
 import greenladder.core.snapshot.Snapshot;
@@ -42,7 +42,7 @@ public record KeepPractice(String team, UnaryOperator<Practice> change) implemen
     }
 
     @Override
-    public Workspace plan(Snapshot snapshot, Instant at, Found found) {
+    public Workspace plan(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         var it = workspace.findTeam(team).orElseThrow();
         var now =

@@ -4,7 +4,7 @@ import greenladder.core.change.Change;
 import greenladder.core.change.HourLog;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.EditItems;
 import greenladder.core.edit.ItemCommand;
 import greenladder.core.item.Field;
@@ -46,11 +46,11 @@ public record LogHours(
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var it = snapshot.requireNode(item).item();
         check(snapshot, it, at, found);
         if (!found.isEmpty()) {
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var opening = HourLog.opening(snapshot.workspace(), it);
         int number = it.details().doing().nextNumber() + opening.size();
@@ -62,7 +62,7 @@ public record LogHours(
         entries.forEach(entry -> changes.add(new Change(item, entry.field(), null, entry)));
         var invested = HourLog.invested(it).plus(hours);
         changes.addAll(figures(snapshot, at, found, it, invested, remaining(it, hours)));
-        return new Drawn(List.of(item), changes);
+        return new Proposal(List.of(item), changes);
     }
 
     private @Nullable String remaining(Item it, Amount worked) {
@@ -77,7 +77,7 @@ public record LogHours(
     static List<Change> figures(
             Snapshot snapshot,
             Instant at,
-            Found found,
+            ProblemCollector found,
             Item item,
             Amount invested,
             @Nullable String remaining) {
@@ -87,11 +87,11 @@ public record LogHours(
             fields.put(Field.HOURS_REMAINING.label(), remaining);
         }
         return new EditItems(List.of(item.key()), Map.copyOf(fields))
-                .draw(snapshot, at, found)
+                .propose(snapshot, at, found)
                 .changes();
     }
 
-    private void check(Snapshot snapshot, Item it, Instant at, Found found) {
+    private void check(Snapshot snapshot, Item it, Instant at, ProblemCollector found) {
         if (it.level().carriesPoints()) {
             wrong(found, "item", "Hours are entered on tasks; %s carries points.".formatted(item));
             return;
@@ -146,7 +146,7 @@ public record LogHours(
         return sum;
     }
 
-    private static void wrong(Found found, String field, String message) {
+    private static void wrong(ProblemCollector found, String field, String message) {
         found.add(Problem.SINGLE, field, message);
     }
 }

@@ -4,7 +4,7 @@ import greenladder.core.change.Change;
 import greenladder.core.change.Command;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.EditItems;
 import greenladder.core.edit.MoveItems;
 import greenladder.core.edit.Target;
@@ -61,21 +61,21 @@ public record MoveCard(
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var changes = new ArrayList<Change>();
         for (var key : items) {
             var set = new LinkedHashMap<>(fields);
             if (!column.isEmpty()) {
                 var state = stateOf(snapshot, key, found);
                 if (state == null) {
-                    return new Drawn(List.of(), List.of());
+                    return new Proposal(List.of(), List.of());
                 }
                 set.put(Field.STATE.label(), state);
             }
-            changes.addAll(new EditItems(List.of(key), set).draw(snapshot, at, found).changes());
+            changes.addAll(new EditItems(List.of(key), set).propose(snapshot, at, found).changes());
         }
         if (order == null || !found.isEmpty() || items.contains(order.before())) {
-            return new Drawn(items, changes);
+            return new Proposal(items, changes);
         }
         if (order.sprint() == null) {
             changes.addAll(
@@ -83,17 +83,17 @@ public record MoveCard(
                                     items,
                                     new Target.Parent.Same(),
                                     new Target.Before(order.before()))
-                            .draw(snapshot, at, found)
+                            .propose(snapshot, at, found)
                             .changes());
-            return new Drawn(items, changes);
+            return new Proposal(items, changes);
         }
         var next = new OrderSprint(order.sprint(), items, order.before()).plan(snapshot, at, found);
         var drawn =
                 PlanCommand.drawn(snapshot, next, Set.of(PlanKey.sprint(order.sprint())), changes);
-        return new Drawn(items, drawn.changes(), drawn.plans());
+        return new Proposal(items, drawn.changes(), drawn.plans());
     }
 
-    private @Nullable String stateOf(Snapshot snapshot, ItemKey key, Found found) {
+    private @Nullable String stateOf(Snapshot snapshot, ItemKey key, ProblemCollector found) {
         var workspace = snapshot.workspace();
         var item = snapshot.requireNode(key).item();
         var itsTeam = workspace.findTeam(team);
@@ -115,7 +115,7 @@ public record MoveCard(
         return state.orElse(null);
     }
 
-    private static void wrong(Found found, String message) {
+    private static void wrong(ProblemCollector found, String message) {
         found.add(Problem.SINGLE, "column", message);
     }
 }

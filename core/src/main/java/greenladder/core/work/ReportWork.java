@@ -2,7 +2,7 @@ package greenladder.core.work;
 
 import greenladder.core.change.Change;
 import greenladder.core.change.OperationKind;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.EditItems;
 import greenladder.core.edit.ItemCommand;
 import greenladder.core.snapshot.Snapshot;
@@ -30,15 +30,15 @@ public record ReportWork(ItemKey item, Map<String, String> fields, @Nullable Log
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var changes = new ArrayList<Change>();
         if (!fields.isEmpty()) {
             changes.addAll(
-                    new EditItems(List.of(item), fields).draw(snapshot, at, found).changes());
+                    new EditItems(List.of(item), fields).propose(snapshot, at, found).changes());
         }
         if (hours != null) {
-            changes.addAll(hours.draw(snapshot, at, found).changes());
+            changes.addAll(hours.propose(snapshot, at, found).changes());
         }
-        return new Drawn(List.of(item), changes);
+        return new Proposal(List.of(item), changes);
     }
 }

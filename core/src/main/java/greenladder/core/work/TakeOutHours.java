@@ -4,7 +4,7 @@ import greenladder.core.change.Change;
 import greenladder.core.change.HourLog;
 import greenladder.core.change.OperationKind;
 import greenladder.core.change.Problem;
-import greenladder.core.change.Problems.Found;
+import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.edit.ItemCommand;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
@@ -21,7 +21,7 @@ public record TakeOutHours(ItemKey item, int number) implements ItemCommand {
     }
 
     @Override
-    public Drawn draw(Snapshot snapshot, Instant at, Found found) {
+    public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var it = snapshot.requireNode(item).item();
         var entry =
                 it.details().doing().worked().stream()
@@ -32,12 +32,12 @@ public record TakeOutHours(ItemKey item, int number) implements ItemCommand {
                     Problem.SINGLE,
                     "number",
                     "%s has no such entry of hours any more.".formatted(item));
-            return new Drawn(List.of(), List.of());
+            return new Proposal(List.of(), List.of());
         }
         var changes = new ArrayList<Change>();
         changes.add(new Change(item, entry.get().field(), entry.get(), null));
         var left = HourLog.invested(it).minus(entry.get().hours()).orZero();
         changes.addAll(LogHours.figures(snapshot, at, found, it, left, null));
-        return new Drawn(List.of(item), changes);
+        return new Proposal(List.of(item), changes);
     }
 }

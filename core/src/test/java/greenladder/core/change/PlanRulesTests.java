@@ -60,7 +60,7 @@ public class PlanRulesTests {
 
     /** The fields of what is found where a part of the plan becomes another one. */
     private static List<String> found(Snapshot before, Workspace after, PlanKey subject) {
-        var found = new Problems.Found();
+        var found = new Problems.ProblemCollector();
         new PlanRules(before, before.with(after), found)
                 .check(List.of(new PlanChange(subject, "name", null, "any")));
         return found.all().all().stream().map(Problem::field).toList();

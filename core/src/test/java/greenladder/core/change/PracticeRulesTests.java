@@ -60,7 +60,7 @@ public class PracticeRulesTests {
 
     private static List<String> found(Team was, Team is) {
         var before = before();
-        var found = new Problems.Found();
+        var found = new Problems.ProblemCollector();
         new PlanRules(
                         before.with(before.workspace().with(was)),
                         before.with(before.workspace().with(is)),

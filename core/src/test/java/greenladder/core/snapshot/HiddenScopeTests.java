@@ -39,19 +39,19 @@ public class HiddenScopeTests {
               epic O\
             """;
 
-    private static HiddenScope sight(Snapshot whole, String reader) {
+    private static HiddenScope hiddenScope(Snapshot whole, String reader) {
         return HiddenScope.of(whole, reader, Set.of());
     }
 
     @Test
     public void itemForNamedReadersShouldBeHiddenWithWhatIsBelow() {
         var whole = Trees.of(TREE);
-        var sight = sight(whole, "ama.teal");
-        assertThat(sight.hidden(whole)).containsExactlyInAnyOrder(key(2), key(3));
-        assertThat(sight.hides(whole, key(3))).isTrue();
-        assertThat(sight.hides(whole, key(4))).isFalse();
-        assertThat(RestrictedSnapshot.of(whole, sight).snapshot().findItem(key(3))).isEmpty();
-        assertThat(sight(whole, "oona.marsh").isClear()).isTrue();
+        var hiddenScope = hiddenScope(whole, "ama.teal");
+        assertThat(hiddenScope.hidden(whole)).containsExactlyInAnyOrder(key(2), key(3));
+        assertThat(hiddenScope.hides(whole, key(3))).isTrue();
+        assertThat(hiddenScope.hides(whole, key(4))).isFalse();
+        assertThat(RestrictedSnapshot.of(whole, hiddenScope).snapshot().findItem(key(3))).isEmpty();
+        assertThat(hiddenScope(whole, "oona.marsh").isClear()).isTrue();
     }
 
     @Test
@@ -59,11 +59,12 @@ public class HiddenScopeTests {
         var whole = Trees.of(TREE);
         var deleted = accepted(whole, new DeleteItems(List.of(key(2)), Children.DELETE));
         var gone = deleted.after();
-        var sight = sight(gone, "ama.teal");
-        assertThat(sight.hidden(gone)).containsExactlyInAnyOrder(key(2), key(3));
-        assertThat(sight.hides(gone, key(3))).isTrue();
-        assertThat(sight(gone, "oona.marsh").isClear()).isTrue();
-        assertThat(RestrictedSnapshot.of(gone, sight).snapshot().findItem(key(4))).isPresent();
+        var hiddenScope = hiddenScope(gone, "ama.teal");
+        assertThat(hiddenScope.hidden(gone)).containsExactlyInAnyOrder(key(2), key(3));
+        assertThat(hiddenScope.hides(gone, key(3))).isTrue();
+        assertThat(hiddenScope(gone, "oona.marsh").isClear()).isTrue();
+        assertThat(RestrictedSnapshot.of(gone, hiddenScope).snapshot().findItem(key(4)))
+                .isPresent();
 
         var changes = List.copyOf(deleted.changes());
         var back =
@@ -77,14 +78,15 @@ public class HiddenScopeTests {
                                 .toList(),
                         Trees.NOW);
         assertThat(back.findGoneReaders(key(2))).isEmpty();
-        assertThat(sight(back, "ama.teal").hidden(back)).containsExactlyInAnyOrder(key(2), key(3));
+        assertThat(hiddenScope(back, "ama.teal").hidden(back))
+                .containsExactlyInAnyOrder(key(2), key(3));
     }
 
     @Test
     public void whatWasOpenWhenItWentShouldNotBeHidden() {
         var open = after(Trees.of(TREE), edit(2, "readers", ""));
         var gone = after(open, new DeleteItems(List.of(key(2)), Children.DELETE));
-        assertThat(sight(gone, "ama.teal").isClear()).isTrue();
+        assertThat(hiddenScope(gone, "ama.teal").isClear()).isTrue();
     }
 
     @Test
@@ -96,9 +98,9 @@ public class HiddenScopeTests {
                                 Trees.of("goal G\n  epic E\n    story S\nepic O").with(other),
                                 create("LUM", "story", "MSF2")),
                         create("LUM", "epic", ""));
-        var sight = new HiddenScope(Set.of("MSF"), Set.of());
+        var hiddenScope = new HiddenScope(Set.of("MSF"), Set.of());
 
-        var seen = RestrictedSnapshot.of(whole, sight).snapshot();
+        var seen = RestrictedSnapshot.of(whole, hiddenScope).snapshot();
 
         assertThat(seen.order().slots())
                 .extracting(slot -> slot.key().toString())
@@ -129,8 +131,8 @@ public class HiddenScopeTests {
         var random = new Random(seed);
         var whole = work.snapshot(120, 0);
         int followed = 0;
-        var sight = sight(whole, "ama.teal");
-        var seen = RestrictedSnapshot.of(whole, sight);
+        var hiddenScope = hiddenScope(whole, "ama.teal");
+        var seen = RestrictedSnapshot.of(whole, hiddenScope);
         for (int step = 0; step < 80; step++) {
             var command =
                     step % 6 == 0
@@ -140,15 +142,15 @@ public class HiddenScopeTests {
                 continue;
             }
             whole = accepted.after();
-            var next = sight(whole, "ama.teal");
+            var next = hiddenScope(whole, "ama.teal");
             assertThat(next.roots()).isEqualTo(hiddenFrom("ama.teal", whole));
             var fresh = RestrictedSnapshot.of(whole, next);
             var on =
-                    next.equals(sight)
+                    next.equals(hiddenScope)
                             ? seen.following(whole)
                             : Optional.<RestrictedSnapshot>empty();
             seen = on.orElse(fresh);
-            sight = next;
+            hiddenScope = next;
             if (on.isPresent()) {
                 followed++;
                 requireSame(seen.snapshot(), fresh.snapshot());

@@ -65,8 +65,8 @@ public class KeptFiguresPropertyTests {
                                                 null,
                                                 Map.of("level", "epic", "title", "Theirs"),
                                                 new Target.Stay()))));
-        var sight = new HiddenScope(Set.of("OTH"), Set.of());
-        var seen = RestrictedSnapshot.of(snapshot, sight);
+        var hiddenScope = new HiddenScope(Set.of("OTH"), Set.of());
+        var seen = RestrictedSnapshot.of(snapshot, hiddenScope);
         var theirs = new ItemKey("OTH", 1);
         for (var command :
                 List.of(
@@ -83,7 +83,7 @@ public class KeptFiguresPropertyTests {
             snapshot = Trees.after(snapshot, command);
             seen = seen.following(snapshot).orElseThrow();
             var is = seen.snapshot();
-            var fresh = RestrictedSnapshot.of(snapshot, sight).snapshot();
+            var fresh = RestrictedSnapshot.of(snapshot, hiddenScope).snapshot();
             assertThat(is.order().slots()).isEqualTo(fresh.order().slots());
             for (var slot : fresh.order().slots()) {
                 assertThat(is.requireNode(slot.key())).isEqualTo(fresh.requireNode(slot.key()));

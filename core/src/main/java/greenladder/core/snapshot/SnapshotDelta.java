@@ -12,4 +12,4 @@ import java.util.Set;
  * @param before the items that were changed, added or taken out, as they were
  * @param touched these, and all whose roll-up or place in the tree may be another
  */
-public record Since(Map<ItemKey, Optional<Item>> before, Set<ItemKey> touched) {}
+public record SnapshotDelta(Map<ItemKey, Optional<Item>> before, Set<ItemKey> touched) {}

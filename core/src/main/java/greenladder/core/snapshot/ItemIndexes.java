@@ -26,8 +26,8 @@ import org.pcollections.TreePMap;
  * The items by their marks, kept by each change: O(log n) for every mark that comes or goes. A list
  * that was asked for is the same object until one of its items, or what stands under it, changes.
  */
-final class Marks {
-    static final Marks NONE = new Marks(HashTreePMap.empty(), HashTreePMap.empty());
+final class ItemIndexes {
+    static final ItemIndexes NONE = new ItemIndexes(HashTreePMap.empty(), HashTreePMap.empty());
 
     /** So many lists are kept; then they begin anew. */
     private static final int MOST_LISTS = 2_000;
@@ -40,7 +40,7 @@ final class Marks {
     private final AtomicReference<PMap<Mark.Of, List<Node>>> lists =
             new AtomicReference<>(HashTreePMap.empty());
 
-    private Marks(
+    private ItemIndexes(
             PMap<Mark.Of, PSet<ItemKey>> items, PMap<String, TreePMap<String, String>> labels) {
         this.items = items;
         this.labels = labels;
@@ -74,12 +74,12 @@ final class Marks {
      *
      * @param touched what changed, and what stands above it
      */
-    Marks keeping(
-            Marks former,
+    ItemIndexes keeping(
+            ItemIndexes former,
             Collection<ItemKey> touched,
             Function<ItemKey, Optional<Node>> before,
             Function<ItemKey, Optional<Node>> now) {
-        var next = new Marks(items, labels);
+        var next = new ItemIndexes(items, labels);
         var kept = former.lists.get();
         for (var key : kept.isEmpty() ? List.<ItemKey>of() : touched) {
             var was = before.apply(key);
@@ -110,13 +110,14 @@ final class Marks {
         return labels.getOrDefault(product, TreePMap.empty());
     }
 
-    Marks changed(Function<ItemKey, Optional<Item>> before, Map<ItemKey, Optional<Item>> changed) {
+    ItemIndexes changed(
+            Function<ItemKey, Optional<Item>> before, Map<ItemKey, Optional<Item>> changed) {
         var next = this;
         for (var entry : changed.entrySet()) {
             var was = before.apply(entry.getKey());
             var now = entry.getValue();
-            var old = was.map(Marks::marks).orElse(Set.of());
-            var fresh = now.map(Marks::marks).orElse(Set.of());
+            var old = was.map(ItemIndexes::marks).orElse(Set.of());
+            var fresh = now.map(ItemIndexes::marks).orElse(Set.of());
             for (var mark : old) {
                 if (!fresh.contains(mark)) {
                     next = next.without(mark, entry.getKey());
@@ -138,24 +139,24 @@ final class Marks {
         return Mark.of(item).collect(Collectors.toCollection(HashSet::new));
     }
 
-    private Marks with(Mark.Of mark, ItemKey key) {
-        return new Marks(
+    private ItemIndexes with(Mark.Of mark, ItemKey key) {
+        return new ItemIndexes(
                 items.plus(mark, items.getOrDefault(mark, HashTreePSet.empty()).plus(key)), labels);
     }
 
-    private Marks without(Mark.Of mark, ItemKey key) {
+    private ItemIndexes without(Mark.Of mark, ItemKey key) {
         var left = items.getOrDefault(mark, HashTreePSet.<ItemKey>empty()).minus(key);
         var next = left.isEmpty() ? items.minus(mark) : items.plus(mark, left);
         if (mark.mark() != Mark.LABEL || !left.isEmpty()) {
-            return new Marks(next, labels);
+            return new ItemIndexes(next, labels);
         }
         var product = key.product();
         var label = mark.value().substring(product.length() + 1);
         var those = labels.getOrDefault(product, TreePMap.empty()).minus(label);
-        return new Marks(next, labels.plus(product, those));
+        return new ItemIndexes(next, labels.plus(product, those));
     }
 
-    private Marks written(Item item) {
+    private ItemIndexes written(Item item) {
         var product = item.key().product();
         var those = labels.getOrDefault(product, TreePMap.<String, String>empty());
         var next = those;
@@ -165,6 +166,6 @@ final class Marks {
                 next = next.plus(small, label);
             }
         }
-        return next == those ? this : new Marks(items, labels.plus(product, next));
+        return next == those ? this : new ItemIndexes(items, labels.plus(product, next));
     }
 }
