@@ -1,10 +1,9 @@
 package greenladder.breakdown;
 
 import greenladder.breakdown.LadderPage.Card;
-import greenladder.core.item.Field;
+import greenladder.card.ItemCards;
 import greenladder.core.item.Item;
 import greenladder.core.level.Level;
-import greenladder.core.people.Person;
 import greenladder.core.product.Product;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Node;
@@ -14,7 +13,6 @@ import greenladder.people.SignedIn;
 import greenladder.store.Rights;
 import greenladder.web.Drawings;
 import greenladder.web.RungMark;
-import greenladder.web.SizeWords;
 import greenladder.web.Stem;
 import greenladder.web.Words;
 import java.util.HashMap;
@@ -27,7 +25,7 @@ import java.util.stream.Stream;
 final class Cards {
     private static final int STEM_WIDTH = 213;
 
-    private final Snapshot snapshot;
+    private final ItemCards items;
     private final Rights rights;
     private final SignedIn reader;
     private final Drawings drawings;
@@ -43,11 +41,13 @@ final class Cards {
             SignedIn reader,
             Drawings drawings,
             Set<String> picked) {
-        this.snapshot = snapshot;
         this.rights = rights;
         this.reader = reader;
         this.drawings = drawings;
         this.picked = picked;
+        this.items =
+                new ItemCards(
+                        snapshot, rights, reader, item -> picked.contains(item.key().toString()));
     }
 
     RungMark mark(Product product, Level level) {
@@ -67,48 +67,19 @@ final class Cards {
         return drawings.cached("breakdown/card", "card", "card", card(node));
     }
 
-    /** What one sets on a card: points, or the hours that are left. */
-    private static Field sizeField(Item item) {
-        return item.level().carriesPoints() ? Field.SIZE : Field.HOURS_REMAINING;
-    }
-
     /** The same before it is drawn. */
     Card card(Node node) {
         var item = node.item();
-        var product = snapshot.requireProduct(item.key().product());
         var figures = node.rollUp();
-        boolean leaf = !figures.hasPointChildren();
-        var person = snapshot.findPerson(item.assignee());
         return new Card(
-                item.key().toString(),
-                isPicked(node),
-                item.level().index(),
+                items.of(node),
                 item.parent() == null ? "" : item.parent().toString(),
-                mark(product, item.level()),
-                item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
-                sizeWords(node),
-                sizeField(item).label(),
-                rights.mayEdit(reader, item, sizeField(item)),
-                person.map(Person::name).orElse(""),
-                person.map(Person::initials).orElse(""),
-                item.title(),
-                leaf ? null : Stem.byPoints(figures, STEM_WIDTH),
+                figures.hasPointChildren() ? Stem.byPoints(figures, STEM_WIDTH) : null,
                 remarks(item, figures),
                 trouble(item, figures),
-                item.state().name(),
-                item.category().name(),
-                rights.mayEdit(reader, item, Field.STATE),
                 rights.mayShape(reader, item.key().product(), item.level()),
                 item.isLoose(),
                 Labels.of(item.details().labels()));
-    }
-
-    private String sizeWords(Node node) {
-        var item = node.item();
-        if (item.level().carriesPoints()) {
-            return node.rollUp().effective() == null ? "–" : SizeWords.of(snapshot, node);
-        }
-        return item.remainingHours() == null ? "–" : Words.of(item.remainingHours()) + " h";
     }
 
     private static List<String> remarks(Item item, RollUp figures) {

@@ -32,13 +32,13 @@ class LadderController {
 
     @GetMapping
     String ladder(
-            ViewContext look,
+            ViewContext context,
             @RequestParam MultiValueMap<String, String> asked,
             HttpServletRequest request,
             HttpServletResponse response,
             Screen screen) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+        var snapshot = context.snapshot();
+        var product = context.product();
         var form = PlaceForm.of(asked);
         if (form.isEmpty() && !ListState.read(asked).isNarrow()) {
             var lastPlace = LastPlace.read(request, product.code());
@@ -46,9 +46,9 @@ class LadderController {
                     + lastPlace.orElseGet(() -> PlaceReader.first(snapshot, product).url());
         }
         var place = PlaceReader.read(snapshot, product, form, ListState.read(asked));
-        var page = pages.page(snapshot, product, place, look.reader());
+        var page = pages.page(snapshot, product, place, context.reader());
         LastPlace.keep(request, response, product.code(), page.url());
-        return screen.of(View.LADDER, look, page);
+        return screen.of(View.LADDER, context, page);
     }
 
     @GetMapping("/more")

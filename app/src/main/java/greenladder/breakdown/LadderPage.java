@@ -1,5 +1,6 @@
 package greenladder.breakdown;
 
+import greenladder.card.ItemCard;
 import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.Labels.Label;
@@ -97,30 +98,15 @@ public record LadderPage(
     /**
      * One item.
      *
-     * @param level its level's index, from 0 at the top
      * @param parent its parent's key, or empty
-     * @param kind empty for the level's plain kind
      * @param stem null for a leaf, which shows its state instead
      */
     public record Card(
-            String key,
-            boolean picked,
-            int level,
+            ItemCard item,
             String parent,
-            RungMark mark,
-            String kind,
-            String size,
-            String sizeField,
-            boolean maySize,
-            String person,
-            String initials,
-            String title,
             @Nullable Stem stem,
             List<String> remarks,
             String trouble,
-            String stateName,
-            String stateCategory,
-            boolean mayState,
             boolean mayShape,
             boolean loose,
             List<Label> labels) {}

@@ -71,22 +71,22 @@ class OutlineController {
 
     @GetMapping
     String outline(
-            ViewContext look,
+            ViewContext context,
             OutlinePlace.Form form,
             @RequestParam MultiValueMap<String, String> asked,
             @RequestParam(defaultValue = "") String kept,
             Screen screen) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+        var snapshot = context.snapshot();
+        var product = context.product();
         var place = OutlinePlace.read(snapshot, product, form, ListState.read(asked));
         return screen.of(
                 View.OUTLINE,
-                look,
+                context,
                 pages.page(
                         snapshot,
                         product,
                         place,
-                        look.reader(),
+                        context.reader(),
                         List.of(kept.split(",")).contains("panel")));
     }
 

@@ -46,8 +46,8 @@ public class Frames {
      *
      * @param isViewAlone whether it is drawn without what stands around it
      */
-    public Frame of(ViewContext look, View view, boolean isViewAlone) {
-        var product = look.product();
+    public Frame of(ViewContext context, View view, boolean isViewAlone) {
+        var product = context.product();
         last.keep(product);
         var tabs =
                 View.of(view.stage()).stream()
@@ -55,9 +55,9 @@ public class Frames {
                         .toList();
         return frame(
                 view.label() + " · " + product.name(),
-                look.operation(),
-                look.reader(),
-                isViewAlone ? 0 : notices.unread(look.reader()),
+                context.operation(),
+                context.reader(),
+                isViewAlone ? 0 : notices.unread(context.reader()),
                 product,
                 view.stage(),
                 tabs,

@@ -26,8 +26,8 @@ public final class Screen {
      *
      * @param page null where there is nothing to show yet
      */
-    public String of(View view, ViewContext look, @Nullable Object page) {
-        return of(view, view.template(), look, page);
+    public String of(View view, ViewContext context, @Nullable Object page) {
+        return of(view, view.template(), context, page);
     }
 
     /** What is to be drawn of a template that has a view: the view alone, or within the layout. */
@@ -41,9 +41,9 @@ public final class Screen {
     }
 
     /** The same of a further page of a view, with a template of its own. */
-    public String of(View view, String template, ViewContext look, @Nullable Object page) {
+    public String of(View view, String template, ViewContext context, @Nullable Object page) {
         model.addAttribute("page", page);
-        model.addAttribute("frame", frames.of(look, view, isViewAlone));
+        model.addAttribute("frame", frames.of(context, view, isViewAlone));
         return drawn(template, isViewAlone, model);
     }
 }

@@ -53,6 +53,21 @@ public class ChangeLog {
                         .map(OperationRow::toOperation));
     }
 
+    /** Some operations, by their numbers. */
+    public Map<Long, Operation> operations(Collection<Long> ids) {
+        return ids.isEmpty()
+                ? Map.of()
+                : sessions.fromStatelessSession(session ->
+                        session
+                                .createQuery(
+                                        "from OperationRow where id in (:ids)", OperationRow.class)
+                                .setParameter("ids", ids)
+                                .list()
+                                .stream()
+                                .map(OperationRow::toOperation)
+                                .collect(Collectors.toMap(Operation::id, one -> one)));
+    }
+
     /** The last operation in the log; 0 where there is none. */
     public long lastOperation() {
         return sessions.fromStatelessSession(session ->

@@ -76,12 +76,12 @@ public class ItemPanels {
      * @param url of the view
      * @param at null for none; one that is not there is passed over
      */
-    public Beside beside(ViewContext look, String url, @Nullable ItemKey at) {
-        if (at == null || look.snapshot().findNode(at).isEmpty()) {
+    public Beside beside(ViewContext context, String url, @Nullable ItemKey at) {
+        if (at == null || context.snapshot().findNode(at).isEmpty()) {
             return new Beside(url, null);
         }
         var start = url + (url.contains("?") ? "&at=" : "?at=");
-        return new Beside(start + at, of(at, look.reader(), one -> start + one.key()));
+        return new Beside(start + at, of(at, context.reader(), one -> start + one.key()));
     }
 
     /**

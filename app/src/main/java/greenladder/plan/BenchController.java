@@ -35,26 +35,26 @@ class BenchController {
 
     @GetMapping
     String bench(
-            ViewContext look, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
-        var place = BenchPlace.read(look.snapshot(), look.product(), figures.today(), asked);
-        return screen.of(View.BENCH, look, pages.page(look, place));
+            ViewContext context, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
+        var place = BenchPlace.read(context.snapshot(), context.product(), figures.today(), asked);
+        return screen.of(View.BENCH, context, pages.page(context, place));
     }
 
     /** The open sprints and releases, as a strip below a list. */
     @GetMapping("/strip")
-    String strip(ViewContext look, Model model) {
+    String strip(ViewContext context, Model model) {
         var today = figures.today();
         var place =
                 BenchPlace.read(
-                        look.snapshot(), look.product(), today, new LinkedMultiValueMap<>());
-        model.addAttribute("strip", pages.strip(look, place));
+                        context.snapshot(), context.product(), today, new LinkedMultiValueMap<>());
+        model.addAttribute("strip", pages.strip(context, place));
         return "plan/strip :: strip";
     }
 
     /** The sprints and releases that an item can be planned into, for its menu. */
     @GetMapping("/places")
-    String places(ViewContext look, @RequestParam String item, Model model) {
-        var snapshot = look.snapshot();
+    String places(ViewContext context, @RequestParam String item, Model model) {
+        var snapshot = context.snapshot();
         var node = Lookups.node(snapshot, item);
         var places = new ArrayList<Place>();
         var workspace = snapshot.workspace();
@@ -74,15 +74,15 @@ class BenchController {
             }
         }
         model.addAttribute("item", node.item());
-        model.addAttribute("product", look.product().code());
+        model.addAttribute("product", context.product().code());
         model.addAttribute("places", places);
-        model.addAttribute("planned", planned(look, node.item().key()));
+        model.addAttribute("planned", planned(context, node.item().key()));
         return "plan/places :: places";
     }
 
     /** What the item is planned into now, or meant for. */
-    private static List<Place> planned(ViewContext look, ItemKey key) {
-        var snapshot = look.snapshot();
+    private static List<Place> planned(ViewContext context, ItemKey key) {
+        var snapshot = context.snapshot();
         var item = snapshot.requireNode(key).item();
         var planned = new ArrayList<Place>();
         snapshot.workspace()

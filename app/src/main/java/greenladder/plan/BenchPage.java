@@ -1,10 +1,10 @@
 package greenladder.plan;
 
+import greenladder.card.ItemCard;
 import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
 import greenladder.plan.Ruler.Span;
 import greenladder.plan.Ruler.Week;
-import greenladder.web.RungMark;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -166,18 +166,7 @@ public record BenchPage(
     record Row(String head, String drawn) {}
 
     /** A row, before it is drawn. */
-    record RowModel(
-            String product,
-            String key,
-            int level,
-            RungMark mark,
-            String kind,
-            String title,
-            String size,
-            boolean mayPlan,
-            boolean maySize,
-            boolean candidate,
-            boolean picked) {}
+    record RowModel(String product, ItemCard item, boolean mayPlan, boolean candidate) {}
 
     /** Open sprints and releases below a list. */
     record Strip(

@@ -61,10 +61,10 @@ public class BenchPages {
         this.figures = figures;
     }
 
-    BenchPage page(ViewContext look, BenchPlace place) {
-        var snapshot = look.snapshot();
-        var reader = look.reader();
-        var product = look.product();
+    BenchPage page(ViewContext context, BenchPlace place) {
+        var snapshot = context.snapshot();
+        var reader = context.reader();
+        var product = context.product();
         var capacities = new Capacities(snapshot);
         var teams = snapshot.workspace().teamsOf(product.code());
         boolean mayPlan = reader.mayIn(product.code(), Permission.PLAN);
@@ -73,7 +73,7 @@ public class BenchPages {
                 product.code(),
                 place.url(),
                 place.filter().query(place.parameters()),
-                look.operation(),
+                context.operation(),
                 mayPlan,
                 dates(place),
                 releases(snapshot, place, capacities),
@@ -111,9 +111,9 @@ public class BenchPages {
     }
 
     /** The open sprints of a product's teams, and its releases that are not out yet. */
-    BenchPage.Strip strip(ViewContext look, BenchPlace place) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+    BenchPage.Strip strip(ViewContext context, BenchPlace place) {
+        var snapshot = context.snapshot();
+        var product = context.product();
         var capacities = new Capacities(snapshot);
         var troughs = new ArrayList<SprintGauge>();
         for (var team : snapshot.workspace().teamsOf(product.code())) {
@@ -132,7 +132,7 @@ public class BenchPages {
         var teams = snapshot.workspace().teamsOf(product.code());
         return new BenchPage.Strip(
                 product.code(),
-                look.reader().mayIn(product.code(), Permission.PLAN),
+                context.reader().mayIn(product.code(), Permission.PLAN),
                 troughs,
                 releases(snapshot, place, capacities).stream()
                         .filter(release -> !release.released())

@@ -64,9 +64,9 @@ class CalendarsController {
 
     @GetMapping
     String calendars(
-            ViewContext look, @RequestParam(defaultValue = "") String team, Screen screen) {
-        var product = look.product();
-        var teams = look.snapshot().workspace().teamsOf(product.code());
+            ViewContext context, @RequestParam(defaultValue = "") String team, Screen screen) {
+        var product = context.product();
+        var teams = context.snapshot().workspace().teamsOf(product.code());
         var chosen =
                 teams.stream()
                         .filter(one -> one.key().equals(team))
@@ -74,11 +74,11 @@ class CalendarsController {
                         .or(() -> teams.stream().findFirst());
         return screen.of(
                 View.CALENDARS,
-                look,
+                context,
                 new CalendarPage(
                         product.code(),
                         url(product.code(), chosen.map(Team::key).orElse("")),
-                        look.operation(),
+                        context.operation(),
                         teams.stream()
                                 .map(one ->
                                         new BenchPage.Choice(
@@ -86,19 +86,19 @@ class CalendarsController {
                                                 one.name(),
                                                 one.equals(chosen.orElse(null))))
                                 .toList(),
-                        chosen.map(one -> calendar(look, one)).orElse(null)));
+                        chosen.map(one -> calendar(context, one)).orElse(null)));
     }
 
     private static String url(String product, String team) {
         return "/%s/calendars?team=%s".formatted(product, team);
     }
 
-    private TeamCalendar calendar(ViewContext look, Team team) {
+    private TeamCalendar calendar(ViewContext context, Team team) {
         var calendar = team.calendar();
         return new TeamCalendar(
                 team.key(),
                 team.name(),
-                rights.mayPlan(look.reader(), team),
+                rights.mayPlan(context.reader(), team),
                 Long.toString(calendar.focus().thousandths() / 10),
                 weekdays(calendar.weekdays()),
                 inWords(calendar.weekdays()),
@@ -106,7 +106,7 @@ class CalendarsController {
                         .map(one -> one.getKey() + " " + one.getValue())
                         .collect(Collectors.joining("\n")),
                 calendar.holidays().size(),
-                people(look.snapshot(), team, calendar));
+                people(context.snapshot(), team, calendar));
     }
 
     private static List<Person> people(Snapshot snapshot, Team team, Calendar calendar) {

@@ -33,11 +33,11 @@ class LoadController {
 
     @GetMapping
     String load(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String id,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        return screen.of(View.LOAD, look, pages.page(look, id, at));
+        return screen.of(View.LOAD, context, pages.page(context, id, at));
     }
 
     /**
@@ -47,13 +47,13 @@ class LoadController {
      */
     @PostMapping("/{sprint}/place")
     ResponseEntity<String> place(
-            ViewContext look,
+            ViewContext context,
             @PathVariable String sprint,
             @RequestParam String task,
             @RequestParam(required = false) @Nullable String person,
             @RequestParam(defaultValue = "") String before,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = look.snapshot();
+        var snapshot = context.snapshot();
         Lookups.sprint(snapshot, sprint);
         var command =
                 new PlaceTask(
@@ -62,7 +62,7 @@ class LoadController {
                         person,
                         before.isEmpty() ? null : Lookups.node(snapshot, before).item().key());
         return Answers.done(
-                person == null ? "Moved" : person.isEmpty() ? "Given to nobody:" : "Given:",
+                person == null ? "Moved" : person.isEmpty() ? "Unassigned:" : "Assigned:",
                 gateway.submit(me, command));
     }
 }

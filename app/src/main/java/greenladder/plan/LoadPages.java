@@ -65,9 +65,9 @@ class LoadPages {
     /**
      * @param id key of the sprint; another one where there is none of that key
      */
-    LoadPage page(ViewContext look, String id, @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+    LoadPage page(ViewContext context, String id, @Nullable ItemKey at) {
+        var snapshot = context.snapshot();
+        var product = context.product();
         var teams = snapshot.workspace().teamsOf(product.code());
         var chosen = sprints.chosen(snapshot, teams, id);
         var choices =
@@ -76,16 +76,16 @@ class LoadPages {
         var url = chosen.map(it -> url(product, it.key())).orElse("/" + product.code() + "/load");
         var item = at == null ? Optional.<ItemKey>empty() : snapshot.findNode(at).map(node -> at);
         var panel =
-                item.map(key -> panels.of(key, look.reader(), one -> url + "&at=" + one.key()))
+                item.map(key -> panels.of(key, context.reader(), one -> url + "&at=" + one.key()))
                         .orElse(null);
         var shown = item.map(key -> url + "&at=" + key).orElse(url);
         return chosen.filter(it -> !it.isClosed())
-                .map(it -> open(look, it, shown, choices, panel))
+                .map(it -> open(context, it, shown, choices, panel))
                 .orElseGet(() ->
                         new LoadPage(
                                 product.code(),
                                 shown,
-                                look.operation(),
+                                context.operation(),
                                 choices,
                                 null,
                                 List.of(),
@@ -100,13 +100,13 @@ class LoadPages {
     }
 
     private LoadPage open(
-            ViewContext look,
+            ViewContext context,
             Sprint it,
             String url,
             List<BenchPage.Choice> choices,
             @Nullable ItemPanel panel) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+        var snapshot = context.snapshot();
+        var product = context.product();
         var today = figures.today();
         var load = Load.of(snapshot, it, today);
         var busy = side.busy(snapshot, it, load);
@@ -114,7 +114,7 @@ class LoadPages {
         var dates = availability.daysFrom(today);
         var scale = new Scale(dates, beyondDays(load));
         var rows = new ArrayList<DrawnRow>();
-        boolean mayWork = look.reader().mayIn(product.code(), Permission.WORK);
+        boolean mayWork = context.reader().mayIn(product.code(), Permission.WORK);
         var end = scale.percent(dates.size());
         var days = scale.days();
         for (int i = 0; i < load.people().size(); i++) {
@@ -132,7 +132,7 @@ class LoadPages {
         return new LoadPage(
                 product.code(),
                 url,
-                look.operation(),
+                context.operation(),
                 choices,
                 new Head(
                         it.key(),

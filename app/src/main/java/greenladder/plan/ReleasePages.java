@@ -89,9 +89,9 @@ public class ReleasePages {
 
     record Item(String key, String title, String url, Stem stem, String words, boolean done) {}
 
-    ReleasePage page(ViewContext look, String id) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+    ReleasePage page(ViewContext context, String id) {
+        var snapshot = context.snapshot();
+        var product = context.product();
         var releases = snapshot.workspace().releasesOf(product.code());
         var fills = ReleaseFill.of(snapshot, releases, new Capacities(snapshot));
         var opened =
@@ -104,8 +104,8 @@ public class ReleasePages {
                 product.code(),
                 opened.map(one -> url(product, one.key()))
                         .orElse("/%s/releases".formatted(product.code())),
-                look.operation(),
-                look.reader().mayIn(product.code(), Permission.PLAN),
+                context.operation(),
+                context.reader().mayIn(product.code(), Permission.PLAN),
                 releases.stream()
                         .map(release ->
                                 new Entry(
@@ -119,7 +119,7 @@ public class ReleasePages {
                         .toList(),
                 opened.map(release ->
                                 opened(
-                                        look,
+                                        context,
                                         release,
                                         Objects.requireNonNull(fills.get(release.key()))))
                         .orElse(null),
@@ -138,8 +138,8 @@ public class ReleasePages {
                 : days == 0 ? "today" : "in " + Words.count(days, "day");
     }
 
-    private Opened opened(ViewContext look, Release release, ReleaseFill fill) {
-        var snapshot = look.snapshot();
+    private Opened opened(ViewContext context, Release release, ReleaseFill fill) {
+        var snapshot = context.snapshot();
         var nodes = snapshot.marked(Mark.RELEASE, release.key());
         var items = new ArrayList<Item>();
         nodes.stream().limit(MOST_ITEMS).forEach(node -> items.add(item(node)));
@@ -207,7 +207,7 @@ public class ReleasePages {
                         .map(part ->
                                 new Sprints(
                                         part.sprint().name(),
-                                        SprintPages.url(look.product(), part.sprint().key()),
+                                        SprintPages.url(context.product(), part.sprint().key()),
                                         part.sprint().team(),
                                         part.points() == null ? "–" : Words.score(part.points()),
                                         part.sprint().isClosed() ? "completed" : "capacity"))

@@ -19,7 +19,8 @@ class ReleasesController {
     }
 
     @GetMapping
-    String releases(ViewContext look, @RequestParam(defaultValue = "") String id, Screen screen) {
-        return screen.of(View.RELEASES, look, pages.page(look, id));
+    String releases(
+            ViewContext context, @RequestParam(defaultValue = "") String id, Screen screen) {
+        return screen.of(View.RELEASES, context, pages.page(context, id));
     }
 }

@@ -22,10 +22,10 @@ class SprintController {
 
     @GetMapping
     String sprint(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String id,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        return screen.of(View.SPRINT, look, pages.page(look, id, at));
+        return screen.of(View.SPRINT, context, pages.page(context, id, at));
     }
 }

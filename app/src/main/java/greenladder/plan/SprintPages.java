@@ -72,9 +72,9 @@ public class SprintPages {
     /**
      * @param id key of the sprint; another one where there is none of that key
      */
-    SprintPage page(ViewContext look, String id, @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+    SprintPage page(ViewContext context, String id, @Nullable ItemKey at) {
+        var snapshot = context.snapshot();
+        var product = context.product();
         var teams = snapshot.workspace().teamsOf(product.code());
         var sprint = chosen(snapshot, teams, id);
         var item = at == null ? Optional.<Node>empty() : snapshot.findNode(at);
@@ -82,7 +82,7 @@ public class SprintPages {
             return new SprintPage(
                     product.code(),
                     "/%s/sprint".formatted(product.code()),
-                    look.operation(),
+                    context.operation(),
                     List.of(),
                     null,
                     List.of(),
@@ -98,15 +98,15 @@ public class SprintPages {
         var capacity = capacities.of(it);
         var parts = SprintPart.inSprint(snapshot, it.key());
         var url = url(product, it.key());
-        var head = heads.head(snapshot, product, it, parts, velocity, capacity, look.reader());
+        var head = heads.head(snapshot, product, it, parts, velocity, capacity, context.reader());
         var busy = side.busy(snapshot, it);
         return new SprintPage(
                 product.code(),
                 item.isPresent() ? url + "&at=" + at : url,
-                look.operation(),
+                context.operation(),
                 choices(snapshot, teams, it, key -> url(product, key)),
                 head,
-                stories(snapshot, it, parts, capacity, look.reader()).stream()
+                stories(snapshot, it, parts, capacity, context.reader()).stream()
                         .map(story ->
                                 drawings.cached(
                                         "plan/drawn",
@@ -119,14 +119,14 @@ public class SprintPages {
                                                 it.standing() == Standing.PLANNED,
                                                 busy == null ? List.of() : busy.choices())))
                         .toList(),
-                strays(snapshot, it, parts, look.reader()),
+                strays(snapshot, it, parts, context.reader()),
                 busy,
                 it.isClosed() ? List.of() : side.past(snapshot, product, velocity),
                 side.outcome(snapshot, it),
                 item.isPresent()
                         ? panels.of(
                                 item.get().item().key(),
-                                look.reader(),
+                                context.reader(),
                                 one -> at(product, it.key(), one.key()))
                         : null);
     }

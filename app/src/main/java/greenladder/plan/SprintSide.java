@@ -144,7 +144,7 @@ class SprintSide {
                 : (committed.isEmpty() ? "0" : committed)
                         + " + "
                         + Words.of(one.candidate())
-                        + " tried out";
+                        + " as candidates";
     }
 
     private static Bar bar(

@@ -1,6 +1,6 @@
 package greenladder.plan;
 
-import greenladder.core.item.Field;
+import greenladder.card.ItemCards;
 import greenladder.core.item.Item;
 import greenladder.core.level.Level;
 import greenladder.core.people.Permission;
@@ -16,8 +16,6 @@ import greenladder.plan.BenchPage.RowModel;
 import greenladder.plan.BenchPage.Waiting;
 import greenladder.store.Rights;
 import greenladder.web.Drawings;
-import greenladder.web.RungMark;
-import greenladder.web.SizeWords;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -56,13 +54,14 @@ class WaitingLists {
                 shown.add(node);
             }
         }
+        var cards = new ItemCards(snapshot, rights, reader, item -> item.key().equals(place.at()));
         var rows = new ArrayList<Row>();
         var bands = new HashMap<String, String>();
         product.refining().bands().forEach(band -> bands.put(band.key(), band.name()));
         String head = null;
         for (var node : shown) {
             var band = bands.getOrDefault(node.item().details().refinement().band(), "");
-            rows.add(new Row(band.equals(head) ? "" : band, drawn(node, place, reader)));
+            rows.add(new Row(band.equals(head) ? "" : band, drawn(node, place, cards)));
             head = band;
         }
         var count =
@@ -91,25 +90,17 @@ class WaitingLists {
     }
 
     /** A row as HTML, drawn once for all who see and may do the same. */
-    private String drawn(Node node, BenchPlace place, SignedIn reader) {
-        return drawings.cached("plan/drawn", "row", "row", row(node, place, reader));
+    private String drawn(Node node, BenchPlace place, ItemCards cards) {
+        return drawings.cached("plan/drawn", "row", "row", row(node, place, cards));
     }
 
-    private RowModel row(Node node, BenchPlace place, SignedIn reader) {
-        var item = node.item();
+    private static RowModel row(Node node, BenchPlace place, ItemCards cards) {
         var product = place.product();
         return new RowModel(
                 product.code(),
-                item.key().toString(),
-                item.level().index(),
-                RungMark.of(product.levels(), item.level()),
-                item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
-                item.title(),
-                SizeWords.of(product, node),
-                reader.mayIn(product.code(), Permission.PLAN),
-                !node.rollUp().hasPointChildren() && rights.mayEdit(reader, item, Field.SIZE),
-                item.details().refinement().isCandidate(),
-                item.key().equals(place.at()));
+                cards.of(node),
+                cards.reader().mayIn(product.code(), Permission.PLAN),
+                node.item().details().refinement().isCandidate());
     }
 
     private static List<Choice> levels(BenchPlace place) {

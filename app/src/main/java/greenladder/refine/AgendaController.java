@@ -52,10 +52,14 @@ class AgendaController {
 
     @GetMapping
     String agenda(
-            ViewContext look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
-        var snapshot = look.snapshot();
+            ViewContext context,
+            @RequestParam(required = false) @Nullable ItemKey at,
+            Screen screen) {
+        var snapshot = context.snapshot();
         return screen.of(
-                View.AGENDA, look, pages.page(snapshot, look.product(), at, look.reader()));
+                View.AGENDA,
+                context,
+                pages.page(snapshot, context.product(), at, context.reader()));
     }
 
     /** Takes an item off the agenda, with what was decided noted on it, if anything. */

@@ -36,10 +36,14 @@ class EstimateController {
 
     @GetMapping
     String estimate(
-            ViewContext look, @RequestParam(required = false) @Nullable Long round, Screen screen) {
-        var snapshot = look.snapshot();
+            ViewContext context,
+            @RequestParam(required = false) @Nullable Long round,
+            Screen screen) {
+        var snapshot = context.snapshot();
         return screen.of(
-                View.ESTIMATE, look, pages.page(snapshot, look.product(), round, look.reader()));
+                View.ESTIMATE,
+                context,
+                pages.page(snapshot, context.product(), round, context.reader()));
     }
 
     @PostMapping("/rounds")
@@ -53,7 +57,7 @@ class EstimateController {
                                 new Failure.Invalid(
                                         Problems.of(
                                                 "item",
-                                                "“%s” is no item's key; keys look like MSF104."
+                                                "“%s” is no item's key; keys context like MSF104."
                                                         .formatted(item))));
         long id = rounds.start(me, key);
         return Answers.leadTo("/%s/estimate?round=%d".formatted(key.product(), id));

@@ -49,20 +49,20 @@ class RankController {
 
     @GetMapping
     String rank(
-            ViewContext look,
+            ViewContext context,
             @RequestParam MultiValueMap<String, String> asked,
             @RequestParam(defaultValue = "") String kept,
             Screen screen) {
-        var snapshot = look.snapshot();
-        var place = RankPlace.read(snapshot, look.product(), asked);
+        var snapshot = context.snapshot();
+        var place = RankPlace.read(snapshot, context.product(), asked);
         return screen.of(
                 View.RANK,
-                look,
+                context,
                 pages.page(
                         snapshot,
                         place,
-                        look.reader(),
-                        look.operation(),
+                        context.reader(),
+                        context.operation(),
                         List.of(kept.split(",")).contains("panel")));
     }
 
@@ -171,7 +171,7 @@ class RankController {
                         new Failure.Invalid(
                                 Problems.of(
                                         "keys",
-                                        "“%s” is no item's key; keys look like MSF104."
+                                        "“%s” is no item's key; keys context like MSF104."
                                                 .formatted(text))));
     }
 }

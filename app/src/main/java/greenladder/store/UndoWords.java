@@ -69,7 +69,7 @@ final class UndoWords {
                             .filter(change -> change.field() == Field.EXISTS)
                             .anyMatch(change -> change.after() == null);
             return gone
-                    ? (undone ? "Taken away again" : "Deleted again")
+                    ? (undone ? "Removed again" : "Deleted again")
                     : (undone ? "Brought back" : "Added again");
         }
         var fields = changes.stream().map(change -> change.field().base()).toList();
@@ -77,7 +77,7 @@ final class UndoWords {
                 PLACES.containsAll(fields)
                         ? "Moved"
                         : fields.stream().allMatch(BaseField.ASSIGNEE::equals)
-                                ? "Given"
+                                ? "Assigned"
                                 : "Changed";
         return verb + (undone ? " back" : " again");
     }

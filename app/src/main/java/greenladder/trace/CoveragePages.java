@@ -60,9 +60,9 @@ class CoveragePages {
      */
     record Cell(int items, String words, @Nullable Stem stem, String url) {}
 
-    CoveragePage page(ViewContext look, String rows, String columns) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+    CoveragePage page(ViewContext context, String rows, String columns) {
+        var snapshot = context.snapshot();
+        var product = context.product();
         var by =
                 Arrays.stream(By.values())
                         .filter(one -> word(one).equals(columns))
@@ -81,7 +81,7 @@ class CoveragePages {
         return new CoveragePage(
                 product.code(),
                 url(product, level, by),
-                look.operation(),
+                context.operation(),
                 levels.stream()
                         .map(one ->
                                 new GapPages.Choice(
@@ -102,7 +102,7 @@ class CoveragePages {
                                         coverage.rows().stream()
                                                 .allMatch(row -> row.cell(column).items() == 0)))
                         .toList(),
-                shown.stream().map(row -> drawn(look, level, by, coverage, row)).toList(),
+                shown.stream().map(row -> drawn(context, level, by, coverage, row)).toList(),
                 null);
     }
 
@@ -141,13 +141,13 @@ class CoveragePages {
     }
 
     private String drawn(
-            ViewContext look, Level level, By by, Coverage coverage, Coverage.Row row) {
+            ViewContext context, Level level, By by, Coverage coverage, Coverage.Row row) {
         return drawings.cached(
-                "trace/coverage-row", "row", "r", row(look, level, by, coverage, row));
+                "trace/coverage-row", "row", "r", row(context, level, by, coverage, row));
     }
 
     private static Row row(
-            ViewContext look, Level level, By by, Coverage coverage, Coverage.Row row) {
+            ViewContext context, Level level, By by, Coverage coverage, Coverage.Row row) {
         var item = row.node().item();
         return new Row(
                 item.key().toString(),
@@ -156,7 +156,7 @@ class CoveragePages {
                 coverage.columns().stream()
                         .map(column ->
                                 cell(
-                                        look,
+                                        context,
                                         level,
                                         by,
                                         column,
@@ -167,7 +167,7 @@ class CoveragePages {
     }
 
     private static Cell cell(
-            ViewContext look,
+            ViewContext context,
             Level level,
             By by,
             String column,
@@ -178,7 +178,7 @@ class CoveragePages {
             return new Cell(0, "", null, "");
         }
         if (by == By.REACH) {
-            return reached(look, level, key, cell, leaves);
+            return reached(context, level, key, cell, leaves);
         }
         double inner = STEM - 2.0;
         double done = inner * cell.done() / cell.items();
@@ -197,8 +197,8 @@ class CoveragePages {
                         words),
                 "/%s/rank?level=%s&in.%s=%s%s"
                         .formatted(
-                                look.product().code(),
-                                look.product().levels().stories().key(),
+                                context.product().code(),
+                                context.product().levels().stories().key(),
                                 level.key(),
                                 key,
                                 by == By.RELEASE || by == By.REACH
@@ -208,7 +208,7 @@ class CoveragePages {
 
     /** How many of a row's leaves reach so far. */
     private static Cell reached(
-            ViewContext look, Level level, String key, Coverage.Cell cell, int leaves) {
+            ViewContext context, Level level, String key, Coverage.Cell cell, int leaves) {
         int all = Math.max(leaves, cell.items());
         var words = "%d of %d".formatted(cell.items(), all);
         double reached = (STEM - 2.0) * cell.items() / all;
@@ -218,8 +218,8 @@ class CoveragePages {
                 new Stem(STEM, reached, 1 + reached, 0, STEM - 1.0, 0, false, words),
                 "/%s/rank?level=%s&in.%s=%s"
                         .formatted(
-                                look.product().code(),
-                                look.product().levels().stories().key(),
+                                context.product().code(),
+                                context.product().levels().stories().key(),
                                 level.key(),
                                 key));
     }

@@ -78,9 +78,9 @@ public class GapPages {
             String level,
             boolean mayMend) {}
 
-    GapPage page(ViewContext look, String asked, String of, String on, @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+    GapPage page(ViewContext context, String asked, String of, String on, @Nullable ItemKey at) {
+        var snapshot = context.snapshot();
+        var product = context.product();
         var now = clock.instant();
         var team =
                 snapshot.workspace().teamsOf(product.code()).stream()
@@ -101,7 +101,7 @@ public class GapPages {
                                         .findFirst()
                                         .orElse(Gap.Kind.NO_GOAL));
         var gaps = byKind.get(chosen.ordinal());
-        var rows = rows(look, gaps.stream().limit(MOST).toList());
+        var rows = rows(context, gaps.stream().limit(MOST).toList());
         var url = url(product.code(), chosen, team, level);
         var teams = new ArrayList<Choice>();
         teams.add(new Choice(url(product.code(), chosen, null, level), "All teams", team == null));
@@ -124,11 +124,11 @@ public class GapPages {
                                         url(product.code(), chosen, team, one),
                                         one.plural(),
                                         one.equals(level))));
-        var beside = panels.beside(look, url, at);
+        var beside = panels.beside(context, url, at);
         return new GapPage(
                 product.code(),
                 beside.url(),
-                look.operation(),
+                context.operation(),
                 Arrays.stream(Gap.Kind.values())
                         .map(kind ->
                                 new Kind(
@@ -161,18 +161,18 @@ public class GapPages {
                         level == null ? "" : "&on=" + level.key());
     }
 
-    private List<Row> rows(ViewContext look, List<Gap> gaps) {
+    private List<Row> rows(ViewContext context, List<Gap> gaps) {
         var seen = new HashMap<ItemKey, Integer>();
         return gaps.stream()
-                .map(gap -> row(look, gap, seen.merge(gap.item(), 1, Integer::sum) - 1))
+                .map(gap -> row(context, gap, seen.merge(gap.item(), 1, Integer::sum) - 1))
                 .toList();
     }
 
     /**
      * @param nth how many rows before it are of the same item
      */
-    private Row row(ViewContext look, Gap gap, int nth) {
-        var snapshot = look.snapshot();
+    private Row row(ViewContext context, Gap gap, int nth) {
+        var snapshot = context.snapshot();
         var item = snapshot.requireNode(gap.item()).item();
         var mend = mend(snapshot, gap, item, nth);
         return new Row(
@@ -185,7 +185,7 @@ public class GapPages {
                 mend.how(),
                 mend.value(),
                 mend.level(),
-                rights.mayShape(look.reader(), item.key().product(), item.level()));
+                rights.mayShape(context.reader(), item.key().product(), item.level()));
     }
 
     private record Mend(String how, String value, String level) {

@@ -64,19 +64,19 @@ class GoalPages {
         return LocalDate.now(clock);
     }
 
-    GoalPage page(ViewContext look, @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+    GoalPage page(ViewContext context, @Nullable ItemKey at) {
+        var snapshot = context.snapshot();
+        var product = context.product();
         var top = GoalEffort.top(product);
         var effort = GoalEffort.of(snapshot);
         var url = "/%s/goals".formatted(product.code());
-        var beside = panels.beside(look, url, at);
+        var beside = panels.beside(context, url, at);
         return new GoalPage(
                 product.code(),
                 beside.url(),
-                look.operation(),
+                context.operation(),
                 words(snapshot, product, effort.total()),
-                look.reader().mayIn(product.code(), Permission.SHAPE),
+                context.reader().mayIn(product.code(), Permission.SHAPE),
                 top.key(),
                 snapshot.inOrder(product, top).live().stream()
                         .map(node -> goal(snapshot, node, effort))
@@ -101,8 +101,8 @@ class GoalPages {
     }
 
     /** The node of a goal that stands on a page. */
-    Node node(ViewContext look, Goal goal) {
-        return look.snapshot().requireNode(ItemKey.parse(goal.key()).orElseThrow());
+    Node node(ViewContext context, Goal goal) {
+        return context.snapshot().requireNode(ItemKey.parse(goal.key()).orElseThrow());
     }
 
     private static List<Elsewhere> elsewhere(

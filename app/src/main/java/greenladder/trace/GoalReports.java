@@ -44,15 +44,15 @@ class GoalReports {
             String finish,
             String health) {}
 
-    GoalReport report(ViewContext look) {
-        var page = goals.page(look, null);
-        var snapshot = look.snapshot();
+    GoalReport report(ViewContext context) {
+        var page = goals.page(context, null);
+        var snapshot = context.snapshot();
         return new GoalReport(
                 page.product(),
                 Words.day(goals.today()),
                 page.words(),
                 page.goals().stream()
-                        .map(goal -> new Told(goal, serving(snapshot, goals.node(look, goal))))
+                        .map(goal -> new Told(goal, serving(snapshot, goals.node(context, goal))))
                         .toList());
     }
 

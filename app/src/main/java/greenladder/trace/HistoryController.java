@@ -17,7 +17,7 @@ class HistoryController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/history")
     String history(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String by,
@@ -26,6 +26,6 @@ class HistoryController {
             @RequestParam(defaultValue = "") String before,
             Screen screen) {
         var asked = new HistoryPages.Asked(from, to, by, item, field, before);
-        return screen.of(View.HISTORY, look, pages.page(look, asked));
+        return screen.of(View.HISTORY, context, pages.page(context, asked));
     }
 }

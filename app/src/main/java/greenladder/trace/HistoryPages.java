@@ -1,12 +1,18 @@
 package greenladder.trace;
 
+import greenladder.core.change.Change;
+import greenladder.core.change.OperationKind;
 import greenladder.core.item.Field;
+import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.value.ItemKey;
 import greenladder.core.value.PlanKey;
 import greenladder.core.value.Shortened;
 import greenladder.core.workspace.PlanFacts;
+import greenladder.log.ChangeLog;
 import greenladder.log.ChangeLog.Point;
 import greenladder.log.LogSearch.Row;
+import greenladder.log.Operation;
 import greenladder.log.Search;
 import greenladder.panel.FormValues;
 import greenladder.store.LogReading;
@@ -18,7 +24,13 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -30,11 +42,21 @@ class HistoryPages {
     private static final int MOST = 100;
     private static final int LONGEST = 160;
 
+    /** A sentence names so many things at most. */
+    private static final int MOST_NAMED = 3;
+
+    private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.UK);
+    private static final DateTimeFormatter TIMESTAMP =
+            DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm", Locale.UK);
+    private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEEE", Locale.UK);
+
     private final LogReading reading;
+    private final ChangeLog log;
     private final Clock clock;
 
-    HistoryPages(LogReading reading, Clock clock) {
+    HistoryPages(LogReading reading, ChangeLog log, Clock clock) {
         this.reading = reading;
+        this.log = log;
         this.clock = clock;
     }
 
@@ -69,11 +91,24 @@ class HistoryPages {
             Asked asked,
             List<Choice> people,
             List<Choice> fields,
-            List<Line> lines,
+            List<Day> days,
             String older,
             String problem) {}
 
     record Choice(String value, String label) {}
+
+    /** What was done on one day, the latest first. */
+    record Day(String name, List<Deed> deeds) {}
+
+    /**
+     * One operation, as far as it stands on this page.
+     *
+     * @param words what was done, in a sentence
+     * @param undo its number where the reader may undo it; else 0
+     * @param undone whether it was undone already
+     */
+    record Deed(
+            String time, String who, String words, long undo, boolean undone, List<Line> lines) {}
 
     /**
      * @param url where the item is; empty where it is gone, or no item
@@ -87,9 +122,9 @@ class HistoryPages {
             String before,
             String after) {}
 
-    HistoryPage page(ViewContext look, Asked asked) {
-        var snapshot = look.snapshot();
-        var code = look.product().code();
+    HistoryPage page(ViewContext context, Asked asked) {
+        var snapshot = context.snapshot();
+        var code = context.product().code();
         var problem = "";
         LogReading.Page page = new LogReading.Page(List.of(), null);
         try {
@@ -101,7 +136,7 @@ class HistoryPages {
         return new HistoryPage(
                 code,
                 "/%s/history?%s".formatted(code, asked.query()),
-                look.operation(),
+                context.operation(),
                 asked,
                 snapshot.workspace().peopleByHandle().values().stream()
                         .map(person -> new Choice(person.handle(), person.name()))
@@ -109,7 +144,7 @@ class HistoryPages {
                 Field.standard().stream()
                         .map(field -> new Choice(field.label(), LogWords.field(field.label())))
                         .toList(),
-                page.rows().stream().map(row -> line(snapshot, row)).toList(),
+                days(context, page.rows()),
                 next == null
                         ? ""
                         : "/%s/history?%s&before=%d-%d"
@@ -145,18 +180,118 @@ class HistoryPages {
                 Integer.parseInt(text.substring(dash + 1)));
     }
 
+    private List<Day> days(ViewContext context, List<Row> rows) {
+        var byOperation = new LinkedHashMap<Long, List<Row>>();
+        rows.forEach(row ->
+                byOperation
+                        .computeIfAbsent(row.point().operation(), any -> new ArrayList<>())
+                        .add(row));
+        var operations = log.operations(byOperation.keySet());
+        var byDay = new LinkedHashMap<LocalDate, List<Deed>>();
+        byOperation.forEach((id, some) ->
+                byDay.computeIfAbsent(dayOf(some.getFirst()), any -> new ArrayList<>())
+                        .add(deed(context, some, Optional.ofNullable(operations.get(id)))));
+        return byDay.entrySet().stream()
+                .map(day -> new Day(nameOf(day.getKey()), day.getValue()))
+                .toList();
+    }
+
+    private LocalDate dayOf(Row row) {
+        return LocalDate.ofInstant(row.at(), clock.getZone());
+    }
+
+    private String nameOf(LocalDate day) {
+        var today = LocalDate.now(clock);
+        return day.equals(today)
+                ? "Today, " + Words.day(day)
+                : day.equals(today.minusDays(1))
+                        ? "Yesterday, " + Words.day(day)
+                        : WEEKDAY.format(day) + ", " + Words.day(day);
+    }
+
+    private Deed deed(ViewContext context, List<Row> rows, Optional<Operation> operation) {
+        var snapshot = context.snapshot();
+        var first = rows.getFirst();
+        boolean undone = operation.map(Operation::undoneBy).isPresent();
+        boolean mayUndo =
+                !undone
+                        && operation.filter(one -> one.kind() != OperationKind.LEVELS).isPresent()
+                        && context.reader().mayIn(context.product().code(), Permission.WORK);
+        return new Deed(
+                TIME.withZone(clock.getZone()).format(first.at()),
+                ChangeWords.nameOf(snapshot, first.actor()),
+                sentence(snapshot, rows),
+                mayUndo ? first.point().operation() : 0,
+                undone,
+                rows.stream().map(row -> line(snapshot, row)).toList());
+    }
+
+    /** Such as "changed the size from 3 to 5", or "moved it to Done: 3 items". */
+    private static String sentence(Snapshot snapshot, List<Row> rows) {
+        var bySubject = new LinkedHashMap<String, List<Row>>();
+        rows.forEach(
+                row -> bySubject.computeIfAbsent(row.subject(), any -> new ArrayList<>()).add(row));
+        var words =
+                bySubject.values().stream().map(some -> words(snapshot, some)).distinct().toList();
+        if (words.size() > 1 || words.getFirst().isEmpty()) {
+            return "changed " + Words.count(bySubject.size(), "item");
+        }
+        return bySubject.size() == 1
+                ? words.getFirst()
+                : words.getFirst() + ": " + Words.count(bySubject.size(), "item");
+    }
+
+    /** What one operation did to one thing; empty where it is too much to say. */
+    private static String words(Snapshot snapshot, List<Row> rows) {
+        var item = rows.getFirst().item();
+        if (item.isEmpty()) {
+            return "changed "
+                    + rows.stream()
+                            .map(HistoryPages::fieldOf)
+                            .distinct()
+                            .limit(MOST_NAMED)
+                            .collect(Collectors.joining(", "));
+        }
+        var told =
+                ChangeWords.of(
+                        snapshot,
+                        rows.stream().flatMap(row -> change(item.get(), row).stream()).toList());
+        return told.size() > MOST_NAMED ? "" : String.join(", ", told);
+    }
+
+    /** Empty where a later or damaged version wrote it. */
+    private static Optional<Change> change(ItemKey item, Row row) {
+        try {
+            return Field.find(row.field())
+                    .map(field -> Change.read(item, field, row.before(), row.after(), false));
+        } catch (RuntimeException e) {
+            return Optional.empty();
+        }
+    }
+
     private Line line(Snapshot snapshot, Row row) {
         var item = row.item().flatMap(snapshot::findItem);
         return new Line(
-                Words.since(row.at(), clock),
+                TIMESTAMP.withZone(clock.getZone()).format(row.at()),
                 ChangeWords.nameOf(snapshot, row.actor()),
-                item.map(it -> it.key() + " " + it.title()).orElseGet(() -> subject(snapshot, row)),
+                named(snapshot, row),
                 item.map(it -> "/items/" + it.key()).orElse(""),
-                isSetup(row)
-                        ? SetupWords.field(row.field()).orElseGet(() -> LogWords.field(row.field()))
-                        : LogWords.field(row.field()),
+                fieldOf(row),
                 row.field().equals(Field.RANK.label()) ? "" : shown(snapshot, row, row.before()),
                 shown(snapshot, row, row.after()));
+    }
+
+    private static String named(Snapshot snapshot, Row row) {
+        return row.item()
+                .flatMap(snapshot::findItem)
+                .map(it -> it.key() + " " + it.title())
+                .orElseGet(() -> subject(snapshot, row));
+    }
+
+    private static String fieldOf(Row row) {
+        return isSetup(row)
+                ? SetupWords.field(row.field()).orElseGet(() -> LogWords.field(row.field()))
+                : LogWords.field(row.field());
     }
 
     private static boolean isSetup(Row row) {

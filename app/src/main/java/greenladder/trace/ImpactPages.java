@@ -98,9 +98,9 @@ public class ImpactPages {
     /**
      * @param asked key of the item; the product's first one where it is empty
      */
-    @Nullable ImpactPage page(ViewContext look, String asked, @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+    @Nullable ImpactPage page(ViewContext context, String asked, @Nullable ItemKey at) {
+        var snapshot = context.snapshot();
+        var product = context.product();
         var found = ItemKey.parse(asked.strip()).flatMap(snapshot::findNode);
         var node =
                 found.or(() ->
@@ -114,11 +114,11 @@ public class ImpactPages {
         var item = node.item();
         var impact = Impact.of(snapshot, node);
         var url = "/%s/impact?item=%s".formatted(product.code(), item.key());
-        var beside = panels.beside(look, url, at);
+        var beside = panels.beside(context, url, at);
         return new ImpactPage(
                 product.code(),
                 beside.url(),
-                look.operation(),
+                context.operation(),
                 found.isPresent() ? "" : Shortened.to(MOST_SHOWN, asked.strip()),
                 item.key().toString(),
                 item.title(),
@@ -138,7 +138,7 @@ public class ImpactPages {
                 tests(snapshot, impact),
                 reworded(snapshot, impact.suspect()),
                 impact.suspect().stream().limit(MOST).map(Suspicion::id).toList(),
-                look.reader().mayIn(product.code(), Permission.WORK),
+                context.reader().mayIn(product.code(), Permission.WORK),
                 beside.panel());
     }
 

@@ -110,10 +110,10 @@ class ThreadPages {
         }
     }
 
-    ThreadPage page(ViewContext look, Place place) {
-        var snapshot = look.snapshot();
+    ThreadPage page(ViewContext context, Place place) {
+        var snapshot = context.snapshot();
         var product = snapshot.requireProduct(place.item().product());
-        var code = look.product().code();
+        var code = context.product().code();
         var item = snapshot.requireNode(place.item()).item();
         var atFirst = ItemThread.foldedAtFirst(snapshot, place.item(), AT_A_GLANCE);
         var folded = Objects.requireNonNullElse(place.folded(), atFirst);
@@ -147,9 +147,9 @@ class ThreadPages {
                 List.of(
                         new Way(place.turned(false).url(code), "Levels as columns", !place.down()),
                         new Way(place.turned(true).url(code), "as rows", place.down())),
-                goals(snapshot, look.product(), item, place),
+                goals(snapshot, context.product(), item, place),
                 Arrays.stream(LinkType.values()).map(LinkType::label).toList(),
-                look.reader().mayIn(place.item().product(), Permission.WORK));
+                context.reader().mayIn(place.item().product(), Permission.WORK));
     }
 
     /** None where they are as at first; else at least one, so that they are told from that. */

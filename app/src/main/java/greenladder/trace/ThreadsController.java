@@ -33,21 +33,21 @@ class ThreadsController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/threads")
     String threads(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(required = false) @Nullable String item,
             @RequestParam(required = false) @Nullable List<String> links,
             @RequestParam(required = false) @Nullable List<String> fold,
             @RequestParam(defaultValue = "") String as,
             Screen screen) {
-        var product = look.product();
-        var snapshot = look.snapshot();
+        var product = context.product();
+        var snapshot = context.snapshot();
         return screen.of(
                 View.THREADS,
-                look,
+                context,
                 chosen(snapshot, product, item)
                         .map(key ->
                                 pages.page(
-                                        look,
+                                        context,
                                         new ThreadPages.Place(
                                                 key,
                                                 types(links),

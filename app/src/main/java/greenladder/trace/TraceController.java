@@ -48,46 +48,48 @@ class TraceController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/goals")
     String goals(
-            ViewContext look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
-        var page = goals.page(look, at);
-        return screen.of(View.GOALS, look, page);
+            ViewContext context,
+            @RequestParam(required = false) @Nullable ItemKey at,
+            Screen screen) {
+        var page = goals.page(context, at);
+        return screen.of(View.GOALS, context, page);
     }
 
     /** For those who read only. */
     @GetMapping("/{product:[A-Z]{2,5}}/goals/report")
-    String goalReport(ViewContext look, Screen screen) {
-        return screen.of(View.GOALS, "trace/goal-report", look, reports.report(look));
+    String goalReport(ViewContext context, Screen screen) {
+        return screen.of(View.GOALS, "trace/goal-report", context, reports.report(context));
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/gaps")
     String gaps(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String kind,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String on,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        var page = gaps.page(look, kind, of, on, at);
-        return screen.of(View.GAPS, look, page);
+        var page = gaps.page(context, kind, of, on, at);
+        return screen.of(View.GAPS, context, page);
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/coverage")
     String coverage(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String rows,
             @RequestParam(defaultValue = "") String columns,
             Screen screen) {
-        return screen.of(View.COVERAGE, look, coverage.page(look, rows, columns));
+        return screen.of(View.COVERAGE, context, coverage.page(context, rows, columns));
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/impact")
     String impact(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String item,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        var page = impacts.page(look, item, at);
-        return screen.of(View.IMPACT, look, page);
+        var page = impacts.page(context, item, at);
+        return screen.of(View.IMPACT, context, page);
     }
 
     @PostMapping("/items/{key}/measure")
@@ -98,7 +100,7 @@ class TraceController {
             @RequestParam(defaultValue = "") String unit,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                target.isBlank() ? "Nothing is measured any more" : "Kept",
+                target.isBlank() ? "Nothing is measured any more" : "Saved",
                 gateway.submit(me, new KeepMeasure(Lookups.key(key), from, target, unit)));
     }
 
@@ -110,7 +112,7 @@ class TraceController {
             @AuthenticationPrincipal SignedIn me) {
         var on = FormValues.date("day", day);
         return Answers.noted(
-                value.isBlank() ? "Taken away" : "Noted",
+                value.isBlank() ? "Removed" : "Noted",
                 gateway.submit(me, new TakeReading(Lookups.key(key), on, value)));
     }
 

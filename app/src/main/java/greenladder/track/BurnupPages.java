@@ -45,16 +45,16 @@ public class BurnupPages {
      * @param down whether what is left is drawn rather than what is done
      */
     public BurnupPage page(
-            ViewContext look,
+            ViewContext context,
             String of,
             boolean down,
             String from,
             String to,
             Optional<LocalDate> day,
             @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var code = look.product().code();
-        var subjects = BurnupSubjects.of(look);
+        var snapshot = context.snapshot();
+        var code = context.product().code();
+        var subjects = BurnupSubjects.of(context);
         var subject =
                 subjects.stream()
                         .filter(one -> one.value().equals(of))
@@ -66,7 +66,7 @@ public class BurnupPages {
             return new BurnupPage(
                     code,
                     action,
-                    look.operation(),
+                    context.operation(),
                     List.of(),
                     List.of(),
                     DaySpan.of("", "", USUAL_DAYS, figures.today(), action),
@@ -81,13 +81,13 @@ public class BurnupPages {
         var span =
                 span(it, from, to, action).with("of", it.value()).with("way", down ? "down" : "");
         var url = url(code, it.value(), down) + (from.isEmpty() ? "" : "&" + span.query());
-        var standings = standings(look.reader(), it, span);
+        var standings = standings(context.reader(), it, span);
         var here = url + day.map(one -> "&day=" + one).orElse("");
-        var beside = panels.beside(look, here, at);
+        var beside = panels.beside(context, here, at);
         return new BurnupPage(
                 code,
                 beside.url(),
-                look.operation(),
+                context.operation(),
                 choices(subjects, it, code, down),
                 List.of(
                         new Choice(url(code, it.value(), false), "What is done", !down),
@@ -97,19 +97,20 @@ public class BurnupPages {
                 it.key(),
                 words(standings),
                 chart(it, span, standings, down, url),
-                story(look, it, day),
+                story(context, it, day),
                 beside.panel());
     }
 
-    private @Nullable DayStory story(ViewContext look, Subject it, Optional<LocalDate> day) {
-        var snapshot = look.snapshot();
-        var story = DayStory.of(look, pasts, day, it.holds());
+    private @Nullable DayStory story(ViewContext context, Subject it, Optional<LocalDate> day) {
+        var snapshot = context.snapshot();
+        var story = DayStory.of(context, pasts, day, it.holds());
         return story == null
                 ? null
                 : story.with(
                         snapshot,
                         pasts.read(
-                                look.reader(), past -> it.stood().apply(past, day.orElseThrow())));
+                                context.reader(),
+                                past -> it.stood().apply(past, day.orElseThrow())));
     }
 
     private static String url(String code, String of, boolean down) {

@@ -51,18 +51,18 @@ final class BurnupSubjects {
             BiFunction<Past, LocalDate, List<Stood>> stood) {}
 
     /** Releases first, then what stands at the top, then what stands right below it. */
-    static List<Subject> of(ViewContext look) {
-        var snapshot = look.snapshot();
+    static List<Subject> of(ViewContext context) {
+        var snapshot = context.snapshot();
         var subjects = new ArrayList<Subject>();
         snapshot.workspace()
-                .releasesOf(look.product().code())
-                .forEach(release -> subjects.add(ofRelease(snapshot, look.product(), release)));
-        var levels = ProgressPlace.levels(look.product());
+                .releasesOf(context.product().code())
+                .forEach(release -> subjects.add(ofRelease(snapshot, context.product(), release)));
+        var levels = ProgressPlace.levels(context.product());
         for (var level : levels) {
-            snapshot.inOrder(look.product(), level).live().stream()
+            snapshot.inOrder(context.product(), level).live().stream()
                     .limit(MOST_ITEMS)
                     .forEach(node ->
-                            ofItem(snapshot, look.product().code(), node.item().key().toString())
+                            ofItem(snapshot, context.product().code(), node.item().key().toString())
                                     .ifPresent(subjects::add));
             if (subjects.size() >= MOST_ITEMS) {
                 break;

@@ -38,18 +38,20 @@ record DayStory(String title, TrackTable table, @Nullable TrackTable standing) {
     }
 
     static @Nullable DayStory of(
-            ViewContext look,
+            ViewContext context,
             ItemPasts pasts,
             Optional<LocalDate> day,
             Predicate<DayChange> asked) {
         if (day.isEmpty()) {
             return null;
         }
-        var snapshot = look.snapshot();
-        var product = look.product().code();
+        var snapshot = context.snapshot();
+        var product = context.product().code();
         var changes =
                 pasts
-                        .read(look.reader(), past -> DayChange.on(past, product, day.get(), asked))
+                        .read(
+                                context.reader(),
+                                past -> DayChange.on(past, product, day.get(), asked))
                         .stream()
                         .filter(one -> snapshot.findNode(one.item()).isPresent())
                         .toList();

@@ -25,7 +25,7 @@ class FlowController {
      */
     @GetMapping("/{product:[A-Z]{2,5}}/flow")
     String flow(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String level,
             @RequestParam(defaultValue = "") String weeks,
@@ -36,12 +36,12 @@ class FlowController {
             @RequestParam MultiValueMap<String, String> all,
             Screen screen) {
         int span = weeks.matches("\\d{1,3}") ? Integer.parseInt(weeks) : 0;
-        var place = FlowPlace.read(look, of, level, span, by, ListState.beside(all, "level"));
+        var place = FlowPlace.read(context, of, level, span, by, ListState.beside(all, "level"));
         return screen.of(
                 View.FLOW,
-                look,
+                context,
                 pages.page(
-                        look,
+                        context,
                         place,
                         new FlowPlace.Opened(DayStory.day(day), DayStory.day(week)),
                         at));

@@ -56,20 +56,20 @@ public class FlowPages {
      * @param opened the point of a chart of which everything is told
      */
     FlowPage page(
-            ViewContext look, FlowPlace place, FlowPlace.Opened opened, @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var sieve = new Sieve(lines, look, place.state());
+            ViewContext context, FlowPlace place, FlowPlace.Opened opened, @Nullable ItemKey at) {
+        var snapshot = context.snapshot();
+        var sieve = new Sieve(lines, context, place.state());
         var only = sieve.keys(place.level());
-        var flow = flow(look.reader(), place, only);
+        var flow = flow(context.reader(), place, only);
         var url = place.url() + opened.query();
-        var beside = panels.beside(look, url, at);
+        var beside = panels.beside(context, url, at);
         return new FlowPage(
                 place.product(),
                 beside.url(),
-                look.operation(),
+                context.operation(),
                 sieve.line("flow", place.own(), place.level()),
                 teams(snapshot, place),
-                look.product().levels().all().stream()
+                context.product().levels().all().stream()
                         .filter(Level::carriesPoints)
                         .map(level ->
                                 new Choice(
@@ -90,20 +90,20 @@ public class FlowPages {
                 place.points() ? "points" : Words.lower(place.level().plural()),
                 words(flow, place),
                 drawn(
-                        look.reader(),
+                        context.reader(),
                         new DrawnDays(place.url(), soon()),
                         only,
                         () -> cumulative(flow, place)),
                 drawn(
-                        look.reader(),
-                        new DrawnDots(place.url(), soon(), look.operation()),
+                        context.reader(),
+                        new DrawnDots(place.url(), soon(), context.operation()),
                         only,
                         () -> CycleDots.of(snapshot, flow)),
                 weeks(flow, place),
                 ages(snapshot, flow),
                 opened.week().isPresent()
                         ? finished(snapshot, flow, opened.week().get())
-                        : story(look, place, only, opened.day()),
+                        : story(context, place, only, opened.day()),
                 beside.panel());
     }
 
@@ -171,14 +171,14 @@ public class FlowPages {
     }
 
     private @Nullable DayStory story(
-            ViewContext look,
+            ViewContext context,
             FlowPlace place,
             @Nullable Set<ItemKey> only,
             Optional<LocalDate> day) {
-        var snapshot = look.snapshot();
+        var snapshot = context.snapshot();
         var story =
                 DayStory.of(
-                        look,
+                        context,
                         pasts,
                         day,
                         one ->
@@ -190,7 +190,7 @@ public class FlowPages {
                 ? null
                 : story.withAges(
                         snapshot,
-                        flow(look.reader(), place, only, day.orElseThrow(), day.orElseThrow())
+                        flow(context.reader(), place, only, day.orElseThrow(), day.orElseThrow())
                                 .ages());
     }
 

@@ -35,11 +35,11 @@ public record FlowPlace(
     }
 
     public static FlowPlace read(
-            ViewContext look, String team, String level, int weeks, String by, ListState state) {
-        var product = look.product();
+            ViewContext context, String team, String level, int weeks, String by, ListState state) {
+        var product = context.product();
         return new FlowPlace(
                 product.code(),
-                look.snapshot().workspace().teamsOf(product.code()).stream()
+                context.snapshot().workspace().teamsOf(product.code()).stream()
                         .filter(one -> one.key().equals(team))
                         .findFirst()
                         .orElse(null),

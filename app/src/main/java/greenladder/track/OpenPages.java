@@ -60,14 +60,14 @@ public class OpenPages {
     public record Field(String name, String value) {}
 
     public OpenPage page(
-            ViewContext look,
+            ViewContext context,
             String by,
             String level,
             String of,
             Optional<LocalDate> asked,
             ListState state) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+        var snapshot = context.snapshot();
+        var product = context.product();
         var attribute = OpenWork.isAttribute(by) ? by : BY.getFirst();
         var its =
                 product.levels()
@@ -82,10 +82,10 @@ public class OpenPages {
         var today = figures.today();
         var day = asked.filter(one -> !one.isAfter(today)).orElse(today);
         var place = new Place(product.code(), attribute, its, team, day, day.equals(today), state);
-        var sieve = new Sieve(lines, look, state);
+        var sieve = new Sieve(lines, context, state);
         var rows =
                 pasts.read(
-                        look.reader(),
+                        context.reader(),
                         past ->
                                 past.open(
                                         product.code(),
@@ -105,7 +105,7 @@ public class OpenPages {
         return new OpenPage(
                 product.code(),
                 place.url(),
-                look.operation(),
+                context.operation(),
                 sieve.line("open", place.own(), its),
                 Named.choices(product, BY, attribute, "By ", one -> place.by(one).url()),
                 product.levels().all().stream()
@@ -121,7 +121,7 @@ public class OpenPages {
                                 items + " " + Words.lower(items == 1 ? its.name() : its.plural()),
                                 place.isNow() ? "now" : "on " + Words.day(day),
                                 Words.of(points)),
-                table(look, place, rows),
+                table(context, place, rows),
                 null);
     }
 
@@ -179,13 +179,13 @@ public class OpenPages {
         }
     }
 
-    private static TrackTable table(ViewContext look, Place place, List<OpenWork> rows) {
+    private static TrackTable table(ViewContext context, Place place, List<OpenWork> rows) {
         double most = rows.stream().mapToInt(OpenWork::items).max().orElse(1);
         return new TrackTable(
                 "open-work",
                 "How much is open",
                 TrackTable.heads(
-                        Named.capital(Named.attribute(look.product(), place.by())),
+                        Named.capital(Named.attribute(context.product(), place.by())),
                         "",
                         ":Items",
                         ":In progress",
@@ -193,7 +193,7 @@ public class OpenPages {
                 rows.stream()
                         .map(row ->
                                 TrackTable.line(
-                                        value(look, place, row),
+                                        value(context, place, row),
                                         Cell.bar(row.items(), most),
                                         Cell.figure(Integer.toString(row.items())),
                                         Cell.figure(Integer.toString(row.inProgress())),
@@ -202,11 +202,11 @@ public class OpenPages {
     }
 
     /** A value leads to the list of its items, as long as it is told of now. */
-    private static Cell value(ViewContext look, Place place, OpenWork row) {
+    private static Cell value(ViewContext context, Place place, OpenWork row) {
         if (place.by().equals(OpenWork.AGE)) {
             return Cell.text(age(Integer.parseInt(row.value())));
         }
-        var name = Named.value(look.snapshot(), look.product(), place.by(), row.value());
+        var name = Named.value(context.snapshot(), context.product(), place.by(), row.value());
         if (!place.isNow()) {
             return Cell.text(name);
         }

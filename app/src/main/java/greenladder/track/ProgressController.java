@@ -22,7 +22,7 @@ class ProgressController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/progress")
     String progress(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String level,
             @RequestParam(defaultValue = "") String by,
             @RequestParam(defaultValue = "") String of,
@@ -33,13 +33,13 @@ class ProgressController {
         int rows = most.matches("\\d{1,5}") ? Integer.parseInt(most) : 0;
         var place =
                 ProgressPlace.of(
-                        look.snapshot(),
-                        look.product(),
+                        context.snapshot(),
+                        context.product(),
                         level,
                         by,
                         of,
                         rows,
                         ListState.beside(all, "level"));
-        return screen.of(View.PROGRESS, look, pages.page(look, place, at));
+        return screen.of(View.PROGRESS, context, pages.page(context, place, at));
     }
 }

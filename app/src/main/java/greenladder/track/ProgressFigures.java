@@ -38,13 +38,17 @@ interface ProgressFigures {
 
     /** Of all that stands under each item, or of what a part or a filter leaves of it. */
     static ProgressFigures of(
-            ViewContext look, ProgressPlace place, Sieve sieve, ItemPasts pasts, LocalDate today) {
+            ViewContext context,
+            ProgressPlace place,
+            Sieve sieve,
+            ItemPasts pasts,
+            LocalDate today) {
         return place.part() == null && !sieve.isNarrow()
-                ? new Whole(look, place, pasts, today.minusDays(DAYS))
-                : Part.of(look, place, sieve, pasts, today);
+                ? new Whole(context, place, pasts, today.minusDays(DAYS))
+                : Part.of(context, place, sieve, pasts, today);
     }
 
-    record Whole(ViewContext look, ProgressPlace place, ItemPasts pasts, LocalDate day)
+    record Whole(ViewContext context, ProgressPlace place, ItemPasts pasts, LocalDate day)
             implements ProgressFigures {
         @Override
         public Figures now(Node node) {
@@ -53,20 +57,20 @@ interface ProgressFigures {
 
         @Override
         public Since since(Node node) {
-            var then = pasts.read(look.reader(), past -> past.standing(node.item().key(), day));
+            var then = pasts.read(context.reader(), past -> past.standing(node.item().key(), day));
             return Progress.since(node.rollUp(), then, place.measure());
         }
 
         @Override
         public List<Node> first() {
-            return all(look.snapshot(), place);
+            return all(context.snapshot(), place);
         }
 
         @Override
         public Figures total() {
             return place.top() == null
                     ? Progress.ofLevel(
-                            look.snapshot(), place.product(), place.level(), place.measure())
+                            context.snapshot(), place.product(), place.level(), place.measure())
                     : first().stream().map(this::now).reduce(Figures.NONE, Figures::plus);
         }
     }
@@ -82,17 +86,17 @@ interface ProgressFigures {
             Map<Level, Map<Optional<ItemKey>, Since>> sinces)
             implements ProgressFigures {
         static Part of(
-                ViewContext look,
+                ViewContext context,
                 ProgressPlace place,
                 Sieve sieve,
                 ItemPasts pasts,
                 LocalDate today) {
-            var snapshot = look.snapshot();
+            var snapshot = context.snapshot();
             var day = today.minusDays(DAYS);
             var part = place.part();
             var changed =
                     pasts.read(
-                            look.reader(),
+                            context.reader(),
                             past -> {
                                 var moments = new HashMap<ItemKey, Optional<Moment>>();
                                 var end =

@@ -46,19 +46,19 @@ public class ProgressPages {
     /** An item of the list, and how many levels it stands below the first. */
     private record Listed(Node node, int below) {}
 
-    public ProgressPage page(ViewContext look, ProgressPlace place, @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var sieve = new Sieve(lines, look, place.state());
-        var told = ProgressFigures.of(look, place, sieve, pasts, figures.today());
+    public ProgressPage page(ViewContext context, ProgressPlace place, @Nullable ItemKey at) {
+        var snapshot = context.snapshot();
+        var sieve = new Sieve(lines, context, place.state());
+        var told = ProgressFigures.of(context, place, sieve, pasts, figures.today());
         boolean isWhole = place.part() == null && !sieve.isNarrow();
         var listed = listed(place, isWhole, told);
         var shown = listed.stream().limit(place.most()).toList();
         var total = told.total();
-        var beside = panels.beside(look, place.url(), at);
+        var beside = panels.beside(context, place.url(), at);
         return new ProgressPage(
                 place.product().code(),
                 beside.url(),
-                look.operation(),
+                context.operation(),
                 sieve.line(
                         "progress",
                         place.own(),
@@ -259,6 +259,10 @@ public class ProgressPages {
         return words(all, place) + OutsideWords.of(outside, place.level(), place.measure());
     }
 
+    private static String unit(Measure measure) {
+        return measure == Measure.VALUE ? "value points" : measure.word();
+    }
+
     private static String words(Figures total, ProgressPlace place) {
         if (total.equals(Figures.NONE)) {
             return "";
@@ -278,7 +282,7 @@ public class ProgressPages {
                 .formatted(
                         inWords(bar, place.measure()),
                         bar.sized()
-                                ? " %s done, %s".formatted(place.measure().word(), percent(bar))
+                                ? " %s done, %s".formatted(unit(place.measure()), percent(bar))
                                 : "",
                         rest.isEmpty() ? "" : "; " + String.join(", ", rest));
     }

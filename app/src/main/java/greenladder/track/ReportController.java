@@ -23,11 +23,11 @@ class ReportController {
      */
     @GetMapping("/{product:[A-Z]{2,5}}/report")
     String report(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String id,
             @RequestParam(defaultValue = "") String day,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        return screen.of(View.REPORT, look, pages.page(look, id, DayStory.day(day), at));
+        return screen.of(View.REPORT, context, pages.page(context, id, DayStory.day(day), at));
     }
 }

@@ -46,9 +46,9 @@ public class ReportPages {
      * @param id key of the sprint; the one that runs, or the last that did, where it is empty
      * @param day the one of the burndown that is told of; empty for none
      */
-    ReportPage page(ViewContext look, String id, Optional<LocalDate> day, @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+    ReportPage page(ViewContext context, String id, Optional<LocalDate> day, @Nullable ItemKey at) {
+        var snapshot = context.snapshot();
+        var product = context.product();
         var all =
                 snapshot.workspace().teamsOf(product.code()).stream()
                         .map(Team::key)
@@ -62,7 +62,7 @@ public class ReportPages {
             return new ReportPage(
                     product.code(),
                     "/%s/report".formatted(product.code()),
-                    look.operation(),
+                    context.operation(),
                     List.of(),
                     null,
                     "",
@@ -82,11 +82,11 @@ public class ReportPages {
                 day.filter(one -> report.days().stream().anyMatch(its -> its.date().equals(one)))
                         .filter(one -> !one.isAfter(figures.today()));
         var url = url(product, sprint) + opened.map(one -> "&day=" + one).orElse("");
-        var beside = panels.beside(look, url, at);
+        var beside = panels.beside(context, url, at);
         return new ReportPage(
                 product.code(),
                 beside.url(),
-                look.operation(),
+                context.operation(),
                 choices(product, all, sprint),
                 new Head(
                         sprint.name(),
@@ -107,7 +107,7 @@ public class ReportPages {
                 opened.map(one -> story(snapshot, sprint, one)).orElse(null),
                 VelocityPages.velocities(snapshot, product, sprint.team()),
                 SprintEnds.closing(snapshot, sprint),
-                sprint.startedAt() == null ? null : ends.notes(look, sprint),
+                sprint.startedAt() == null ? null : ends.notes(context, sprint),
                 beside.panel());
     }
 

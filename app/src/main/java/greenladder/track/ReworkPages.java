@@ -57,14 +57,14 @@ class ReworkPages {
             @Nullable ItemPanel panel) {}
 
     ReworkPage page(
-            ViewContext look,
+            ViewContext context,
             String from,
             String to,
             String by,
             ListState state,
             @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+        var snapshot = context.snapshot();
+        var product = context.product();
         var attribute = Rework.ATTRIBUTES.contains(by) ? by : "item";
         var span =
                 DaySpan.of(
@@ -75,14 +75,14 @@ class ReworkPages {
                                 "/%s/rework".formatted(product.code()))
                         .with("by", attribute)
                         .with(state.parameters());
-        var sieve = new Sieve(lines, look, state);
+        var sieve = new Sieve(lines, context, state);
         var all = Spending.finished(snapshot, product, span.from(), span.to());
         var finished = sieve.of(all);
         var rework = Rework.among(snapshot, finished);
         var reopened =
                 pasts
                         .read(
-                                look.reader(),
+                                context.reader(),
                                 past ->
                                         Reopened.between(
                                                 past, product.code(), span.from(), span.to()))
@@ -94,16 +94,16 @@ class ReworkPages {
                                         .isPresent())
                         .toList();
         UnaryOperator<String> url = one -> sieve.url("rework", own(span, one));
-        var beside = panels.beside(look, url.apply(attribute), at);
+        var beside = panels.beside(context, url.apply(attribute), at);
         return new ReworkPage(
                 product.code(),
                 beside.url(),
-                look.operation(),
+                context.operation(),
                 sieve.line("rework", own(span, attribute), finished, all),
                 Named.choices(product, Rework.ATTRIBUTES, attribute, "By ", url),
                 span,
                 words(Spending.sum(finished), rework, reopened),
-                mended(look, rework, attribute),
+                mended(context, rework, attribute),
                 reopened(snapshot, reopened),
                 beside.panel());
     }
@@ -148,10 +148,10 @@ class ReworkPages {
         return words;
     }
 
-    private static TrackTable mended(ViewContext look, List<Rework> rework, String attribute) {
-        var snapshot = look.snapshot();
+    private static TrackTable mended(ViewContext context, List<Rework> rework, String attribute) {
+        var snapshot = context.snapshot();
         var lines = new ArrayList<Line>();
-        for (var row : Rework.by(snapshot, look.product(), rework, attribute)) {
+        for (var row : Rework.by(snapshot, context.product(), rework, attribute)) {
             lines.add(
                     TrackTable.line(
                             ItemKey.parse(row.value())
@@ -161,7 +161,7 @@ class ReworkPages {
                                             Cell.text(
                                                     Named.value(
                                                             snapshot,
-                                                            look.product(),
+                                                            context.product(),
                                                             attribute,
                                                             row.value()))),
                             Cell.text(""),

@@ -19,14 +19,15 @@ import org.jspecify.annotations.Nullable;
 /** What a view of Track is narrowed down to by the line over it. Belongs to one request. */
 public final class Sieve {
     private final FilterLines lines;
-    private final ViewContext look;
+    private final ViewContext context;
     private final Narrowed narrowed;
 
-    public Sieve(FilterLines lines, ViewContext look, ListState state) {
+    public Sieve(FilterLines lines, ViewContext context, ListState state) {
         this.lines = lines;
-        this.look = look;
+        this.context = context;
         this.narrowed =
-                lines.narrowed(look.snapshot(), List.of(look.product()), state, look.reader());
+                lines.narrowed(
+                        context.snapshot(), List.of(context.product()), state, context.reader());
     }
 
     boolean isNarrow() {
@@ -44,7 +45,7 @@ public final class Sieve {
     /** Those of a level that are found as they are now; null where nothing is narrowed down. */
     public @Nullable Set<ItemKey> keys(Level level) {
         return isNarrow()
-                ? of(look.snapshot().level(look.product(), level)).stream()
+                ? of(context.snapshot().level(context.product(), level)).stream()
                         .map(node -> node.item().key())
                         .collect(Collectors.toSet())
                 : null;
@@ -53,7 +54,9 @@ public final class Sieve {
     /** What is found, and all that stands below it, as far as it carries points. */
     Map<ItemKey, Node> withBelow() {
         var found = new LinkedHashMap<ItemKey, Node>();
-        look.snapshot().roots(look.product().code()).forEach(root -> take(root, false, found));
+        context.snapshot()
+                .roots(context.product().code())
+                .forEach(root -> take(root, false, found));
         return found;
     }
 
@@ -73,17 +76,17 @@ public final class Sieve {
      * @param own the view's own parameters
      */
     String url(String path, Map<String, String> own) {
-        return "/%s/%s?%s".formatted(look.product().code(), path, narrowed.state().query(own));
+        return "/%s/%s?%s".formatted(context.product().code(), path, narrowed.state().query(own));
     }
 
     public FilterLine line(
             String path, Map<String, String> own, Collection<Node> found, Collection<Node> all) {
-        return lines.line(narrowed, path, own, look.reader(), found, all);
+        return lines.line(narrowed, path, own, context.reader(), found, all);
     }
 
     /** The line over what tells of the items of a level. */
     public FilterLine line(String path, Map<String, String> own, Level level) {
-        var all = look.snapshot().level(look.product(), level);
+        var all = context.snapshot().level(context.product(), level);
         return line(path, own, isNarrow() ? of(all) : all, all);
     }
 }

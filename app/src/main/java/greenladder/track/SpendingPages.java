@@ -61,7 +61,7 @@ public class SpendingPages {
             @Nullable ItemPanel panel) {}
 
     public SpendingPage page(
-            ViewContext look,
+            ViewContext context,
             String from,
             String to,
             String by,
@@ -70,8 +70,8 @@ public class SpendingPages {
             @Nullable String part,
             ListState state,
             @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+        var snapshot = context.snapshot();
+        var product = context.product();
         var first = Spending.isAttribute(product, by) ? by : "kind";
         var second = Spending.isAttribute(product, then) && !then.equals(first) ? then : "";
         var span =
@@ -84,7 +84,7 @@ public class SpendingPages {
                         .with("by", first)
                         .with("then", second)
                         .with(state.parameters());
-        var sieve = new Sieve(lines, look, state);
+        var sieve = new Sieve(lines, context, state);
         var all = Spending.finished(snapshot, product, span.from(), span.to());
         var nodes = sieve.of(all);
         var rows = Spending.by(snapshot, product, nodes, first, second.isEmpty() ? null : second);
@@ -93,11 +93,11 @@ public class SpendingPages {
                 place.url()
                         + (value == null ? "" : "&of=" + encoded(value))
                         + (part == null ? "" : "&part=" + encoded(part));
-        var beside = panels.beside(look, opened, at);
+        var beside = panels.beside(context, opened, at);
         return new SpendingPage(
                 product.code(),
                 beside.url(),
-                look.operation(),
+                context.operation(),
                 sieve.line("spending", place.own(), nodes, all),
                 Named.choices(
                         product, attributes(product), first, "By ", one -> place.by(one).url()),
@@ -111,8 +111,8 @@ public class SpendingPages {
                         one -> place.then(one).url()),
                 span,
                 words(nodes),
-                table(look, place, rows),
-                value == null ? null : items(look, nodes, place, value, part),
+                table(context, place, rows),
+                value == null ? null : items(context, nodes, place, value, part),
                 beside.panel());
     }
 
@@ -166,7 +166,7 @@ public class SpendingPages {
                                 Words.of(sum.hours()));
     }
 
-    private static TrackTable table(ViewContext look, Place place, List<Row> rows) {
+    private static TrackTable table(ViewContext context, Place place, List<Row> rows) {
         double most = rows.stream().mapToLong(row -> row.points().thousandths()).max().orElse(1);
         double all = rows.stream().mapToLong(row -> row.points().thousandths()).sum();
         var lines = new ArrayList<Line>();
@@ -174,7 +174,7 @@ public class SpendingPages {
             lines.add(
                     new Line(
                             cells(
-                                    look,
+                                    context,
                                     row,
                                     place.by(),
                                     place.url() + "&of=" + encoded(row.value()),
@@ -185,7 +185,7 @@ public class SpendingPages {
                 lines.add(
                         new Line(
                                 cells(
-                                        look,
+                                        context,
                                         part,
                                         place.then(),
                                         "%s&of=%s&part=%s"
@@ -202,7 +202,7 @@ public class SpendingPages {
                 "spending",
                 "What finished work was spent on",
                 TrackTable.heads(
-                        Named.capital(Named.attribute(look.product(), place.by())),
+                        Named.capital(Named.attribute(context.product(), place.by())),
                         "",
                         ":Points",
                         ":Share",
@@ -212,11 +212,12 @@ public class SpendingPages {
     }
 
     private static List<Cell> cells(
-            ViewContext look, Row row, String attribute, String url, double most, double all) {
+            ViewContext context, Row row, String attribute, String url, double most, double all) {
         double points = row.points().thousandths();
         return List.of(
                 Cell.link(
-                        Named.value(look.snapshot(), look.product(), attribute, row.value()), url),
+                        Named.value(context.snapshot(), context.product(), attribute, row.value()),
+                        url),
                 Cell.bar(points, most),
                 Cell.figure(Words.of(row.points())),
                 Cell.figure(all == 0 ? "" : Words.percent(points / all)),
@@ -225,9 +226,13 @@ public class SpendingPages {
     }
 
     private static DayStory items(
-            ViewContext look, List<Node> nodes, Place place, String value, @Nullable String part) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+            ViewContext context,
+            List<Node> nodes,
+            Place place,
+            String value,
+            @Nullable String part) {
+        var snapshot = context.snapshot();
+        var product = context.product();
         var those = Spending.with(snapshot, product, nodes, place.by(), value);
         if (part != null && !place.then().isEmpty()) {
             those = Spending.with(snapshot, product, those, place.then(), part);

@@ -96,12 +96,12 @@ class SprintEnds {
     }
 
     /** What the team noted, by what it is about. */
-    Notes notes(ViewContext look, Sprint sprint) {
-        var code = look.product().code();
+    Notes notes(ViewContext context, Sprint sprint) {
+        var code = context.product().code();
         var all = sprint.plan().end().notes();
         return new Notes(
                 "/%s/track/sprints/%s/notes".formatted(code, sprint.key()),
-                look.reader().mayIn(code, Permission.WORK),
+                context.reader().mayIn(code, Permission.WORK),
                 Arrays.stream(SprintNote.Kind.values())
                         .map(kind ->
                                 new NoteList(
@@ -109,7 +109,7 @@ class SprintEnds {
                                         kind.label(),
                                         all.stream()
                                                 .filter(note -> note.kind() == kind)
-                                                .map(note -> note(look.snapshot(), note))
+                                                .map(note -> note(context.snapshot(), note))
                                                 .toList()))
                         .toList());
     }

@@ -48,7 +48,7 @@ class SprintNotesController {
             @AuthenticationPrincipal SignedIn me) {
         var it = Lookups.sprint(keeper.seenBy(me), sprint);
         return Answers.noted(
-                text.isBlank() ? "Taken away" : "Changed",
+                text.isBlank() ? "Removed" : "Changed",
                 gateway.submit(me, new KeepNote(it.key(), number, null, text)));
     }
 

@@ -62,11 +62,11 @@ class TablePages {
      */
     record Row(int deep, String name, Stem stem, String items, String points, String unsized) {}
 
-    TablePage page(ViewContext look, ListState asked, List<String> groups, String level) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+    TablePage page(ViewContext context, ListState asked, List<String> groups, String level) {
+        var snapshot = context.snapshot();
+        var product = context.product();
         var its = product.levels().find(level).orElseGet(() -> product.levels().stories());
-        var narrowed = lines.narrowed(snapshot, List.of(product), asked, look.reader());
+        var narrowed = lines.narrowed(snapshot, List.of(product), asked, context.reader());
         var all = snapshot.inOrder(product, its).live();
         var found =
                 narrowed.isNarrow()
@@ -85,8 +85,8 @@ class TablePages {
         return new TablePage(
                 product.code(),
                 place.url(),
-                look.operation(),
-                lines.line(narrowed, "tables", place.own(), look.reader(), found, all),
+                context.operation(),
+                lines.line(narrowed, "tables", place.own(), context.reader(), found, all),
                 product.levels().all().stream()
                         .map(one -> new Choice(place.on(one).url(), one.plural(), one.equals(its)))
                         .toList(),
@@ -165,12 +165,19 @@ class TablePages {
                             choices.add(
                                     new Choice(
                                             place.by(deep, facet.id()).url(),
-                                            (deep == 0 ? "By " : "then by ")
-                                                    + Words.lower(facet.label()),
+                                            (deep == 0 ? "By " : "then by ") + grouped(facet),
                                             facet.id().equals(current))));
             groups.add(new Grouped(i == 0 ? "Grouped by" : "then by, " + (i + 1), choices));
         }
         return groups;
+    }
+
+    /** What groups are made by: "goal" of "in goal", whether there is one of "no parent". */
+    private static String grouped(Facet facet) {
+        var label = Words.lower(facet.label());
+        return label.startsWith("in ")
+                ? label.substring("in ".length())
+                : label.startsWith("no ") ? "having a " + label.substring("no ".length()) : label;
     }
 
     private static void add(List<Row> rows, List<Facet> facets, List<Node> nodes, int deep) {

@@ -41,7 +41,7 @@ class TrackController {
 
     @GetMapping("/burnup")
     String burnup(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String way,
             @RequestParam(defaultValue = "") String from,
@@ -49,18 +49,19 @@ class TrackController {
             @RequestParam(defaultValue = "") String day,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        var page = burnups.page(look, of, way.equals("down"), from, to, DayStory.day(day), at);
-        return screen.of(View.BURNUP, look, page);
+        var page = burnups.page(context, of, way.equals("down"), from, to, DayStory.day(day), at);
+        return screen.of(View.BURNUP, context, page);
     }
 
     @GetMapping("/velocity")
-    String velocity(ViewContext look, @RequestParam(defaultValue = "") String of, Screen screen) {
-        return screen.of(View.VELOCITY, look, velocities.page(look, of));
+    String velocity(
+            ViewContext context, @RequestParam(defaultValue = "") String of, Screen screen) {
+        return screen.of(View.VELOCITY, context, velocities.page(context, of));
     }
 
     @GetMapping("/open")
     String open(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String by,
             @RequestParam(defaultValue = "") String level,
             @RequestParam(defaultValue = "") String of,
@@ -69,8 +70,9 @@ class TrackController {
             Screen screen) {
         return screen.of(
                 View.OPEN,
-                look,
-                open.page(look, by, level, of, DayStory.day(day), ListState.beside(all, "level")));
+                context,
+                open.page(
+                        context, by, level, of, DayStory.day(day), ListState.beside(all, "level")));
     }
 
     /**
@@ -79,13 +81,13 @@ class TrackController {
      */
     @GetMapping("/tables")
     String tables(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "assignee,state") String by,
             @RequestParam MultiValueMap<String, String> all,
             Screen screen) {
-        var page = tables.page(look, ListState.read(all), List.of(by.split(",")), of);
-        return screen.of(View.TABLES, look, page);
+        var page = tables.page(context, ListState.read(all), List.of(by.split(",")), of);
+        return screen.of(View.TABLES, context, page);
     }
 
     /**
@@ -94,7 +96,7 @@ class TrackController {
      */
     @GetMapping("/spending")
     String spending(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String by,
@@ -104,20 +106,20 @@ class TrackController {
             @RequestParam(required = false) @Nullable ItemKey at,
             @RequestParam MultiValueMap<String, String> all,
             Screen screen) {
-        var page = spending.page(look, from, to, by, then, of, part, ListState.read(all), at);
-        return screen.of(View.SPENDING, look, page);
+        var page = spending.page(context, from, to, by, then, of, part, ListState.read(all), at);
+        return screen.of(View.SPENDING, context, page);
     }
 
     @GetMapping("/rework")
     String rework(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String from,
             @RequestParam(defaultValue = "") String to,
             @RequestParam(defaultValue = "") String by,
             @RequestParam(required = false) @Nullable ItemKey at,
             @RequestParam MultiValueMap<String, String> all,
             Screen screen) {
-        var page = rework.page(look, from, to, by, ListState.read(all), at);
-        return screen.of(View.REWORK, look, page);
+        var page = rework.page(context, from, to, by, ListState.read(all), at);
+        return screen.of(View.REWORK, context, page);
     }
 }

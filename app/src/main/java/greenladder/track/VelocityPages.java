@@ -60,9 +60,9 @@ public class VelocityPages {
             @Nullable TrackTable table,
             @Nullable ItemPanel panel) {}
 
-    VelocityPage page(ViewContext look, String of) {
-        var snapshot = look.snapshot();
-        var product = look.product();
+    VelocityPage page(ViewContext context, String of) {
+        var snapshot = context.snapshot();
+        var product = context.product();
         var teams =
                 snapshot.workspace().teamsOf(product.code()).stream()
                         .filter(team -> !Sprints.of(snapshot.workspace(), team.key()).isEmpty())
@@ -76,7 +76,7 @@ public class VelocityPages {
         return new VelocityPage(
                 product.code(),
                 team == null ? url(product, "") : url(product, team.key()),
-                look.operation(),
+                context.operation(),
                 teams.stream()
                         .map(one ->
                                 new Choice(url(product, one.key()), one.name(), one.equals(team)))

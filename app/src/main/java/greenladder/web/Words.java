@@ -48,7 +48,15 @@ public final class Words {
 
     /** {@code count(1, "task")} is "1 task", {@code count(3, "task")} "3 tasks". */
     public static String count(long number, String one) {
-        return number + " " + (number == 1 ? one : one + "s");
+        return number + " " + (number == 1 ? one : plural(one));
+    }
+
+    /** Of a regular noun: "stories", "boxes", "days". */
+    private static String plural(String one) {
+        if (one.matches(".*[^aeiou]y")) {
+            return one.substring(0, one.length() - 1) + "ies";
+        }
+        return one + (one.matches(".*(s|x|ch|sh)") ? "es" : "s");
     }
 
     /** Up to three by name, more by their number: "MSF1, MSF2 and MSF3", "40 items". */
@@ -65,7 +73,7 @@ public final class Words {
 
     /** A number in words with its unit: "1 point", "2.5 points". */
     public static String count(String number, String one) {
-        return number + " " + one + (number.equals("1") ? "" : "s");
+        return number + " " + (number.equals("1") ? one : plural(one));
     }
 
     public static String day(@Nullable LocalDate day) {

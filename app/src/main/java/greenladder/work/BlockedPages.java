@@ -40,15 +40,15 @@ class BlockedPages {
 
     record Row(WorkPage.Row of, String person, String team) {}
 
-    BlockedPage page(ViewContext look, @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var url = "/%s/blocked".formatted(look.product().code());
-        var nodes = blocked(snapshot, look.product().code());
-        var beside = panels.beside(look, url, at);
+    BlockedPage page(ViewContext context, @Nullable ItemKey at) {
+        var snapshot = context.snapshot();
+        var url = "/%s/blocked".formatted(context.product().code());
+        var nodes = blocked(snapshot, context.product().code());
+        var beside = panels.beside(context, url, at);
         return new BlockedPage(
-                look.product().code(),
+                context.product().code(),
                 beside.url(),
-                look.operation(),
+                context.operation(),
                 nodes.size() > MOST
                         ? "the %d oldest of %d".formatted(MOST, nodes.size())
                         : Integer.toString(nodes.size()),
@@ -56,7 +56,7 @@ class BlockedPages {
                         .limit(MOST)
                         .map(node ->
                                 new Row(
-                                        work.row(snapshot, node, look.reader()),
+                                        work.row(snapshot, node, context.reader()),
                                         snapshot.findPerson(node.item().assignee())
                                                 .map(Person::name)
                                                 .orElse("nobody"),

@@ -2,6 +2,7 @@ package greenladder.work;
 
 import static java.nio.charset.StandardCharsets.UTF_8;
 
+import greenladder.card.ItemCards;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
@@ -16,8 +17,6 @@ import greenladder.core.value.ItemKey;
 import greenladder.people.SignedIn;
 import greenladder.store.Rights;
 import greenladder.web.Drawings;
-import greenladder.web.RungMark;
-import greenladder.web.SizeWords;
 import greenladder.web.Words;
 import greenladder.words.ChangeWords;
 import java.time.Duration;
@@ -55,52 +54,36 @@ record BoardCardDrawer(
 
     private BoardPage.Card card(Node node) {
         var item = node.item();
-        var product = snapshot.requireProduct(item.key().product());
+        return new BoardPage.Card(
+                new ItemCards(snapshot, rights, reader, one -> one.key().equals(picked)).of(node),
+                first(snapshot.requireProduct(item.key().product()), item),
+                StandardFields.helpers(item).stream()
+                        .map(handle -> ChangeWords.nameOf(snapshot, handle))
+                        .collect(Collectors.joining(", ")),
+                tasks(node),
+                trouble(item),
+                new BoardPage.Age(age(item), isOld(item)),
+                shown.stream()
+                        .filter(label -> !label.equals(PICTURE))
+                        .flatMap(label -> value(item, label).stream())
+                        .toList(),
+                picture(item),
+                item.updatedAt().isAfter(changedSince),
+                item.details().doing().accepted() != null);
+    }
+
+    private static BoardPage.Tasks tasks(Node node) {
         var tasks =
                 node.children().stream()
                         .map(Node::item)
                         .filter(child -> !child.level().carriesPoints() && !child.isDropped())
                         .toList();
         long done = tasks.stream().filter(Item::isDone).count();
-        var age = age(item);
-        var person = snapshot.findPerson(item.assignee());
-        return new BoardPage.Card(
-                item.key().toString(),
-                item.level().index(),
-                RungMark.of(product.levels(), item.level()),
-                item.title(),
-                item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
-                first(product, item),
-                item.level().carriesPoints()
-                        ? SizeWords.of(product, node)
-                        : item.remainingHours() == null
-                                ? ""
-                                : Words.of(item.remainingHours()) + " h",
-                item.level().carriesPoints()
-                        && !node.rollUp().hasPointChildren()
-                        && rights.mayEdit(reader, item, Field.SIZE),
-                person.map(Person::initials).orElse(""),
-                person.map(Person::name).orElse(""),
-                StandardFields.helpers(item).stream()
-                        .map(handle -> ChangeWords.nameOf(snapshot, handle))
-                        .collect(Collectors.joining(", ")),
+        return new BoardPage.Tasks(
                 tasks.stream().limit(MOST_SQUARES).map(BoardCardDrawer::look).toList(),
                 tasks.isEmpty()
                         ? ""
-                        : "%d of %s".formatted(done, Words.count(tasks.size(), "task")),
-                trouble(item),
-                age,
-                isOld(item),
-                shown.stream()
-                        .filter(label -> !label.equals(PICTURE))
-                        .flatMap(label -> value(item, label).stream())
-                        .toList(),
-                picture(item),
-                item.state().name(),
-                item.updatedAt().isAfter(changedSince),
-                item.details().doing().accepted() != null,
-                rights.mayEdit(reader, item, Field.STATE),
-                item.key().equals(picked));
+                        : "%d of %s".formatted(done, Words.count(tasks.size(), "task")));
     }
 
     static String look(Item item) {

@@ -64,11 +64,11 @@ class BoardController {
 
     @GetMapping
     String board(
-            ViewContext look, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
+            ViewContext context, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
         return screen.of(
                 View.BOARD,
-                look,
-                pages.page(look, BoardPlace.read(look.snapshot(), look.product(), asked)));
+                context,
+                pages.page(context, BoardPlace.read(context.snapshot(), context.product(), asked)));
     }
 
     /**
@@ -83,7 +83,7 @@ class BoardController {
      */
     @PostMapping("/{team}/move")
     ResponseEntity<String> move(
-            ViewContext look,
+            ViewContext context,
             @PathVariable String team,
             @RequestParam String keys,
             @RequestParam(defaultValue = "") String column,
@@ -93,7 +93,7 @@ class BoardController {
             @RequestParam(defaultValue = "") String before,
             @RequestParam(defaultValue = "") String sprint,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = look.snapshot();
+        var snapshot = context.snapshot();
         Lookups.team(snapshot, team);
         var items = FormValues.keys(keys);
         var fields = new HashMap<String, String>();
@@ -117,7 +117,7 @@ class BoardController {
                                 Lookups.node(snapshot, before).item().key());
         var saved = gateway.submit(me, new MoveCard(items, team, column, fields, order));
         return Answers.done(
-                person == null ? "Moved" : person.isEmpty() ? "Given to nobody:" : "Given:", saved);
+                person == null ? "Moved" : person.isEmpty() ? "Unassigned:" : "Assigned:", saved);
     }
 
     private static String checked(String value) {
@@ -170,7 +170,7 @@ class BoardController {
     /** Writes a new card into a column, or a new task under a story. */
     @PostMapping("/{team}/add")
     ResponseEntity<String> add(
-            ViewContext look,
+            ViewContext context,
             @PathVariable String team,
             @RequestParam String title,
             @RequestParam String column,
@@ -178,7 +178,7 @@ class BoardController {
             @RequestParam(defaultValue = "") String lane,
             @RequestParam(defaultValue = "") String sprint,
             @AuthenticationPrincipal SignedIn me) {
-        var snapshot = look.snapshot();
+        var snapshot = context.snapshot();
         var it = Lookups.team(snapshot, team);
         var into =
                 Boards.of(snapshot.workspace(), it)
@@ -192,7 +192,7 @@ class BoardController {
                 isTask
                         ? snapshot.requireProduct(
                                 Lookups.node(snapshot, lane).item().key().product())
-                        : look.product();
+                        : context.product();
         var level =
                 isTask
                         ? product.levels()
@@ -252,13 +252,13 @@ class BoardController {
     /** Tells the other boards what somebody holds in a drag; nothing when they let go. */
     @PostMapping("/{team}/hold")
     ResponseEntity<Void> hold(
-            ViewContext look,
+            ViewContext context,
             @PathVariable String team,
             @RequestParam(defaultValue = "") String keys,
             @RequestParam(defaultValue = "") String from,
             @AuthenticationPrincipal SignedIn me) {
-        requireHere(look, team, me);
-        tell(look, team, me, "hold", keys.isEmpty() ? List.of() : held(keys), "", from);
+        requireHere(context, team, me);
+        tell(context, team, me, "hold", keys.isEmpty() ? List.of() : held(keys), "", from);
         return ResponseEntity.noContent().build();
     }
 
@@ -269,28 +269,28 @@ class BoardController {
      */
     @PostMapping("/{team}/walk")
     ResponseEntity<Void> walk(
-            ViewContext look,
+            ViewContext context,
             @PathVariable String team,
             @RequestParam(defaultValue = "") String key,
             @RequestParam(defaultValue = "cards") String by,
             @RequestParam(defaultValue = "") String from,
             @AuthenticationPrincipal SignedIn me) {
-        requireHere(look, team, me);
+        requireHere(context, team, me);
         var at =
                 key.isEmpty()
                         ? List.<ItemKey>of()
-                        : List.of(Lookups.node(look.snapshot(), key).item().key());
-        tell(look, team, me, "walk", at, by.equals("people") ? by : "cards", from);
+                        : List.of(Lookups.node(context.snapshot(), key).item().key());
+        tell(context, team, me, "walk", at, by.equals("people") ? by : "cards", from);
         return ResponseEntity.noContent().build();
     }
 
     /** What is told of a card in the daily meeting. */
     @GetMapping("/{team}/walk")
     String walked(
-            ViewContext look, @PathVariable String team, @RequestParam String key, Model model) {
-        var it = Lookups.team(look.snapshot(), team);
+            ViewContext context, @PathVariable String team, @RequestParam String key, Model model) {
+        var it = Lookups.team(context.snapshot(), team);
         model.addAttribute(
-                "card", walks.card(look.snapshot(), it, Lookups.node(look.snapshot(), key)));
+                "card", walks.card(context.snapshot(), it, Lookups.node(context.snapshot(), key)));
         return "work/walk :: card";
     }
 
@@ -298,10 +298,10 @@ class BoardController {
         return FormValues.keys(keys).stream().limit(MOST_HELD).toList();
     }
 
-    private static void requireHere(ViewContext look, String team, SignedIn me) {
-        Team it = Lookups.team(look.snapshot(), team);
-        if (!it.products().contains(look.product().code())
-                || !me.mayIn(look.product().code(), Permission.WORK)) {
+    private static void requireHere(ViewContext context, String team, SignedIn me) {
+        Team it = Lookups.team(context.snapshot(), team);
+        if (!it.products().contains(context.product().code())
+                || !me.mayIn(context.product().code(), Permission.WORK)) {
             throw new Failure.Forbidden("This is not your team's board.");
         }
     }
@@ -310,7 +310,7 @@ class BoardController {
      * @param from which page it comes from
      */
     private void tell(
-            ViewContext look,
+            ViewContext context,
             String team,
             SignedIn me,
             String what,
@@ -320,7 +320,7 @@ class BoardController {
         events.publishEvent(
                 new PresenceEvent(
                         "board",
-                        look.product().code(),
+                        context.product().code(),
                         keys,
                         "keys",
                         Map.of(

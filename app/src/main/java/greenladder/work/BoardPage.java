@@ -1,8 +1,8 @@
 package greenladder.work;
 
+import greenladder.card.ItemCard;
 import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
-import greenladder.web.RungMark;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -103,34 +103,31 @@ record BoardPage(
      * A card before it is drawn.
      *
      * @param first the name of the most pressing band where it is in that; else empty
-     * @param tasks how each of its tasks stands
+     * @param helpers who else works on it; empty for nobody
      * @param trouble why it cannot go on, and since when
-     * @param age how long it has taken where that is told
      * @param more what else the team wants to see
      * @param picture the address of a picture; empty for none
      */
     record Card(
-            String key,
-            int level,
-            RungMark mark,
-            String title,
-            String kind,
+            ItemCard item,
             String first,
-            String size,
-            boolean maySize,
-            String initials,
-            String person,
             String helpers,
-            List<String> tasks,
-            String tasksInWords,
+            Tasks tasks,
             String trouble,
-            String age,
-            boolean old,
+            Age age,
             List<String> more,
             String picture,
-            String state,
             boolean changed,
-            boolean accepted,
-            boolean mayMove,
-            boolean picked) {}
+            boolean accepted) {}
+
+    /**
+     * @param squares how each stands
+     */
+    record Tasks(List<String> squares, String words) {}
+
+    /**
+     * @param words how long it has taken where that is told
+     * @param old whether it has taken longer than most
+     */
+    record Age(String words, boolean old) {}
 }

@@ -84,16 +84,18 @@ class BoardPages {
         return LocalDate.now(clock);
     }
 
-    BoardPage page(ViewContext look, BoardPlace place) {
+    BoardPage page(ViewContext context, BoardPlace place) {
         var team = place.team();
-        return team == null ? withoutTeam(look, place) : new Drawing(look, place, team).page();
+        return team == null
+                ? withoutTeam(context, place)
+                : new Drawing(context, place, team).page();
     }
 
-    private static BoardPage withoutTeam(ViewContext look, BoardPlace place) {
+    private static BoardPage withoutTeam(ViewContext context, BoardPlace place) {
         return new BoardPage(
                 place.product().code(),
                 place.url(),
-                look.operation(),
+                context.operation(),
                 List.of(),
                 List.of(),
                 List.of(),
@@ -125,7 +127,7 @@ class BoardPages {
 
     /** One page on its way. */
     private final class Drawing {
-        private final ViewContext look;
+        private final ViewContext context;
         private final Snapshot snapshot;
         private final BoardPlace place;
         private final Team team;
@@ -137,9 +139,9 @@ class BoardPages {
         /** How many cards of a cell are drawn before one asks for more. */
         private int perCell = DRAWN;
 
-        Drawing(ViewContext look, BoardPlace place, Team team) {
-            this.look = look;
-            this.snapshot = look.snapshot();
+        Drawing(ViewContext context, BoardPlace place, Team team) {
+            this.context = context;
+            this.snapshot = context.snapshot();
             this.place = place;
             this.team = team;
             this.cards = cards(snapshot, team, place.sprint());
@@ -148,11 +150,11 @@ class BoardPages {
                             snapshot,
                             snapshot.workspace().productsOf(team),
                             place.filter(),
-                            look.reader());
+                            context.reader());
             this.drawer =
                     new BoardCardDrawer(
                             snapshot,
-                            look.reader(),
+                            context.reader(),
                             rights,
                             drawings,
                             cards.board().shown(),
@@ -162,7 +164,7 @@ class BoardPages {
                             clock.instant(),
                             sinceLastDay(team),
                             place.at());
-            this.mayShape = look.reader().mayIn(place.product().code(), Permission.SHAPE);
+            this.mayShape = context.reader().mayIn(place.product().code(), Permission.SHAPE);
         }
 
         BoardPage page() {
@@ -177,7 +179,7 @@ class BoardPages {
             return new BoardPage(
                     place.product().code(),
                     place.url(),
-                    look.operation(),
+                    context.operation(),
                     choices.teams(),
                     choices.sprints(),
                     choices.lanes(),
@@ -187,9 +189,9 @@ class BoardPages {
                     people.of(snapshot, team, sprint, all, today()),
                     elsewhere(),
                     mayShape ? toAccept(all) : List.of(),
-                    lines.line(narrowed, "board", place.parameters(), look.reader(), shown, all),
+                    lines.line(narrowed, "board", place.parameters(), context.reader(), shown, all),
                     choices.ticks(),
-                    place.isSetup() && rights.mayPlan(look.reader(), team)
+                    place.isSetup() && rights.mayPlan(context.reader(), team)
                             ? setup.page(snapshot, team)
                             : null,
                     panel());
@@ -198,19 +200,20 @@ class BoardPages {
         private @Nullable ItemPanel panel() {
             return place.at() == null
                     ? null
-                    : panels.of(place.at(), look.reader(), one -> place.at(one.key()).url());
+                    : panels.of(place.at(), context.reader(), one -> place.at(one.key()).url());
         }
 
         private boolean isShown(Node node) {
             return (!narrowed.isNarrow() || narrowed.finds(node))
-                    && (!place.watched() || watching.isWatching(look.reader(), node.item().key()));
+                    && (!place.watched()
+                            || watching.isWatching(context.reader(), node.item().key()));
         }
 
         private Head head(@Nullable Sprint sprint) {
             boolean isOpen = sprint == null || !sprint.isClosed();
-            boolean mayPlan = rights.mayPlan(look.reader(), team);
+            boolean mayPlan = rights.mayPlan(context.reader(), team);
             var stories = place.product().levels().stories();
-            boolean mayRaise = isOpen && rights.mayAdd(look.reader(), place.product(), stories);
+            boolean mayRaise = isOpen && rights.mayAdd(context.reader(), place.product(), stories);
             return new Head(
                     team.key(),
                     team.name(),
@@ -226,7 +229,7 @@ class BoardPages {
                     isOpen && (sprint == null ? mayShape : mayPlan),
                     mayRaise,
                     mayShape,
-                    isOpen && look.reader().mayIn(place.product().code(), Permission.WORK),
+                    isOpen && context.reader().mayIn(place.product().code(), Permission.WORK),
                     place.lanes().word(),
                     Words.lower(stories.name()));
         }
@@ -363,7 +366,7 @@ class BoardPages {
                     .map(Node::item)
                     .filter(Item::isDone)
                     .filter(item -> item.details().doing().accepted() == null)
-                    .filter(item -> rights.mayEdit(look.reader(), item, Field.ACCEPTED))
+                    .filter(item -> rights.mayEdit(context.reader(), item, Field.ACCEPTED))
                     .limit(MOST_TO_ACCEPT)
                     .map(item -> new Line(item.key().toString(), item.title()))
                     .toList();

@@ -154,11 +154,11 @@ class BoardRulesController {
     /** Tells what a rule would do with an item, in use or not. */
     @PostMapping("/{key}/try")
     ResponseEntity<String> tryRule(
-            ViewContext look,
+            ViewContext context,
             @PathVariable String team,
             @PathVariable String key,
             @RequestParam String item) {
-        var snapshot = look.snapshot();
+        var snapshot = context.snapshot();
         return Answers.said(tried(snapshot, Lookups.team(snapshot, team), key, item.strip()));
     }
 
@@ -189,7 +189,7 @@ class BoardRulesController {
                         changes.stream()
                                 .filter(change -> change.field() != Field.HANDED_OVER)
                                 .toList());
-        return "%s, once in %s: %s."
+        return "When %s reaches “%s”: %s."
                 .formatted(
                         item.key(),
                         HandOverWords.stateName(

@@ -47,14 +47,18 @@ class WorkController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/work")
     String work(
-            ViewContext look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
-        return screen.of(View.WORK, look, pages.page(look, at));
+            ViewContext context,
+            @RequestParam(required = false) @Nullable ItemKey at,
+            Screen screen) {
+        return screen.of(View.WORK, context, pages.page(context, at));
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/blocked")
     String blocked(
-            ViewContext look, @RequestParam(required = false) @Nullable ItemKey at, Screen screen) {
-        return screen.of(View.BLOCKED, look, blocked.page(look, at));
+            ViewContext context,
+            @RequestParam(required = false) @Nullable ItemKey at,
+            Screen screen) {
+        return screen.of(View.BLOCKED, context, blocked.page(context, at));
     }
 
     /**

@@ -63,17 +63,17 @@ class WorkPages {
         return LocalDate.now(clock);
     }
 
-    WorkPage page(ViewContext look, @Nullable ItemKey at) {
-        var snapshot = look.snapshot();
-        var reader = look.reader();
-        var url = "/%s/work".formatted(look.product().code());
+    WorkPage page(ViewContext context, @Nullable ItemKey at) {
+        var snapshot = context.snapshot();
+        var reader = context.reader();
+        var url = "/%s/work".formatted(context.product().code());
         var own = OwnWork.of(snapshot, reader.handle());
         var hours = LogHours.hoursOn(snapshot, reader.handle(), today());
-        var beside = panels.beside(look, url, at);
+        var beside = panels.beside(context, url, at);
         return new WorkPage(
-                look.product().code(),
+                context.product().code(),
                 beside.url(),
-                look.operation(),
+                context.operation(),
                 rows(snapshot, own.underWay(), reader),
                 own.underWay().size() <= BoardPeople.AT_ONCE
                         ? ""
@@ -92,7 +92,7 @@ class WorkPages {
                 notices.of(reader, true, Long.MAX_VALUE, MOST_NOTICES).stream()
                         .map(notice -> note(snapshot, notice))
                         .toList(),
-                rows(snapshot, toAccept(look), reader),
+                rows(snapshot, toAccept(context), reader),
                 hours.equals(Amount.ZERO) ? "" : Words.of(hours) + " h entered for today",
                 today().toString(),
                 beside.panel());
@@ -119,12 +119,12 @@ class WorkPages {
     }
 
     /** What is done in the running sprints of the product and waits for whoever asked for it. */
-    private static List<Node> toAccept(ViewContext look) {
-        var code = look.product().code();
-        if (!look.reader().mayIn(code, Permission.SHAPE)) {
+    private static List<Node> toAccept(ViewContext context) {
+        var code = context.product().code();
+        if (!context.reader().mayIn(code, Permission.SHAPE)) {
             return List.of();
         }
-        var snapshot = look.snapshot();
+        var snapshot = context.snapshot();
         return snapshot.workspace().teamsOf(code).stream()
                 .flatMap(team -> Sprints.of(snapshot.workspace(), team.key()).stream())
                 .filter(Sprint::isRunning)

@@ -96,7 +96,7 @@ function numbered([head, ...cells]) {
 
 function rowsOf(table) {
   const said = (node) => (node.dataset.csv ?? node.textContent).replace(/\s+/g, " ").trim();
-  const rows = [...table.rows].map((row) => [...row.cells].map(said));
+  const rows = [...table.rows].filter((row) => !("aside" in row.dataset)).map((row) => [...row.cells].map(said));
   const width = Math.max(...rows.map((row) => row.length));
   if (rows.some((row) => row.length !== width)) return rows;
   const columns = Array.from({ length: width }, (_, at) => rows.map((row) => row[at])).flatMap(numbered);

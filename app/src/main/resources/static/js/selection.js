@@ -53,7 +53,7 @@ export function drawSelection() {
     const clear = Object.assign(document.createElement("button"), { type: "button", textContent: "Clear" });
     clear.addEventListener("click", clearSelection);
     if (!takenUp.length) {
-      const act = Object.assign(document.createElement("button"), { type: "button", textContent: "What to do…" });
+      const act = Object.assign(document.createElement("button"), { type: "button", textContent: "Actions…" });
       act.addEventListener("click", (event) => {
         event.stopPropagation();
         cardOf([...selected][0])

@@ -26,9 +26,9 @@ public class BreakdownApiIntegrationTests extends RunningDemo {
         return api().post(
                         "/products/" + code + "/items",
                         "{'level':'story','title':'Big one','size':20,'labels':['quay','dusk'],"
-                            + "'acceptance':[{'text':'SeenVersion','met':true},{'text':'Heard'}],"
-                            + "'checklist':[{'text':'Pack'},{'text':'Sail'}],"
-                            + "'links':[{'address':'https://example.org/p','name':'Plan'}]}")
+                                + "'acceptance':[{'text':'Seen','met':true},{'text':'Heard'}],"
+                                + "'checklist':[{'text':'Pack'},{'text':'Sail'}],"
+                                + "'links':[{'address':'https://example.org/p','name':'Plan'}]}")
                 .body()
                 .path("key")
                 .asString();
@@ -57,8 +57,7 @@ public class BreakdownApiIntegrationTests extends RunningDemo {
         var item = api().get("/items/" + key).body();
         assertThat(item.path("labels").toString()).isEqualTo("[\"quay\",\"dusk\"]");
         assertThat(item.path("acceptance").toString())
-                .isEqualTo(
-                        "[{\"text\":\"SeenVersion\",\"met\":true},{\"text\":\"Heard\",\"met\":false}]");
+                .isEqualTo("[{\"text\":\"Seen\",\"met\":true},{\"text\":\"Heard\",\"met\":false}]");
         assertThat(item.path("links").get(0).path("name").asString()).isEqualTo("Plan");
         assertThat(item.path("checklist").get(1).path("item").isNull()).isTrue();
         assertThat(api().patch("/items/" + key, "{'labels':'quay'}").status()).isEqualTo(422);

@@ -205,7 +205,7 @@ public class PleasantJourneyTests extends BrowserTest {
         assertThat(card(page, "By somebody else")).isVisible();
         page.locator("#link-" + code + "3").focus();
         page.keyboard().press("Control+z");
-        assertThat(page.locator(".toast.is-trouble")).containsText("was changed again since");
+        assertThat(page.locator(".toast.is-trouble")).containsText("changed again in the meantime");
         page.locator(".toast button", new Page.LocatorOptions().setHasText("Skip it")).click();
         assertThat(card(page, "A")).isVisible();
         assertThat(card(page, "By somebody else")).isVisible();

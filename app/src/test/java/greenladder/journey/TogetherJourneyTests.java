@@ -181,7 +181,7 @@ public class TogetherJourneyTests extends BrowserTest {
                 .locator("[data-undo]")
                 .click();
         assertThat(page.locator(".toast.is-trouble"))
-                .containsText("The size of " + code + "3 was changed again since: it is “8” now.");
+                .containsText(code + "3: the size changed again in the meantime; it is “8” now.");
     }
 
     @Test

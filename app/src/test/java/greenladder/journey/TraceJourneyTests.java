@@ -114,11 +114,11 @@ public class TraceJourneyTests extends BrowserTest {
         mended(page, code, "all-done-open", 5, "Set it right", "");
         mended(page, code, "no-work", 1, "Add it", "Mats again");
         mended(page, code, "no-children", 7, "Add it", "First mat");
-        mended(page, code, "no-goal", 2, "Put it there", code + "1");
+        mended(page, code, "no-goal", 2, "Set parent", code + "1");
         mended(page, code, "after-parent", 3, "Move it", "2026-05-30");
         mended(page, code, "no-test", 4, "Write the test", "Mat stays");
         api().patch("/items/" + code + "2", "{'parent':null}");
-        mended(page, code, "loose", 2, "Put it there", code + "1");
+        mended(page, code, "loose", 2, "Set parent", code + "1");
         api().patch("/items/" + code + "2", "{'title':'Mats that stay'}");
         mended(page, code, "suspect", 3, "It still holds", "");
     }

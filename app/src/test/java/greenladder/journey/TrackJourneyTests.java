@@ -366,7 +366,7 @@ public class TrackJourneyTests extends BrowserTest {
         assertThat(row).hasCount(0);
         page.navigate("/" + code + "/gaps?kind=no-goal");
         row.locator("[name=value]").fill(code + "1");
-        row.getByText("Put it there").click();
+        row.getByText("Set parent").click();
         assertThat(row).hasCount(0);
         page.navigate("/" + code + "/gaps?kind=no-criteria");
         row.locator("[name=value]").fill("Feet stay dry");

@@ -119,7 +119,7 @@ public class StreamsIntegrationTests extends RunningDemo {
             }
         }
         assertThat(open.await(60, TimeUnit.SECONDS)).isTrue();
-        assertThat(api().patch("/items/" + item + "1", "{'title':'SeenVersion by all'}").status())
+        assertThat(api().patch("/items/" + item + "1", "{'title':'Seen by all'}").status())
                 .isEqualTo(200);
         assertThat(told.await(60, TimeUnit.SECONDS)).isTrue();
         listeners.forEach(Thread::interrupt);

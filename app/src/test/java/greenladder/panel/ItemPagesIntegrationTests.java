@@ -154,7 +154,7 @@ public class ItemPagesIntegrationTests extends RunningDemo {
     @Test
     public void splitFormShouldOfferWhatCanGoToAPart() {
         var code = tree();
-        api().patch("/items/" + code + "1", "{'acceptance':[{'text':'SeenVersion'}]}");
+        api().patch("/items/" + code + "1", "{'acceptance':[{'text':'Seen'}]}");
         assertThat(get("/items/" + code + "1/split"))
                 .bodyText()
                 .contains("value=\"" + code + "2:1\"", "value=\"c0:2\"", "criterion");

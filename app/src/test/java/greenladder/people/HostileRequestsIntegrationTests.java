@@ -204,7 +204,7 @@ public class HostileRequestsIntegrationTests extends RunningDemo {
         assertThat(hidden.get("/products/HOB").status()).isEqualTo(404);
         assertThat(hidden.get("/products").body().toString()).doesNotContain("HOB");
         assertThat(hidden.get("/products/HOB/items").status()).isEqualTo(404);
-        assertThat(hidden.patch("/items/HOB2", "{'title':'SeenVersion'}").status()).isEqualTo(404);
+        assertThat(hidden.patch("/items/HOB2", "{'title':'Seen'}").status()).isEqualTo(404);
         var parent = "{'level':'feature','title':'X','parent':'%s'}";
         var refused = hidden.post("/products/HOA/items", parent.formatted("HOB1"));
         var unknown = hidden.post("/products/HOA/items", parent.formatted("HOB99"));

@@ -113,7 +113,7 @@ public class RefiningReaderTests {
             {"steps", "1\n99999", "“99999” is neither a size"},
             {"small", "few", "is a number of points."},
             {"small", "0", "is a number of points."},
-            {"byHand", "seen: SeenVersion\nseen: Heard", "“seen” stands there twice."},
+            {"byHand", "seen: Seen\nseen: Heard", "“seen” stands there twice."},
             {"scaleName", "x".repeat(41), "at most 40 fit."},
         };
     }

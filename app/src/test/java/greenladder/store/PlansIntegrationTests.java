@@ -103,7 +103,7 @@ public class PlansIntegrationTests extends RunningDemo {
         teams.change(edda, team.key(), new TeamForm("Sedges", List.of(), team.products()));
         assertThatThrownBy(() -> undoing.takeBack(edda, operation))
                 .isInstanceOf(Failure.Invalid.class)
-                .hasMessageContaining("Sedges was changed again since (name)");
+                .hasMessageContaining("Sedges was changed again in the meantime (name)");
     }
 
     @Test

@@ -45,4 +45,22 @@ public class WordsTests {
         assertThat(Words.percent(0.999)).isEqualTo("99 %");
         assertThat(Words.percent(1)).isEqualTo("100 %");
     }
+
+    @DataProvider
+    public Object[][] plurals() {
+        return new Object[][] {
+            {"story", "2 stories"},
+            {"day", "2 days"},
+            {"box", "2 boxes"},
+            {"patch", "2 patches"},
+            {"item", "2 items"},
+        };
+    }
+
+    @Test(dataProvider = "plurals")
+    public void severalShouldBeSaidInThePlural(String one, String several) {
+        assertThat(Words.count(2, one)).isEqualTo(several);
+        assertThat(Words.count("2", one)).isEqualTo(several);
+        assertThat(Words.count(1, one)).isEqualTo("1 " + one);
+    }
 }

@@ -1,5 +1,6 @@
 package greenladder.plan.map;
 
+import greenladder.card.ItemCards;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Node;
@@ -11,7 +12,6 @@ import greenladder.store.Rights;
 import greenladder.view.ViewContext;
 import greenladder.web.Drawings;
 import greenladder.web.RungMark;
-import greenladder.web.SizeWords;
 import greenladder.web.Stem;
 
 /** Heads and cards of a story map as HTML, each drawn once for all who see and may do the same. */
@@ -20,18 +20,25 @@ final class MapCards {
     private static final String MODEL = "c";
     private static final int STEM_WIDTH = 140;
 
-    private final ViewContext look;
+    private final ViewContext context;
     private final MapPlace place;
     private final Rights rights;
     private final Drawings drawings;
+    private final ItemCards items;
     private final boolean mayShape;
 
-    MapCards(ViewContext look, MapPlace place, Rights rights, Drawings drawings) {
-        this.look = look;
+    MapCards(ViewContext context, MapPlace place, Rights rights, Drawings drawings) {
+        this.context = context;
         this.place = place;
         this.rights = rights;
         this.drawings = drawings;
-        mayShape = look.reader().mayIn(place.product().code(), Permission.SHAPE);
+        items =
+                new ItemCards(
+                        context.snapshot(),
+                        rights,
+                        context.reader(),
+                        item -> item.key().equals(place.at()));
+        mayShape = context.reader().mayIn(place.product().code(), Permission.SHAPE);
     }
 
     /** The head of a column. */
@@ -51,7 +58,7 @@ final class MapCards {
                 custom.getOrDefault("persona", ""),
                 custom.getOrDefault("activity", ""),
                 node.rollUp().hasPointChildren() ? Stem.byPoints(node.rollUp(), STEM_WIDTH) : null,
-                rights.mayEdit(look.reader(), item, Field.TITLE));
+                rights.mayEdit(context.reader(), item, Field.TITLE));
     }
 
     String card(Node node) {
@@ -61,19 +68,10 @@ final class MapCards {
     private CardModel model(Node node) {
         var item = node.item();
         return new CardModel(
-                item.key().toString(),
-                item.level().index(),
-                item.title(),
-                item.kind().equals(item.level().plainKind()) ? "" : item.kind(),
-                SizeWords.of(place.product(), node),
-                !node.rollUp().hasPointChildren()
-                        && rights.mayEdit(look.reader(), item, Field.SIZE),
+                items.of(node),
                 mayShape,
-                item.state().name(),
-                item.category().name(),
                 item.blocked() != null && !item.isDone(),
-                Needs.trouble(look.snapshot(), item),
-                item.key().equals(place.at()));
+                Needs.trouble(context.snapshot(), item));
     }
 
     /** A card of what stood in a closed sprint. */

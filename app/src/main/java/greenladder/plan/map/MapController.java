@@ -39,11 +39,12 @@ class MapController {
     }
 
     @GetMapping
-    String map(ViewContext look, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
+    String map(
+            ViewContext context, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
         return screen.of(
                 View.MAP,
-                look,
-                pages.page(look, MapPlace.read(look.snapshot(), look.product(), asked)));
+                context,
+                pages.page(context, MapPlace.read(context.snapshot(), context.product(), asked)));
     }
 
     /**
@@ -54,7 +55,7 @@ class MapController {
      */
     @PostMapping("/place")
     ResponseEntity<String> place(
-            ViewContext look,
+            ViewContext context,
             @RequestParam String keys,
             @RequestParam String column,
             @RequestParam String slice,
@@ -62,7 +63,7 @@ class MapController {
             @RequestParam(defaultValue = "") String before,
             @RequestParam(defaultValue = "") String after,
             @AuthenticationPrincipal SignedIn me) {
-        var into = checked(look, slice, by);
+        var into = checked(context, slice, by);
         var target =
                 !before.isEmpty()
                         ? new Target.Before(Lookups.key(before))
@@ -70,12 +71,12 @@ class MapController {
                                 ? new Target.After(Lookups.key(after))
                                 : new Target.Stay();
         return Answers.done(
-                "Placed",
+                "Moved",
                 gateway.submit(
                         me,
                         new PlaceOnMap(
                                 FormValues.keys(keys),
-                                Lookups.node(look.snapshot(), column).item().key(),
+                                Lookups.node(context.snapshot(), column).item().key(),
                                 into,
                                 by.equals(MapPlace.RELEASES),
                                 target)));
@@ -84,19 +85,19 @@ class MapController {
     /** Writes a new story into a cell. */
     @PostMapping("/add")
     ResponseEntity<String> add(
-            ViewContext look,
+            ViewContext context,
             @RequestParam String title,
             @RequestParam String column,
             @RequestParam String slice,
             @RequestParam String by,
             @RequestParam(defaultValue = "") String after,
             @AuthenticationPrincipal SignedIn me) {
-        var into = checked(look, slice, by);
-        var product = look.product();
+        var into = checked(context, slice, by);
+        var product = context.product();
         var fields = new HashMap<String, String>();
         fields.put("level", product.levels().stories().key());
         fields.put("title", title);
-        fields.put("parent", Lookups.node(look.snapshot(), column).item().key().toString());
+        fields.put("parent", Lookups.node(context.snapshot(), column).item().key().toString());
         if (!into.isEmpty()) {
             fields.put(by.equals(MapPlace.RELEASES) ? "release" : "sprint", into);
             if (!by.equals(MapPlace.RELEASES)) {
@@ -119,7 +120,7 @@ class MapController {
     }
 
     /** The key of a slice as the core has it. */
-    private static String checked(ViewContext look, String slice, String by) {
+    private static String checked(ViewContext context, String slice, String by) {
         if (slice.isEmpty() || slice.equals(MapPlace.NONE)) {
             return StoryMap.NOT_PLANNED;
         }
@@ -127,9 +128,9 @@ class MapController {
             throw invalid("slice", "What other teams do is planned by them.");
         }
         if (by.equals(MapPlace.RELEASES)) {
-            Lookups.release(look.snapshot(), slice);
+            Lookups.release(context.snapshot(), slice);
         } else {
-            Lookups.sprint(look.snapshot(), slice);
+            Lookups.sprint(context.snapshot(), slice);
         }
         return slice;
     }

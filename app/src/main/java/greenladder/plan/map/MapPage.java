@@ -1,5 +1,6 @@
 package greenladder.plan.map;
 
+import greenladder.card.ItemCard;
 import greenladder.panel.ItemPanel;
 import greenladder.plan.BenchPage;
 import greenladder.plan.BenchPage.Choice;
@@ -100,19 +101,7 @@ record MapPage(
     record Naming(String url, String start, String finish, String finishField) {}
 
     /** A card, before it is drawn. */
-    record CardModel(
-            String key,
-            int level,
-            String title,
-            String kind,
-            String size,
-            boolean maySize,
-            boolean mayShape,
-            String state,
-            String category,
-            boolean blocked,
-            String trouble,
-            boolean picked) {}
+    record CardModel(ItemCard item, boolean mayShape, boolean blocked, String trouble) {}
 
     /**
      * @param words how many there are

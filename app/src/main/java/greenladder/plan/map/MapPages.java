@@ -69,13 +69,13 @@ class MapPages {
         this.drawings = drawings;
     }
 
-    MapPage page(ViewContext look, MapPlace place) {
-        return new Laying(look, place).page();
+    MapPage page(ViewContext context, MapPlace place) {
+        return new Laying(context, place).page();
     }
 
     /** One page that is being laid out. */
     private final class Laying {
-        private final ViewContext look;
+        private final ViewContext context;
         private final MapPlace place;
         private final Snapshot snapshot;
         private final StoryMap map;
@@ -88,10 +88,10 @@ class MapPages {
         private final boolean mayShape;
         private final String storyName;
 
-        Laying(ViewContext look, MapPlace place) {
-            this.look = look;
+        Laying(ViewContext context, MapPlace place) {
+            this.context = context;
             this.place = place;
-            snapshot = look.snapshot();
+            snapshot = context.snapshot();
             map = new StoryMap(snapshot, place.product(), place.backbone(), place.team());
             all =
                     StoryMap.backbones(place.product()).isEmpty()
@@ -102,19 +102,19 @@ class MapPages {
             near = all.subList(first, Math.min(all.size(), first + most));
             cells = near.stream().map(map::cells).toList();
             capacities = new Capacities(snapshot);
-            cards = new MapCards(look, place, rights, drawings);
-            mayShape = look.reader().mayIn(place.product().code(), Permission.SHAPE);
+            cards = new MapCards(context, place, rights, drawings);
+            mayShape = context.reader().mayIn(place.product().code(), Permission.SHAPE);
             storyName = Words.lower(place.product().levels().stories().name());
         }
 
         MapPage page() {
             var product = place.product();
-            var reader = look.reader();
+            var reader = context.reader();
             var level = place.backbone();
             return new MapPage(
                     product.code(),
                     place.url(),
-                    look.operation(),
+                    context.operation(),
                     mayShape,
                     reader.mayIn(product.code(), Permission.PLAN),
                     new MapChoices(snapshot, place).choices(),
@@ -214,7 +214,7 @@ class MapPages {
                                     parts,
                                     capacities.velocity(sprint.team()),
                                     capacity,
-                                    look.reader())
+                                    context.reader())
                             : null,
                     isToAct || !mayPlan()
                             ? null
@@ -227,7 +227,7 @@ class MapPages {
         }
 
         private boolean mayPlan() {
-            return look.reader().mayIn(place.product().code(), Permission.PLAN);
+            return context.reader().mayIn(place.product().code(), Permission.PLAN);
         }
 
         private Slice slice(Release release, ReleaseFill fill) {

@@ -100,13 +100,13 @@ class BaselinePages {
 
     private static final List<Kind> KINDS =
             List.of(
-                    new Kind(Aspect.ADDED, "Came", Field.EXISTS, false),
+                    new Kind(Aspect.ADDED, "Added", Field.EXISTS, false),
                     new Kind(Aspect.REMOVED, "Went", Field.EXISTS, true),
                     new Kind(Aspect.RESIZED, "Other size", Field.SIZE, true),
-                    new Kind(Aspect.TEXT, "Other texts", Field.TITLE, true),
+                    new Kind(Aspect.TEXT, "Text changed", Field.TITLE, true),
                     new Kind(Aspect.MOVED, "Moved", Field.PARENT, true),
                     new Kind(Aspect.STATE, "Other state", Field.STATE, false),
-                    new Kind(Aspect.RERANKED, "Other place in the order", Field.RANK, false));
+                    new Kind(Aspect.RERANKED, "Reordered", Field.RANK, false));
 
     /**
      * @param words what it was and is; empty where the label says it
@@ -116,9 +116,9 @@ class BaselinePages {
     record Row(
             String key, String title, String words, String who, boolean there, List<Text> texts) {}
 
-    BaselinePage page(ViewContext look, String of, String to) {
-        var snapshot = look.snapshot();
-        var code = look.product().code();
+    BaselinePage page(ViewContext context, String of, String to) {
+        var snapshot = context.snapshot();
+        var code = context.product().code();
         var all =
                 snapshot.workspace().papers().of(code, Baseline.class).stream()
                         .sorted(Comparator.comparing(Baseline::at).reversed())
@@ -128,7 +128,7 @@ class BaselinePages {
                         .filter(one -> one.key().equals(of))
                         .findFirst()
                         .or(() -> all.stream().findFirst());
-        boolean mayTake = look.reader().mayIn(code, Permission.PLAN);
+        boolean mayTake = context.reader().mayIn(code, Permission.PLAN);
         var entries =
                 all.stream()
                         .map(one ->
@@ -148,7 +148,7 @@ class BaselinePages {
             return new BaselinePage(
                     code,
                     url(code, "", ""),
-                    look.operation(),
+                    context.operation(),
                     entries,
                     "",
                     "",
@@ -167,7 +167,7 @@ class BaselinePages {
         return new BaselinePage(
                 code,
                 url(code, it.key(), later.map(Baseline::key).orElse("")),
-                look.operation(),
+                context.operation(),
                 entries,
                 it.key(),
                 it.name(),
@@ -175,11 +175,11 @@ class BaselinePages {
                 words(points),
                 points,
                 drawn(
-                        look,
+                        context,
                         it,
                         until,
                         compared,
-                        later.isEmpty() && look.reader().mayIn(code, Permission.SHAPE)),
+                        later.isEmpty() && context.reader().mayIn(code, Permission.SHAPE)),
                 mayTake);
     }
 
@@ -219,7 +219,7 @@ class BaselinePages {
     }
 
     private String drawn(
-            ViewContext look,
+            ViewContext context,
             Baseline it,
             @Nullable Instant until,
             Moments.Compared compared,
@@ -236,7 +236,7 @@ class BaselinePages {
                                         "part",
                                         "p",
                                         part(
-                                                look.snapshot(),
+                                                context.snapshot(),
                                                 compared,
                                                 kind,
                                                 it,

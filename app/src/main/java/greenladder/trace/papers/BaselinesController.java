@@ -52,32 +52,34 @@ class BaselinesController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/baselines")
     String baselines(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "") String to,
             Screen screen) {
-        return screen.of(View.BASELINES, look, pages.page(look, of, to));
+        return screen.of(View.BASELINES, context, pages.page(context, of, to));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/baselines")
     ResponseEntity<String> take(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String name,
             @RequestParam(defaultValue = "") String under) {
         var root =
-                under.isBlank() ? null : Lookups.node(look.snapshot(), under.strip()).item().key();
-        if (root != null && !root.product().equals(look.product().code())) {
+                under.isBlank()
+                        ? null
+                        : Lookups.node(context.snapshot(), under.strip()).item().key();
+        if (root != null && !root.product().equals(context.product().code())) {
             throw new Failure.Invalid(Problems.of("under", "This is of another product."));
         }
         var baseline =
                 new Baseline(
                         "",
-                        look.product().code(),
+                        context.product().code(),
                         name.strip(),
                         root,
                         clock.instant(),
-                        look.reader().handle());
-        return Answers.made("Taken", gateway.submit(look.reader(), new KeepPaper(baseline)));
+                        context.reader().handle());
+        return Answers.made("Taken", gateway.submit(context.reader(), new KeepPaper(baseline)));
     }
 
     private Baseline find(SignedIn me, String key) {
@@ -88,7 +90,7 @@ class BaselinesController {
     ResponseEntity<String> remove(
             @PathVariable String baseline, @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                "Taken away", gateway.submit(me, new RemovePaper(find(me, baseline).planKey())));
+                "Removed", gateway.submit(me, new RemovePaper(find(me, baseline).planKey())));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/baselines/{baseline}/restore")

@@ -72,9 +72,9 @@ class DocumentPages {
 
     record Version(String told, WordDifference difference) {}
 
-    DocumentPage page(ViewContext look, String of, boolean versions) {
-        var snapshot = look.snapshot();
-        var code = look.product().code();
+    DocumentPage page(ViewContext context, String of, boolean versions) {
+        var snapshot = context.snapshot();
+        var code = context.product().code();
         var all =
                 snapshot.workspace().papers().of(code, Document.class).stream()
                         .filter(one -> snapshot.findItem(one.item()).isPresent())
@@ -88,7 +88,7 @@ class DocumentPages {
         return new DocumentPage(
                 code,
                 versions ? url + "&versions=1" : url,
-                look.operation(),
+                context.operation(),
                 all.stream()
                         .map(one ->
                                 new PaperEntry(
@@ -106,7 +106,7 @@ class DocumentPages {
                 chosen.map(it -> lines(snapshot, it)).orElse(List.of()),
                 versions && chosen.isPresent() ? versions(snapshot, chosen.get()) : List.of(),
                 versions ? url : url + "&versions=1",
-                look.product().levels().all().stream()
+                context.product().levels().all().stream()
                         .filter(Level::carriesPoints)
                         .skip(1)
                         .map(level ->
@@ -114,7 +114,7 @@ class DocumentPages {
                                         level.key(), level.plural().toLowerCase(Locale.ROOT)))
                         .toList()
                         .reversed(),
-                look.reader().mayIn(code, Permission.WORK));
+                context.reader().mayIn(code, Permission.WORK));
     }
 
     private static String url(String code, Optional<Document> of) {

@@ -40,27 +40,28 @@ class DocumentsController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/pages")
     String documents(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String of,
             @RequestParam(defaultValue = "false") boolean versions,
             Screen screen) {
-        return screen.of(View.PAGES, look, pages.page(look, of, versions));
+        return screen.of(View.PAGES, context, pages.page(context, of, versions));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/pages")
     ResponseEntity<String> begin(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String name,
             @RequestParam(defaultValue = "") String item) {
-        var root = Lookups.node(look.snapshot(), item.strip()).item();
+        var root = Lookups.node(context.snapshot(), item.strip()).item();
         var document =
                 new Document(
                         "", root.key().product(), name.strip(), root.key(), List.of(), List.of());
-        var saved = gateway.submit(look.reader(), new KeepPaper(document));
+        var saved = gateway.submit(context.reader(), new KeepPaper(document));
         return Answers.leadTo(
                 "/%s/pages?of=%s"
                         .formatted(
-                                look.product().code(), saved.plans().getFirst().subject().key()));
+                                context.product().code(),
+                                saved.plans().getFirst().subject().key()));
     }
 
     private Document find(SignedIn me, String key) {
@@ -77,7 +78,7 @@ class DocumentsController {
             @RequestParam(required = false) @Nullable String seen,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                text.isBlank() ? "Taken away" : "Written",
+                text.isBlank() ? "Removed" : "Written",
                 gateway.submit(
                         me,
                         new WritePassage(
@@ -119,6 +120,6 @@ class DocumentsController {
     ResponseEntity<String> remove(
             @PathVariable String document, @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                "Taken away", gateway.submit(me, new RemovePaper(find(me, document).planKey())));
+                "Removed", gateway.submit(me, new RemovePaper(find(me, document).planKey())));
     }
 }

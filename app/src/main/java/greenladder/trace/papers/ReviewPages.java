@@ -92,9 +92,9 @@ class ReviewPages {
      */
     record Answered(String state, String words, String told, boolean stale) {}
 
-    ReviewPage page(ViewContext look, String of) {
-        var snapshot = look.snapshot();
-        var code = look.product().code();
+    ReviewPage page(ViewContext context, String of) {
+        var snapshot = context.snapshot();
+        var code = context.product().code();
         var all =
                 snapshot.workspace().papers().of(code, Review.class).stream()
                         .sorted(Comparator.comparing(Review::at).reversed())
@@ -104,7 +104,7 @@ class ReviewPages {
                         .filter(one -> one.key().equals(of))
                         .findFirst()
                         .or(() -> all.stream().findFirst());
-        var me = look.reader().handle();
+        var me = context.reader().handle();
         var entries = all.stream().map(one -> entry(snapshot, one, code, me, chosen)).toList();
         var people =
                 snapshot.workspace().peopleAtWork().stream()
@@ -114,12 +114,12 @@ class ReviewPages {
                 snapshot.workspace().papers().of(code, Baseline.class).reversed().stream()
                         .map(one -> new Taken(one.key(), one.name()))
                         .toList();
-        boolean maySend = look.reader().mayIn(code, Permission.WORK);
+        boolean maySend = context.reader().mayIn(code, Permission.WORK);
         if (chosen.isEmpty()) {
             return new ReviewPage(
                     code,
                     url(code, ""),
-                    look.operation(),
+                    context.operation(),
                     entries,
                     "",
                     "",
@@ -139,7 +139,7 @@ class ReviewPages {
         return new ReviewPage(
                 code,
                 url(code, it.key()),
-                look.operation(),
+                context.operation(),
                 entries,
                 it.key(),
                 it.name(),

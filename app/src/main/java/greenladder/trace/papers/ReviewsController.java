@@ -47,13 +47,13 @@ class ReviewsController {
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/reviews")
-    String reviews(ViewContext look, @RequestParam(defaultValue = "") String of, Screen screen) {
-        return screen.of(View.REVIEWS, look, pages.page(look, of));
+    String reviews(ViewContext context, @RequestParam(defaultValue = "") String of, Screen screen) {
+        return screen.of(View.REVIEWS, context, pages.page(context, of));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/reviews")
     ResponseEntity<String> send(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String name,
             @RequestParam(defaultValue = "") String words,
             @RequestParam(defaultValue = "") String items,
@@ -64,28 +64,29 @@ class ReviewsController {
                 baseline.isEmpty()
                         ? null
                         : pastOf.of(
-                                look.snapshot(),
+                                context.snapshot(),
                                 Lookups.paper(
-                                        look.snapshot(),
+                                        context.snapshot(),
                                         PlanKey.Kind.BASELINE,
                                         baseline,
                                         Baseline.class));
         var saved =
                 gateway.submit(
-                        look.reader(),
+                        context.reader(),
                         new SendReview(
-                                look.product().code(),
+                                context.product().code(),
                                 name,
                                 words,
                                 past == null ? keys(items) : List.of(),
                                 below,
                                 past,
                                 Set.copyOf(readers),
-                                look.reader().handle()));
+                                context.reader().handle()));
         return Answers.leadTo(
                 "/%s/reviews?of=%s"
                         .formatted(
-                                look.product().code(), saved.plans().getFirst().subject().key()));
+                                context.product().code(),
+                                saved.plans().getFirst().subject().key()));
     }
 
     private static List<ItemKey> keys(String text) {
@@ -140,6 +141,6 @@ class ReviewsController {
     ResponseEntity<String> remove(
             @PathVariable String review, @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                "Taken away", gateway.submit(me, new RemovePaper(find(me, review).planKey())));
+                "Removed", gateway.submit(me, new RemovePaper(find(me, review).planKey())));
     }
 }

@@ -128,10 +128,10 @@ class TestPages {
         this.rights = rights;
     }
 
-    TestPage page(ViewContext look, String of, String within) {
-        var snapshot = look.snapshot();
+    TestPage page(ViewContext context, String of, String within) {
+        var snapshot = context.snapshot();
         var papers = snapshot.workspace().papers();
-        var code = look.product().code();
+        var code = context.product().code();
         var rounds = papers.of(code, Round.class).reversed();
         var round = rounds.stream().filter(one -> one.key().equals(of)).findFirst();
         var all = checked(snapshot, code, round);
@@ -145,7 +145,7 @@ class TestPages {
         return new TestPage(
                 code,
                 url(code, round.map(Round::key).orElse(""), within),
-                look.operation(),
+                context.operation(),
                 entries(snapshot, rounds, code, round),
                 round.map(Round::key).orElse(""),
                 round.map(Round::name).orElse("All tests"),
@@ -161,9 +161,11 @@ class TestPages {
                         ? "The first %d of %,d.".formatted(MOST, scope.size())
                         : "",
                 new May(
-                        look.reader().mayIn(code, Permission.WORK),
+                        context.reader().mayIn(code, Permission.WORK),
                         rights.mayAdd(
-                                look.reader(), look.product(), look.product().levels().stories())));
+                                context.reader(),
+                                context.product(),
+                                context.product().levels().stories())));
     }
 
     private static List<Checked> checked(Snapshot snapshot, String code, Optional<Round> round) {

@@ -57,18 +57,18 @@ class TestsController {
 
     @GetMapping("/{product:[A-Z]{2,5}}/tests")
     String tests(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String round,
             @RequestParam(defaultValue = "") String in,
             Screen screen) {
-        return screen.of(View.TESTS, look, pages.page(look, round, in));
+        return screen.of(View.TESTS, context, pages.page(context, round, in));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/tests")
-    ResponseEntity<String> write(ViewContext look, TestForm form) {
-        var test = read("", look.product().code(), form);
+    ResponseEntity<String> write(ViewContext context, TestForm form) {
+        var test = read("", context.product().code(), form);
         return Answers.made(
-                "Written", gateway.submit(look.reader(), new KeepPaper(test, test.covers())));
+                "Written", gateway.submit(context.reader(), new KeepPaper(test, test.covers())));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/tests/{test}")
@@ -76,13 +76,13 @@ class TestsController {
             @PathVariable String test, TestForm form, @AuthenticationPrincipal SignedIn me) {
         var before = find(me, test);
         var after = read(before.key(), before.product(), form);
-        return Answers.noted("Kept", gateway.submit(me, ChangeTest.of(before, after)));
+        return Answers.noted("Saved", gateway.submit(me, ChangeTest.of(before, after)));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/tests/{test}/remove")
     ResponseEntity<String> remove(@PathVariable String test, @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                "Taken away", gateway.submit(me, new RemovePaper(find(me, test).planKey())));
+                "Removed", gateway.submit(me, new RemovePaper(find(me, test).planKey())));
     }
 
     private TestCase find(SignedIn me, String key) {
@@ -136,25 +136,26 @@ class TestsController {
 
     @PostMapping("/{product:[A-Z]{2,5}}/rounds")
     ResponseEntity<String> start(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String name,
             @RequestParam(defaultValue = "") String in,
             @RequestParam(defaultValue = "") String from) {
         var groups = in.isBlank() ? List.<String>of() : List.of(in.split(TestPages.BETWEEN));
         var saved =
                 gateway.submit(
-                        look.reader(),
+                        context.reader(),
                         new NewRound(
-                                look.product().code(),
+                                context.product().code(),
                                 name,
                                 List.of(),
                                 groups,
                                 from.isEmpty() ? null : from,
-                                look.reader().handle()));
+                                context.reader().handle()));
         return Answers.leadTo(
                 "/%s/tests?round=%s"
                         .formatted(
-                                look.product().code(), saved.plans().getFirst().subject().key()));
+                                context.product().code(),
+                                saved.plans().getFirst().subject().key()));
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/rounds/{round}/result")

@@ -37,7 +37,7 @@ class DashboardController {
      */
     @GetMapping("/dashboard")
     String dashboard(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String id,
             @RequestParam(defaultValue = "0") int narrowing,
             @RequestParam(required = false) @Nullable ItemKey at,
@@ -46,9 +46,9 @@ class DashboardController {
         long number = id.matches("\\d{1,18}") ? Long.parseLong(id) : 0;
         return screen.of(
                 View.DASHBOARD,
-                look,
+                context,
                 pages.page(
-                        look,
+                        context,
                         number,
                         id.equals("usual"),
                         narrowing,
@@ -63,41 +63,43 @@ class DashboardController {
      */
     @PostMapping("/dashboards")
     ResponseEntity<String> make(
-            ViewContext look,
+            ViewContext context,
             @RequestParam(defaultValue = "") String name,
             @RequestParam(defaultValue = "") String from) {
-        var code = look.product().code();
+        var code = context.product().code();
         var tiles =
                 from.matches("[1-9]\\d{0,17}")
-                        ? dashboards.require(look.reader(), code, Long.parseLong(from)).tiles()
-                        : DashboardPages.usual(look).tiles();
+                        ? dashboards.require(context.reader(), code, Long.parseLong(from)).tiles()
+                        : DashboardPages.usual(context).tiles();
         return Answers.leadTo(
-                DashboardPages.url(code, dashboards.make(look.reader(), code, name, tiles)));
+                DashboardPages.url(code, dashboards.make(context.reader(), code, name, tiles)));
     }
 
     @PostMapping("/dashboards/{id}")
     ResponseEntity<String> change(
-            ViewContext look,
+            ViewContext context,
             @PathVariable long id,
             @RequestParam(defaultValue = "") String name,
             @RequestParam(defaultValue = "") String team) {
-        dashboards.change(look.reader(), look.product().code(), id, name, team);
-        return Answers.said("Kept");
+        dashboards.change(context.reader(), context.product().code(), id, name, team);
+        return Answers.said("Saved");
     }
 
     @PostMapping("/dashboards/{id}/remove")
-    ResponseEntity<String> remove(ViewContext look, @PathVariable long id) {
-        dashboards.remove(look.reader(), look.product().code(), id);
-        return Answers.leadTo("/%s/dashboard".formatted(look.product().code()));
+    ResponseEntity<String> remove(ViewContext context, @PathVariable long id) {
+        dashboards.remove(context.reader(), context.product().code(), id);
+        return Answers.leadTo("/%s/dashboard".formatted(context.product().code()));
     }
 
     /** Adds a tile at the end. */
     @PostMapping("/dashboards/{id}/tiles")
     ResponseEntity<String> add(
-            ViewContext look, @PathVariable long id, @RequestParam(defaultValue = "") String what) {
+            ViewContext context,
+            @PathVariable long id,
+            @RequestParam(defaultValue = "") String what) {
         dashboards.arrange(
-                look.reader(),
-                look.product().code(),
+                context.reader(),
+                context.product().code(),
                 id,
                 tiles -> {
                     int next = tiles.stream().mapToInt(DashboardTile::id).max().orElse(0) + 1;
@@ -119,18 +121,18 @@ class DashboardController {
      */
     @PostMapping("/dashboards/{id}/tiles/{tile}")
     ResponseEntity<String> arrange(
-            ViewContext look,
+            ViewContext context,
             @PathVariable long id,
             @PathVariable int tile,
             @RequestParam(defaultValue = "") String what,
             @RequestParam(defaultValue = "") String wide,
             @RequestParam(required = false) @Nullable Integer before) {
         dashboards.arrange(
-                look.reader(),
-                look.product().code(),
+                context.reader(),
+                context.product().code(),
                 id,
                 tiles -> arranged(tiles, tile, what, wide, before));
-        return Answers.said("Kept");
+        return Answers.said("Saved");
     }
 
     /**
@@ -140,13 +142,13 @@ class DashboardController {
      */
     @PostMapping("/dashboards/{id}/tiles/{tile}/filter")
     ResponseEntity<String> narrow(
-            ViewContext look,
+            ViewContext context,
             @PathVariable long id,
             @PathVariable int tile,
             @RequestParam(defaultValue = "") String filter) {
-        var code = look.product().code();
+        var code = context.product().code();
         dashboards.arrange(
-                look.reader(),
+                context.reader(),
                 code,
                 id,
                 tiles -> {
@@ -184,15 +186,15 @@ class DashboardController {
 
     @PostMapping("/dashboards/{id}/tiles/{tile}/remove")
     ResponseEntity<String> removeTile(
-            ViewContext look, @PathVariable long id, @PathVariable int tile) {
+            ViewContext context, @PathVariable long id, @PathVariable int tile) {
         dashboards.arrange(
-                look.reader(),
-                look.product().code(),
+                context.reader(),
+                context.product().code(),
                 id,
                 tiles -> {
                     tiles.removeIf(one -> one.id() == tile);
                     return tiles;
                 });
-        return Answers.said("Taken away");
+        return Answers.said("Removed");
     }
 }

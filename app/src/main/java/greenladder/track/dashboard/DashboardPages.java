@@ -61,23 +61,24 @@ class DashboardPages {
      * @param chosen what has been chosen for it
      */
     DashboardPage page(
-            ViewContext look,
+            ViewContext context,
             long id,
             boolean usual,
             int narrowing,
             ListState chosen,
             @Nullable ItemKey at) {
-        var product = look.product();
-        var all = dashboards.of(look.reader(), product.code());
+        var product = context.product();
+        var all = dashboards.of(context.reader(), product.code());
         var it =
                 id > 0
-                        ? dashboards.require(look.reader(), product.code(), id)
+                        ? dashboards.require(context.reader(), product.code(), id)
                         : usual
-                                ? usual(look)
+                                ? usual(context)
                                 : all.stream()
-                                        .filter(one -> one.owner().equals(look.reader().handle()))
+                                        .filter(one ->
+                                                one.owner().equals(context.reader().handle()))
                                         .findFirst()
-                                        .orElseGet(() -> usual(look));
+                                        .orElseGet(() -> usual(context));
         var narrowed =
                 it.tiles().stream()
                         .filter(tile -> tile.id() == narrowing && tile.kind().hasFilter())
@@ -87,34 +88,38 @@ class DashboardPages {
                         .orElse(null);
         var drawn =
                 (narrowed == null ? it.tiles() : List.of(narrowed))
-                        .stream().map(tile -> tile(look, it, tile)).toList();
+                        .stream().map(tile -> tile(context, it, tile)).toList();
         var back = url(product.code(), it.id());
         var url = narrowed == null ? back : narrowUrl(back, narrowed);
-        var beside = panels.beside(look, url, at);
+        var beside = panels.beside(context, url, at);
         return new DashboardPage(
                 product.code(),
                 beside.url(),
-                look.operation(),
-                choices(look, all, it),
+                context.operation(),
+                choices(context, all, it),
                 it.id(),
                 it.name(),
-                whose(look, it),
+                whose(context, it),
                 it.mayChange(),
-                look.reader().mayIn(product.code(), Permission.READ),
-                teams(look, it),
-                it.mayChange() ? adding(look) : List.of(),
+                context.reader().mayIn(product.code(), Permission.READ),
+                teams(context, it),
+                it.mayChange() ? adding(context) : List.of(),
                 narrowed == null
                         ? null
                         : new Narrowing(
-                                narrowed.id(), line(look, it, narrowed), narrowed.filter(), back),
+                                narrowed.id(),
+                                line(context, it, narrowed),
+                                narrowed.filter(),
+                                back),
                 drawn,
                 beside.panel());
     }
 
-    private Tile tile(ViewContext look, Dashboard it, DashboardTile tile) {
-        var drawn = tiles.draw(look, tile);
+    private Tile tile(ViewContext context, Dashboard it, DashboardTile tile) {
+        var drawn = tiles.draw(context, tile);
         return it.mayChange() && tile.kind().hasFilter()
-                ? drawn.narrowed(drawn.only(), narrowUrl(url(look.product().code(), it.id()), tile))
+                ? drawn.narrowed(
+                        drawn.only(), narrowUrl(url(context.product().code(), it.id()), tile))
                 : drawn;
     }
 
@@ -126,20 +131,20 @@ class DashboardPages {
                 + (tile.filter().isEmpty() ? "" : "&" + tile.filter());
     }
 
-    private FilterLine line(ViewContext look, Dashboard it, DashboardTile tile) {
+    private FilterLine line(ViewContext context, Dashboard it, DashboardTile tile) {
         var own = new LinkedHashMap<String, String>();
         own.put("id", Long.toString(it.id()));
         own.put("narrowing", Integer.toString(tile.id()));
-        return new Sieve(lines, look, tile.state())
-                .line("dashboard", own, look.product().levels().stories());
+        return new Sieve(lines, context, tile.state())
+                .line("dashboard", own, context.product().levels().stories());
     }
 
     static String url(String product, long id) {
         return "/%s/dashboard?id=%s".formatted(product, id == 0 ? "usual" : Long.toString(id));
     }
 
-    private static List<Choice> choices(ViewContext look, List<Dashboard> all, Dashboard it) {
-        var code = look.product().code();
+    private static List<Choice> choices(ViewContext context, List<Dashboard> all, Dashboard it) {
+        var code = context.product().code();
         var choices = new ArrayList<Choice>();
         choices.add(new Choice(url(code, 0), "The usual one", it.id() == 0));
         all.forEach(one ->
@@ -148,7 +153,8 @@ class DashboardPages {
                                 url(code, one.id()),
                                 one.team().isEmpty()
                                         ? one.name()
-                                        : "%s (team %s)".formatted(one.name(), teamName(look, one)),
+                                        : "%s (team %s)"
+                                                .formatted(one.name(), teamName(context, one)),
                                 one.id() == it.id())));
         if (it.id() != 0 && all.stream().noneMatch(one -> one.id() == it.id())) {
             choices.add(new Choice(url(code, it.id()), it.name(), true));
@@ -156,31 +162,31 @@ class DashboardPages {
         return choices;
     }
 
-    private static String teamName(ViewContext look, Dashboard it) {
-        return look.snapshot().workspace().findTeam(it.team()).map(Team::name).orElse("");
+    private static String teamName(ViewContext context, Dashboard it) {
+        return context.snapshot().workspace().findTeam(it.team()).map(Team::name).orElse("");
     }
 
-    private static String whose(ViewContext look, Dashboard it) {
+    private static String whose(ViewContext context, Dashboard it) {
         if (it.id() == 0) {
             return "";
         }
         return it.team().isEmpty()
-                ? it.owner().equals(look.reader().handle())
+                ? it.owner().equals(context.reader().handle())
                         ? ""
                         : "of "
-                                + look.snapshot()
+                                + context.snapshot()
                                         .findPerson(it.owner())
                                         .map(Person::name)
                                         .orElse("somebody who left")
-                : "of team " + teamName(look, it);
+                : "of team " + teamName(context, it);
     }
 
-    private static List<Option> teams(ViewContext look, Dashboard it) {
+    private static List<Option> teams(ViewContext context, Dashboard it) {
         var options = new ArrayList<Option>();
         options.add(new Option("", "only mine", it.team().isEmpty()));
-        look.snapshot()
+        context.snapshot()
                 .workspace()
-                .teamsOf(look.product().code())
+                .teamsOf(context.product().code())
                 .forEach(team ->
                         options.add(
                                 new Option(
@@ -191,14 +197,14 @@ class DashboardPages {
     }
 
     /** Everything that a tile can show, by kind. */
-    private List<OptionGroup> adding(ViewContext look) {
+    private List<OptionGroup> adding(ViewContext context) {
         var groups = new ArrayList<OptionGroup>();
-        var teams = look.snapshot().workspace().teamsOf(look.product().code());
+        var teams = context.snapshot().workspace().teamsOf(context.product().code());
         for (var kind : Kind.values()) {
             var options = new ArrayList<Option>();
             switch (kind) {
                 case PROGRESS ->
-                        ProgressPlace.parts(look.snapshot(), look.product()).stream()
+                        ProgressPlace.parts(context.snapshot(), context.product()).stream()
                                 .limit(MOST_ITEMS)
                                 .forEach(part ->
                                         options.add(option(kind, part.value(), part.label())));
@@ -208,14 +214,14 @@ class DashboardPages {
                     options.add(option(kind, "", "all teams"));
                     teams.forEach(team -> options.add(option(kind, team.key(), team.name())));
                 }
-                case BURNUP -> burnups(look, options);
+                case BURNUP -> burnups(context, options);
                 case OPEN ->
                         OPEN_BY.forEach(one ->
                                 options.add(
                                         option(
                                                 kind,
                                                 one,
-                                                "by " + Named.attribute(look.product(), one))));
+                                                "by " + Named.attribute(context.product(), one))));
                 case SPENDING ->
                         Spending.ATTRIBUTES.stream()
                                 .filter(one -> !one.equals("item"))
@@ -226,9 +232,9 @@ class DashboardPages {
                                                         one,
                                                         "by "
                                                                 + Named.attribute(
-                                                                        look.product(), one))));
+                                                                        context.product(), one))));
                 case LIST ->
-                        views.of(look.reader(), look.product().code())
+                        views.of(context.reader(), context.product().code())
                                 .forEach(view ->
                                         options.add(
                                                 option(
@@ -243,18 +249,18 @@ class DashboardPages {
         return groups;
     }
 
-    private static void burnups(ViewContext look, List<Option> options) {
-        look.snapshot()
+    private static void burnups(ViewContext context, List<Option> options) {
+        context.snapshot()
                 .workspace()
-                .releasesOf(look.product().code())
+                .releasesOf(context.product().code())
                 .forEach(release ->
                         options.add(
                                 option(
                                         Kind.BURNUP,
                                         "release:" + release.key(),
                                         "Release " + release.name())));
-        var top = look.product().levels().all().getFirst();
-        look.snapshot().inOrder(look.product(), top).live().stream()
+        var top = context.product().levels().all().getFirst();
+        context.snapshot().inOrder(context.product(), top).live().stream()
                 .limit(MOST_ITEMS)
                 .forEach(node ->
                         options.add(
@@ -269,13 +275,13 @@ class DashboardPages {
     }
 
     /** What everybody has from the start, by what they do. */
-    static Dashboard usual(ViewContext look) {
-        var code = look.product().code();
-        var workspace = look.snapshot().workspace();
+    static Dashboard usual(ViewContext context) {
+        var code = context.product().code();
+        var workspace = context.snapshot().workspace();
         var teams = workspace.teamsOf(code);
         var mine =
                 teams.stream()
-                        .filter(team -> team.members().contains(look.reader().handle()))
+                        .filter(team -> team.members().contains(context.reader().handle()))
                         .findFirst()
                         .or(() -> teams.stream().findFirst())
                         .map(Team::key)
@@ -287,7 +293,7 @@ class DashboardPages {
                         .map(one -> "release:" + one.key())
                         .orElse("");
         var tiles = new ArrayList<DashboardTile>();
-        if (look.reader().mayIn(code, Permission.PLAN)) {
+        if (context.reader().mayIn(code, Permission.PLAN)) {
             add(tiles, Kind.PROGRESS, true, "");
             add(tiles, Kind.BURNUP, false, release);
             teams.stream()
@@ -296,7 +302,7 @@ class DashboardPages {
                     .forEach(team -> add(tiles, Kind.BURNDOWN, false, team.key()));
             add(tiles, Kind.BLOCKED, false, "");
             add(tiles, Kind.OPEN, false, "age");
-        } else if (look.reader().mayIn(code, Permission.WORK)) {
+        } else if (context.reader().mayIn(code, Permission.WORK)) {
             add(tiles, Kind.BURNDOWN, true, mine);
             add(tiles, Kind.AGES, false, mine);
             add(tiles, Kind.BLOCKED, false, mine);

@@ -76,16 +76,16 @@ class DashboardTiles {
     }
 
     /** A tile with what it is narrowed down to. */
-    Tile draw(ViewContext look, DashboardTile tile) {
-        var drawn = figure(look, tile);
+    Tile draw(ViewContext context, DashboardTile tile) {
+        var drawn = figure(context, tile);
         return tile.state().isNarrow()
                 ? drawn.narrowed(
                         lines
                                 .narrowed(
-                                        look.snapshot(),
-                                        List.of(look.product()),
+                                        context.snapshot(),
+                                        List.of(context.product()),
                                         tile.state(),
-                                        look.reader())
+                                        context.reader())
                                 .filter()
                                 .parts()
                                 .stream()
@@ -95,24 +95,25 @@ class DashboardTiles {
                 : drawn;
     }
 
-    private Tile figure(ViewContext look, DashboardTile tile) {
+    private Tile figure(ViewContext context, DashboardTile tile) {
         return switch (tile.kind()) {
-            case PROGRESS -> progress(look, tile);
-            case BURNDOWN -> burndown(look, tile);
-            case VELOCITY -> velocity(look, tile);
-            case FLOW, AGES -> flow(look, tile);
-            case BURNUP -> burnup(look, tile);
+            case PROGRESS -> progress(context, tile);
+            case BURNDOWN -> burndown(context, tile);
+            case VELOCITY -> velocity(context, tile);
+            case FLOW, AGES -> flow(context, tile);
+            case BURNUP -> burnup(context, tile);
             case OPEN -> {
-                var page = open.page(look, tile.of(), "", "", Optional.empty(), tile.state());
+                var page = open.page(context, tile.of(), "", "", Optional.empty(), tile.state());
                 yield table(tile, "Open work", page.url(), page.words(), page.table());
             }
             case SPENDING -> {
                 var page =
-                        spending.page(look, "", "", tile.of(), "", null, null, tile.state(), null);
+                        spending.page(
+                                context, "", "", tile.of(), "", null, null, tile.state(), null);
                 yield table(tile, "Spending", page.url(), page.words(), page.table());
             }
-            case BLOCKED -> blocked(look, tile);
-            case LIST -> list(look, tile);
+            case BLOCKED -> blocked(context, tile);
+            case LIST -> list(context, tile);
         };
     }
 
@@ -175,12 +176,12 @@ class DashboardTiles {
                 true);
     }
 
-    private Tile progress(ViewContext look, DashboardTile tile) {
+    private Tile progress(ViewContext context, DashboardTile tile) {
         var place =
                 ProgressPlace.of(
-                        look.snapshot(), look.product(), "", "", tile.of(), 0, tile.state());
+                        context.snapshot(), context.product(), "", "", tile.of(), 0, tile.state());
         place = place.on(place.level(), false);
-        var page = progress.page(look, place, null);
+        var page = progress.page(context, place, null);
         return table(
                 tile,
                 tile.of().isEmpty()
@@ -207,17 +208,18 @@ class DashboardTiles {
                                 .toList()));
     }
 
-    private static Optional<Team> team(ViewContext look, String key) {
-        return look.snapshot().workspace().teamsOf(look.product().code()).stream()
+    private static Optional<Team> team(ViewContext context, String key) {
+        return context.snapshot().workspace().teamsOf(context.product().code()).stream()
                 .filter(team -> team.key().equals(key))
                 .findFirst();
     }
 
-    private Tile burndown(ViewContext look, DashboardTile tile) {
-        var team = team(look, tile.of());
+    private Tile burndown(ViewContext context, DashboardTile tile) {
+        var team = team(context, tile.of());
         var sprint =
                 team.stream()
-                        .flatMap(one -> Sprints.of(look.snapshot().workspace(), one.key()).stream())
+                        .flatMap(one ->
+                                Sprints.of(context.snapshot().workspace(), one.key()).stream())
                         .filter(Sprint::isRunning)
                         .findFirst();
         if (sprint.isEmpty()) {
@@ -230,43 +232,43 @@ class DashboardTiles {
         }
         var burndowns =
                 new Burndowns(
-                        figures.report(look.snapshot(), sprint.get()),
+                        figures.report(context.snapshot(), sprint.get()),
                         figures.today(),
-                        ReportPages.url(look.product(), sprint.get()));
+                        ReportPages.url(context.product(), sprint.get()));
         var points = burndowns.points();
         return points == null
                 ? missing(tile, sprint.get().name(), "It has no day yet.")
                 : picture(
                         tile,
                         sprint.get().name(),
-                        ReportPages.url(look.product(), sprint.get()),
+                        ReportPages.url(context.product(), sprint.get()),
                         burndowns.inWords(),
                         new Picture(points, null, null, null),
                         null);
     }
 
-    private static Tile velocity(ViewContext look, DashboardTile tile) {
-        var team = team(look, tile.of());
+    private static Tile velocity(ViewContext context, DashboardTile tile) {
+        var team = team(context, tile.of());
         var velocities =
                 team.map(one ->
                                 VelocityPages.velocities(
-                                        look.snapshot(), look.product(), one.key()))
+                                        context.snapshot(), context.product(), one.key()))
                         .orElse(null);
         return velocities == null
                 ? missing(tile, "Velocity", "No sprint of this team is closed.")
                 : picture(
                         tile,
                         "Velocity of " + team.orElseThrow().name(),
-                        "/%s/velocity?of=%s".formatted(look.product().code(), tile.of()),
+                        "/%s/velocity?of=%s".formatted(context.product().code(), tile.of()),
                         velocities.words(),
                         new Picture(null, velocities, null, null),
                         null);
     }
 
-    private Tile flow(ViewContext look, DashboardTile tile) {
-        var place = FlowPlace.read(look, tile.of(), "", WEEKS, "", tile.state());
-        var sieve = new Sieve(lines, look, tile.state());
-        var flow = flows.flow(look.reader(), place, sieve.keys(place.level()));
+    private Tile flow(ViewContext context, DashboardTile tile) {
+        var place = FlowPlace.read(context, tile.of(), "", WEEKS, "", tile.state());
+        var sieve = new Sieve(lines, context, tile.state());
+        var flow = flows.flow(context.reader(), place, sieve.keys(place.level()));
         var of = place.team() == null ? "" : " with " + place.team().name();
         if (tile.kind() == DashboardTile.Kind.AGES) {
             return table(
@@ -274,7 +276,7 @@ class DashboardTiles {
                     "Under way" + of + ", the oldest first",
                     place.url(),
                     "",
-                    ages(look.snapshot(), flow));
+                    ages(context.snapshot(), flow));
         }
         var cumulative = FlowPages.cumulative(flow, place);
         return cumulative == null
@@ -302,8 +304,8 @@ class DashboardTiles {
                         .toList());
     }
 
-    private Tile burnup(ViewContext look, DashboardTile tile) {
-        var page = burnups.page(look, tile.of(), false, "", "", Optional.empty(), null);
+    private Tile burnup(ViewContext context, DashboardTile tile) {
+        var page = burnups.page(context, tile.of(), false, "", "", Optional.empty(), null);
         return page.chart() == null
                 ? missing(tile, "Burnup", "There is nothing to tell yet.")
                 : picture(
@@ -315,17 +317,17 @@ class DashboardTiles {
                         page.chart().table());
     }
 
-    private Tile blocked(ViewContext look, DashboardTile tile) {
-        var sieve = new Sieve(lines, look, tile.state());
+    private Tile blocked(ViewContext context, DashboardTile tile) {
+        var sieve = new Sieve(lines, context, tile.state());
         var nodes =
-                sieve.of(look.snapshot().marked(Mark.BLOCKED, look.product().code())).stream()
+                sieve.of(context.snapshot().marked(Mark.BLOCKED, context.product().code())).stream()
                         .filter(node -> tile.of().isEmpty() || tile.of().equals(node.item().team()))
                         .sorted(Comparator.comparing((Node node) -> since(node.item())))
                         .toList();
         return table(
                 tile,
                 "Blocked",
-                "/%s/blocked".formatted(look.product().code()),
+                "/%s/blocked".formatted(context.product().code()),
                 Words.count(nodes.size(), "item") + " blocked, the oldest first.",
                 new TrackTable(
                         "blocked",
@@ -350,9 +352,9 @@ class DashboardTiles {
         return Cell.item(node.item().key().toString(), node.item().title());
     }
 
-    private Tile list(ViewContext look, DashboardTile tile) {
+    private Tile list(ViewContext context, DashboardTile tile) {
         var view =
-                views.of(look.reader(), look.product().code()).stream()
+                views.of(context.reader(), context.product().code()).stream()
                         .filter(one -> Long.toString(one.id()).equals(tile.of()))
                         .findFirst();
         if (view.isEmpty()) {
@@ -362,9 +364,9 @@ class DashboardTiles {
                     "This view was deleted, or is not shared with you. Choose another one.");
         }
         var state = ListState.read(ListState.parse(view.get().query()));
-        var product = look.product();
-        var snapshot = look.snapshot();
-        var narrowed = lines.narrowed(snapshot, List.of(product), state, look.reader());
+        var product = context.product();
+        var snapshot = context.snapshot();
+        var narrowed = lines.narrowed(snapshot, List.of(product), state, context.reader());
         var levels = state.picks().getOrDefault("level", List.of());
         var level =
                 levels.stream()

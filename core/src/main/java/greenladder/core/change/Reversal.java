@@ -82,7 +82,7 @@ public final class Reversal {
                 found.add(
                         Problem.SINGLE,
                         change.fact(),
-                        "%s was changed again since (%s)."
+                        "%s was changed again in the meantime (%s)."
                                 .formatted(
                                         PlanRules.nameOf(snapshot.workspace(), change.subject()),
                                         PlanRules.wordOf(change.fact())));
@@ -109,7 +109,7 @@ public final class Reversal {
                 found.add(
                         Problem.SINGLE,
                         left.first(),
-                        "%s was changed again since (%s)."
+                        "%s was changed again in the meantime (%s)."
                                 .formatted(
                                         PlanRules.nameOf(snapshot.workspace(), subject),
                                         PlanRules.wordOf(left.first())));
@@ -180,14 +180,14 @@ public final class Reversal {
     }
 
     private static String changedAgain(Item item, Field field) {
-        var now = field.textOf(item);
-        var what = "The %s of %s was changed again since".formatted(wordOf(field), item.key());
+        var now = field == Field.STATE ? item.state().name() : field.textOf(item);
+        var what = "%s: the %s changed again in the meantime".formatted(item.key(), wordOf(field));
         if (field == Field.RANK || field == Field.DESCRIPTION || field.isDetail()) {
             return what + ".";
         }
         return now == null
-                ? what + ": it is empty now."
-                : "%s: it is “%s” now.".formatted(what, now);
+                ? what + "; it is empty now."
+                : "%s; it is “%s” now.".formatted(what, now);
     }
 
     private static String wordOf(Field field) {

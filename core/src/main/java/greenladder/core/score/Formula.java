@@ -151,8 +151,18 @@ public final class Formula {
             var unknown = unknownName(expression, factors);
             return unknown.isPresent() ? unknown : outOfBounds(text, factors);
         } catch (ParseException e) {
-            return Optional.of("The formula cannot be read: %s.".formatted(e.getMessage()));
+            return Optional.of("The formula cannot be read: %s.".formatted(inWords(e)));
         }
+    }
+
+    /** In the words of people who write formulas: the library says brace for a bracket. */
+    private static String inWords(ParseException e) {
+        var said = String.valueOf(e.getMessage());
+        return said.startsWith("Closing brace not found")
+                ? "a closing bracket is missing"
+                : said.startsWith("Unexpected closing brace")
+                        ? "there is one closing bracket too many"
+                        : said;
     }
 
     private static Optional<String> unknownName(Expression expression, List<Factor> factors)

@@ -134,8 +134,7 @@ public record BugOfCheck(String round, String test) implements Command {
 
     private String description(Round it, Round.Result result, Snapshot snapshot) {
         var text = new StringBuilder();
-        text.append(
-                "ProblemCollector in the round “%s”, by the check %s.".formatted(it.name(), test));
+        text.append("Found in the round “%s”, by the test %s.".formatted(it.name(), test));
         if (!result.words().isEmpty()) {
             text.append("\n\n").append(result.words());
         }

@@ -282,13 +282,7 @@ public class DetailsTests {
                 TemplateUse.of(
                         template(
                                 null,
-                                Map.of(
-                                        "size",
-                                        "3",
-                                        "acceptance",
-                                        "SeenVersion",
-                                        "custom.gone",
-                                        "x")),
+                                Map.of("size", "3", "acceptance", "Seen", "custom.gone", "x")),
                         snapshot.requireProduct("MSF"),
                         Map.of("title", "I board", "size", "5"),
                         new Target.Stay());
@@ -299,7 +293,7 @@ public class DetailsTests {
         var item = node(made, 2).item();
         assertThat(item.title()).isEqualTo("As a guest I board");
         assertThat(item.size()).hasToString("5");
-        assertThat(item.details().acceptance().text()).isEqualTo("[ ] SeenVersion");
+        assertThat(item.details().acceptance().text()).isEqualTo("[ ] Seen");
         assertThat(Trees.titles(node(made, 2).children())).isEqualTo("Test it");
     }
 

@@ -111,7 +111,7 @@ public class ReversalTests {
         var first = accepted(Trees.of(TREE), edit(3, "title", "Ahoy"));
         var then = after(first.after(), edit(3, "title", "Avast"));
         assertThat(problems(then, reverse(first)).inWords())
-                .isEqualTo("The title of MSF3 was changed again since: it is “Avast” now.");
+                .isEqualTo("MSF3: the title changed again in the meantime; it is “Avast” now.");
     }
 
     @Test
@@ -275,7 +275,7 @@ public class ReversalTests {
                                                 List.of(shortened.changes()),
                                                 Set.of()))
                                 .inWords())
-                .isEqualTo("The place in the order of MSF2 was changed again since.");
+                .isEqualTo("MSF2: the place in the order changed again in the meantime.");
     }
 
     @Test

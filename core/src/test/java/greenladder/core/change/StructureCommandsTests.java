@@ -37,7 +37,7 @@ public class StructureCommandsTests {
             """;
 
     private static Snapshot story() {
-        return after(Trees.of(STORY), edit(2, "acceptance", "SeenVersion\nHeard\nFelt"));
+        return after(Trees.of(STORY), edit(2, "acceptance", "Seen\nHeard\nFelt"));
     }
 
     private static SplitPart part(
@@ -69,8 +69,7 @@ public class StructureCommandsTests {
         assertThat(Trees.titles(node(snapshot, 1).children())).isEqualTo("Big A B Next");
         assertThat(children(snapshot, 6)).containsExactly(3);
         assertThat(children(snapshot, 7)).containsExactly(4);
-        assertThat(node(snapshot, 6).item().details().acceptance().text())
-                .isEqualTo("[ ] SeenVersion");
+        assertThat(node(snapshot, 6).item().details().acceptance().text()).isEqualTo("[ ] Seen");
         assertThat(node(snapshot, 7).item().details().acceptance().text()).isEqualTo("[ ] Felt");
         assertThat(node(snapshot, 2).item().details().acceptance().text()).isEqualTo("[ ] Heard");
         assertThat(node(snapshot, 2).item().details().parts()).containsExactly(key(6), key(7));
@@ -169,7 +168,7 @@ public class StructureCommandsTests {
         assertThat(stays.description()).isEqualTo("What it was.");
         assertThat(stays.details().labels()).containsExactly("dusk", "quay");
         assertThat(stays.details().acceptance().text())
-                .isEqualTo("[ ] Heard\n[ ] Smelt\n[ ] SeenVersion\n[ ] Felt");
+                .isEqualTo("[ ] Heard\n[ ] Smelt\n[ ] Seen\n[ ] Felt");
         assertThat(stays.details().merged()).containsExactly(key(2));
         var back =
                 after(

@@ -164,7 +164,7 @@ public class SetupChangeTests {
         var later = after(outcome.after(), edit(2, "title", "Sawed meanwhile"));
         later = after(later, edit(3, "state", "sawn"));
         assertThat(problems(later, reverse(outcome)).inWords())
-                .contains("The state of MSF3 was changed again since");
+                .contains("MSF3: the state changed again in the meantime");
         var alone =
                 new Reverse(OperationKind.UNDO, 1, List.of(), outcome.plans(), List.of(), Set.of());
         assertThat(problems(later, alone).inWords())
