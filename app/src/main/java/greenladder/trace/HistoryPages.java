@@ -30,6 +30,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -45,6 +46,7 @@ class HistoryPages {
     /** A sentence names so many things at most. */
     private static final int MOST_NAMED = 3;
 
+    private static final Pattern IT = Pattern.compile("\\bit\\b");
     private static final DateTimeFormatter TIME = DateTimeFormatter.ofPattern("HH:mm", Locale.UK);
     private static final DateTimeFormatter TIMESTAMP =
             DateTimeFormatter.ofPattern("yyyy-MM-dd HH:mm", Locale.UK);
@@ -226,7 +228,7 @@ class HistoryPages {
                 rows.stream().map(row -> line(snapshot, row)).toList());
     }
 
-    /** Such as "changed the size from 3 to 5", or "moved it to Done: 3 items". */
+    /** Such as "changed the size from 3 to 5", or "moved 3 items to Done". */
     private static String sentence(Snapshot snapshot, List<Row> rows) {
         var bySubject = new LinkedHashMap<String, List<Row>>();
         rows.forEach(
@@ -236,9 +238,12 @@ class HistoryPages {
         if (words.size() > 1 || words.getFirst().isEmpty()) {
             return "changed " + Words.count(bySubject.size(), "item");
         }
-        return bySubject.size() == 1
-                ? words.getFirst()
-                : words.getFirst() + ": " + Words.count(bySubject.size(), "item");
+        var said = words.getFirst();
+        if (bySubject.size() == 1) {
+            return said;
+        }
+        var items = Words.count(bySubject.size(), "item");
+        return IT.matcher(said).find() ? IT.matcher(said).replaceFirst(items) : said + ": " + items;
     }
 
     /** What one operation did to one thing; empty where it is too much to say. */

@@ -11,6 +11,10 @@ import java.util.regex.Pattern;
 final class LogWords {
     private static final Pattern LINK = Pattern.compile("link\\.([a-z-]+)\\.(\\w+)");
     private static final Pattern OWN = Pattern.compile("(custom|factors)\\.");
+
+    /** The day and the person that a noted decision begins with. */
+    private static final Pattern DECISION = Pattern.compile("^\\d{4}-\\d\\d-\\d\\d \\S+ ");
+
     private static final Pattern HUMP = Pattern.compile("([a-z])([A-Z])");
 
     private LogWords() {}
@@ -45,6 +49,11 @@ final class LogWords {
         }
         if (LINK.matcher(field).matches()) {
             return Optional.of("linked");
+        }
+        if (field.equals(Field.DECISIONS.label())) {
+            return Optional.of(
+                    DECISION.matcher(text.strip().lines().reduce("", (a, b) -> b))
+                            .replaceFirst(""));
         }
         return field.equals(Field.RAISED_BY.label())
                 ? Optional.of(ChangeWords.nameOf(snapshot, text))

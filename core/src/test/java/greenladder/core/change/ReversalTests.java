@@ -143,7 +143,7 @@ public class ReversalTests {
                                 "MSF",
                                 List.of(NewItem.of(Map.of("level", "story", "title", "New")))));
         assertThat(problems(after(made.after(), edit(6, "value", "3")), reverse(made)).inWords())
-                .contains("value of MSF6");
+                .contains("MSF6: the value");
         var under =
                 new CreateItems(
                         "MSF",
