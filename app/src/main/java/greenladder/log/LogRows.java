@@ -72,6 +72,27 @@ final class LogRows {
         }
     }
 
+    /** That an operation changed something of a product. */
+    @Entity(name = "OperationProductRow")
+    @Table(name = "operation_product")
+    @IdClass(OperationProductRow.Key.class)
+    static class OperationProductRow {
+        @Id String product = "";
+
+        @Id
+        @Column(name = "operation_id")
+        long operation;
+
+        record Key(String product, long operation) implements Serializable {}
+
+        OperationProductRow() {}
+
+        OperationProductRow(String product, long operation) {
+            this.product = product;
+            this.operation = operation;
+        }
+    }
+
     @Entity(name = "ChangeRow")
     @Table(name = "change_log")
     @IdClass(ChangeRow.Key.class)

@@ -121,7 +121,7 @@ public class LogSearch {
             var at = before;
             int misses = 0;
             for (int looked = 0; looked < MOST_OPERATIONS; looked += OPERATIONS) {
-                var operations = operations(session, conditions, at);
+                var operations = operations(session, search, conditions, at);
                 var alone = longOnes(session, operations);
                 if (at != null && at.place() != THROUGH) {
                     alone.add(at.operation());
@@ -151,15 +151,26 @@ public class LogSearch {
         });
     }
 
+    /** The next operations, of a product those alone that changed something of it. */
     private static List<OperationRow> operations(
-            StatelessSession session, Conditions conditions, @Nullable Point at) {
+            StatelessSession session, Search search, Conditions conditions, @Nullable Point at) {
         boolean isThrough = at != null && at.place() == THROUGH;
+        var product = search.product();
+        var from =
+                product == null
+                        ? "from OperationRow o where"
+                        : "select o from OperationProductRow p join OperationRow o on o.id ="
+                                + " p.operation where p.product = :product and";
+        var id = product == null ? "o.id" : "p.operation";
         var query =
                 session.createQuery(
-                        "from OperationRow o where o.what <> :hidden and o.id %s :operation %s order by o.id desc"
-                                .formatted(isThrough ? "<" : "<=", conditions.text),
+                        "%s o.what <> :hidden and %s %s :operation %s order by %s desc"
+                                .formatted(from, id, isThrough ? "<" : "<=", conditions.text, id),
                         OperationRow.class);
         conditions.values.forEach(query::setParameter);
+        if (product != null) {
+            query.setParameter("product", product);
+        }
         return query.setParameter("hidden", OperationKind.RANKS.label())
                 .setParameter("operation", at == null ? Long.MAX_VALUE : at.operation())
                 .setMaxResults(OPERATIONS)

@@ -1,10 +1,15 @@
 package greenladder.log;
 
+import greenladder.core.change.PlanChange;
+import greenladder.core.value.PlanKey;
 import greenladder.log.LogRows.ChangeRow;
+import greenladder.log.LogRows.OperationProductRow;
 import greenladder.log.LogRows.OperationRow;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
+import java.util.Set;
+import java.util.TreeSet;
 import org.hibernate.StatelessSession;
 
 /** Writes operations to the change log. */
@@ -16,10 +21,15 @@ public final class LogWriter {
         var rows = operations.stream().map(OperationRow::new).toList();
         session.insertMultiple(rows);
         var changes = new ArrayList<ChangeRow>();
+        var products = new ArrayList<OperationProductRow>();
         for (int i = 0; i < rows.size(); i++) {
-            addChanges(idOf(rows.get(i)), operations.get(i), changes);
+            long id = idOf(rows.get(i));
+            addChanges(id, operations.get(i), changes);
+            productsOf(operations.get(i))
+                    .forEach(product -> products.add(new OperationProductRow(product, id)));
         }
         session.insertMultiple(changes);
+        session.insertMultiple(products);
         rows.forEach(row -> noteUndone(session, row));
         return idOf(rows.getLast());
     }
@@ -32,6 +42,16 @@ public final class LogWriter {
         for (var change : operation.plans()) {
             rows.add(new ChangeRow(id, place++, change));
         }
+    }
+
+    private static Set<String> productsOf(NewOperation operation) {
+        var products = new TreeSet<String>();
+        operation.changes().forEach(change -> products.add(change.item().product()));
+        operation.plans().stream()
+                .map(PlanChange::subject)
+                .filter(subject -> subject.kind() == PlanKey.Kind.PRODUCT)
+                .forEach(subject -> products.add(subject.key()));
+        return products;
     }
 
     private static void noteUndone(StatelessSession session, OperationRow row) {

@@ -14,6 +14,7 @@ import greenladder.core.value.ItemKey;
 import greenladder.log.Logged;
 import greenladder.log.NewOperation;
 import greenladder.people.SignedIn;
+import greenladder.web.AfterCommit;
 import greenladder.web.Failure;
 import jakarta.persistence.EntityManager;
 import java.time.Clock;
@@ -30,6 +31,7 @@ import java.util.function.Supplier;
 import org.jspecify.annotations.Nullable;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
@@ -148,6 +150,9 @@ public class CommandGateway {
             var before = keeper.settled();
             var actor = asking.asIn(before.workspace());
             var now = now();
+            var seenBefore = keeper.seenBy(actor);
+            // As a part of somebody else's transaction it is kept when that is.
+            boolean isAlone = !TransactionSynchronizationManager.isActualTransactionActive();
             var saved =
                     committed(() -> {
                         var command = making.apply(before);
@@ -160,13 +165,18 @@ public class CommandGateway {
                             id = store.writeWithin(entities, row, before, accepted.after());
                         }
                         companion.accept(accepted);
+                        if (id > 0 && isAlone) {
+                            // Whoever is told of the commit finds the snapshot that has it.
+                            AfterCommit.first(() -> keeper.advance(any -> accepted.after()));
+                        }
                         return new Saved(id, actor, now, accepted, before);
                     });
             if (saved.operation() == 0) {
                 return saved;
             }
-            var seenBefore = keeper.seenBy(actor);
-            keeper.advance(any -> saved.accepted().after());
+            if (!isAlone) {
+                keeper.advance(any -> saved.accepted().after());
+            }
             return seen(published(saved), seenBefore);
         } finally {
             keeper.lock().unlock();

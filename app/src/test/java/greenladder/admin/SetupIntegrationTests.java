@@ -88,6 +88,26 @@ public class SetupIntegrationTests extends RunningDemo {
     }
 
     @Test
+    public void setUpShouldBeToldInHistoryAndUndoneLikeEverythingElse() {
+        var code = product();
+        var path = "/products/" + code + "/fields";
+        assertThat(api().post(path, "{'name':'Pier','type':'text'}").status()).isLessThan(300);
+        var rows = api().get("/history?product=" + code).body().path("items");
+        assertThat(rows.at("/0/item").asString()).isEqualTo("product:" + code);
+        assertThat(rows.at("/0/field").asString()).isEqualTo("field.pier");
+        assertThat(rows.toString()).as("what was done before it").contains(code + "2");
+        var undo = "/operations/" + rows.at("/0/operation").asLong() + "/undo";
+        assertThat(api().post(undo, "{}").status()).isLessThan(300);
+        assertThat(api().get("/products/" + code).body().toString()).doesNotContain("Pier");
+        api().post(path, "{'name':'Pier','type':'text'}");
+        var made = api().get("/history?product=" + code).body().at("/items/0/operation").asLong();
+        api().patch("/items/" + code + "2", "{'custom':{'pier':'north'}}");
+        assertThat(api().post("/operations/" + made + "/undo", "{}").status())
+                .as("what items have in it is kept, out of sight")
+                .isLessThan(300);
+    }
+
+    @Test
     public void kindAndLevelInUseShouldBeAskedAboutToo() {
         var code = product();
         var path = "/products/" + code + "/ladder";

@@ -155,6 +155,11 @@ public class CommandGatewayIntegrationTests extends RunningDemo {
         TransactionSynchronizationManager.registerSynchronization(
                 new TransactionSynchronization() {
                     @Override
+                    public int getOrder() {
+                        return HIGHEST_PRECEDENCE;
+                    }
+
+                    @Override
                     public void afterCommit() {
                         throw new IllegalStateException("the answer of the database was lost");
                     }
