@@ -7,9 +7,6 @@ import greenladder.core.change.Decisions;
 import greenladder.core.edit.EditItems;
 import greenladder.core.edit.MoveItems;
 import greenladder.core.edit.Target;
-import greenladder.core.filter.Facets;
-import greenladder.core.filter.Filter;
-import greenladder.core.filter.Lens;
 import greenladder.core.item.Details;
 import greenladder.core.item.Hours;
 import greenladder.core.item.Item;
@@ -157,20 +154,6 @@ public class SnapshotBenchmark {
             sum += own == null ? 0 : own.thousandths();
         }
         return sum;
-    }
-
-    /** A filter of three parts over everything, with the counts that the picks of a list show. */
-    @Benchmark
-    public Map<String, List<Filter.Count>> filterWithCounts() {
-        var products = List.copyOf(snapshot.products());
-        var facets = new Facets(new Lens(snapshot, products, TODAY, "ines.rowe", NOW));
-        var parts =
-                List.of(
-                        Filter.part(facets.find("category").orElseThrow(), List.of("to do")),
-                        Filter.part(facets.find("level").orElseThrow(), List.of("story", "task")),
-                        Filter.part(facets.find("loose").orElseThrow(), List.of("false")));
-        var counted = facets.all().stream().filter(facet -> !facet.id().equals("parent")).toList();
-        return new Filter(parts).counts(counted, nodes);
     }
 
     private static Map<String, String> size(int points) {
