@@ -5,6 +5,8 @@ import static org.springframework.security.test.web.servlet.request.SecurityMock
 
 import greenladder.people.People;
 import java.io.UnsupportedEncodingException;
+import java.net.URI;
+import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.http.HttpMethod;
 import org.springframework.test.web.servlet.assertj.MockMvcTester;
@@ -41,6 +43,16 @@ public abstract class RunningPages extends RunningDemo {
         } catch (UnsupportedEncodingException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    /** Where a page leads on to; null where it does not. */
+    protected @Nullable String redirect(String who, String path) {
+        return mvc.get()
+                .uri(URI.create(path))
+                .with(user(people.findByHandle(who).orElseThrow()))
+                .exchange()
+                .getResponse()
+                .getRedirectedUrl();
     }
 
     protected String get(String who, String path) {

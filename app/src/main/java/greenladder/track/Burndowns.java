@@ -25,12 +25,8 @@ import org.jspecify.annotations.Nullable;
  *
  * @param url of the report, which a day of the picture opens
  */
-public record Burndowns(SprintReport report, LocalDate today, String url) {
-    private static final int WIDTH = FlowPage.WIDTH;
-    private static final int HEIGHT = FlowPage.HEIGHT;
-    private static final int LEFT = FlowPage.LEFT;
-    private static final int RIGHT = FlowPage.WIDTH - FlowPage.RIGHT;
-    private static final int MOST_DATES = 8;
+public record Burndowns(SprintReport report, LocalDate today, String url, Plot plot) {
+    private static final int DATE = 62;
 
     /** In points; null before the start. */
     public @Nullable Burndown points() {
@@ -44,7 +40,7 @@ public record Burndowns(SprintReport report, LocalDate today, String url) {
                                 day -> Math.max(day.ideal().doubleValue(), number(day.scope())))
                         .max()
                         .orElse(0);
-        var up = Axis.linear(0, Math.max(1, most), FlowPage.BOTTOM, FlowPage.TOP);
+        var up = Axis.linear(0, Math.max(1, most), plot.bottom(), Plot.TOP);
         return drawn(
                 "points",
                 "Points left at the end of each day",
@@ -70,7 +66,7 @@ public record Burndowns(SprintReport report, LocalDate today, String url) {
         }
         // Hours that came after the start only are held against nothing.
         boolean isPlanned = report.days().getFirst().idealHours().signum() > 0;
-        var up = Axis.linear(0, most, FlowPage.BOTTOM, FlowPage.TOP);
+        var up = Axis.linear(0, most, plot.bottom(), Plot.TOP);
         return drawn(
                 "hours",
                 "Hours left at the end of each day",
@@ -94,10 +90,10 @@ public record Burndowns(SprintReport report, LocalDate today, String url) {
                 id,
                 title,
                 unit,
-                WIDTH,
-                HEIGHT,
-                FlowPage.BOTTOM,
-                RIGHT,
+                plot.width(),
+                plot.height(),
+                plot.bottom(),
+                plot.right(),
                 dates(),
                 up.ticks(Words::score),
                 off(),
@@ -132,11 +128,12 @@ public record Burndowns(SprintReport report, LocalDate today, String url) {
     /** The days that have figures, to be pointed at. */
     private String points(Function<SprintReport.Day, @Nullable Amount> left, String unit) {
         var told = report.days().stream().filter(day -> left.apply(day) != null).toList();
-        var across = Axis.linear(-1, Math.max(0, report.days().size() - 1), LEFT, RIGHT);
-        return Plots.points(
+        var across =
+                Axis.linear(-1, Math.max(0, report.days().size() - 1), Plot.LEFT, plot.right());
+        return plot.points(
                 told.size(),
                 across,
-                new Plots.PointAt() {
+                new Plot.PointAt() {
                     @Override
                     public String url(int day) {
                         return url + "&day=" + told.get(day).date();
@@ -184,7 +181,7 @@ public record Burndowns(SprintReport report, LocalDate today, String url) {
 
     private int x(int day) {
         int days = report.days().size();
-        return Axis.linear(0, Math.max(1, days), LEFT, RIGHT).at(day + 1.0);
+        return Axis.linear(0, Math.max(1, days), Plot.LEFT, plot.right()).at(day + 1.0);
     }
 
     /** From the beginning of the first day, where nothing was done yet, over the end of each. */
@@ -205,7 +202,8 @@ public record Burndowns(SprintReport report, LocalDate today, String url) {
 
     private List<Tick> dates() {
         var days = report.days();
-        int step = Math.max(1, (days.size() + MOST_DATES - 1) / MOST_DATES);
+        int most = Math.max(2, (plot.right() - Plot.LEFT) / DATE);
+        int step = Math.max(1, (days.size() + most - 1) / most);
         var ticks = new ArrayList<Tick>();
         for (int i = 0; i < days.size(); i += step) {
             ticks.add(new Tick(x(i), Words.day(days.get(i).date()).replaceAll(" \\d{4}$", "")));

@@ -23,11 +23,12 @@ public record BurnupPage(
         String key,
         String words,
         @Nullable Chart chart,
-        @Nullable DayStory day,
+        @Nullable SideList side,
         @Nullable ItemPanel panel) {
 
     /**
      * @param name as a file
+     * @param picked where the day stands that is told of at the side; 0 for none
      * @param target where the day stands by which it should be done; 0 for none
      */
     public record Chart(
@@ -42,12 +43,13 @@ public record BurnupPage(
             String done,
             String inProgress,
             String scope,
-            List<Plots.Label> labels,
+            List<Plot.Label> labels,
             List<Flag> flags,
             int today,
             int target,
             String targetInWords,
             String points,
+            int picked,
             TrackTable table) {}
 
     /** A day on which what there is changed. */

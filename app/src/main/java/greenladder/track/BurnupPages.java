@@ -27,6 +27,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class BurnupPages {
     private static final int USUAL_DAYS = 180;
+    private static final int HEIGHT = 400;
     private static final int MOST_FLAGS = 40;
     private static final int MOST_AHEAD = 200;
 
@@ -43,6 +44,7 @@ public class BurnupPages {
     /**
      * @param of {@code release:…} or the key of an item; what comes first where it is neither
      * @param down whether what is left is drawn rather than what is done
+     * @param tile the sheet to draw on; null for one across the page
      */
     public BurnupPage page(
             ViewContext context,
@@ -51,7 +53,8 @@ public class BurnupPages {
             String from,
             String to,
             Optional<LocalDate> day,
-            @Nullable ItemKey at) {
+            @Nullable ItemKey at,
+            @Nullable Plot tile) {
         var snapshot = context.snapshot();
         var code = context.product().code();
         var subjects = BurnupSubjects.of(context);
@@ -84,6 +87,10 @@ public class BurnupPages {
         var standings = standings(context.reader(), it, span);
         var here = url + day.map(one -> "&day=" + one).orElse("");
         var beside = panels.beside(context, here, at);
+        var plot =
+                tile == null
+                        ? Plot.page(day.isPresent() || beside.panel() != null).high(HEIGHT)
+                        : tile;
         return new BurnupPage(
                 code,
                 beside.url(),
@@ -96,21 +103,27 @@ public class BurnupPages {
                 it.label(),
                 it.key(),
                 words(standings),
-                chart(it, span, standings, down, url),
-                story(context, it, day),
+                chart(it, span, standings, down, url, day, plot),
+                day.map(one -> side(context, it, one, url)).orElse(null),
                 beside.panel());
     }
 
-    private @Nullable DayStory story(ViewContext context, Subject it, Optional<LocalDate> day) {
+    private SideList side(ViewContext context, Subject it, LocalDate day, String url) {
         var snapshot = context.snapshot();
-        var story = DayStory.of(context, pasts, day, it.holds());
-        return story == null
-                ? null
-                : story.with(
+        var parts = new ArrayList<>(DayParts.of(context, pasts, day, it.holds(), any -> ""));
+        parts.addAll(
+                DayParts.standing(
                         snapshot,
-                        pasts.read(
-                                context.reader(),
-                                past -> it.stood().apply(past, day.orElseThrow())));
+                        pasts.read(context.reader(), past -> it.stood().apply(past, day))));
+        return new SideList(
+                Words.day(day),
+                Words.weekday(day),
+                new SideList.Steps(
+                        url + "&day=" + day.minusDays(1),
+                        day.isBefore(figures.today()) ? url + "&day=" + day.plusDays(1) : "",
+                        url),
+                parts,
+                null);
     }
 
     private static String url(String code, String of, boolean down) {
@@ -188,10 +201,16 @@ public class BurnupPages {
     }
 
     private @Nullable Chart chart(
-            Subject it, DaySpan span, List<Told> told, boolean down, String url) {
+            Subject it,
+            DaySpan span,
+            List<Told> told,
+            boolean down,
+            String url,
+            Optional<LocalDate> picked,
+            Plot plot) {
         double most =
                 told.stream()
-                        .mapToDouble(one -> Plots.number(one.standing().points()))
+                        .mapToDouble(one -> Plot.number(one.standing().points()))
                         .max()
                         .orElse(0);
         if (told.isEmpty() || most == 0) {
@@ -199,14 +218,14 @@ public class BurnupPages {
         }
         int days = (int) (span.to().toEpochDay() - span.from().toEpochDay()) + 1;
         int count = told.size();
-        var across = Plots.across(days);
-        var up = Plots.up(most);
-        IntToDoubleFunction scope = day -> Plots.number(told.get(day).standing().points());
-        IntToDoubleFunction done = day -> Plots.number(told.get(day).standing().doneAmount());
+        var across = plot.across(days);
+        var up = plot.up(most);
+        IntToDoubleFunction scope = day -> Plot.number(told.get(day).standing().points());
+        IntToDoubleFunction done = day -> Plot.number(told.get(day).standing().doneAmount());
         IntToDoubleFunction begun =
                 day ->
                         done.applyAsDouble(day)
-                                + Plots.number(told.get(day).standing().inProgressAmount());
+                                + Plot.number(told.get(day).standing().inProgressAmount());
         IntToDoubleFunction left = day -> scope.applyAsDouble(day) - done.applyAsDouble(day);
         IntToDoubleFunction none = any -> 0;
         int last = count - 1;
@@ -215,23 +234,23 @@ public class BurnupPages {
                 down
                         ? "Points left at the end of each day"
                         : "Points done, and all there are, at the end of each day",
-                Plots.WIDTH,
-                Plots.HEIGHT,
-                Plots.BOTTOM,
-                Plots.RIGHT,
-                Plots.dates(span.from(), days, across),
+                plot.width(),
+                plot.height(),
+                plot.bottom(),
+                plot.right(),
+                plot.dates(span.from(), days, across),
                 up.ticks(Words::score),
-                down ? "" : Plots.area(count, none, done, across, up),
+                down ? "" : Plot.area(count, none, done, across, up),
                 down
-                        ? Plots.area(count, none, left, across, up)
-                        : Plots.area(count, done, begun, across, up),
-                down ? "" : Plots.line(count, scope, across, up),
+                        ? Plot.area(count, none, left, across, up)
+                        : Plot.area(count, done, begun, across, up),
+                down ? "" : Plot.line(count, scope, across, up),
                 down
-                        ? List.of(new Plots.Label(up.at(left.applyAsDouble(last)) + 4, "left"))
-                        : Plots.apart(
+                        ? List.of(new Plot.Label(up.at(left.applyAsDouble(last)) + 4, "left"))
+                        : plot.apart(
                                 List.of(
-                                        new Plots.Label(up.at(done.applyAsDouble(last)), "done"),
-                                        new Plots.Label(
+                                        new Plot.Label(up.at(done.applyAsDouble(last)), "done"),
+                                        new Plot.Label(
                                                 up.at(scope.applyAsDouble(last)), "in all"))),
                 down ? List.of() : flags(told, across, up, url),
                 across.at(last),
@@ -240,11 +259,11 @@ public class BurnupPages {
                                 || it.target().isBefore(span.from())
                         ? 0
                         : across.at(it.target().toEpochDay() - span.from().toEpochDay()),
-                it.target() == null ? "" : "due " + Plots.shortDay(it.target()),
-                Plots.points(
+                it.target() == null ? "" : "due " + Words.shortDay(it.target()),
+                plot.points(
                         count,
                         across,
-                        new Plots.PointAt() {
+                        new Plot.PointAt() {
                             @Override
                             public String url(int day) {
                                 return url + "&day=" + told.get(day).day();
@@ -260,6 +279,9 @@ public class BurnupPages {
                                                 Words.of(standing.points()));
                             }
                         }),
+                picked.filter(day -> told.stream().anyMatch(one -> one.day().equals(day)))
+                        .map(day -> across.at(day.toEpochDay() - span.from().toEpochDay()))
+                        .orElse(0),
                 table(told));
     }
 
@@ -280,7 +302,7 @@ public class BurnupPages {
                 .limit(MOST_FLAGS)
                 .map(one -> {
                     int x = across.at(one.day());
-                    int foot = up.at(Plots.number(told.get(one.day()).standing().points()));
+                    int foot = up.at(Plot.number(told.get(one.day()).standing().points()));
                     int top = foot - 14;
                     int flag = one.by().thousandths() > 0 ? top : foot - 7;
                     return new Flag(

@@ -15,7 +15,7 @@ import java.util.NoSuchElementException;
  * @param fields what stays as it is, by name
  * @param problem what was wrong with the days asked for; empty for nothing
  */
-record DaySpan(
+public record DaySpan(
         LocalDate from,
         LocalDate to,
         String action,
@@ -23,12 +23,13 @@ record DaySpan(
         String problem) {
     private static final int MOST_DAYS = 3_700;
 
-    DaySpan {
+    public DaySpan {
         fields = Collections.unmodifiableMap(new LinkedHashMap<>(fields));
     }
 
     /** The days asked for, or the last so many where nothing, or nothing that can be, was asked. */
-    static DaySpan of(String from, String to, int usualDays, LocalDate today, String action) {
+    public static DaySpan of(
+            String from, String to, int usualDays, LocalDate today, String action) {
         var usual = today.minusDays(usualDays - 1L);
         try {
             var last = to.isBlank() ? today : day(to);
@@ -55,21 +56,21 @@ record DaySpan(
         return value.isEmpty() ? this : with(Map.of(name, List.of(value)));
     }
 
-    DaySpan with(Map<String, List<String>> more) {
+    public DaySpan with(Map<String, List<String>> more) {
         var all = new LinkedHashMap<>(fields);
         all.putAll(more);
         return new DaySpan(from, to, action, all, problem);
     }
 
     /** The parameters that a view has for its days. */
-    Map<String, String> own() {
+    public Map<String, String> own() {
         var own = new LinkedHashMap<String, String>();
         own.put("from", from.toString());
         own.put("to", to.toString());
         return own;
     }
 
-    String query() {
+    public String query() {
         return "from=%s&to=%s".formatted(from, to);
     }
 }

@@ -10,10 +10,8 @@ import greenladder.core.sprint.Sprint;
 import greenladder.core.team.Team;
 import greenladder.core.value.ItemKey;
 import greenladder.web.Words;
-import java.util.List;
 import java.util.Locale;
 import java.util.Map;
-import java.util.function.UnaryOperator;
 
 /** Attributes by which work is summed up, and their values, as people know them. */
 public final class Named {
@@ -41,12 +39,12 @@ public final class Named {
                 : product.levels().find(key).map(level -> Words.lower(level.name())).orElse(key);
     }
 
-    static String capital(String word) {
+    public static String capital(String word) {
         return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
     }
 
     /** What a value is called. */
-    static String value(Snapshot snapshot, Product product, String attribute, String value) {
+    public static String value(Snapshot snapshot, Product product, String attribute, String value) {
         if (value.isEmpty() || value.equals(Spending.NONE)) {
             return "none";
         }
@@ -77,21 +75,5 @@ public final class Named {
                             .map(item -> item.key() + " " + item.title())
                             .orElse(value);
         };
-    }
-
-    /** Choices of attributes, each leading somewhere. */
-    static List<Choice> choices(
-            Product product,
-            List<String> attributes,
-            String current,
-            String before,
-            UnaryOperator<String> url) {
-        return attributes.stream()
-                .map(one ->
-                        new Choice(
-                                url.apply(one),
-                                one.isEmpty() ? "Not further" : before + attribute(product, one),
-                                one.equals(current)))
-                .toList();
     }
 }

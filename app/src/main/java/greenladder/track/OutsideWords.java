@@ -7,11 +7,11 @@ import greenladder.core.value.Amount;
 import greenladder.web.Words;
 
 /** Says what a view of one level leaves out of a product. */
-final class OutsideWords {
+public final class OutsideWords {
     private OutsideWords() {}
 
     /** A sentence with a blank before it; empty where nothing is left out. */
-    static String of(Outside outside, Level level, Measure measure) {
+    public static String of(Outside outside, Level level, Measure measure) {
         var amount =
                 measure == Measure.COUNT || outside.total() <= 0
                         ? ""

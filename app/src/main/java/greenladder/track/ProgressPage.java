@@ -33,7 +33,7 @@ public record ProgressPage(
      * @param below how many levels below the first of the list
      * @param key empty for the total and for what stands under nothing
      * @param figures done of all there is, in words
-     * @param since what changed within the last week; empty for nothing
+     * @param since what changed within the last week
      */
     public record Row(
             String key,
@@ -49,8 +49,18 @@ public record ProgressPage(
             String drift,
             boolean grew,
             String slip,
-            String since,
+            Changed since,
             List<String> sums) {}
+
+    /**
+     * What changed within the last week.
+     *
+     * @param words empty for nothing
+     * @param tick where the stem ended then, in its pixels; less than 0 where it ends there now
+     */
+    public record Changed(String words, double tick) {
+        static final Changed NOTHING = new Changed("", -1);
+    }
 
     /**
      * @param text empty for none

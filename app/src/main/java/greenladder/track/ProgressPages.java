@@ -14,6 +14,7 @@ import greenladder.flow.ItemPasts;
 import greenladder.list.FilterLines;
 import greenladder.panel.ItemPanels;
 import greenladder.planning.SprintFigures;
+import greenladder.track.ProgressPage.Changed;
 import greenladder.track.ProgressPage.Counted;
 import greenladder.track.ProgressPage.Row;
 import greenladder.view.ViewContext;
@@ -29,7 +30,7 @@ import org.springframework.stereotype.Component;
 /** Makes the page that tells how far everything is. */
 @Component
 public class ProgressPages {
-    private static final int STEM = 150;
+    private static final int STEM = 190;
 
     private final ItemPasts pasts;
     private final FilterLines lines;
@@ -170,7 +171,7 @@ public class ProgressPages {
                 drift.filter(one -> one.thousandths() != 0).map(Words::signed).orElse(""),
                 drift.filter(one -> one.thousandths() > 0).isPresent(),
                 slip.filter(days -> days > 0).map(days -> Words.count(days, "day")).orElse(""),
-                since(told.since(node)),
+                since(told.since(node), now.bar()),
                 isWhole
                         ? place.product().totals().stream()
                                 .map(field ->
@@ -198,7 +199,7 @@ public class ProgressPages {
                 "",
                 false,
                 "",
-                "",
+                Changed.NOTHING,
                 List.of());
     }
 
@@ -240,7 +241,7 @@ public class ProgressPages {
                 .formatted(Words.of(new Amount(bar.done())), Words.of(new Amount(bar.total())));
     }
 
-    private static String since(Since since) {
+    private static Changed since(Since since, Bar now) {
         var words = new ArrayList<String>();
         if (since.done() != 0) {
             words.add(Words.signed(new Amount(since.done())) + " done");
@@ -248,7 +249,12 @@ public class ProgressPages {
         if (since.total() != 0) {
             words.add(Words.signed(new Amount(since.total())) + " in all");
         }
-        return String.join(", ", words);
+        double then = (double) (now.done() - since.done()) / Math.max(1, now.total());
+        return new Changed(
+                String.join(", ", words),
+                since.done() == 0 || now.total() == 0
+                        ? -1
+                        : 1 + (STEM - 2) * Math.clamp(then, 0.0, 1.0));
     }
 
     /** All of a product, with what the rows leave out. */

@@ -1,5 +1,6 @@
 package greenladder.track;
 
+import greenladder.core.value.Days;
 import greenladder.core.value.ItemKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
@@ -20,14 +21,17 @@ class ReportController {
 
     /**
      * @param day of the burndown that is told of; empty for none
+     * @param show a figure whose items are told; empty for none
      */
     @GetMapping("/{product:[A-Z]{2,5}}/report")
     String report(
             ViewContext context,
             @RequestParam(defaultValue = "") String id,
             @RequestParam(defaultValue = "") String day,
+            @RequestParam(defaultValue = "") String show,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        return screen.of(View.REPORT, context, pages.page(context, id, DayStory.day(day), at));
+        return screen.of(
+                View.REPORT, context, pages.page(context, id, Days.parse(day.strip()), show, at));
     }
 }

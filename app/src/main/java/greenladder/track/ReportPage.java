@@ -9,11 +9,9 @@ import org.jspecify.annotations.Nullable;
  * What became of a sprint.
  *
  * @param head null where there is no sprint
- * @param words what the burndown means, in a sentence
  * @param points null before the start
  * @param hours null where no task has hours
- * @param opened what is told of a day of the burndown; null for none
- * @param velocity null where no sprint of the team is closed
+ * @param side what was picked: a day of the burndown, or a figure; null for nothing
  * @param closing how the board stood at the close; null before it
  * @param notes what was noted; null before the start
  */
@@ -23,24 +21,25 @@ public record ReportPage(
         long operation,
         List<Choice> sprints,
         @Nullable Head head,
-        String words,
         List<Figure> figures,
         @Nullable Burndown points,
         @Nullable Burndown hours,
-        @Nullable DayStory opened,
-        @Nullable Velocities velocity,
+        @Nullable SideList side,
         @Nullable Closing closing,
         @Nullable Notes notes,
         @Nullable ItemPanel panel) {
 
-    record Head(String name, String team, String dates, String goal, String sprintUrl) {}
+    /**
+     * @param words what the burndown means, in a sentence
+     */
+    record Head(
+            String name, String team, String dates, String goal, String words, String sprintUrl) {}
 
     /**
-     * @param items that make it up
+     * @param url where what makes it up is told; empty for nowhere
+     * @param picked whether that is told now
      */
-    record Figure(String label, String count, String points, List<Item> items) {}
-
-    record Item(String key, String title) {}
+    record Figure(String label, String points, String count, String url, boolean picked) {}
 
     /**
      * @param columns of the board
@@ -72,7 +71,7 @@ public record ReportPage(
      * @param flags changes of what it holds
      * @param labels what each line is
      * @param today where today is; 0 for outside
-     * @param points its days, see {@link Plots#points}
+     * @param points its days, see {@link Plot#points}
      */
     public record Burndown(
             String id,
@@ -106,34 +105,4 @@ public record ReportPage(
     record Flag(String key, String path, String words) {}
 
     record Row(String date, String left, String ideal, String scope, String changes) {}
-
-    /**
-     * @param mean where it stands; its words beside it
-     */
-    public record Velocities(
-            int width,
-            int height,
-            int bottom,
-            int right,
-            List<Tick> up,
-            List<Bar> bars,
-            int mean,
-            String meanInWords,
-            String words) {}
-
-    /**
-     * @param committed height of what was committed; 0 where that is not known
-     */
-    record Bar(
-            String name,
-            String url,
-            int x,
-            int wide,
-            int committedAt,
-            int committed,
-            int completedAt,
-            int completed,
-            String committedInWords,
-            String completedInWords,
-            String words) {}
 }

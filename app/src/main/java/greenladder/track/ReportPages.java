@@ -3,6 +3,7 @@ package greenladder.track;
 import greenladder.core.plan.SprintReport;
 import greenladder.core.plan.SprintReport.Share;
 import greenladder.core.plan.Sprints;
+import greenladder.core.plan.Velocity;
 import greenladder.core.product.Product;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.Sprint;
@@ -12,14 +13,17 @@ import greenladder.panel.ItemPanels;
 import greenladder.planning.SprintFigures;
 import greenladder.track.ReportPage.Figure;
 import greenladder.track.ReportPage.Head;
-import greenladder.track.ReportPage.Item;
 import greenladder.view.Lookups;
 import greenladder.view.ViewContext;
 import greenladder.web.Words;
+import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
@@ -28,6 +32,9 @@ import org.springframework.stereotype.Component;
 /** Makes the report of a sprint, running or closed. */
 @Component
 public class ReportPages {
+    private static final int HEIGHT = 280;
+    private static final String LEFT = "left";
+
     private final SprintFigures figures;
     private final ItemPanels panels;
     private final SprintEnds ends;
@@ -45,8 +52,14 @@ public class ReportPages {
     /**
      * @param id key of the sprint; the one that runs, or the last that did, where it is empty
      * @param day the one of the burndown that is told of; empty for none
+     * @param show the key of a figure whose items are told; empty for none
      */
-    ReportPage page(ViewContext context, String id, Optional<LocalDate> day, @Nullable ItemKey at) {
+    ReportPage page(
+            ViewContext context,
+            String id,
+            Optional<LocalDate> day,
+            String show,
+            @Nullable ItemKey at) {
         var snapshot = context.snapshot();
         var product = context.product();
         var all =
@@ -65,9 +78,7 @@ public class ReportPages {
                     context.operation(),
                     List.of(),
                     null,
-                    "",
                     List.of(),
-                    null,
                     null,
                     null,
                     null,
@@ -77,12 +88,28 @@ public class ReportPages {
         }
         var sprint = chosen.get();
         var report = figures.report(snapshot, sprint);
-        var burndowns = new Burndowns(report, figures.today(), url(product, sprint));
+        var here = url(product, sprint);
         var opened =
                 day.filter(one -> report.days().stream().anyMatch(its -> its.date().equals(one)))
                         .filter(one -> !one.isAfter(figures.today()));
-        var url = url(product, sprint) + opened.map(one -> "&day=" + one).orElse("");
+        var shares = shares(sprint, report);
+        var shown = Optional.ofNullable(shares.get(show));
+        var side =
+                shown.map(share -> share(snapshot, sprint, show, share, here))
+                        .or(() -> opened.map(one -> day(snapshot, sprint, report, one, here)))
+                        .orElse(null);
+        var url =
+                here
+                        + (shown.isPresent()
+                                ? "&show=" + show
+                                : opened.map(one -> "&day=" + one).orElse(""));
         var beside = panels.beside(context, url, at);
+        var burndowns =
+                new Burndowns(
+                        report,
+                        figures.today(),
+                        here,
+                        Plot.half(side != null || beside.panel() != null).high(HEIGHT));
         return new ReportPage(
                 product.code(),
                 beside.url(),
@@ -93,31 +120,57 @@ public class ReportPages {
                         Lookups.team(snapshot, sprint.team()).name(),
                         "%s to %s%s"
                                 .formatted(
-                                        Plots.shortDay(sprint.start()),
+                                        Words.shortDay(sprint.start()),
                                         Words.day(sprint.finish()),
                                         sprint.isRunning()
                                                 ? ", running"
                                                 : sprint.isClosed() ? ", closed" : ""),
                         Objects.requireNonNullElse(sprint.plan().goal(), ""),
+                        burndowns.inWords(),
                         "/%s/sprint?id=%s".formatted(product.code(), sprint.key())),
-                burndowns.inWords(),
-                figuresOf(snapshot, sprint, report),
+                figuresOf(context, sprint, report, shares, here, show),
                 burndowns.points(),
                 burndowns.hours(),
-                opened.map(one -> story(snapshot, sprint, one)).orElse(null),
-                VelocityPages.velocities(snapshot, product, sprint.team()),
+                side,
                 SprintEnds.closing(snapshot, sprint),
                 sprint.startedAt() == null ? null : ends.notes(context, sprint),
                 beside.panel());
     }
 
-    private DayStory story(Snapshot snapshot, Sprint sprint, LocalDate day) {
-        return new SprintDay(
-                        snapshot,
-                        day,
-                        figures.report(snapshot, sprint, day.minusDays(1)),
-                        figures.report(snapshot, sprint, day))
-                .story();
+    private SideList day(
+            Snapshot snapshot, Sprint sprint, SprintReport report, LocalDate day, String url) {
+        var days = report.days().stream().map(SprintReport.Day::date).toList();
+        return new SideList(
+                Words.day(day),
+                "%s of %s, day %d of %d"
+                        .formatted(
+                                Words.weekday(day),
+                                sprint.name(),
+                                days.indexOf(day) + 1,
+                                days.size()),
+                new SideList.Steps(
+                        days.contains(day.minusDays(1)) ? url + "&day=" + day.minusDays(1) : "",
+                        days.contains(day.plusDays(1)) && day.isBefore(figures.today())
+                                ? url + "&day=" + day.plusDays(1)
+                                : "",
+                        url),
+                new SprintDay(
+                                snapshot,
+                                day,
+                                figures.report(snapshot, sprint, day.minusDays(1)),
+                                figures.report(snapshot, sprint, day))
+                        .parts(),
+                null);
+    }
+
+    private static SideList share(
+            Snapshot snapshot, Sprint sprint, String show, Share share, String close) {
+        return new SideList(
+                sprint.name(),
+                "",
+                SideList.Steps.none(close),
+                List.of(SprintSide.part(snapshot, label(sprint, show), share)),
+                null);
     }
 
     private static Optional<Sprint> usual(List<Sprint> all) {
@@ -142,40 +195,59 @@ public class ReportPages {
                 .toList();
     }
 
-    private static List<Figure> figuresOf(Snapshot snapshot, Sprint sprint, SprintReport report) {
-        var figures = new ArrayList<Figure>();
+    /** The figures that items stand behind, by their keys. */
+    private static Map<String, Share> shares(Sprint sprint, SprintReport report) {
+        var shares = new LinkedHashMap<String, Share>();
         if (report.committed() != null) {
-            figures.add(figure(snapshot, "Committed", report.committed()));
+            shares.put("committed", report.committed());
         }
-        figures.add(figure(snapshot, "Added", report.added()));
-        figures.add(figure(snapshot, "Removed", report.removed()));
+        shares.put("added", report.added());
+        shares.put("removed", report.removed());
+        shares.put("completed", report.completed());
+        shares.put(LEFT, report.carriedOver());
+        return shares;
+    }
+
+    private static String label(Sprint sprint, String key) {
+        return key.equals(LEFT)
+                ? sprint.isClosed() ? "Carried over" : "Left"
+                : key.substring(0, 1).toUpperCase(Locale.ROOT) + key.substring(1);
+    }
+
+    private static List<Figure> figuresOf(
+            ViewContext context,
+            Sprint sprint,
+            SprintReport report,
+            Map<String, Share> shares,
+            String url,
+            String show) {
+        var figures = new ArrayList<Figure>();
+        shares.forEach((key, share) ->
+                figures.add(
+                        new Figure(
+                                label(sprint, key),
+                                Words.of(share.tally().points()),
+                                Words.count(share.tally().items(), "item"),
+                                share.items().isEmpty() ? "" : url + "&show=" + key,
+                                key.equals(show))));
         figures.add(
                 new Figure(
                         "Re-sized",
-                        Words.count(report.resized().items(), "item"),
                         Words.signed(report.resized().points()),
-                        List.of()));
-        figures.add(figure(snapshot, "Completed", report.completed()));
-        figures.add(
-                figure(
-                        snapshot,
-                        sprint.isClosed() ? "Carried over" : "Left",
-                        report.carriedOver()));
+                        Words.count(report.resized().items(), "item"),
+                        "",
+                        false));
+        Velocity.of(context.snapshot(), sprint.team(), Velocity.WINDOW)
+                .exactMean()
+                .ifPresent(mean ->
+                        figures.add(
+                                new Figure(
+                                        "Usually completed",
+                                        Words.score(BigDecimal.valueOf(mean.doubleValue())),
+                                        "points a sprint",
+                                        "/%s/flow?of=%s#completed"
+                                                .formatted(context.product().code(), sprint.team()),
+                                        false)));
         return figures;
-    }
-
-    private static Figure figure(Snapshot snapshot, String label, Share share) {
-        return new Figure(
-                label,
-                Words.count(share.tally().items(), "item"),
-                Words.of(share.tally().points()),
-                share.items().stream()
-                        .map(key ->
-                                new Item(
-                                        key.toString(),
-                                        snapshot.findItem(key)
-                                                .map(item -> item.title())
-                                                .orElse("deleted since")))
-                        .toList());
     }
 }

@@ -1,18 +1,22 @@
 package greenladder.track;
 
-import greenladder.core.item.Item;
 import greenladder.core.plan.SprintReport;
+import greenladder.core.plan.SprintReport.ScopeChange;
+import greenladder.core.plan.SprintReport.Share;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
-import greenladder.track.TrackTable.Cell;
-import greenladder.track.TrackTable.Line;
+import greenladder.track.SideList.Part;
+import greenladder.track.SideList.Row;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
-import java.util.stream.Stream;
+import java.util.Optional;
+import java.util.function.Predicate;
 
 /**
  * What happened in a sprint on a day of its burndown, and what it held at the end of that day.
@@ -22,65 +26,62 @@ import java.util.stream.Stream;
  */
 record SprintDay(Snapshot snapshot, LocalDate day, SprintReport before, SprintReport then) {
 
-    DayStory story() {
-        var changes = changes();
-        var held = held();
-        return new DayStory(
-                "On %s: %s changed".formatted(Words.day(day), Words.count(changes.size(), "item")),
-                new TrackTable(
-                        "day",
-                        "What happened on that day",
-                        TrackTable.heads("Item", "What happened", ":Points"),
-                        changes),
-                new TrackTable(
-                        "held",
-                        Words.count(held.size(), "item") + " in the sprint at the end of the day",
-                        TrackTable.heads("Item", "Was", ":Points"),
-                        held));
+    List<Part> parts() {
+        var parts = new ArrayList<Part>();
+        parts.add(of("Finished", among(then.completed(), key -> !isDone(before, key))));
+        parts.add(of("Reopened", among(then.carriedOver(), key -> isDone(before, key))));
+        for (var what : ScopeChange.What.values()) {
+            parts.add(of(capital(what.label()), changes(what)));
+        }
+        parts.add(of("Left at the end of the day", then.carriedOver().sizes()));
+        parts.add(of("Done at the end of the day", then.completed().sizes()));
+        return parts.stream().filter(part -> !part.rows().isEmpty()).toList();
     }
 
-    private List<Line> changes() {
-        var lines = new ArrayList<Line>();
+    private static boolean isDone(SprintReport report, ItemKey key) {
+        return report.completed().items().contains(key);
+    }
+
+    private static Map<ItemKey, Amount> among(Share share, Predicate<ItemKey> which) {
+        var found = new LinkedHashMap<ItemKey, Amount>();
+        share.sizes()
+                .forEach((key, points) -> {
+                    if (which.test(key)) {
+                        found.put(key, points);
+                    }
+                });
+        return found;
+    }
+
+    private Map<ItemKey, Amount> changes(ScopeChange.What what) {
+        var found = new LinkedHashMap<ItemKey, Amount>();
         then.days().stream()
                 .filter(one -> one.date().equals(day))
                 .flatMap(one -> one.changes().stream())
-                .forEach(one -> lines.add(line(one.item(), one.what().label(), one.points())));
-        then.completed()
-                .sizes()
-                .forEach((key, points) -> {
-                    if (!before.completed().items().contains(key)) {
-                        lines.add(line(key, "done", points));
-                    }
-                });
-        then.carriedOver()
-                .sizes()
-                .forEach((key, points) -> {
-                    if (before.completed().items().contains(key)) {
-                        lines.add(line(key, "reopened", points));
-                    }
-                });
-        return lines;
+                .filter(one -> one.what() == what)
+                .forEach(one -> found.merge(one.item(), one.points(), Amount::plus));
+        return found;
     }
 
-    /** What was left, then what was done. */
-    private List<Line> held() {
-        return Stream.concat(
-                        lines("left", then.carriedOver().sizes()),
-                        lines("done", then.completed().sizes()))
-                .toList();
+    private Part of(String title, Map<ItemKey, Amount> sizes) {
+        var points = sizes.values().stream().reduce(Amount.ZERO, Amount::plus);
+        return Part.of(
+                title,
+                points.thousandths() == 0
+                        ? Integer.toString(sizes.size())
+                        : "%d, %s".formatted(sizes.size(), Words.count(Words.of(points), "point")),
+                sizes.entrySet().stream()
+                        .map(one ->
+                                Row.of(
+                                        snapshot,
+                                        one.getKey(),
+                                        "",
+                                        Optional.of(one.getValue())
+                                                .filter(size -> size.thousandths() != 0)))
+                        .toList());
     }
 
-    private Stream<Line> lines(String was, Map<ItemKey, Amount> sizes) {
-        return sizes.entrySet().stream().map(one -> line(one.getKey(), was, one.getValue()));
-    }
-
-    private Line line(ItemKey key, String words, Amount points) {
-        return TrackTable.line(
-                snapshot.findItem(key)
-                        .map(Item::title)
-                        .map(title -> Cell.item(key.toString(), title))
-                        .orElseGet(() -> Cell.text(key + ", deleted since")),
-                Cell.text(words),
-                Cell.figure(Words.of(points)));
+    private static String capital(String word) {
+        return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
     }
 }

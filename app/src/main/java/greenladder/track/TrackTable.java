@@ -2,7 +2,7 @@ package greenladder.track;
 
 import java.util.ArrayList;
 import java.util.List;
-import org.springframework.web.util.HtmlUtils;
+import org.jspecify.annotations.Nullable;
 
 /**
  * A table of figures, as a page shows it and as it is downloaded.
@@ -11,19 +11,6 @@ import org.springframework.web.util.HtmlUtils;
  * @param caption what it tells, for those who cannot see where it stands
  */
 public record TrackTable(String id, String caption, List<Head> heads, List<Line> lines) {
-    /**
-     * Its lines as HTML, drawn here since a table of a year has many: escaped, ready to be shown.
-     */
-    public String rows() {
-        var html = new StringBuilder();
-        for (var line : lines) {
-            html.append(line.below() ? "<tr class=\"is-below\">" : "<tr>");
-            line.cells().forEach(cell -> cell.draw(html));
-            html.append("</tr>");
-        }
-        return html.toString();
-    }
-
     /**
      * @param figure whether what stands below is a number
      */
@@ -40,34 +27,13 @@ public record TrackTable(String id, String caption, List<Head> heads, List<Line>
      * @param bar length of a bar in percent; less than 0 for none
      */
     public record Cell(String text, String key, String url, int bar, boolean figure, boolean over) {
-        private void draw(StringBuilder html) {
-            html.append("<td class=\"")
-                    .append(figure ? "is-figure" : "")
-                    .append(over ? " over" : "")
-                    .append(bar >= 0 ? "is-bar" : "")
-                    .append("\">");
-            var words = HtmlUtils.htmlEscape(text);
-            if (!key.isEmpty()) {
-                html.append("<a href=\"/items/%1$s\" data-key=\"%1$s\">".formatted(key))
-                        .append("<span class=\"key\">")
-                        .append(key)
-                        .append("</span> <span>")
-                        .append(words)
-                        .append("</span></a>");
-            } else if (!url.isEmpty()) {
-                html.append("<a href=\"")
-                        .append(HtmlUtils.htmlEscape(url))
-                        .append("\">")
-                        .append(words)
-                        .append("</a>");
-            } else if (bar >= 0) {
-                html.append(
-                        "<svg class=\"age-bar\" width=\"100%%\" height=\"10\" aria-hidden=\"true\"><rect class=\"done\" x=\"0\" y=\"1\" height=\"8\" width=\"%d%%\" /></svg>"
-                                .formatted(bar));
-            } else {
-                html.append(words);
-            }
-            html.append("</td>");
+        /** The class that it is drawn with; null for none. */
+        public @Nullable String style() {
+            var style =
+                    (figure ? "is-figure" : "")
+                            + (over ? " over" : "")
+                            + (bar >= 0 ? "is-bar" : "");
+            return style.isEmpty() ? null : style.strip();
         }
 
         public static Cell text(String text) {
@@ -86,7 +52,7 @@ public record TrackTable(String id, String caption, List<Head> heads, List<Line>
             return new Cell(title, key, "", -1, false, false);
         }
 
-        static Cell link(String text, String url) {
+        public static Cell link(String text, String url) {
             return new Cell(text, "", url, -1, false, false);
         }
 
@@ -115,7 +81,7 @@ public record TrackTable(String id, String caption, List<Head> heads, List<Line>
         return new Line(List.of(cells), false);
     }
 
-    static Line below(Cell... cells) {
+    public static Line below(Cell... cells) {
         return new Line(List.of(cells), true);
     }
 }

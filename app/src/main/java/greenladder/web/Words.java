@@ -19,6 +19,8 @@ import org.jspecify.annotations.Nullable;
 public final class Words {
     private static final DateTimeFormatter DAY =
             DateTimeFormatter.ofPattern("d MMM uuuu", Locale.UK);
+    private static final DateTimeFormatter SHORT_DAY =
+            DateTimeFormatter.ofPattern("d MMM", Locale.UK);
     private static final DateTimeFormatter WEEKDAY = DateTimeFormatter.ofPattern("EEEE", Locale.UK);
 
     private Words() {}
@@ -79,6 +81,22 @@ public final class Words {
     public static String day(@Nullable LocalDate day) {
         // September is four letters long in this locale's data; three keep columns even.
         return day == null ? "–" : DAY.format(day).replace("Sept", "Sep");
+    }
+
+    /** A day within the year: "12 Nov". */
+    public static String shortDay(LocalDate day) {
+        return SHORT_DAY.format(day);
+    }
+
+    /** Days and parts of days: "4.2 days". */
+    public static String days(double days) {
+        return days < 1
+                ? "a day"
+                : String.format(Locale.ROOT, "%.1f", days).replaceAll("\\.0$", "") + " days";
+    }
+
+    public static String weekday(LocalDate day) {
+        return WEEKDAY.format(day);
     }
 
     public static String since(Instant then, Clock clock) {

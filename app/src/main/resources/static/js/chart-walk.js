@@ -16,18 +16,3 @@ document.addEventListener("keydown", (event) => {
   next.setAttribute("tabindex", "0");
   next.focus();
 });
-
-// What a point opens stands further down: it comes into sight. Taken before the view's own links are.
-document.addEventListener(
-  "click",
-  async (event) => {
-    const point = event.target.closest?.(".chart-point, [data-opens]");
-    if (!point || event.ctrlKey || event.metaKey || event.shiftKey || event.button) return;
-    const url = new URL(point.getAttribute("href"), location.href);
-    if (url.pathname !== location.pathname) return;
-    event.preventDefault();
-    await go(url.pathname + url.search);
-    document.getElementById("opened")?.scrollIntoView({ block: "nearest" });
-  },
-  true,
-);

@@ -99,6 +99,11 @@ export function placeWith(name, value) {
 /** The address of the current view with another item picked. */
 export const placeOf = (key) => placeWith("at", key);
 
+// The item at the side goes; what was picked before it comes back.
+document.addEventListener("click", (event) => {
+  if (event.target.closest?.("[data-close-item]")) go(placeOf(null));
+});
+
 // A card knows its item and not the page that it stands on: there, its link picks it.
 document.addEventListener("click", (event) => {
   const link = event.target.closest?.('[data-columns] .card-link, [data-picks] a[href^="/items/"]');

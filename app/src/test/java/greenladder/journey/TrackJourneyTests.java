@@ -18,12 +18,8 @@ public class TrackJourneyTests extends BrowserTest {
             List.of(
                     "progress",
                     "report",
-                    "velocity",
                     "flow",
                     "burnup",
-                    "open",
-                    "spending",
-                    "rework",
                     "tables",
                     "dashboard",
                     "goals",
@@ -58,7 +54,8 @@ public class TrackJourneyTests extends BrowserTest {
             var more =
                     switch (view) {
                         case "report" -> "?id=lantern-6";
-                        case "spending" -> "?by=kind&then=team&of=bug";
+                        case "flow" -> "?of=gannet&picked=gannet-6";
+                        case "tables" -> "?what=finished&by=kind,team&pick=bug";
                         case "coverage" -> "?rows=epic";
                         case "tests" -> "?round=msf-r2";
                         default -> "";
@@ -107,7 +104,7 @@ public class TrackJourneyTests extends BrowserTest {
         assertThat(page.locator("#menu")).containsText("Lamps");
         page.keyboard().press("Escape");
         var download = page.waitForDownload(() -> page.locator("[data-download=csv]").click());
-        Assertions.assertThat(Files.readString(download.path())).contains(code + "1 Lamps,5 of 20");
+        Assertions.assertThat(Files.readString(download.path())).contains(code + "1 Lamps,,5,20");
         row.getByRole(AriaRole.LINK, new Locator.GetByRoleOptions().setName("1").setExact(true))
                 .click();
         assertThat(page.locator("#view")).hasAttribute("data-view", "rank");
@@ -133,9 +130,13 @@ public class TrackJourneyTests extends BrowserTest {
                 .hasAttribute("aria-label", "5 May 2026: 0 of 0 points done");
         page.keyboard().press("End");
         page.keyboard().press("Enter");
-        assertThat(page.locator("#opened")).containsText("Wick");
-        assertThat(page.locator("#opened")).containsText("came to be done");
-        assertThat(page.locator("[data-table=stood]")).containsText("Wick");
+        var side = page.locator("#side-panel");
+        assertThat(side.locator("tbody").first()).containsText("Finished");
+        assertThat(side.locator("tbody").first()).containsText("Wick");
+        assertThat(side.locator("tbody").last()).containsText("Done at the end of the day");
+        assertThat(side.locator("tbody").last()).containsText("Wick");
+        side.getByLabel("Close").click();
+        assertThat(side).hasCount(0);
     }
 
     @Test
@@ -151,16 +152,16 @@ public class TrackJourneyTests extends BrowserTest {
         assertThat(page.locator("[data-tile]")).hasCount(4);
         page.locator("[data-send]").selectOption("SPENDING:kind");
         assertThat(page.locator("[data-tile]")).hasCount(5);
-        assertThat(page.locator("[data-tile]").last()).containsText("Spending");
+        assertThat(page.locator("[data-tile]").last()).containsText("What was finished");
 
         page.locator("[data-tile]").last().locator("[data-grip]").focus();
         page.keyboard().press("ArrowUp");
-        assertThat(page.locator("[data-tile]").nth(3)).containsText("Spending");
+        assertThat(page.locator("[data-tile]").nth(3)).containsText("What was finished");
         page.locator("[data-tile]")
                 .nth(3)
                 .locator("[data-grip]")
                 .dragTo(page.locator("[data-tile]").nth(1));
-        assertThat(page.locator("[data-tile]").nth(1)).containsText("Spending");
+        assertThat(page.locator("[data-tile]").nth(1)).containsText("What was finished");
         page.locator("[data-tile]").nth(1).locator("[data-wide]").click();
         assertThat(page.locator("[data-tile]").nth(1)).hasClass("tile is-wide");
         page.locator("[data-tile]").nth(1).locator("[data-take-away]").click();
@@ -179,27 +180,51 @@ public class TrackJourneyTests extends BrowserTest {
         var page = signedIn("Ines Rowe");
         page.navigate("/MSF/report?id=gannet-4");
         page.locator("[data-chart=burndown-points] .chart-point").nth(2).click();
-        var opened = page.locator("#opened");
-        assertThat(opened).isInViewport();
-        assertThat(opened).containsText("2 items changed");
-        assertThat(opened).containsText("added");
-        assertThat(page.locator(".track-main"))
-                .containsText("7 items in the sprint at the end of the day");
-        opened.locator("a[data-key]").first().click();
-        assertThat(page.locator("#side-panel")).isVisible();
-        assertThat(opened).containsText("2 items changed");
+        var side = page.locator("#side-panel");
+        assertThat(side.locator("tbody", new Locator.LocatorOptions().setHasText("Added")))
+                .hasCount(1);
+        assertThat(side).containsText("Left at the end of the day");
+        var told = side.innerText();
+        side.locator("a[data-key]").first().click();
+        assertThat(side.locator(".item-panel")).isVisible();
+        // The item goes, and what was picked before it is there again.
+        side.getByLabel("Close").click();
+        assertThat(side.locator(".side-table")).isVisible();
+        Assertions.assertThat(side.innerText()).isEqualTo(told);
+        page.locator(".figure-strip a[href$='show=completed']").click();
+        assertThat(side.locator("tbody")).hasCount(1);
+        assertThat(side.locator("tbody")).containsText("Completed");
 
         page.navigate("/MSF/flow?weeks=13");
-        var week =
-                page.locator("tr")
-                        .filter(new Locator.FilterOptions().setHas(page.locator("a[data-opens]")))
-                        .nth(2);
-        var items = week.locator(".is-figure").first().innerText();
-        week.locator("a[data-opens]").click();
-        assertThat(opened.locator("tbody tr")).hasCount(Integer.parseInt(items));
-        opened.locator("a[data-key]").first().click();
-        assertThat(page.locator("#side-panel")).isVisible();
-        assertThat(opened.locator("tbody tr")).hasCount(Integer.parseInt(items));
+        page.locator("#weeks-table > summary").click();
+        var week = page.locator("#weeks-table tbody tr").nth(2);
+        var items = Integer.parseInt(week.locator(".is-figure").first().innerText());
+        page.locator("[data-chart=weeks] a").nth(-3).click();
+        assertThat(side.locator("tbody tr:not([data-aside])")).hasCount(items);
+        page.locator("[data-chart=velocity] a").first().click();
+        assertThat(side).containsText("Sprint report");
+        side.getByText("Sprint report").click();
+        assertThat(page.locator("#view")).hasAttribute("data-view", "report");
+    }
+
+    @Test
+    public void rowsOfTablesShouldOpenIntoTheirItems() {
+        var page = signedIn("Ines Rowe");
+        page.navigate("/MSF/tables?what=finished&by=kind,team");
+        var row = page.locator(".group-table tr.deep-1").first();
+        var items = Integer.parseInt(row.locator(".is-figure").first().innerText());
+        row.locator("a").click();
+        var side = page.locator("#side-panel");
+        assertThat(side.locator("tbody tr:not([data-aside])")).hasCount(items);
+        assertThat(row).hasClass("deep-1 is-picked");
+        side.locator("a[data-key]").first().click();
+        assertThat(side.locator(".item-panel")).isVisible();
+
+        page.navigate("/MSF/tables?what=open&by=team");
+        page.locator(".group-table tr.deep-0 a").first().click();
+        side.getByText("Open as a list in Rank").click();
+        assertThat(page.locator("#view")).hasAttribute("data-view", "rank");
+        assertThat(page.locator(".filter-line")).containsText("Team");
     }
 
     @Test
@@ -261,7 +286,7 @@ public class TrackJourneyTests extends BrowserTest {
         note.getByText("Make a story of it").click();
         assertThat(note.locator("a")).containsText("MSF");
         assertThat(note.getByText("Make a story of it")).hasCount(0);
-        page.navigate("/MSF/velocity?of=gannet");
+        page.navigate("/MSF/flow?of=gannet");
         assertThat(page.locator("table[data-table=sprints]"))
                 .containsText("Try tickets in the rain first");
     }
@@ -286,9 +311,9 @@ public class TrackJourneyTests extends BrowserTest {
         page.locator("[id='pick-kind-bug']").check();
         assertThat(words).containsText("3 of 3 points done");
         page.navigate("/" + code + "/flow?kind=bug");
-        assertThat(words).containsText("1 story finished");
+        assertThat(page.locator(".headlines")).containsText("1 finished");
         page.navigate("/" + code + "/flow?kind=story");
-        assertThat(words).containsText("Nothing was finished");
+        assertThat(page.locator(".headlines")).containsText("0 finished");
         page.navigate("/" + code + "/open?kind=bug");
         assertThat(words).containsText("0 stories open");
         page.navigate("/" + code + "/spending?kind=bug&by=team");
@@ -317,7 +342,7 @@ public class TrackJourneyTests extends BrowserTest {
         assertThat(page.locator(".filter-line")).containsText("State");
         var words = page.locator(".track-words").innerText();
         Assertions.assertThat(words).matches("(\\d+) of \\1 stories done.*");
-        page.locator("select[aria-label='then by, 3']")
+        page.locator("select[aria-label='Then by, 3']")
                 .selectOption(new SelectOption().setLabel("then by sprint"));
         assertThat(page.locator("tr.deep-2").first()).isVisible();
     }
@@ -325,7 +350,7 @@ public class TrackJourneyTests extends BrowserTest {
     @Test
     public void openWorkShouldBeToldAsItWas() {
         var page = signedIn("Ines Rowe");
-        page.navigate("/MSF/open?by=kind");
+        page.navigate("/MSF/tables?what=open&by=kind");
         var now = page.locator(".track-words").innerText();
         page.locator("[name=day]").fill("2026-03-02");
         page.locator(".track-span button").click();

@@ -4,9 +4,10 @@ import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
 import greenladder.track.BurnupPage;
 import greenladder.track.Choice;
-import greenladder.track.FlowPage;
 import greenladder.track.ReportPage;
 import greenladder.track.TrackTable;
+import greenladder.track.flow.FlowPage;
+import greenladder.track.flow.VelocityChart;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -89,7 +90,7 @@ record DashboardPage(
     /** One of the charts that there are; the others are null. */
     record Picture(
             ReportPage.@Nullable Burndown burndown,
-            ReportPage.@Nullable Velocities velocity,
+            @Nullable VelocityChart velocity,
             FlowPage.@Nullable Cumulative cumulative,
             BurnupPage.@Nullable Chart burnup) {}
 }

@@ -17,19 +17,20 @@ import greenladder.planning.SprintFigures;
 import greenladder.track.Burndowns;
 import greenladder.track.BurnupPages;
 import greenladder.track.Choice;
-import greenladder.track.FlowPages;
-import greenladder.track.FlowPlace;
-import greenladder.track.OpenPages;
+import greenladder.track.Plot;
 import greenladder.track.ProgressPages;
 import greenladder.track.ProgressPlace;
 import greenladder.track.ReportPages;
 import greenladder.track.Sieve;
-import greenladder.track.SpendingPages;
 import greenladder.track.TrackTable;
 import greenladder.track.TrackTable.Cell;
-import greenladder.track.VelocityPages;
 import greenladder.track.dashboard.DashboardPage.Picture;
 import greenladder.track.dashboard.DashboardPage.Tile;
+import greenladder.track.flow.FlowPages;
+import greenladder.track.flow.FlowPlace;
+import greenladder.track.flow.VelocityChart;
+import greenladder.track.tables.Question;
+import greenladder.track.tables.TablesPages;
 import greenladder.view.ViewContext;
 import greenladder.web.Words;
 import java.time.Instant;
@@ -50,8 +51,7 @@ class DashboardTiles {
     private final ProgressPages progress;
     private final FlowPages flows;
     private final BurnupPages burnups;
-    private final OpenPages open;
-    private final SpendingPages spending;
+    private final TablesPages tables;
     private final SprintFigures figures;
     private final SavedViews views;
     private final FilterLines lines;
@@ -60,16 +60,14 @@ class DashboardTiles {
             ProgressPages progress,
             FlowPages flows,
             BurnupPages burnups,
-            OpenPages open,
-            SpendingPages spending,
+            TablesPages tables,
             SprintFigures figures,
             SavedViews views,
             FilterLines lines) {
         this.progress = progress;
         this.flows = flows;
         this.burnups = burnups;
-        this.open = open;
-        this.spending = spending;
+        this.tables = tables;
         this.figures = figures;
         this.views = views;
         this.lines = lines;
@@ -102,19 +100,22 @@ class DashboardTiles {
             case VELOCITY -> velocity(context, tile);
             case FLOW, AGES -> flow(context, tile);
             case BURNUP -> burnup(context, tile);
-            case OPEN -> {
-                var page = open.page(context, tile.of(), "", "", Optional.empty(), tile.state());
-                yield table(tile, "Open work", page.url(), page.words(), page.table());
-            }
-            case SPENDING -> {
-                var page =
-                        spending.page(
-                                context, "", "", tile.of(), "", null, null, tile.state(), null);
-                yield table(tile, "Spending", page.url(), page.words(), page.table());
-            }
+            case OPEN -> table(context, tile, Question.OPEN, "What is open");
+            case SPENDING -> table(context, tile, Question.FINISHED, "What was finished");
             case BLOCKED -> blocked(context, tile);
             case LIST -> list(context, tile);
         };
+    }
+
+    private Tile table(ViewContext context, DashboardTile tile, Question question, String title) {
+        var by = TablesPages.facet(context.product(), tile.of());
+        var page = tables.page(context, TablesPages.Asked.of(question, by), tile.state(), null);
+        return table(
+                tile,
+                title,
+                page.url(),
+                String.join(" ", page.words()),
+                page.asTable(tables.head(context, tile.state(), by)));
     }
 
     private static Tile table(
@@ -204,7 +205,7 @@ class DashboardTiles {
                                                 Cell.item(row.key(), row.title()),
                                                 Cell.bar(row.stem().done(), row.stem().width()),
                                                 Cell.figure(row.figures()),
-                                                Cell.text(row.since())))
+                                                Cell.text(row.since().words())))
                                 .toList()));
     }
 
@@ -234,7 +235,8 @@ class DashboardTiles {
                 new Burndowns(
                         figures.report(context.snapshot(), sprint.get()),
                         figures.today(),
-                        ReportPages.url(context.product(), sprint.get()));
+                        ReportPages.url(context.product(), sprint.get()),
+                        Plot.TILE);
         var points = burndowns.points();
         return points == null
                 ? missing(tile, sprint.get().name(), "It has no day yet.")
@@ -249,17 +251,22 @@ class DashboardTiles {
 
     private static Tile velocity(ViewContext context, DashboardTile tile) {
         var team = team(context, tile.of());
+        var url = "/%s/flow?of=%s".formatted(context.product().code(), tile.of());
         var velocities =
-                team.map(one ->
-                                VelocityPages.velocities(
-                                        context.snapshot(), context.product(), one.key()))
+                team.flatMap(one ->
+                                VelocityChart.of(
+                                        context.snapshot(),
+                                        one,
+                                        url,
+                                        Plot.TILE,
+                                        sprint -> ReportPages.url(context.product(), sprint)))
                         .orElse(null);
         return velocities == null
                 ? missing(tile, "Velocity", "No sprint of this team is closed.")
                 : picture(
                         tile,
-                        "Velocity of " + team.orElseThrow().name(),
-                        "/%s/velocity?of=%s".formatted(context.product().code(), tile.of()),
+                        "Completed by sprint, " + team.orElseThrow().name(),
+                        url,
                         velocities.words(),
                         new Picture(null, velocities, null, null),
                         null);
@@ -273,12 +280,12 @@ class DashboardTiles {
         if (tile.kind() == DashboardTile.Kind.AGES) {
             return table(
                     tile,
-                    "Under way" + of + ", the oldest first",
+                    "In progress" + of + ", the oldest first",
                     place.url(),
                     "",
                     ages(context.snapshot(), flow));
         }
-        var cumulative = FlowPages.cumulative(flow, place);
+        var cumulative = FlowPages.cumulative(flow, place, Optional.empty(), Plot.TILE);
         return cumulative == null
                 ? missing(tile, "Where work stands", "Nothing was there yet.")
                 : picture(
@@ -293,19 +300,20 @@ class DashboardTiles {
     private static TrackTable ages(Snapshot snapshot, Flow flow) {
         return new TrackTable(
                 "ages",
-                "What is under way, with how long it has taken so far",
-                TrackTable.heads("Item", "Who has it", ":So far"),
-                FlowPages.ages(snapshot, flow).stream()
+                "What is in progress, with how long it has taken so far",
+                TrackTable.heads("Item", "State and person", ":So far"),
+                FlowPages.ages(snapshot, flow).rows().stream()
                         .map(age ->
                                 TrackTable.line(
                                         Cell.item(age.key(), age.title()),
-                                        Cell.text(age.person()),
+                                        Cell.text(age.about()),
                                         Cell.over(age.days(), age.old())))
                         .toList());
     }
 
     private Tile burnup(ViewContext context, DashboardTile tile) {
-        var page = burnups.page(context, tile.of(), false, "", "", Optional.empty(), null);
+        var page =
+                burnups.page(context, tile.of(), false, "", "", Optional.empty(), null, Plot.TILE);
         return page.chart() == null
                 ? missing(tile, "Burnup", "There is nothing to tell yet.")
                 : picture(

@@ -1,12 +1,14 @@
-package greenladder.track;
+package greenladder.track.flow;
 
 import greenladder.chart.Axis;
 import greenladder.core.flow.Flow;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
-import greenladder.track.FlowPage.Cycles;
-import greenladder.track.FlowPage.Line;
+import greenladder.track.Plot;
+import greenladder.track.TrackTable;
 import greenladder.track.TrackTable.Cell;
+import greenladder.track.flow.FlowPage.Cycles;
+import greenladder.track.flow.FlowPage.Line;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -29,7 +31,7 @@ final class CycleDots {
     private CycleDots() {}
 
     /** Null where nothing was finished. */
-    static @Nullable Cycles of(Snapshot snapshot, Flow flow) {
+    static @Nullable Cycles of(Snapshot snapshot, Flow flow, Plot plot) {
         var finished =
                 flow.passages().stream()
                         .filter(one -> one.finished() != null && one.cycleDays() != null)
@@ -43,17 +45,17 @@ final class CycleDots {
         }
         var first = flow.days().getFirst().date();
         double most = Math.max(1, Collections.max(flow.cycle().sorted()));
-        var across = Axis.linear(0, flow.days().size(), FlowPage.LEFT, Plots.RIGHT);
-        var up = Axis.linear(0, most, FlowPage.BOTTOM, FlowPage.TOP);
+        var across = Axis.linear(0, flow.days().size(), Plot.LEFT, plot.right());
+        var up = Axis.linear(0, most, plot.bottom(), Plot.TOP);
         return new Cycles(
-                FlowPage.WIDTH,
-                FlowPage.HEIGHT,
-                FlowPage.BOTTOM,
-                Plots.RIGHT,
-                Plots.dates(first, flow.days().size(), across),
+                plot.width(),
+                plot.height(),
+                plot.bottom(),
+                plot.right(),
+                plot.dates(first, flow.days().size(), across),
                 up.ticks(Words::score),
                 dots(snapshot, finished, first, across, up),
-                lines(flow, up),
+                lines(flow, up, plot),
                 new TrackTable(
                         "cycle-times",
                         "What was finished, the latest first",
@@ -87,7 +89,7 @@ final class CycleDots {
                             .formatted(
                                     one.item(),
                                     title(snapshot, one.item()),
-                                    FlowPages.days(Objects.requireNonNull(one.cycleDays())),
+                                    Words.days(Objects.requireNonNull(one.cycleDays())),
                                     those.size() == 1
                                             ? ""
                                             : ", and %d more like it".formatted(those.size() - 1));
@@ -128,9 +130,9 @@ final class CycleDots {
                 + HALF;
     }
 
-    private static List<Line> lines(Flow flow, Axis up) {
+    private static List<Line> lines(Flow flow, Axis up, Plot plot) {
         var labels = List.of(label(flow, HALF, "half", up), label(flow, MOST_OF_WORK, "85 %", up));
-        var apart = Plots.apart(labels);
+        var apart = plot.apart(labels);
         var lines = new ArrayList<Line>();
         for (int i = 0; i < labels.size(); i++) {
             lines.add(new Line(labels.get(i).y(), apart.get(i).y(), apart.get(i).text()));
@@ -138,9 +140,9 @@ final class CycleDots {
         return lines;
     }
 
-    private static Plots.Label label(Flow flow, double share, String words, Axis up) {
+    private static Plot.Label label(Flow flow, double share, String words, Axis up) {
         double days = flow.cycle().percentile(share).orElse(0.0);
-        return new Plots.Label(up.at(days), "%s: %s".formatted(words, FlowPages.days(days)));
+        return new Plot.Label(up.at(days), "%s: %s".formatted(words, Words.days(days)));
     }
 
     private static TrackTable.Line row(Snapshot snapshot, Flow.Passage one) {
@@ -150,8 +152,8 @@ final class CycleDots {
                         Words.day(
                                 snapshot.workspace()
                                         .dayOf(Objects.requireNonNull(one.finished())))),
-                Cell.figure(FlowPages.days(Objects.requireNonNull(one.cycleDays()))),
-                Cell.figure(one.leadDays() == null ? "" : FlowPages.days(one.leadDays())),
+                Cell.figure(Words.days(Objects.requireNonNull(one.cycleDays()))),
+                Cell.figure(one.leadDays() == null ? "" : Words.days(one.leadDays())),
                 Cell.text(one.reopened() == 0 ? "" : Words.count(one.reopened(), "time")));
     }
 

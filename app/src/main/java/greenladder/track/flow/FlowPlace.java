@@ -1,15 +1,17 @@
-package greenladder.track;
+package greenladder.track.flow;
 
 import greenladder.core.level.Level;
 import greenladder.core.team.Team;
 import greenladder.list.ListState;
 import greenladder.view.ViewContext;
+import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.web.util.UriUtils;
 
 /**
  * Where somebody stands in the view of how work flowed.
@@ -26,11 +28,18 @@ public record FlowPlace(
     static final List<Integer> WEEKS = List.of(4, 13, 26, 52, 156);
     private static final int USUAL_WEEKS = 13;
 
-    /** A point of a chart: a day, or a week by its first one; at most one of them. */
-    record Opened(Optional<LocalDate> day, Optional<LocalDate> week) {
+    /**
+     * What was picked in a chart: a day, a week by its first day, or a sprint; at most one of them
+     * is told of.
+     *
+     * @param sprint its key; empty for none
+     */
+    record Opened(Optional<LocalDate> day, Optional<LocalDate> week, String sprint) {
         String query() {
-            return week.map(one -> "&week=" + one)
-                    .orElseGet(() -> day.map(one -> "&day=" + one).orElse(""));
+            return !sprint.isEmpty()
+                    ? "&picked=" + UriUtils.encode(sprint, StandardCharsets.UTF_8)
+                    : week.map(one -> "&week=" + one)
+                            .orElseGet(() -> day.map(one -> "&day=" + one).orElse(""));
         }
     }
 

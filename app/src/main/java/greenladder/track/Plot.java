@@ -10,36 +10,70 @@ import java.util.List;
 import java.util.function.IntToDoubleFunction;
 import org.springframework.web.util.HtmlUtils;
 
-/** What charts over days have in common: paths, areas, dates below and labels at their end. */
-final class Plots {
-    static final int WIDTH = 720;
-    static final int HEIGHT = 240;
-    static final int LEFT = 46;
-    static final int RIGHT = WIDTH - 70;
-    static final int TOP = 16;
-    static final int BOTTOM = HEIGHT - 24;
+/**
+ * The sheet of a chart over days, in pixels, and what such charts have in common: paths, areas,
+ * dates below and labels at their end.
+ */
+public record Plot(int width, int height) {
+    /** Across a page. */
+    public static final Plot PAGE = new Plot(1200, 250);
 
-    private static final int MOST_DATES = 7;
+    /** Across a page that has something open at its side. */
+    public static final Plot BESIDE = new Plot(880, 240);
+
+    /** Two beside each other on a page. */
+    public static final Plot HALF = new Plot(590, 230);
+
+    /** Two beside each other, with something open at the side. */
+    public static final Plot HALF_BESIDE = new Plot(430, 230);
+
+    /** A tile of a dashboard. */
+    public static final Plot TILE = new Plot(560, 200);
+
+    public static final int LEFT = 46;
+    public static final int TOP = 16;
+    private static final int LABELS = 76;
+    private static final int DATES = 24;
+    private static final int DATE = 84;
     private static final int LINE = 14;
 
-    private Plots() {}
+    public record Label(int y, String text) {}
 
-    record Label(int y, String text) {}
-
-    static Axis across(int days) {
-        return Axis.linear(0, Math.max(1, days - 1.0), LEFT, RIGHT);
+    public static Plot page(boolean isBeside) {
+        return isBeside ? BESIDE : PAGE;
     }
 
-    static Axis up(double most) {
-        return Axis.linear(0, Math.max(1, most), BOTTOM, TOP);
+    public static Plot half(boolean isBeside) {
+        return isBeside ? HALF_BESIDE : HALF;
     }
 
-    static double number(Amount amount) {
+    /** The same sheet with another height. */
+    Plot high(int pixels) {
+        return new Plot(width, pixels);
+    }
+
+    public int right() {
+        return width - LABELS;
+    }
+
+    public int bottom() {
+        return height - DATES;
+    }
+
+    public Axis across(int days) {
+        return Axis.linear(0, Math.max(1, days - 1.0), LEFT, right());
+    }
+
+    public Axis up(double most) {
+        return Axis.linear(0, Math.max(1, most), bottom(), TOP);
+    }
+
+    public static double number(Amount amount) {
         return amount.toDecimal().doubleValue();
     }
 
     /** A line over so many days. */
-    static String line(int days, IntToDoubleFunction value, Axis across, Axis up) {
+    public static String line(int days, IntToDoubleFunction value, Axis across, Axis up) {
         var path = new StringBuilder();
         for (int i = 0; i < days; i++) {
             path.append(i == 0 ? "M" : " L")
@@ -51,7 +85,7 @@ final class Plots {
     }
 
     /** The area between two lines. */
-    static String area(
+    public static String area(
             int days, IntToDoubleFunction from, IntToDoubleFunction to, Axis across, Axis up) {
         var path = new StringBuilder(line(days, to, across, up));
         for (int i = days - 1; i >= 0; i--) {
@@ -61,23 +95,20 @@ final class Plots {
     }
 
     /** A few days written below, as far apart as they need to be. */
-    static List<Tick> dates(LocalDate first, int days, Axis across) {
-        int step = Math.max(1, (days + MOST_DATES - 1) / MOST_DATES);
+    public List<Tick> dates(LocalDate first, int days, Axis across) {
+        int most = Math.max(2, (right() - LEFT) / DATE);
+        int step = Math.max(1, (days + most - 1) / most);
         var ticks = new ArrayList<Tick>();
         for (int i = 0; i < days; i += step) {
-            ticks.add(new Tick(across.at(i), shortDay(first.plusDays(i))));
+            ticks.add(new Tick(across.at(i), Words.shortDay(first.plusDays(i))));
         }
         return ticks;
     }
 
-    static String shortDay(LocalDate day) {
-        return Words.day(day).replaceAll(" \\d{4}$", "");
-    }
-
     /** Labels that would stand on each other make room, upwards; they come from below. */
-    static List<Label> apart(List<Label> labels) {
+    public List<Label> apart(List<Label> labels) {
         var placed = new ArrayList<Label>();
-        int above = HEIGHT;
+        int above = height;
         for (var label : labels) {
             int y = Math.min(label.y() + 4, above - LINE);
             placed.add(new Label(y, label.text()));
@@ -90,7 +121,7 @@ final class Plots {
      * Each day as something to point at, drawn here since a year has many: escaped, ready to be
      * shown.
      */
-    static String points(int days, Axis across, PointAt at) {
+    public String points(int days, Axis across, PointAt at) {
         int half = Math.max(1, (across.at(1) - across.at(0)) / 2);
         var html = new StringBuilder();
         for (int i = 0; i < days; i++) {
@@ -107,7 +138,7 @@ final class Plots {
                     .append("\" y=\"")
                     .append(TOP)
                     .append("\" height=\"")
-                    .append(BOTTOM - TOP)
+                    .append(bottom() - TOP)
                     .append("\"></rect><title>")
                     .append(words)
                     .append("</title></a>");
@@ -116,7 +147,7 @@ final class Plots {
     }
 
     /** Where a day leads, and what it says. */
-    interface PointAt {
+    public interface PointAt {
         String url(int day);
 
         String words(int day);

@@ -1,4 +1,0 @@
-// What only one view needs. Velocity.
-import "./chart-download.js";
-import "./chart-walk.js";
-import "./going.js";
