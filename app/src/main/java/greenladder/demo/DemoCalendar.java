@@ -18,12 +18,19 @@ record DemoCalendar(LocalDate today) {
     static final int DAYS = 14;
     static final int WORKING_DAYS = 10;
 
+    private static final long A_DAY = 24 * 60L;
+    private static final long MORNING = 8 * 60L;
+    private static final long EVENING = 18 * 60L;
+
     /** How long before the first sprint the first items were written. */
     private static final int BEFORE = 10;
 
-    /** A Monday, such that today is the sixth to twelfth day of the current sprint. */
+    /**
+     * A Monday, such that today is the fourth to tenth day of the current sprint: from the Thursday
+     * of its first week to the Wednesday of its second.
+     */
     LocalDate startOf(int sprint) {
-        return today.minusDays(5)
+        return today.minusDays(3)
                 .with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY))
                 .plusDays((long) DAYS * (sprint - CURRENT));
     }
@@ -52,5 +59,46 @@ record DemoCalendar(LocalDate today) {
     /** Minutes after eight in the morning. */
     static Instant at(LocalDate day, int minute) {
         return day.atTime(LocalTime.of(8, 0)).plusMinutes(minute).toInstant(ZoneOffset.UTC);
+    }
+
+    /** The same day, or the Friday before a weekend. */
+    static LocalDate workday(LocalDate day) {
+        return switch (day.getDayOfWeek()) {
+            case SATURDAY -> day.minusDays(1);
+            case SUNDAY -> day.minusDays(2);
+            default -> day;
+        };
+    }
+
+    /**
+     * The same moment, or one at which somebody works: of a weekend the Friday evening before, of a
+     * night the morning after it. What came after something else still does.
+     *
+     * @param now nothing comes later
+     */
+    static Instant working(Instant at, Instant now) {
+        var time = at.atZone(ZoneOffset.UTC);
+        var day = time.toLocalDate();
+        var workday = workday(day);
+        long minute = time.toLocalTime().toSecondOfDay() / 60;
+        if (!workday.equals(day)) {
+            long ofWeekend = (day.toEpochDay() - workday.toEpochDay() - 1) * A_DAY + minute;
+            return evening(workday, 15 * 60 + ofWeekend * 30 * 60 / (2 * A_DAY));
+        }
+        if (minute >= MORNING && minute < EVENING) {
+            return at;
+        }
+        if (minute >= EVENING) {
+            return evening(day, minute - EVENING);
+        }
+        var morning = at(day, -10).plusSeconds(minute);
+        return morning.isAfter(now)
+                ? evening(workday(day.minusDays(1)), 45 * 60 + minute)
+                : morning;
+    }
+
+    /** So many seconds after six. */
+    private static Instant evening(LocalDate day, long seconds) {
+        return day.atTime(LocalTime.of(18, 0)).plusSeconds(seconds).toInstant(ZoneOffset.UTC);
     }
 }

@@ -115,7 +115,8 @@ record DemoGoals(DemoHistory history, DemoCalendar calendar) {
                                     history.keyOf(goal), one.from(), one.target(), one.unit()));
             int count = one.readings().size();
             for (int i = 0; i < count; i++) {
-                var day = calendar.today().minusDays(2L + (long) (count - 1 - i) * DAYS_APART);
+                long ago = 2L + (long) (count - 1 - i) * DAYS_APART;
+                var day = DemoCalendar.workday(calendar.today().minusDays(ago));
                 var value = one.readings().get(i);
                 history.add(
                         DemoCalendar.at(day, 80),

@@ -32,6 +32,7 @@ import java.util.function.Function;
 final class DemoHistory {
 
     private final DemoCalendar calendar;
+    private final Instant now;
     private final Function<String, SignedIn> person;
     private final List<Happening> happenings = new ArrayList<>();
     private final Map<Entry, ItemKey> keys = new IdentityHashMap<>();
@@ -40,8 +41,12 @@ final class DemoHistory {
     private record Happening(
             Instant at, int turn, String who, Function<Snapshot, Command> command) {}
 
-    DemoHistory(DemoCalendar calendar, Function<String, SignedIn> person) {
+    /**
+     * @param now nothing happens later
+     */
+    DemoHistory(DemoCalendar calendar, Instant now, Function<String, SignedIn> person) {
         this.calendar = calendar;
+        this.now = now;
         this.person = person;
     }
 
@@ -217,6 +222,7 @@ final class DemoHistory {
     }
 
     void add(Instant at, String who, Function<Snapshot, Command> command) {
-        happenings.add(new Happening(at, happenings.size(), who, command));
+        var working = DemoCalendar.working(at, now);
+        happenings.add(new Happening(working, happenings.size(), who, command));
     }
 }

@@ -1,9 +1,16 @@
 package greenladder.demo;
 
+import greenladder.core.change.Command;
+import greenladder.core.edit.CreateItems;
+import greenladder.core.edit.NewItem;
+import greenladder.core.edit.Target;
 import greenladder.core.item.Milestone;
 import greenladder.core.plan.KeepCalendar;
+import greenladder.core.plan.Load;
 import greenladder.core.plan.PlanIntoSprint;
+import greenladder.core.plan.SprintPart;
 import greenladder.core.release.Release;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.core.team.Calendar;
 import greenladder.core.team.Calendar.DaysOff;
 import greenladder.core.team.Calendar.Member;
@@ -18,9 +25,11 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -36,6 +45,16 @@ record DemoPlanning(DemoHistory history, DemoCalendar calendar, Crew team) {
                     "tidewater", List.of(12, 0));
 
     private static final int CANDIDATES = 3;
+    private static final String OVERLOADED = "lantern";
+    private static final double TOO_MUCH = 1.15;
+    private static final int HOURS = 8;
+    private static final List<String> TRIALS =
+            List.of(
+                    "Try it on the Skerry Maid",
+                    "Try it in rain",
+                    "Try it with gloves",
+                    "Try it at the north pier",
+                    "Write down what the crew said");
 
     private static final Map<String, List<String>> GOALS =
             Map.of(
@@ -85,7 +104,11 @@ record DemoPlanning(DemoHistory history, DemoCalendar calendar, Crew team) {
                         7,
                         List.of("interface", "testing"),
                         off(DemoCalendar.CURRENT + 1, 7, 11, "Away")));
-        members.put(people.get(2), member(7, List.of("testing")));
+        members.put(
+                people.get(2),
+                team.key().equals(OVERLOADED)
+                        ? member(7, List.of("testing"), ill())
+                        : member(7, List.of("testing")));
         members.put(
                 people.get(3),
                 member(6, List.of("writing"), off(DemoCalendar.CURRENT + 2, 0, 4, "Training")));
@@ -100,6 +123,65 @@ record DemoPlanning(DemoHistory history, DemoCalendar calendar, Crew team) {
                 Set.of(),
                 skills.stream().map(name -> new Skill(name, null)).toList(),
                 List.of(off));
+    }
+
+    /** Since yesterday, and to the end of the current sprint. */
+    private DaysOff ill() {
+        return new DaysOff(
+                calendar.today().minusDays(1), calendar.finishOf(DemoCalendar.CURRENT), "Ill");
+    }
+
+    /**
+     * One team finds out on the last day that is over that its running sprint takes more than its
+     * people have left.
+     */
+    void foundOut() {
+        if (!team.key().equals(OVERLOADED)) {
+            return;
+        }
+        history.add(
+                calendar.at(DemoCalendar.CURRENT, calendar.workedSoFar(), 500),
+                team.lead(),
+                this::trials);
+    }
+
+    private Command trials(Snapshot snapshot) {
+        var sprint =
+                snapshot.workspace()
+                        .findSprint(DemoTeamWork.sprintKey(team, DemoCalendar.CURRENT))
+                        .orElseThrow();
+        var stories =
+                SprintPart.inSprint(snapshot, sprint.key()).stream()
+                        .filter(part -> !part.done())
+                        .map(SprintPart::item)
+                        .toList();
+        var load = Load.of(snapshot, sprint, calendar.today());
+        double left = load.people().stream().mapToDouble(one -> one.capacity().doubleValue()).sum();
+        double needed =
+                Stream.concat(
+                                load.people().stream().map(Load.OfPerson::remaining),
+                                load.nobody().stream()
+                                        .map(Load.TaskHours::hours)
+                                        .filter(Objects::nonNull))
+                        .mapToDouble(hours -> hours.toDecimal().doubleValue())
+                        .sum();
+        int tasks = (int) Math.ceil((left * TOO_MUCH - needed) / HOURS);
+        var people = snapshot.workspace().findTeam(team.key()).orElseThrow().members();
+        var trials = new ArrayList<NewItem>();
+        for (int i = 0; i < Math.max(1, tasks); i++) {
+            trials.add(
+                    new NewItem(
+                            null,
+                            null,
+                            Map.of(
+                                    "level", "task",
+                                    "title", TRIALS.get(i % TRIALS.size()),
+                                    "hours.estimate", Integer.toString(HOURS),
+                                    "assignee", people.get(i % people.size()),
+                                    "parent", stories.get(i % stories.size()).toString()),
+                            new Target.Stay()));
+        }
+        return new CreateItems(team.products().getFirst(), trials);
     }
 
     private DaysOff off(int sprint, int from, int to, String why) {

@@ -43,7 +43,7 @@ final class DemoTeamWork {
                     stories,
                     next,
                     i < DemoCalendar.CLOSED ? sprints.takenOut().get(i) : List.of());
-            stories.forEach(story -> workOn(story, stories.size()));
+            stories.forEach(story -> workOn(story, stories));
         }
     }
 
@@ -61,7 +61,7 @@ final class DemoTeamWork {
         stories.stream()
                 .filter(Story::added)
                 .forEach(story -> {
-                    var at = calendar.at(sprint, 2, 100);
+                    var at = calendar.at(sprint, Math.min(2, lastDay(sprint) - 1), 20);
                     history.set(at, team.lead(), story.entry(), "sprint", key);
                     writeTasks(at.plus(A_MOMENT), List.of(story.entry()));
                 });
@@ -103,25 +103,42 @@ final class DemoTeamWork {
         }
     }
 
-    private void workOn(Story story, int stories) {
+    /** The last working day of a sprint that is over, from 0. */
+    private int lastDay(int sprint) {
+        return sprint < DemoCalendar.CURRENT
+                ? DemoCalendar.WORKING_DAYS - 1
+                : Math.max(1, calendar.workedSoFar());
+    }
+
+    /** Whether it is what the current sprint finished last: on the last day that is over. */
+    private static boolean isLatest(Story story, List<Story> stories) {
+        return story.sprint() == DemoCalendar.CURRENT
+                && story.entry().state().equals("done")
+                && stories.stream()
+                        .noneMatch(one ->
+                                one.entry().state().equals("done") && one.place() > story.place());
+    }
+
+    private void workOn(Story story, List<Story> stories) {
         var entry = story.entry();
         if (entry.state().equals("ready")) {
             return;
         }
-        int last =
-                story.sprint() < DemoCalendar.CURRENT
-                        ? DemoCalendar.WORKING_DAYS - 1
-                        : Math.max(1, calendar.workedSoFar());
+        int last = lastDay(story.sprint());
         int minute = 75 + story.place() * 23 % 160;
         int begin =
                 Math.min(
                         last - 1,
-                        (story.added() ? 3 : 0) + story.place() * 6 / Math.max(1, stories));
+                        (story.added() ? 3 : 0) + story.place() * 6 / Math.max(1, stories.size()));
         int end = Math.min(last, begin + 1 + entry.points() / 2);
         var begun = calendar.at(story.sprint(), begin, minute);
         if (story.carried()) {
             begun = calendar.at(story.sprint() - 1, 7, minute);
             end = Math.min(last, 1 + story.place());
+        }
+        if (isLatest(story, stories)) {
+            end = last;
+            begun = calendar.at(story.sprint(), last, minute);
         }
         var finished = calendar.at(story.sprint(), end, 260 + minute);
         var who = assignee(story);

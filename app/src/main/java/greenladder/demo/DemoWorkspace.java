@@ -145,7 +145,7 @@ class DemoWorkspace implements SmartLifecycle {
     private Lived lived(FirstDay day) {
         var content = day.content();
         var calendar = day.calendar();
-        var history = new DemoHistory(calendar, this::person);
+        var history = new DemoHistory(calendar, day.now(), this::person);
         planned(content, history, calendar);
         var whole = history(content, history, calendar);
         new DemoDoing(whole, day.now()).write();
@@ -165,7 +165,7 @@ class DemoWorkspace implements SmartLifecycle {
         gateway.live(DemoLinks.past(history, last, person("ines.rowe")));
         gateway.live(DemoRefining.past(history, last, person("ines.rowe")));
         talk(before.content(), history, now);
-        clock.goTo(now.minus(Duration.ofDays(2)));
+        clock.goTo(DemoCalendar.working(now.minus(Duration.ofDays(2)), now));
         askFor();
         clock.goTo(now);
     }
@@ -222,7 +222,9 @@ class DemoWorkspace implements SmartLifecycle {
                             .filter(entry -> entry.team().equals(team.key()))
                             .toList();
             new DemoTeamWork(history, calendar, team).work(DemoSprints.of(stories, rhythm));
-            new DemoPlanning(history, calendar, team).ahead(stories);
+            var planning = new DemoPlanning(history, calendar, team);
+            planning.foundOut();
+            planning.ahead(stories);
         }
         return history;
     }
@@ -278,7 +280,8 @@ class DemoWorkspace implements SmartLifecycle {
     private void talk(DemoContent content, DemoHistory history, Instant now) {
         boolean recent = false;
         for (var saying : content.sayings()) {
-            var at = now.minus(Duration.ofDays(saying.daysAgo())).minus(Duration.ofMinutes(50));
+            var said = now.minus(Duration.ofDays(saying.daysAgo())).minus(Duration.ofMinutes(50));
+            var at = DemoCalendar.working(said, now);
             if (!recent && at.isAfter(now.minus(UNREAD))) {
                 people.allSignedIn().forEach(notices::readAll);
                 recent = true;
