@@ -37,18 +37,22 @@ record GoalPage(
             @Nullable Rule rule,
             Work work,
             Health health,
-            List<Item> initiatives,
+            List<Initiative> initiatives,
             String trouble,
             Form form) {}
 
-    record Item(String key, String title) {}
+    /**
+     * @param share what part of it serves the goal, in words; empty for all of it
+     */
+    record Initiative(String key, String title, Stem stem, String share) {}
 
     record Elsewhere(String code, String name, Work work) {}
 
     /**
+     * @param why the Ladder says something else; empty where it does not
      * @param share of all effort, in percent
      */
-    record Work(Stem stem, String words, int share, String shareInWords) {}
+    record Work(Stem stem, String words, String why, int share, String shareInWords) {}
 
     /**
      * A measure as a rule from its beginning to its target.

@@ -12,7 +12,6 @@ import greenladder.core.people.Person;
 import greenladder.core.product.Product;
 import greenladder.core.rollup.RollUp;
 import greenladder.core.snapshot.Links;
-import greenladder.core.snapshot.Links.Linked;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.trace.GoalEffort;
@@ -23,6 +22,7 @@ import greenladder.trace.GoalPage.Elsewhere;
 import greenladder.trace.GoalPage.Form;
 import greenladder.trace.GoalPage.Goal;
 import greenladder.trace.GoalPage.Health;
+import greenladder.trace.GoalPage.Initiative;
 import greenladder.trace.GoalPage.Rule;
 import greenladder.trace.GoalPage.Work;
 import greenladder.view.ViewContext;
@@ -32,6 +32,7 @@ import java.time.Clock;
 import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -48,6 +49,7 @@ class GoalPages {
     private static final int MARGIN = 8;
     private static final int TICKS = 20;
     private static final int STEM = 200;
+    private static final int INITIATIVE_STEM = 56;
     private static final int OLD_DAYS = 14;
     private static final int LINE_HEIGHT = 22;
     private static final int MOST_READINGS = 12;
@@ -152,14 +154,13 @@ class GoalPages {
         double begun = Math.min(inner - done, sum.begunPoints() / whole * inner);
         int share = all.points() == 0 ? 0 : (int) Math.round(100.0 * sum.points() / all.points());
         var words =
-                "%s of %s points%s%s"
+                "%s of %s points%s"
                         .formatted(
                                 Words.score(sum.done()),
                                 Words.score(sum.effort()),
                                 rollUp == null || rollUp.unsized() == 0
                                         ? ""
-                                        : ", %d not sized".formatted(rollUp.unsized()),
-                                rollUp == null ? "" : withoutShares(sum, rollUp));
+                                        : ", %d not sized".formatted(rollUp.unsized()));
         return new Work(
                 new Stem(
                         STEM,
@@ -171,6 +172,7 @@ class GoalPages {
                         rollUp != null && rollUp.blocked() > 0,
                         words),
                 words,
+                rollUp == null ? "" : withoutShares(sum, rollUp),
                 share,
                 share + " % of all effort");
     }
@@ -182,21 +184,33 @@ class GoalPages {
         return sum.effort().compareTo(below.toDecimal()) == 0
                         && sum.done().compareTo(done.toDecimal()) == 0
                 ? ""
-                : ", with shares; the Ladder has %s of %s without them"
+                : "%s of %s stand below it; the rest is what shares give and take"
                         .formatted(Words.of(done), Words.of(below));
     }
 
     /** What stands right below a goal, then what gives it a share. */
-    private static List<GoalPage.Item> initiatives(Snapshot snapshot, Node node) {
+    private static List<Initiative> initiatives(Snapshot snapshot, Node node) {
+        var below = node.children().stream().filter(child -> !child.item().isDropped());
+        var shares = new LinkedHashMap<ItemKey, String>();
+        new Links(snapshot)
+                .to(node.item()).stream()
+                        .filter(linked -> linked.link().type() == LinkType.CONTRIBUTES_TO)
+                        .forEach(linked ->
+                                shares.put(
+                                        linked.from().key(),
+                                        linked.link().share() == null
+                                                ? ""
+                                                : Words.of(linked.link().share()) + " % of it"));
         return Stream.concat(
-                        node.children().stream().map(Node::item).filter(item -> !item.isDropped()),
-                        new Links(snapshot)
-                                .to(node.item()).stream()
-                                        .filter(linked ->
-                                                linked.link().type() == LinkType.CONTRIBUTES_TO)
-                                        .map(Linked::from))
+                        below,
+                        shares.keySet().stream().flatMap(key -> snapshot.findNode(key).stream()))
                 .distinct()
-                .map(item -> new GoalPage.Item(item.key().toString(), item.title()))
+                .map(one ->
+                        new Initiative(
+                                one.item().key().toString(),
+                                one.item().title(),
+                                Stem.byPoints(one.rollUp(), INITIATIVE_STEM),
+                                shares.getOrDefault(one.item().key(), "")))
                 .toList();
     }
 

@@ -13,6 +13,7 @@ import "./card-keys.js";
 import "./pick-item.js";
 import "./linking.js";
 import "./select-typing.js";
+import "./dates.js";
 import "./pictures.js";
 import "./splitting.js";
 import "./find.js";
