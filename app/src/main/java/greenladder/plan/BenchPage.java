@@ -5,6 +5,7 @@ import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
 import greenladder.plan.Ruler.Span;
 import greenladder.plan.Ruler.Week;
+import greenladder.view.Choice;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -51,8 +52,6 @@ public record BenchPage(
             String earlier,
             String later,
             String now) {}
-
-    public record Choice(String url, String label, boolean current) {}
 
     /**
      * @param gauge widths in percent of the release's own span

@@ -7,6 +7,7 @@ import greenladder.core.team.Team;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.store.Rights;
+import greenladder.view.Choice;
 import greenladder.view.ViewContext;
 import java.time.DayOfWeek;
 import java.time.format.TextStyle;
@@ -32,7 +33,7 @@ class CalendarsController {
             String product,
             String url,
             long operation,
-            List<BenchPage.Choice> teams,
+            List<Choice> teams,
             @Nullable TeamCalendar team) {}
 
     record TeamCalendar(
@@ -81,7 +82,7 @@ class CalendarsController {
                         context.operation(),
                         teams.stream()
                                 .map(one ->
-                                        new BenchPage.Choice(
+                                        new Choice(
                                                 url(product.code(), one.key()),
                                                 one.name(),
                                                 one.equals(chosen.orElse(null))))

@@ -2,6 +2,7 @@ package greenladder.plan;
 
 import greenladder.panel.ItemPanel;
 import greenladder.plan.Ruler.Span;
+import greenladder.view.Choice;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -17,7 +18,7 @@ record LoadPage(
         String product,
         String url,
         long operation,
-        List<BenchPage.Choice> sprints,
+        List<Choice> sprints,
         @Nullable Head head,
         List<Day> days,
         List<DrawnRow> rows,

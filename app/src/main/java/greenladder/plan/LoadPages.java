@@ -18,6 +18,7 @@ import greenladder.plan.LoadPage.RowModel;
 import greenladder.plan.LoadPage.TaskLine;
 import greenladder.plan.LoadPage.Wait;
 import greenladder.planning.SprintFigures;
+import greenladder.view.Choice;
 import greenladder.view.ViewContext;
 import greenladder.web.Drawings;
 import greenladder.web.Words;
@@ -103,7 +104,7 @@ class LoadPages {
             ViewContext context,
             Sprint it,
             String url,
-            List<BenchPage.Choice> choices,
+            List<Choice> choices,
             @Nullable ItemPanel panel) {
         var snapshot = context.snapshot();
         var product = context.product();

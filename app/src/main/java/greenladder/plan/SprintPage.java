@@ -1,6 +1,7 @@
 package greenladder.plan;
 
 import greenladder.panel.ItemPanel;
+import greenladder.view.Choice;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -13,7 +14,7 @@ public record SprintPage(
         String product,
         String url,
         long operation,
-        List<BenchPage.Choice> sprints,
+        List<Choice> sprints,
         @Nullable Head head,
         List<String> stories,
         List<Task> strays,

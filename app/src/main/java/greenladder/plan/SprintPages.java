@@ -21,6 +21,7 @@ import greenladder.plan.SprintPage.Story;
 import greenladder.plan.SprintPage.StoryModel;
 import greenladder.plan.SprintPage.Task;
 import greenladder.store.Rights;
+import greenladder.view.Choice;
 import greenladder.view.ViewContext;
 import greenladder.web.Drawings;
 import greenladder.web.SizeWords;
@@ -150,7 +151,7 @@ public class SprintPages {
     /**
      * @param address of a sprint by its key
      */
-    static List<BenchPage.Choice> choices(
+    static List<Choice> choices(
             Snapshot snapshot, List<Team> teams, Sprint it, UnaryOperator<String> address) {
         return teams.stream()
                 .flatMap(team -> {
@@ -159,7 +160,7 @@ public class SprintPages {
                     return all.stream().skip(Math.max(0, closed - CLOSED_OFFERED));
                 })
                 .map(sprint ->
-                        new BenchPage.Choice(
+                        new Choice(
                                 address.apply(sprint.key()),
                                 sprint.standing() == Standing.PLANNED
                                         ? sprint.name()

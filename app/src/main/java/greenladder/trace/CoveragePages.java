@@ -1,5 +1,6 @@
 package greenladder.trace;
 
+import greenladder.core.level.Category;
 import greenladder.core.level.Level;
 import greenladder.core.level.State;
 import greenladder.core.product.Product;
@@ -9,16 +10,23 @@ import greenladder.core.team.Team;
 import greenladder.core.trace.Coverage;
 import greenladder.core.trace.Coverage.By;
 import greenladder.core.trace.GoalEffort;
+import greenladder.core.value.ItemKey;
 import greenladder.panel.ItemPanel;
+import greenladder.panel.ItemPanels;
+import greenladder.view.Choice;
+import greenladder.view.SideList;
 import greenladder.view.ViewContext;
 import greenladder.web.Drawings;
 import greenladder.web.Stem;
 import greenladder.web.Words;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
+import org.springframework.web.util.UriUtils;
 
 /** Makes the matrix of what stands where two ways of looking at work cross. */
 @Component
@@ -27,24 +35,28 @@ class CoveragePages {
     private static final int MOST_ROWS = 300;
 
     private final Drawings drawings;
+    private final ItemPanels panels;
 
-    CoveragePages(Drawings drawings) {
+    CoveragePages(Drawings drawings, ItemPanels panels) {
         this.drawings = drawings;
+        this.panels = panels;
     }
 
     /**
      * @param bare how many rows have nothing at all, in words
      * @param rows as HTML
+     * @param side the items of the cell that was picked; null for none
      */
     record CoveragePage(
             String product,
             String url,
             long operation,
-            List<GapPages.Choice> levels,
-            List<GapPages.Choice> bys,
+            List<Choice> levels,
+            List<Choice> bys,
             String bare,
             List<Column> columns,
             List<String> rows,
+            @Nullable SideList side,
             @Nullable ItemPanel panel) {}
 
     /**
@@ -56,11 +68,15 @@ class CoveragePages {
 
     /**
      * @param items how many; 0 for nothing
-     * @param url the list of them
+     * @param url opens them beside the table
      */
     record Cell(int items, String words, @Nullable Stem stem, String url) {}
 
-    CoveragePage page(ViewContext context, String rows, String columns) {
+    /** The cell that was picked: a row and a column; both empty for none. */
+    record Picked(String row, @Nullable String column) {}
+
+    CoveragePage page(
+            ViewContext context, String rows, String columns, Picked picked, @Nullable ItemKey at) {
         var snapshot = context.snapshot();
         var product = context.product();
         var by =
@@ -78,19 +94,24 @@ class CoveragePages {
         var coverage = Coverage.of(snapshot, product, level, by);
         var shown = coverage.rows().stream().limit(MOST_ROWS).toList();
         long bare = coverage.rows().stream().filter(row -> row.items() == 0).count();
+        var url = url(product, level, by);
+        var side = side(context, level, by, picked, url);
+        var beside =
+                panels.beside(
+                        context,
+                        side == null ? url : picking(url, picked.row(), picked.column()),
+                        at);
         return new CoveragePage(
                 product.code(),
-                url(product, level, by),
+                beside.url(),
                 context.operation(),
                 levels.stream()
                         .map(one ->
-                                new GapPages.Choice(
-                                        url(product, one, by), one.plural(), one.equals(level)))
+                                new Choice(url(product, one, by), one.plural(), one.equals(level)))
                         .toList(),
                 Arrays.stream(By.values())
                         .map(one ->
-                                new GapPages.Choice(
-                                        url(product, level, one), "by " + word(one), one == by))
+                                new Choice(url(product, level, one), "by " + word(one), one == by))
                         .toList(),
                 bare == 0
                         ? "Everything here has work."
@@ -103,7 +124,59 @@ class CoveragePages {
                                                 .allMatch(row -> row.cell(column).items() == 0)))
                         .toList(),
                 shown.stream().map(row -> drawn(context, level, by, coverage, row)).toList(),
-                null);
+                side,
+                beside.panel());
+    }
+
+    private static String picking(String url, String row, String column) {
+        return url + "&row=" + row + "&column=" + UriUtils.encode(column, StandardCharsets.UTF_8);
+    }
+
+    /** The items of a cell, and the same as a list that can be worked on. */
+    private static @Nullable SideList side(
+            ViewContext context, Level level, By by, Picked picked, String url) {
+        var snapshot = context.snapshot();
+        var product = context.product();
+        var column = picked.column();
+        var row =
+                ItemKey.parse(picked.row())
+                        .flatMap(snapshot::findNode)
+                        .filter(node -> node.item().level().equals(level))
+                        .filter(node -> node.item().key().product().equals(product.code()))
+                        .orElse(null);
+        if (row == null || column == null) {
+            return null;
+        }
+        var items = Coverage.in(snapshot, product, row, by, column);
+        var parts = new ArrayList<SideList.Part>();
+        for (var category : List.of(Category.IN_PROGRESS, Category.TO_DO, Category.DONE)) {
+            var those = items.stream().filter(node -> node.item().category() == category).toList();
+            if (!those.isEmpty()) {
+                parts.add(SideList.Part.of(snapshot, category, those));
+            }
+        }
+        return new SideList(
+                name(snapshot, product, by, column),
+                row.item().title(),
+                SideList.Steps.none(url),
+                parts,
+                new Choice(
+                        "/%s/rank?level=%s&in.%s=%s%s"
+                                .formatted(
+                                        product.code(),
+                                        product.levels().stories().key(),
+                                        level.key(),
+                                        row.item().key(),
+                                        by == By.RELEASE || by == By.REACH
+                                                ? ""
+                                                : "&%s=%s"
+                                                        .formatted(
+                                                                word(by),
+                                                                UriUtils.encode(
+                                                                        column,
+                                                                        StandardCharsets.UTF_8))),
+                        "Open its stories as a list in Rank",
+                        false));
     }
 
     private static String word(By by) {
@@ -178,7 +251,7 @@ class CoveragePages {
             return new Cell(0, "", null, "");
         }
         if (by == By.REACH) {
-            return reached(context, level, key, cell, leaves);
+            return reached(context, level, column, key, cell, leaves);
         }
         double inner = STEM - 2.0;
         double done = inner * cell.done() / cell.items();
@@ -195,20 +268,17 @@ class CoveragePages {
                         0,
                         false,
                         words),
-                "/%s/rank?level=%s&in.%s=%s%s"
-                        .formatted(
-                                context.product().code(),
-                                context.product().levels().stories().key(),
-                                level.key(),
-                                key,
-                                by == By.RELEASE || by == By.REACH
-                                        ? ""
-                                        : "&%s=%s".formatted(word(by), column)));
+                picking(url(context.product(), level, by), key, column));
     }
 
     /** How many of a row's leaves reach so far. */
     private static Cell reached(
-            ViewContext context, Level level, String key, Coverage.Cell cell, int leaves) {
+            ViewContext context,
+            Level level,
+            String column,
+            String key,
+            Coverage.Cell cell,
+            int leaves) {
         int all = Math.max(leaves, cell.items());
         var words = "%d of %d".formatted(cell.items(), all);
         double reached = (STEM - 2.0) * cell.items() / all;
@@ -216,11 +286,6 @@ class CoveragePages {
                 cell.items(),
                 words,
                 new Stem(STEM, reached, 1 + reached, 0, STEM - 1.0, 0, false, words),
-                "/%s/rank?level=%s&in.%s=%s"
-                        .formatted(
-                                context.product().code(),
-                                context.product().levels().stories().key(),
-                                level.key(),
-                                key));
+                picking(url(context.product(), level, By.REACH), key, column));
     }
 }

@@ -13,6 +13,7 @@ import greenladder.core.value.ItemKey;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
 import greenladder.store.Rights;
+import greenladder.view.Choice;
 import greenladder.view.ViewContext;
 import java.time.Clock;
 import java.util.ArrayList;
@@ -56,8 +57,6 @@ public class GapPages {
             @Nullable ItemPanel panel) {}
 
     public record Kind(String label, int count, String url, boolean current) {}
-
-    public record Choice(String url, String label, boolean current) {}
 
     /**
      * @param id its key, with a number from the second row of an item

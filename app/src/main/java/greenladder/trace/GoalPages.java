@@ -34,7 +34,6 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
@@ -327,7 +326,7 @@ class GoalPages {
         var note = course.lastHealth().get();
         long days = Duration.between(note.at(), clock.instant()).toDays();
         return new Health(
-                capital(note.state().word()),
+                Words.capital(note.state().word()),
                 note.state().word().replace(' ', '-'),
                 note.words(),
                 "%s, %s".formatted(name(snapshot, note), Words.day(day(snapshot, note))),
@@ -335,10 +334,6 @@ class GoalPages {
                         ? "Said %d days ago. %s".formatted(days, suggested).strip()
                         : "",
                 series);
-    }
-
-    private static String capital(String word) {
-        return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
     }
 
     private static String name(Snapshot snapshot, HealthNote note) {

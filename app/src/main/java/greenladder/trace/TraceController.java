@@ -78,8 +78,12 @@ class TraceController {
             ViewContext context,
             @RequestParam(defaultValue = "") String rows,
             @RequestParam(defaultValue = "") String columns,
+            @RequestParam(defaultValue = "") String row,
+            @RequestParam(required = false) @Nullable String column,
+            @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        return screen.of(View.COVERAGE, context, coverage.page(context, rows, columns));
+        var picked = new CoveragePages.Picked(row, column);
+        return screen.of(View.COVERAGE, context, coverage.page(context, rows, columns, picked, at));
     }
 
     @GetMapping("/{product:[A-Z]{2,5}}/impact")

@@ -12,6 +12,8 @@ import greenladder.track.BurnupPage.Chart;
 import greenladder.track.BurnupPage.Flag;
 import greenladder.track.BurnupSubjects.Subject;
 import greenladder.track.TrackTable.Cell;
+import greenladder.view.Choice;
+import greenladder.view.SideList;
 import greenladder.view.ViewContext;
 import greenladder.web.Words;
 import java.time.LocalDate;

@@ -8,14 +8,13 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
 import greenladder.flow.ItemPasts;
-import greenladder.track.SideList.Part;
-import greenladder.track.SideList.Row;
+import greenladder.view.SideList.Part;
+import greenladder.view.SideList.Row;
 import greenladder.view.ViewContext;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.function.Function;
@@ -133,7 +132,7 @@ public final class DayParts {
                                     .filter(one -> snapshot.findNode(one.item()).isPresent())
                                     .toList();
                     return part(
-                            "%s at the end of the day".formatted(capital(category.word())),
+                            "%s at the end of the day".formatted(Words.capital(category.word())),
                             those.stream().map(Stood::then).toList(),
                             those.stream()
                                     .map(one -> Row.of(snapshot, one.item(), "", size(one.then())))
@@ -141,9 +140,5 @@ public final class DayParts {
                 })
                 .filter(part -> !part.rows().isEmpty())
                 .toList();
-    }
-
-    private static String capital(String word) {
-        return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
     }
 }

@@ -10,7 +10,6 @@ import greenladder.core.sprint.Sprint;
 import greenladder.core.team.Team;
 import greenladder.core.value.ItemKey;
 import greenladder.web.Words;
-import java.util.Locale;
 import java.util.Map;
 
 /** Attributes by which work is summed up, and their values, as people know them. */
@@ -37,10 +36,6 @@ public final class Named {
         return name != null
                 ? name
                 : product.levels().find(key).map(level -> Words.lower(level.name())).orElse(key);
-    }
-
-    public static String capital(String word) {
-        return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
     }
 
     /** What a value is called. */

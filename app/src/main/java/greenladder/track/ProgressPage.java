@@ -2,6 +2,7 @@ package greenladder.track;
 
 import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
+import greenladder.view.Choice;
 import greenladder.web.Stem;
 import java.util.List;
 import org.jspecify.annotations.Nullable;

@@ -17,6 +17,7 @@ import greenladder.planning.SprintFigures;
 import greenladder.track.ProgressPage.Changed;
 import greenladder.track.ProgressPage.Counted;
 import greenladder.track.ProgressPage.Row;
+import greenladder.view.Choice;
 import greenladder.view.ViewContext;
 import greenladder.web.Stem;
 import greenladder.web.Words;

@@ -2,6 +2,8 @@ package greenladder.track;
 
 import greenladder.chart.Axis.Tick;
 import greenladder.panel.ItemPanel;
+import greenladder.view.Choice;
+import greenladder.view.SideList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

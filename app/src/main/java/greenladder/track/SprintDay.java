@@ -6,14 +6,13 @@ import greenladder.core.plan.SprintReport.Share;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
-import greenladder.track.SideList.Part;
-import greenladder.track.SideList.Row;
+import greenladder.view.SideList.Part;
+import greenladder.view.SideList.Row;
 import greenladder.web.Words;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Predicate;
@@ -31,7 +30,7 @@ record SprintDay(Snapshot snapshot, LocalDate day, SprintReport before, SprintRe
         parts.add(of("Finished", among(then.completed(), key -> !isDone(before, key))));
         parts.add(of("Reopened", among(then.carriedOver(), key -> isDone(before, key))));
         for (var what : ScopeChange.What.values()) {
-            parts.add(of(capital(what.label()), changes(what)));
+            parts.add(of(Words.capital(what.label()), changes(what)));
         }
         parts.add(of("Left at the end of the day", then.carriedOver().sizes()));
         parts.add(of("Done at the end of the day", then.completed().sizes()));
@@ -79,9 +78,5 @@ record SprintDay(Snapshot snapshot, LocalDate day, SprintReport before, SprintRe
                                         Optional.of(one.getValue())
                                                 .filter(size -> size.thousandths() != 0)))
                         .toList());
-    }
-
-    private static String capital(String word) {
-        return word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
     }
 }

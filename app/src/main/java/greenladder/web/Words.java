@@ -83,6 +83,13 @@ public final class Words {
         return day == null ? "–" : DAY.format(day).replace("Sept", "Sep");
     }
 
+    /** With a capital letter. */
+    public static String capital(String word) {
+        return word.isEmpty()
+                ? word
+                : word.substring(0, 1).toUpperCase(Locale.ROOT) + word.substring(1);
+    }
+
     /** A day within the year: "12 Nov". */
     public static String shortDay(LocalDate day) {
         return SHORT_DAY.format(day);

@@ -5,7 +5,7 @@ import greenladder.core.plan.Sprints;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.team.Team;
-import greenladder.work.BoardPage.Choice;
+import greenladder.view.Choice;
 import greenladder.work.BoardPage.Tick;
 import greenladder.work.BoardPlace.Lanes;
 import java.util.ArrayList;

@@ -3,6 +3,7 @@ package greenladder.work;
 import greenladder.card.ItemCard;
 import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
+import greenladder.view.Choice;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -30,8 +31,6 @@ record BoardPage(
         List<Tick> ticks,
         @Nullable BoardSetup setup,
         @Nullable ItemPanel panel) {
-
-    record Choice(String url, String label, boolean current) {}
 
     /** A filter of one tick. */
     record Tick(String url, String label, boolean on) {}

@@ -10,6 +10,7 @@ import greenladder.core.team.Calendar.Skill;
 import greenladder.core.team.Team;
 import greenladder.core.work.Boards;
 import greenladder.core.workspace.Workspace;
+import greenladder.web.Words;
 import greenladder.words.HandOverWords;
 import greenladder.work.BoardSetup.Chip;
 import greenladder.work.BoardSetup.Choice;
@@ -104,12 +105,8 @@ class BoardSetups {
                         .formatted(
                                 place.kind() == null
                                         ? levelName(workspace, team, place.level())
-                                        : capital(place.kind()),
+                                        : Words.capital(place.kind()),
                                 state.orElse(place.state() + " (no state any more)")));
-    }
-
-    private static String capital(String word) {
-        return word.substring(0, 1).toUpperCase(java.util.Locale.ROOT) + word.substring(1);
     }
 
     private static String levelName(Workspace workspace, Team team, String level) {
@@ -193,7 +190,7 @@ class BoardSetups {
                                                                                 kind,
                                                                                 state.key())
                                                                         .toString(),
-                                                                capital(kind)
+                                                                Words.capital(kind)
                                                                         + ": "
                                                                         + state.name()))))
                 .distinct()

@@ -4,8 +4,8 @@ import greenladder.core.plan.Sprints;
 import greenladder.core.plan.StoryMap;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.Sprint;
-import greenladder.plan.BenchPage.Choice;
 import greenladder.plan.map.MapPage.Choices;
+import greenladder.view.Choice;
 import java.util.ArrayList;
 import java.util.List;
 

@@ -13,9 +13,9 @@ import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
 import greenladder.log.LogSearch.By;
 import greenladder.planning.Moments;
-import greenladder.trace.GapPages;
 import greenladder.trace.ImpactPages.Text;
 import greenladder.trace.PaperEntry;
+import greenladder.view.Choice;
 import greenladder.view.ViewContext;
 import greenladder.web.Drawings;
 import greenladder.web.Words;
@@ -63,7 +63,7 @@ class BaselinePages {
             List<PaperEntry> baselines,
             String of,
             String name,
-            List<GapPages.Choice> to,
+            List<Choice> to,
             String words,
             @Nullable Points points,
             String parts,
@@ -188,16 +188,14 @@ class BaselinePages {
                 .formatted(code, of.isEmpty() ? "" : "?of=" + of, to.isEmpty() ? "" : "&to=" + to);
     }
 
-    private static List<GapPages.Choice> to(
-            List<Baseline> all, Baseline it, String code, String to) {
-        var choices = new ArrayList<GapPages.Choice>();
-        choices.add(
-                new GapPages.Choice(url(code, it.key(), ""), "compared with now", to.isEmpty()));
+    private static List<Choice> to(List<Baseline> all, Baseline it, String code, String to) {
+        var choices = new ArrayList<Choice>();
+        choices.add(new Choice(url(code, it.key(), ""), "compared with now", to.isEmpty()));
         all.stream()
                 .filter(one -> one.at().isAfter(it.at()))
                 .forEach(one ->
                         choices.add(
-                                new GapPages.Choice(
+                                new Choice(
                                         url(code, it.key(), one.key()),
                                         "compared with " + one.name(),
                                         one.key().equals(to))));

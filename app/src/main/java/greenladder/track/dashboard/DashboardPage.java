@@ -3,11 +3,11 @@ package greenladder.track.dashboard;
 import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
 import greenladder.track.BurnupPage;
-import greenladder.track.Choice;
 import greenladder.track.ReportPage;
 import greenladder.track.TrackTable;
 import greenladder.track.flow.FlowPage;
 import greenladder.track.flow.VelocityChart;
+import greenladder.view.Choice;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

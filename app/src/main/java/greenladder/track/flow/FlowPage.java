@@ -3,11 +3,11 @@ package greenladder.track.flow;
 import greenladder.chart.Axis.Tick;
 import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
-import greenladder.track.Choice;
 import greenladder.track.Headline;
 import greenladder.track.Plot;
-import greenladder.track.SideList;
 import greenladder.track.TrackTable;
+import greenladder.view.Choice;
+import greenladder.view.SideList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 

@@ -6,11 +6,10 @@ import greenladder.core.flow.Rework;
 import greenladder.core.level.Category;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
-import greenladder.track.Choice;
-import greenladder.track.Named;
-import greenladder.track.SideList;
-import greenladder.track.SideList.Part;
-import greenladder.track.SideList.Row;
+import greenladder.view.Choice;
+import greenladder.view.SideList;
+import greenladder.view.SideList.Part;
+import greenladder.view.SideList.Row;
 import greenladder.web.Words;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -39,7 +38,7 @@ final class TableSides {
                                 .filter(node -> node.rollUp().category() == category)
                                 .toList();
                 if (!those.isEmpty()) {
-                    parts.add(part(Named.capital(category.word()), those, snapshot));
+                    parts.add(Part.of(snapshot, category, those));
                 }
             }
         }
@@ -82,7 +81,7 @@ final class TableSides {
         var workspace = snapshot.workspace();
         return Part.of(
                 "Finished",
-                figure(nodes),
+                nodes,
                 nodes.stream()
                         .filter(node -> node.item().times().finishedAt() != null)
                         .sorted(
@@ -98,23 +97,9 @@ final class TableSides {
                         .toList());
     }
 
-    private static Part part(String title, List<Node> nodes, Snapshot snapshot) {
-        return Part.of(
-                title,
-                figure(nodes),
-                nodes.stream()
-                        .map(node -> row(snapshot, node, node.item().state().name()))
-                        .toList());
-    }
-
     private static Row row(Snapshot snapshot, Node node, String note) {
         return Row.of(
                 snapshot, node.item().key(), note, Optional.ofNullable(node.rollUp().effective()));
-    }
-
-    private static String figure(List<Node> nodes) {
-        var sums = TableSums.of(nodes);
-        return "%d, %s".formatted(sums.items(), Words.count(Words.of(sums.points()), "point"));
     }
 
     /** What mended something, and what it mended. */
@@ -139,11 +124,7 @@ final class TableSides {
                 List.of(
                         Part.of(
                                 "Mended by",
-                                figure(
-                                        group.things().stream()
-                                                .map(Rework::bug)
-                                                .distinct()
-                                                .toList()),
+                                group.things().stream().map(Rework::bug).distinct().toList(),
                                 rows)),
                 null);
     }

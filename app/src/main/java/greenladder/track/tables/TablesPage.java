@@ -2,11 +2,11 @@ package greenladder.track.tables;
 
 import greenladder.list.FilterLine;
 import greenladder.panel.ItemPanel;
-import greenladder.track.Choice;
 import greenladder.track.DaySpan;
-import greenladder.track.SideList;
 import greenladder.track.TrackTable;
 import greenladder.track.TrackTable.Cell;
+import greenladder.view.Choice;
+import greenladder.view.SideList;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;

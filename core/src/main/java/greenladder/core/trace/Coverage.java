@@ -17,6 +17,8 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 import org.pcollections.HashTreePMap;
 import org.pcollections.PMap;
 
@@ -179,31 +181,82 @@ public record Coverage(List<String> columns, List<Row> rows) {
             Node node,
             Map<String, Round.Result> last,
             Map<String, Cell> cells) {
+        leaves(
+                node,
+                leaf -> {
+                    for (var one : Reach.values()) {
+                        if (reaches(snapshot, product, leaf, last, one)) {
+                            cells.merge(one.key(), Cell.NONE.plus(leaf), Cell::plus);
+                        }
+                    }
+                });
+    }
+
+    private static boolean reaches(
+            Snapshot snapshot,
+            Product product,
+            Node leaf,
+            Map<String, Round.Result> last,
+            Reach so) {
+        var item = leaf.item();
+        var tests = snapshot.workspace().papers().testsOf(item.key());
+        return switch (so) {
+            case STORIES -> item.level().equals(product.levels().stories());
+            case TASKS -> !leaf.children().isEmpty();
+            case TESTS -> !tests.isEmpty();
+            case PASSED ->
+                    tests.stream()
+                            .map(test -> last.get(test.key()))
+                            .anyMatch(result -> result != null && result.passed());
+            case DONE -> item.isDone();
+        };
+    }
+
+    /** Tells the point leaves from an item down, in order; what is dropped is left out. */
+    private static void leaves(Node node, Consumer<Node> each) {
         var item = node.item();
         if (item.isDropped() || !item.level().carriesPoints()) {
             return;
         }
         if (node.rollUp().hasPointChildren()) {
-            node.children().forEach(child -> reach(snapshot, product, child, last, cells));
-            return;
+            node.children().forEach(child -> leaves(child, each));
+        } else {
+            each.accept(node);
         }
-        var tests = snapshot.workspace().papers().testsOf(item.key());
-        for (var one : Reach.values()) {
-            boolean has =
-                    switch (one) {
-                        case STORIES -> item.level().equals(product.levels().stories());
-                        case TASKS -> !node.children().isEmpty();
-                        case TESTS -> !tests.isEmpty();
-                        case PASSED ->
-                                tests.stream()
-                                        .map(test -> last.get(test.key()))
-                                        .anyMatch(result -> result != null && result.passed());
-                        case DONE -> item.isDone();
-                    };
-            if (has) {
-                cells.put(one.key(), cells.getOrDefault(one.key(), Cell.NONE).plus(node));
-            }
+    }
+
+    /**
+     * The items of a row that stand in a column. Time O(what stands below the row).
+     *
+     * @param row an item that carries points or stands above such
+     */
+    public static List<Node> in(
+            Snapshot snapshot, Product product, Node row, By by, String column) {
+        var found = new ArrayList<Node>();
+        if (by == By.REACH) {
+            var last = snapshot.workspace().papers().lastResults(product.code());
+            Arrays.stream(Reach.values())
+                    .filter(one -> one.key().equals(column))
+                    .forEach(one ->
+                            leaves(
+                                    row,
+                                    leaf -> {
+                                        if (reaches(snapshot, product, leaf, last, one)) {
+                                            found.add(leaf);
+                                        }
+                                    }));
+            return found;
         }
+        place(
+                row,
+                inForce(snapshot, row, by),
+                by,
+                (its, leaf) -> {
+                    if (its.equals(column)) {
+                        found.add(leaf);
+                    }
+                });
+        return found;
     }
 
     private static List<String> known(Snapshot snapshot, Product product, By by) {
@@ -234,21 +287,30 @@ public record Coverage(List<String> columns, List<Row> rows) {
     }
 
     private static void add(Node node, String release, By by, Map<String, Cell> cells) {
+        place(
+                node,
+                release,
+                by,
+                (column, leaf) -> cells.merge(column, Cell.NONE.plus(leaf), Cell::plus));
+    }
+
+    /** Tells the point leaves from an item down, each with its column. */
+    private static void place(Node node, String release, By by, BiConsumer<String, Node> each) {
         var item = node.item();
         if (item.isDropped() || !item.level().carriesPoints()) {
             return;
         }
         var its = item.release() == null ? release : item.release();
-        if (!node.rollUp().hasPointChildren()) {
-            var column =
-                    switch (by) {
-                        case RELEASE -> its;
-                        case TEAM -> Objects.requireNonNullElse(item.team(), "");
-                        case STATE, REACH -> item.state().key();
-                    };
-            cells.put(column, cells.getOrDefault(column, Cell.NONE).plus(node));
+        if (node.rollUp().hasPointChildren()) {
+            node.children().forEach(child -> place(child, its, by, each));
             return;
         }
-        node.children().forEach(child -> add(child, its, by, cells));
+        each.accept(
+                switch (by) {
+                    case RELEASE -> its;
+                    case TEAM -> Objects.requireNonNullElse(item.team(), "");
+                    case STATE, REACH -> item.state().key();
+                },
+                node);
     }
 }

@@ -1,5 +1,7 @@
-package greenladder.track;
+package greenladder.view;
 
+import greenladder.core.level.Category;
+import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
@@ -35,6 +37,34 @@ public record SideList(
      * @param rest how many rows are not shown; 0 for none
      */
     public record Part(String title, String figure, List<Row> rows, int rest) {
+        /** Items of one category, with the state that each has. */
+        public static Part of(Snapshot snapshot, Category category, List<Node> nodes) {
+            return of(
+                    Words.capital(category.word()),
+                    nodes,
+                    nodes.stream()
+                            .map(node ->
+                                    Row.of(
+                                            snapshot,
+                                            node.item().key(),
+                                            node.item().state().name(),
+                                            Optional.ofNullable(node.rollUp().effective())))
+                            .toList());
+        }
+
+        /** Rows of some items, with what these come to. */
+        public static Part of(String title, List<Node> nodes, List<Row> rows) {
+            var points =
+                    nodes.stream()
+                            .flatMap(
+                                    node -> Optional.ofNullable(node.rollUp().effective()).stream())
+                            .reduce(Amount.ZERO, Amount::plus);
+            return of(
+                    title,
+                    "%d, %s".formatted(nodes.size(), Words.count(Words.of(points), "point")),
+                    rows);
+        }
+
         public static Part of(String title, String figure, List<Row> rows) {
             return new Part(
                     title,
