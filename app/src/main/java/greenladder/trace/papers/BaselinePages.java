@@ -28,6 +28,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
@@ -35,6 +36,8 @@ import org.springframework.stereotype.Component;
 /** Makes the page that tells what changed since something was agreed. */
 @Component
 class BaselinePages {
+    private static final int FEW = 20;
+    private static final Set<Aspect> SCOPE = Set.of(Aspect.ADDED, Aspect.REMOVED, Aspect.RESIZED);
     private static final int MOST = 200;
     private static final int MOST_TEXTS = 60;
     private static final List<Field> READ =
@@ -52,6 +55,7 @@ class BaselinePages {
 
     /**
      * @param of the baseline that is looked at; empty for none
+     * @param about when it was taken, by whom and of what
      * @param to what it can be compared with
      * @param words the difference in a sentence
      * @param parts one kind of change after the other, as HTML
@@ -63,6 +67,7 @@ class BaselinePages {
             List<PaperEntry> baselines,
             String of,
             String name,
+            String about,
             List<Choice> to,
             String words,
             @Nullable Points points,
@@ -74,6 +79,7 @@ class BaselinePages {
      *
      * @param of the baseline
      * @param cut how many more there are, in words; empty for none
+     * @param open whether its rows are shown at once
      * @param mayRestore whether the reader may bring an item back
      */
     record Part(
@@ -84,6 +90,7 @@ class BaselinePages {
             String count,
             List<Row> rows,
             String cut,
+            boolean open,
             boolean mayRestore) {}
 
     /**
@@ -101,20 +108,27 @@ class BaselinePages {
     private static final List<Kind> KINDS =
             List.of(
                     new Kind(Aspect.ADDED, "Added", Field.EXISTS, false),
-                    new Kind(Aspect.REMOVED, "Went", Field.EXISTS, true),
-                    new Kind(Aspect.RESIZED, "Other size", Field.SIZE, true),
+                    new Kind(Aspect.REMOVED, "Removed", Field.EXISTS, true),
+                    new Kind(Aspect.RESIZED, "Re-sized", Field.SIZE, true),
                     new Kind(Aspect.TEXT, "Text changed", Field.TITLE, true),
                     new Kind(Aspect.MOVED, "Moved", Field.PARENT, true),
-                    new Kind(Aspect.STATE, "Other state", Field.STATE, false),
+                    new Kind(Aspect.STATE, "State changed", Field.STATE, false),
                     new Kind(Aspect.RERANKED, "Reordered", Field.RANK, false));
 
     /**
      * @param words what it was and is; empty where the label says it
+     * @param points by how many it changed what there is; empty for none
      * @param who changed it last, and when; empty where nobody knows
      * @param there whether it is there now
      */
     record Row(
-            String key, String title, String words, String who, boolean there, List<Text> texts) {}
+            String key,
+            String title,
+            String words,
+            String points,
+            String who,
+            boolean there,
+            List<Text> texts) {}
 
     BaselinePage page(ViewContext context, String of, String to) {
         var snapshot = context.snapshot();
@@ -152,6 +166,7 @@ class BaselinePages {
                     entries,
                     "",
                     "",
+                    "",
                     List.of(),
                     "",
                     null,
@@ -171,6 +186,11 @@ class BaselinePages {
                 entries,
                 it.key(),
                 it.name(),
+                "Taken on %s by %s%s"
+                        .formatted(
+                                day(snapshot, it.at()),
+                                ChangeWords.nameOf(snapshot, it.by()),
+                                it.under() == null ? "" : ", of what stands below " + it.under()),
                 to(all, it, code, later.map(Baseline::key).orElse("")),
                 words(points),
                 points,
@@ -204,7 +224,7 @@ class BaselinePages {
 
     private static String words(Points points) {
         var rest = points.resized().minus(points.sizes());
-        return "%s points then, %s now: %s came, %s went, %s by other sizes%s."
+        return "%s points then, %s now: %s added, %s removed, %s by re-sizing%s."
                 .formatted(
                         Words.of(points.then()),
                         Words.of(points.now()),
@@ -271,6 +291,7 @@ class BaselinePages {
                                         kind.field()))
                         .toList(),
                 count > most ? "and %,d more".formatted(count - most) : "",
+                count <= FEW || SCOPE.contains(kind.aspect()),
                 mayRestore && kind.restored());
     }
 
@@ -287,11 +308,12 @@ class BaselinePages {
                 key.toString(),
                 item.title(),
                 field.equals(Field.EXISTS) || field.equals(Field.TITLE) || field.equals(Field.RANK)
-                        ? size(item, field)
+                        ? ""
                         : "%s → %s"
                                 .formatted(
                                         value(compared.then(), then, field),
                                         value(compared.now(), now, field)),
+                field.equals(Field.EXISTS) || field.equals(Field.SIZE) ? points(then, now) : "",
                 by.map(one ->
                                 "%s, %s"
                                         .formatted(
@@ -302,11 +324,13 @@ class BaselinePages {
                 field.equals(Field.TITLE) ? texts(then, now) : List.of());
     }
 
-    /** What stands higher is told first. */
-    private static String size(Item item, Field field) {
-        return field.equals(Field.EXISTS) && item.size() != null
-                ? Words.count(Words.of(item.size()), "point")
-                : "";
+    private static String points(Optional<Item> then, Optional<Item> now) {
+        var by = size(now).minus(size(then));
+        return by.equals(Amount.ZERO) ? "" : Words.signed(by);
+    }
+
+    private static Amount size(Optional<Item> item) {
+        return item.map(Item::size).orElse(Amount.ZERO);
     }
 
     private static String value(Snapshot snapshot, Optional<Item> item, Field field) {

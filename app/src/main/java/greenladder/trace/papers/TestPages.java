@@ -28,30 +28,35 @@ class TestPages {
     static final String BETWEEN = " / ";
 
     private static final int MOST = 300;
+    private static final int PAST = 4;
     private static final int WIDTH = 160;
 
     private final Rights rights;
 
     /**
-     * @param round key of the round that is gone through; empty where all tests are shown
-     * @param within the groups that are looked into, in a line; empty for all
-     * @param groups the groups right below these
+     * @param groups the groups right below those that are looked into
+     * @param past names of the last rounds, whose results stand beside each test; none in a round
      */
     record TestPage(
             String product,
             String url,
             long operation,
             List<PaperEntry> rounds,
-            String round,
-            String name,
-            boolean closed,
-            String within,
-            String upUrl,
+            Head head,
             Progress progress,
             List<Group> groups,
+            List<String> past,
             List<Check> checks,
             String cut,
             May may) {}
+
+    /**
+     * @param round key of the round that is gone through; empty where all tests are shown
+     * @param about what it is, with when and by whom it was begun
+     * @param within the groups that are looked into, in a line; empty for all
+     */
+    record Head(
+            String round, String name, String about, boolean closed, String within, String upUrl) {}
 
     /** What the reader may do here. */
     record May(boolean work, boolean raiseBugs) {}
@@ -93,6 +98,7 @@ class TestPages {
      * @param seen the result, to say which one somebody saw
      * @param told who tried it and when; empty for nobody
      * @param bug key of what was made of it; empty for nothing
+     * @param past what came of it in each of the last rounds
      * @param form what stands in the form that changes it; null where it is gone
      */
     record Check(
@@ -106,7 +112,30 @@ class TestPages {
             String told,
             String words,
             String bug,
+            List<Mark> past,
             @Nullable Form form) {}
+
+    /**
+     * What came of a test in a round.
+     *
+     * @param state "passed", "failed", "open", or empty where it was not part of it
+     */
+    record Mark(String state, String words) {
+        static Mark of(Snapshot snapshot, Round round, String test) {
+            var result = round.results().get(test);
+            if (result == null) {
+                var state = round.checks().containsKey(test) ? "open" : "";
+                return new Mark(state, state);
+            }
+            return new Mark(
+                    result.passed() ? "passed" : "failed",
+                    "%s, %s, %s"
+                            .formatted(
+                                    result.passed() ? "passed" : "failed",
+                                    ChangeWords.nameOf(snapshot, result.who()),
+                                    BaselinePages.day(snapshot, result.at())));
+        }
+    }
 
     record Covered(String key, String title) {}
 
@@ -142,20 +171,21 @@ class TestPages {
                         .toList();
         var groups = groups(scope, within, code, round.map(Round::key).orElse(""));
         boolean rows = scope.size() <= MOST || groups.isEmpty();
+        var past =
+                round.isPresent()
+                        ? List.<Round>of()
+                        : rounds.stream().limit(PAST).toList().reversed();
         return new TestPage(
                 code,
                 url(code, round.map(Round::key).orElse(""), within),
                 context.operation(),
                 entries(snapshot, rounds, code, round),
-                round.map(Round::key).orElse(""),
-                round.map(Round::name).orElse("All tests"),
-                round.filter(one -> one.closedAt() != null).isPresent(),
-                within,
-                within.isEmpty() ? "" : url(code, round.map(Round::key).orElse(""), above(within)),
+                head(snapshot, code, round, within),
                 Progress.of(scope),
                 groups,
+                past.stream().map(Round::name).toList(),
                 rows
-                        ? scope.stream().limit(MOST).map(one -> check(snapshot, one)).toList()
+                        ? scope.stream().limit(MOST).map(one -> check(snapshot, one, past)).toList()
                         : List.of(),
                 rows && scope.size() > MOST
                         ? "The first %d of %,d.".formatted(MOST, scope.size())
@@ -166,6 +196,27 @@ class TestPages {
                                 context.reader(),
                                 context.product(),
                                 context.product().levels().stories())));
+    }
+
+    private static Head head(Snapshot snapshot, String code, Optional<Round> round, String within) {
+        var key = round.map(Round::key).orElse("");
+        return new Head(
+                key,
+                round.map(Round::name).orElse("All tests"),
+                round.map(one ->
+                                "Started on %s by %s%s"
+                                        .formatted(
+                                                BaselinePages.day(snapshot, one.startedAt()),
+                                                ChangeWords.nameOf(snapshot, one.by()),
+                                                one.closedAt() == null
+                                                        ? ""
+                                                        : ", closed on "
+                                                                + BaselinePages.day(
+                                                                        snapshot, one.closedAt())))
+                        .orElse("Each with its latest result"),
+                round.filter(one -> one.closedAt() != null).isPresent(),
+                within,
+                within.isEmpty() ? "" : url(code, key, above(within)));
     }
 
     private static List<Checked> checked(Snapshot snapshot, String code, Optional<Round> round) {
@@ -240,7 +291,7 @@ class TestPages {
         entries.add(
                 new PaperEntry(
                         "All tests",
-                        "with what came of them last",
+                        "with their latest results",
                         url(code, "", ""),
                         chosen.isEmpty()));
         for (var round : rounds) {
@@ -259,7 +310,7 @@ class TestPages {
         return entries;
     }
 
-    private static Check check(Snapshot snapshot, Checked one) {
+    private static Check check(Snapshot snapshot, Checked one, List<Round> past) {
         var test = one.test();
         var result = one.result();
         return new Check(
@@ -286,6 +337,7 @@ class TestPages {
                 one.bug() == null || snapshot.findItem(one.bug()).isEmpty()
                         ? ""
                         : one.bug().toString(),
+                past.stream().map(round -> Mark.of(snapshot, round, one.key())).toList(),
                 test == null
                         ? null
                         : new Form(

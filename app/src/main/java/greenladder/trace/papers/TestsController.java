@@ -1,6 +1,7 @@
 package greenladder.trace.papers;
 
 import greenladder.core.change.Problems;
+import greenladder.core.papers.Round;
 import greenladder.core.papers.TestCase;
 import greenladder.core.trace.BugOfCheck;
 import greenladder.core.trace.ChangeTest;
@@ -22,6 +23,7 @@ import greenladder.view.ViewContext;
 import greenladder.web.Failure;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
@@ -139,7 +141,8 @@ class TestsController {
             ViewContext context,
             @RequestParam(defaultValue = "") String name,
             @RequestParam(defaultValue = "") String in,
-            @RequestParam(defaultValue = "") String from) {
+            @RequestParam(defaultValue = "") String from,
+            @RequestParam(defaultValue = "false") boolean failed) {
         var groups = in.isBlank() ? List.<String>of() : List.of(in.split(TestPages.BETWEEN));
         var saved =
                 gateway.submit(
@@ -147,7 +150,7 @@ class TestsController {
                         new NewRound(
                                 context.product().code(),
                                 name,
-                                List.of(),
+                                failed ? failed(context, from) : List.of(),
                                 groups,
                                 from.isEmpty() ? null : from,
                                 context.reader().handle()));
@@ -156,6 +159,22 @@ class TestsController {
                         .formatted(
                                 context.product().code(),
                                 saved.plans().getFirst().subject().key()));
+    }
+
+    /** The tests of a round that failed in it and are still there. */
+    private static List<String> failed(ViewContext context, String round) {
+        var papers = context.snapshot().workspace().papers();
+        var it = Lookups.paper(context.snapshot(), PlanKey.Kind.ROUND, round, Round.class);
+        var failed =
+                it.results().entrySet().stream()
+                        .filter(one -> !one.getValue().passed())
+                        .map(Map.Entry::getKey)
+                        .filter(test -> papers.findTest(test).isPresent())
+                        .toList();
+        if (failed.isEmpty()) {
+            throw new Failure.Invalid(Problems.of("name", "Nothing failed in this round."));
+        }
+        return failed;
     }
 
     @PostMapping("/{product:[A-Z]{2,5}}/rounds/{round}/result")
