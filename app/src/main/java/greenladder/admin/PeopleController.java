@@ -305,9 +305,8 @@ class PeopleController {
 
     private SignedIn require(String handle) {
         return people.findByHandle(handle)
-                .orElseThrow(() ->
-                        new Failure.NotFound(
-                                "There is nobody who signs in as “%s”.".formatted(handle)));
+                .orElseThrow(
+                        () -> new Failure.NotFound("Nobody signs in as “%s”.".formatted(handle)));
     }
 
     private static Role role(String name) {

@@ -12,8 +12,8 @@ import java.util.zip.CRC32C;
  */
 final class SeenForm {
     private static final String WORDS =
-            "Somebody else saved this meanwhile. What you entered still stands here: save once more"
-                    + " to put it in place of theirs, or open the page anew to see theirs.";
+            "Somebody else saved this in the meantime. What you entered is still here: save again"
+                    + " to replace theirs, or reload the page to see theirs.";
 
     private SeenForm() {}
 

@@ -92,8 +92,8 @@ class SettingsController {
                     now,
                     null,
                     keepTokens
-                            ? "The password is changed; elsewhere you are signed out."
-                            : "The password is changed; elsewhere you are signed out, and your"
+                            ? "Password changed. You are signed out everywhere else."
+                            : "Password changed. You are signed out everywhere else, and your"
                                     + " tokens are revoked.",
                     "",
                     null,

@@ -61,7 +61,7 @@ public final class BodyReader {
         if (text.length() > LONGEST) {
             problem(
                     name,
-                    "This is %,d characters long; at most %,d fit."
+                    "This is %,d characters long; at most %,d are allowed."
                             .formatted(text.length(), LONGEST));
             return null;
         }

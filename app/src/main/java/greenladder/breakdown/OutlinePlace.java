@@ -46,7 +46,7 @@ record OutlinePlace(
             @Nullable String dropped,
             @Nullable Integer from) {}
 
-    /** Reads a place; what is not there any more is passed over. */
+    /** Reads a place; what no longer exists is passed over. */
     static OutlinePlace read(Snapshot snapshot, Product product, Form form, ListState filter) {
         var levels = product.levels();
         var turned = new LinkedHashSet<ItemKey>();

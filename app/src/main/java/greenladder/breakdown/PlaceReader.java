@@ -18,8 +18,8 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.util.MultiValueMap;
 
 /**
- * Reads a place from a URL; what is not there any more is passed over, so that an old link still
- * leads somewhere.
+ * Reads a place from a URL; what no longer exists is passed over, so that an old link still leads
+ * somewhere.
  */
 final class PlaceReader {
     private static final int MOST_SHOWN = 5_000;

@@ -103,7 +103,7 @@ public class FileStore {
         var uploads = underWay.computeIfAbsent(actor.handle(), any -> new Semaphore(AT_ONCE));
         if (!uploads.tryAcquire()) {
             throw invalid(
-                    "%d of your files are on their way already; wait for one of them."
+                    "%d of your files are still uploading; wait for one of them."
                             .formatted(AT_ONCE));
         }
         try {
@@ -164,7 +164,7 @@ public class FileStore {
                                         .getSingleResult()));
         if (kept + bytes > quota) {
             throw invalid(
-                    "The files of this workspace would take more than %,d MB together. Nothing was kept."
+                    "The files of this workspace would take more than %,d MB together. Nothing was saved."
                             .formatted(quota / MEGABYTE));
         }
     }
@@ -228,10 +228,10 @@ public class FileStore {
                 for (int read = in.read(part); read >= 0; read = in.read(part)) {
                     bytes += read;
                     if (clock.instant().isAfter(deadline)) {
-                        throw invalid("The file took too long to arrive. Nothing was kept.");
+                        throw invalid("The file took too long to arrive. Nothing was saved.");
                     }
                     if (bytes > MOST_BYTES) {
-                        throw invalid("The file is larger than 20 MB. Nothing was kept.");
+                        throw invalid("The file is larger than 20 MB. Nothing was saved.");
                     }
                     out.write(part, 0, read);
                 }
@@ -259,7 +259,7 @@ public class FileStore {
 
     private String notWhatItSays(String name, Path file) {
         try {
-            return "“%s” is not what its name says: inside it is %s. Give it its true ending."
+            return "“%s” does not match its extension: it contains %s. Use the right extension."
                     .formatted(name, types.wordFor(file));
         } catch (IOException e) {
             throw new UncheckedIOException(e);

@@ -179,7 +179,8 @@ public class SavedViews {
         row.query = entered.query();
         share(me, row, entered.share(), problems);
         if (of(me, product).stream().filter(SavedView::mine).count() >= MOST_OF_ONE) {
-            problems.add(new Problem("name", "At most %d views fit.".formatted(MOST_OF_ONE)));
+            problems.add(
+                    new Problem("name", "At most %d views are allowed.".formatted(MOST_OF_ONE)));
         }
         if (!problems.isEmpty()) {
             throw new Failure.Invalid(new Problems(problems));

@@ -107,7 +107,7 @@ public record TableColumn(
         product.refining().factors().forEach(factor -> columns.add(factor(factor)));
         columns.add(field("band", "Band", 90, Field.BAND));
         columns.add(new TableColumn(READY, "Ready", 84, false, item -> null, (a, b) -> "", null));
-        columns.add(field("agenda", "To talk about", 160, Field.AGENDA));
+        columns.add(field("agenda", "To discuss", 160, Field.AGENDA));
         columns.add(field("question", "Open question", 160, Field.QUESTION));
         columns.add(field("candidate", "Candidate", 84, Field.CANDIDATE));
         columns.add(field("brokenDown", "Broken down", 96, Field.BROKEN_DOWN));

@@ -61,8 +61,7 @@ class CommentController {
             @AuthenticationPrincipal SignedIn me) {
         comments.settle(me, id, settled);
         var url = "/comments/%d/settle?settled=".formatted(id);
-        return Answers.undoable(
-                settled ? "Settled" : "Taken up again", url + !settled, url + settled);
+        return Answers.undoable(settled ? "Resolved" : "Reopened", url + !settled, url + settled);
     }
 
     @PostMapping("/comments/{id}/remove")

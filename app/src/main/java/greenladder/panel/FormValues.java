@@ -94,7 +94,7 @@ public final class FormValues {
 
     public static void checkLength(String field, String text) {
         if (text.length() > LONGEST_TEXT) {
-            throw invalid(field, "At most %,d characters fit.".formatted(LONGEST_TEXT));
+            throw invalid(field, "At most %,d characters are allowed.".formatted(LONGEST_TEXT));
         }
     }
 

@@ -124,7 +124,7 @@ class ItemListsController {
         var item = require(me, key);
         var file = received(me, item, name, request);
         if (!FileStore.isShown(file)) {
-            throw invalid("attachments", "This is no picture that can be shown.");
+            throw invalid("attachments", "This is not a picture that can be shown.");
         }
         gateway.submit(me, new AttachFile(item, file));
         return Answers.picture(PanelDetails.url(file));

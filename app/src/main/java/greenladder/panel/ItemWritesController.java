@@ -269,7 +269,7 @@ class ItemWritesController {
                 .orElseThrow(() ->
                         invalid(
                                 field,
-                                "“%s” is no item's key; keys look like MSF104.".formatted(text)));
+                                "“%s” is not an item key; keys look like MSF104.".formatted(text)));
     }
 
     private static Failure.Invalid invalid(String field, String message) {

@@ -46,7 +46,7 @@ class LinkedWorkController {
                 new LinkItems(
                         from,
                         LinkType.find(type)
-                                .orElseThrow(() -> invalid("type", "Choose what it is to it.")),
+                                .orElseThrow(() -> invalid("type", "Choose a type of link.")),
                         ItemKey.parse(to.strip())
                                 .orElseThrow(() ->
                                         invalid("to", "Type a part of its title, and choose one.")),

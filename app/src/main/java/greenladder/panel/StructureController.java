@@ -152,7 +152,7 @@ class StructureController {
                                 form.parts(),
                                 keeps,
                                 keeps ? form.originalSize() : null));
-        return Answers.done("Split %s into".formatted(key), saved);
+        return Answers.done("Split off from %s:".formatted(key), saved);
     }
 
     @PostMapping("/items/merge")
@@ -247,7 +247,7 @@ class StructureController {
                         new Failure.Invalid(
                                 Problems.of(
                                         field,
-                                        "“%s” is no item's key; keys look like MSF104."
+                                        "“%s” is not an item key; keys look like MSF104."
                                                 .formatted(text))));
     }
 }

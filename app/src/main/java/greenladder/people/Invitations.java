@@ -76,7 +76,7 @@ public class Invitations {
             problems.add(
                     new Problem(
                             "handle",
-                            "Somebody is invited under this name; take that invitation back"
+                            "Somebody is invited under this name; withdraw that invitation"
                                     + " first."));
         }
         People.requireNone(problems);
@@ -195,21 +195,21 @@ public class Invitations {
                 Optional.ofNullable(entities.find(InvitationRow.class, Secrets.hash(secret)))
                         .orElseThrow(() ->
                                 new Failure.NotFound(
-                                        "This link leads to no invitation; it may have been taken"
-                                                + " back. Ask whoever sent it."));
+                                        "This link leads to no invitation; it may have been"
+                                                + " withdrawn. Ask whoever sent it."));
         if (row.usedAt != null) {
             throw used();
         }
         if (row.expiresAt.isBefore(clock.instant())) {
             throw new Failure.NotFound(
-                    "This invitation has run out. Ask whoever sent it for a new one.");
+                    "This invitation has expired. Ask whoever sent it for a new one.");
         }
         return row;
     }
 
     private static Failure.NotFound used() {
         return new Failure.NotFound(
-                "This invitation was taken up already. Sign in with your name and password.");
+                "This invitation has already been used. Sign in with your name and password.");
     }
 
     private List<InvitationRow> rows() {

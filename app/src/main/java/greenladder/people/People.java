@@ -366,6 +366,6 @@ public class People {
     }
 
     private static Failure.NotFound nobody(String handle) {
-        return new Failure.NotFound("There is nobody who signs in as “%s”.".formatted(handle));
+        return new Failure.NotFound("Nobody signs in as “%s”.".formatted(handle));
     }
 }

@@ -41,7 +41,7 @@ public record SignedIn(
     public SignedIn asIn(Workspace workspace) {
         var person = workspace.findPerson(handle);
         if (person.filter(Person::gone).isPresent()) {
-            throw new Failure.Forbidden("You are not in this workspace any more.");
+            throw new Failure.Forbidden("You are no longer in this workspace.");
         }
         return person.map(now ->
                         new SignedIn(

@@ -80,7 +80,7 @@ class ReleaseWritesController {
             @RequestParam(defaultValue = CloseSprint.BACKLOG) String unfinishedTo,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                released ? "Released" : "Not released any more",
+                released ? "Released" : "Marked as not released",
                 planning.changeRelease(me, release, was -> was, released, unfinishedTo));
     }
 

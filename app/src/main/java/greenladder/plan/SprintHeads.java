@@ -82,7 +82,7 @@ public class SprintHeads {
                         .map(mean ->
                                 "usually %s, %s"
                                         .formatted(Words.of(mean), BenchPages.range(velocity)))
-                        .orElse("no closed sprint yet to go by"),
+                        .orElse("no closed sprint to go by yet"),
                 "/%s/bench?open=%s".formatted(product.code(), it.key()),
                 mayPlan && !it.isClosed(),
                 reader.mayIn(product.code(), Permission.WORK) && !it.isClosed(),

@@ -189,7 +189,7 @@ class SprintWritesController {
             @AuthenticationPrincipal SignedIn me) {
         return commit
                 ? Answers.done("Committed", planning.commitCandidates(me, sprint))
-                : Answers.done("No candidates any more:", planning.dropCandidates(me, sprint));
+                : Answers.done("Removed as candidates:", planning.dropCandidates(me, sprint));
     }
 
     @PostMapping("/sprints/{sprint}/start")

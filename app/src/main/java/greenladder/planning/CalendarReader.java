@@ -68,7 +68,7 @@ public final class CalendarReader {
                 | ParserException
                 | IllegalArgumentException
                 | java.time.DateTimeException e) {
-            throw invalid("This is no iCalendar file that can be read.");
+            throw invalid("This is not a readable iCalendar file.");
         }
         if (holidays.isEmpty()) {
             throw invalid("There is no day in it from %s to %s.", from, to);

@@ -71,7 +71,7 @@ class AgendaController {
             @AuthenticationPrincipal SignedIn me) {
         var saved = gateway.submit(me, new SettleItem(Lookups.key(key), me.handle(), words, true));
         tellOfTheWalk(code, me);
-        return Answers.done("Talked through", saved);
+        return Answers.done("Discussed", saved);
     }
 
     /** Sends an item back: off the agenda, with what has to be answered first. */

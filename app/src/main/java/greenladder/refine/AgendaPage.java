@@ -8,7 +8,7 @@ import org.jspecify.annotations.Nullable;
 /**
  * The agenda as it is walked.
  *
- * @param figures how many are still to come, and how many were talked through today
+ * @param figures how many are still to come, and how many were discussed today
  * @param talk the item that is talked about; null where there is none
  */
 public record AgendaPage(
@@ -23,7 +23,7 @@ public record AgendaPage(
     public record Group(String title, List<Entry> entries) {}
 
     /**
-     * @param through whether it was talked through today
+     * @param through whether it was discussed today
      */
     public record Entry(
             String key,

@@ -72,10 +72,10 @@ class AgendaPages {
         return new AgendaPage(
                 product.code(),
                 url(product, at),
-                "%s to talk about%s"
+                "%s to discuss%s"
                         .formatted(
                                 Words.count(toCome, "item"),
-                                done == 0 ? "" : ", %d talked through today".formatted(done)),
+                                done == 0 ? "" : ", %d discussed today".formatted(done)),
                 grouped.stream()
                         .map(group ->
                                 new Group(

@@ -98,6 +98,6 @@ record Candidates(
                                         Words.of(velocity.most()),
                                         Words.count(velocity.sprints().size(), "sprint"),
                                         velocity.isShort() ? ", fewer than wanted" : ""))
-                .orElse("no closed sprint yet to hold them against");
+                .orElse("no closed sprint to compare with yet");
     }
 }

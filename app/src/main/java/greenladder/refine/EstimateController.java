@@ -57,7 +57,7 @@ class EstimateController {
                                 new Failure.Invalid(
                                         Problems.of(
                                                 "item",
-                                                "“%s” is no item's key; keys context like MSF104."
+                                                "“%s” is not an item key; keys look like MSF104."
                                                         .formatted(item))));
         long id = rounds.start(me, key);
         return Answers.leadTo("/%s/estimate?round=%d".formatted(key.product(), id));

@@ -78,7 +78,8 @@ public class IntakeLists {
                     new Problem("name", "There is a list “%s” already.".formatted(name.strip())));
         }
         if (lists.size() >= MOST_LISTS) {
-            problems.add(new Problem("name", "At most %d lists fit.".formatted(MOST_LISTS)));
+            problems.add(
+                    new Problem("name", "At most %d lists are allowed.".formatted(MOST_LISTS)));
         }
         boolean known =
                 team.products().contains(product)
@@ -184,7 +185,7 @@ public class IntakeLists {
                 .ifPresent(row -> {
                     throw new Failure.Conflict(
                             String.valueOf(row.takenAs),
-                            "“%s” was taken up meanwhile as %s.".formatted(row.title, row.takenAs));
+                            "“%s” has already become %s.".formatted(row.title, row.takenAs));
                 });
         return new CreateItems(
                 list.product,

@@ -171,7 +171,7 @@ class RankController {
                         new Failure.Invalid(
                                 Problems.of(
                                         "keys",
-                                        "“%s” is no item's key; keys context like MSF104."
+                                        "“%s” is not an item key; keys look like MSF104."
                                                 .formatted(text))));
     }
 }

@@ -67,8 +67,7 @@ class RankMoves {
      */
     Saved move(SignedIn me, RankPlace place, List<ItemKey> keys, RankForm form) {
         if (!place.filter().sorting().equals(Sorting.RANK) || !place.filter().groups().isEmpty()) {
-            throw invalid(
-                    "to", "The list does not stand in rank order; items cannot be moved in it.");
+            throw invalid("to", "The list is not in rank order; items cannot be moved in it.");
         }
         var snapshot = keeper.seenBy(me);
         var beside = new ArrayList<>(keys);

@@ -47,7 +47,7 @@ record RankPlace(
         }
     }
 
-    /** Reads a place; what is not there any more is passed over. Nothing asked: the first look. */
+    /** Reads a place; what no longer exists is passed over. Nothing asked: the first look. */
     static RankPlace read(Snapshot snapshot, Product product, MultiValueMap<String, String> asked) {
         var filter = ListState.read(asked);
         var level =

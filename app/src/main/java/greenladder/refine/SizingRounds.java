@@ -122,7 +122,7 @@ class SizingRounds {
             throw new Failure.Invalid(
                     Problems.of(
                             "label",
-                            "“%s” is no step of %s.".formatted(label, scale(me, row).name())));
+                            "“%s” is not a step of %s.".formatted(label, scale(me, row).name())));
         }
         store.sit(me, row);
         store.pick(row, me, label);

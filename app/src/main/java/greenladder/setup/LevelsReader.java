@@ -105,7 +105,7 @@ public final class LevelsReader {
         var keys = new HashSet<String>();
         var names = new HashSet<String>();
         if (entered.size() > MOST_STATES) {
-            problem(at + ".states", "At most %d states fit.".formatted(MOST_STATES));
+            problem(at + ".states", "At most %d states are allowed.".formatted(MOST_STATES));
         }
         for (int i = 0; i < entered.size(); i++) {
             var one = entered.get(i);
@@ -157,7 +157,7 @@ public final class LevelsReader {
             }
         }
         if (entered.size() > MOST_KINDS) {
-            problem(at + ".kinds", "At most %d kinds fit.".formatted(MOST_KINDS));
+            problem(at + ".kinds", "At most %d kinds are allowed.".formatted(MOST_KINDS));
         }
         return kinds;
     }

@@ -102,7 +102,7 @@ public class ProductSetup {
                         .orElseThrow(() ->
                                 invalid(
                                         "type",
-                                        "“%s” is no type of field; there are: %s."
+                                        "“%s” is not a type of field; there are: %s."
                                                 .formatted(
                                                         type,
                                                         Arrays.stream(CustomField.Type.values())
@@ -111,7 +111,7 @@ public class ProductSetup {
                                                                         Collectors.joining(
                                                                                 ", ")))));
         if (fields.size() >= MOST_FIELDS) {
-            throw invalid("name", "At most %d fields fit.".formatted(MOST_FIELDS));
+            throw invalid("name", "At most %d fields are allowed.".formatted(MOST_FIELDS));
         }
         var field =
                 new CustomField(
@@ -198,7 +198,7 @@ public class ProductSetup {
         var templates = product.templates();
         boolean isNew = entered.key().isBlank();
         if (isNew && templates.size() >= MOST_TEMPLATES) {
-            throw invalid("name", "At most %d templates fit.".formatted(MOST_TEMPLATES));
+            throw invalid("name", "At most %d templates are allowed.".formatted(MOST_TEMPLATES));
         }
         var keys = templates.stream().map(Template::key).collect(Collectors.toSet());
         if (!isNew && !keys.contains(entered.key())) {
@@ -262,7 +262,9 @@ public class ProductSetup {
                             "A prefix of at most %d characters fits.".formatted(LONGEST_PREFIX)));
         }
         if (template.children().size() > MOST_CHILDREN) {
-            problems.add(new Problem("children", "At most %d items fit.".formatted(MOST_CHILDREN)));
+            problems.add(
+                    new Problem(
+                            "children", "At most %d items are allowed.".formatted(MOST_CHILDREN)));
         }
         var level = product.levels().find(template.level());
         if (level.isEmpty()) {
@@ -272,7 +274,7 @@ public class ProductSetup {
             problems.add(
                     new Problem(
                             "kind",
-                            "“%s” is no kind of that level; there are: %s."
+                            "“%s” is not a kind of that level; there are: %s."
                                     .formatted(
                                             template.kind(),
                                             String.join(", ", level.get().kinds()))));

@@ -73,7 +73,7 @@ public final class RefiningReader {
         }
         requireDifferent("factors", factors.stream().map(Factor::key).toList());
         if (factors.size() > MOST_FACTORS) {
-            problem("factors", "At most %d factors fit.".formatted(MOST_FACTORS));
+            problem("factors", "At most %d factors are allowed.".formatted(MOST_FACTORS));
         }
         return factors;
     }
@@ -159,7 +159,7 @@ public final class RefiningReader {
         }
         requireDifferent("byHand", checks.stream().map(ReadyCheck::key).toList());
         if (checks.size() > MOST_CHECKS) {
-            problem("byHand", "At most %d checks fit.".formatted(MOST_CHECKS));
+            problem("byHand", "At most %d checks are allowed.".formatted(MOST_CHECKS));
         }
         return checks;
     }
@@ -194,7 +194,7 @@ public final class RefiningReader {
         if (text.length() > longest) {
             problem(
                     field,
-                    "“%s…” is %d characters long; at most %d fit."
+                    "“%s…” is %d characters long; at most %d are allowed."
                             .formatted(text.substring(0, 20), text.length(), longest));
         }
     }

@@ -104,9 +104,7 @@ public final class LedgerReplay {
         return next;
     }
 
-    /**
-     * With what changes name and is not there any more: the log does not always tell what it was.
-     */
+    /** With what changes name and no longer exists: the log does not always tell what it was. */
     private static Workspace named(Workspace workspace, List<Change> changes) {
         var named = workspace;
         for (var change : changes) {

@@ -207,8 +207,7 @@ public class Comments {
         var row = find(replyTo);
         var merged = keeper.seenBy(me).findItem(item).map(Comments::withMerged).orElse(List.of());
         if (row == null || !merged.contains(row.item) || row.removedAt != null) {
-            throw new Failure.Invalid(
-                    Problems.of("replyTo", "What you answer is not there any more."));
+            throw new Failure.Invalid(Problems.of("replyTo", "What you answer no longer exists."));
         }
         return row.replyTo == null ? replyTo : row.replyTo;
     }
@@ -275,7 +274,7 @@ public class Comments {
             problems.add(
                     new Problem(
                             "text",
-                            "The comment is %,d characters long; at most %,d fit."
+                            "The comment is %,d characters long; at most %,d are allowed."
                                     .formatted(body.length(), LONGEST)));
         }
         var mentioned = Mentions.in(body, markdown);

@@ -321,7 +321,7 @@ class GoalPages {
                 course.health().reversed().stream().map(note -> inWords(snapshot, note)).toList();
         var suggested = suggested(node);
         if (course.lastHealth().isEmpty()) {
-            return new Health("", "", "", "Nobody has said how it stands.", suggested, series);
+            return new Health("", "", "", "No note of health yet.", suggested, series);
         }
         var note = course.lastHealth().get();
         long days = Duration.between(note.at(), clock.instant()).toDays();

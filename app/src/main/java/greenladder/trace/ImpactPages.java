@@ -205,7 +205,7 @@ public class ImpactPages {
                 suspicion.id(),
                 suspicion.from().toString(),
                 title(snapshot, suspicion.from()),
-                "%s %s; last found to fit on %s"
+                "%s %s; last confirmed on %s"
                         .formatted(
                                 suspicion.words(),
                                 suspicion.to(),

@@ -51,7 +51,7 @@ record ThreadLines(ItemThread thread, Laid laid, boolean down, int head) {
                                 tie.from(),
                                 link.link().type().label(),
                                 tie.to(),
-                                tie.isSuspect() ? ", to be looked at again" : "");
+                                tie.isSuspect() ? ", to check again" : "");
     }
 
     private Point corner(ItemKey key) {

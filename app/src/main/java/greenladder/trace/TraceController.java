@@ -104,7 +104,7 @@ class TraceController {
             @RequestParam(defaultValue = "") String unit,
             @AuthenticationPrincipal SignedIn me) {
         return Answers.noted(
-                target.isBlank() ? "Nothing is measured any more" : "Saved",
+                target.isBlank() ? "Measure removed" : "Saved",
                 gateway.submit(me, new KeepMeasure(Lookups.key(key), from, target, unit)));
     }
 

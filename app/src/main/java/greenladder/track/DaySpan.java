@@ -44,7 +44,7 @@ public record DaySpan(
             }
             return new DaySpan(first, last, action, Map.of(), "");
         } catch (NoSuchElementException e) {
-            return new DaySpan(usual, today, action, Map.of(), "That is no day.");
+            return new DaySpan(usual, today, action, Map.of(), "That is not a date.");
         }
     }
 

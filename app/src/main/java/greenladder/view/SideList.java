@@ -75,7 +75,7 @@ public record SideList(
     }
 
     /**
-     * @param key empty for what is not there any more
+     * @param key empty for what no longer exists
      * @param note empty for none
      * @param points empty for none
      */

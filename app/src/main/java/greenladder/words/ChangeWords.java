@@ -109,24 +109,24 @@ public final class ChangeWords {
                     case CONFIRMED ->
                             change.followed() || after == null
                                     ? null
-                                    : "found that it fits what it stands under";
+                                    : "confirmed that it fits its parent";
                     case TITLE -> "renamed it from “%s”".formatted(before);
                     case DESCRIPTION ->
-                            after == null ? "took the description away" : "wrote the description";
+                            after == null ? "removed the description" : "wrote the description";
                     case RANK -> "moved it in the order";
                     case PARENT ->
-                            after == null
-                                    ? "took it from under " + before
-                                    : "put it under " + after;
+                            after == null ? "moved it out of " + before : "moved it under " + after;
                     case STATE -> "moved it to " + now;
                     case LEVEL, KIND -> "made it " + Words.withArticle(now);
-                    case ASSIGNEE -> after == null ? "gave it to nobody" : "gave it to " + now;
+                    case ASSIGNEE -> after == null ? "unassigned it" : "gave it to " + now;
                     case TEAM ->
-                            after == null ? "took it from team " + was : "gave it to team " + now;
+                            after == null
+                                    ? "removed it from team " + was
+                                    : "moved it to team " + now;
                     case SPRINT ->
-                            after == null ? "took it out of " + was : "planned it into " + now;
+                            after == null ? "removed it from " + was : "planned it into " + now;
                     case RELEASE ->
-                            after == null ? "took it out of " + was : "planned it for " + now;
+                            after == null ? "removed it from " + was : "planned it for " + now;
                     case BLOCKED -> after == null ? "unblocked it" : "blocked it: " + after;
                     case SIZE -> fromTo("size", before, after);
                     case VALUE -> fromTo("value", before, after);
@@ -143,39 +143,38 @@ public final class ChangeWords {
                             change.after(HandedOver.class)
                                     .map(rule -> HandOverWords.passedOn(snapshot, item, rule))
                                     .orElse(null);
-                    case ACCEPTED -> after == null ? "took the acceptance back" : "accepted it";
-                    case MEASURE ->
-                            after == null ? "took its measure away" : "said what is measured of it";
+                    case ACCEPTED -> after == null ? "withdrew the acceptance" : "accepted it";
+                    case MEASURE -> after == null ? "removed its measure" : "set its measure";
                     case READING ->
                             after == null
-                                    ? "took the reading of %s away"
+                                    ? "removed the reading of %s"
                                             .formatted(Words.day(field.readingDay()))
-                                    : "noted a reading of %s on %s"
+                                    : "added a reading of %s on %s"
                                             .formatted(after, Words.day(field.readingDay()));
                     case HEALTH ->
                             change.after(HealthNote.class)
                                     .map(note -> "noted that it is " + note.state().word())
-                                    .orElse("took a note of health away");
+                                    .orElse("removed a health note");
                     case WORKED ->
                             change.after(HourEntry.class)
                                     .map(hours -> "entered " + HandOverWords.hours(snapshot, hours))
                                     .or(() ->
                                             change.before(HourEntry.class)
                                                     .map(hours ->
-                                                            "took hours out: "
+                                                            "removed hours: "
                                                                     + HandOverWords.hours(
                                                                             snapshot, hours)))
                                     .orElse(null);
                     case LINK ->
                             after == null
-                                    ? "took a link away: %s %s"
+                                    ? "removed a link: %s %s"
                                             .formatted(field.linkType().label(), field.linkedTo())
                                     : before == null
-                                            ? "linked it: %s %s"
+                                            ? "added a link: %s %s"
                                                     .formatted(
                                                             field.linkType().label(),
                                                             field.linkedTo())
-                                            : "looked at the link again: %s %s"
+                                            : "confirmed the link: %s %s"
                                                     .formatted(
                                                             field.linkType().label(),
                                                             field.linkedTo());
@@ -184,14 +183,14 @@ public final class ChangeWords {
                     case MERGED -> after == null ? null : "merged into it: " + after;
                     case BAND ->
                             after == null
-                                    ? "took it out of the band " + was
-                                    : "put it into the band " + now;
+                                    ? "removed it from the band " + was
+                                    : "moved it to the band " + now;
                     case FACTOR ->
                             fromTo(factorName(snapshot, item, field.factorKey()), before, after);
                     case AGENDA ->
                             after == null
-                                    ? "took it off the agenda"
-                                    : "put it on the agenda: " + after;
+                                    ? "removed it from the agenda"
+                                    : "added it to the agenda: " + after;
                     case QUESTION -> after == null ? "closed the question" : "asked: " + after;
                     case CANDIDATE ->
                             after == null
@@ -200,8 +199,8 @@ public final class ChangeWords {
                     case READY -> "ticked its readiness";
                     case BROKEN_DOWN ->
                             after == null
-                                    ? "said that it is not broken down yet"
-                                    : "said that it is broken down";
+                                    ? "marked it as not broken down"
+                                    : "marked it as broken down";
                     case DECISIONS ->
                             change.after() instanceof List<?> notes
                                             && notes.getLast() instanceof DecisionNote last

@@ -22,7 +22,7 @@ final class ListWords {
         var now = change.after(Lines.class).orElse(Lines.NONE).all();
         var words = new ArrayList<String>();
         unlike(now, was).forEach(line -> words.add("added “%s”".formatted(line.text())));
-        unlike(was, now).forEach(line -> words.add("took out “%s”".formatted(line.text())));
+        unlike(was, now).forEach(line -> words.add("removed “%s”".formatted(line.text())));
         for (var line : now) {
             was.stream()
                     .filter(other -> other.text().equals(line.text()))
@@ -51,7 +51,7 @@ final class ListWords {
                                 .map(name -> "attached “%s”".formatted(name)),
                         was.stream()
                                 .filter(Predicate.not(now::contains))
-                                .map(name -> "took away the file “%s”".formatted(name)))
+                                .map(name -> "removed the file “%s”".formatted(name)))
                 .findFirst()
                 .orElse("changed its files");
     }

@@ -140,7 +140,7 @@ class BoardController {
                     if (item.level().carriesPoints()) {
                         throw FormValues.invalid(
                                 "column",
-                                "%s is no task; only tasks go under another story here."
+                                "%s is not a task; only tasks go under another story here."
                                         .formatted(key));
                     }
                 }

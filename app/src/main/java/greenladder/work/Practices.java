@@ -58,7 +58,7 @@ class Practices {
      */
     static String checked(String text) {
         if (text.length() > LONGEST) {
-            throw FormValues.invalid("to", "At most %d characters fit.".formatted(LONGEST));
+            throw FormValues.invalid("to", "At most %d characters are allowed.".formatted(LONGEST));
         }
         return text;
     }

@@ -113,7 +113,7 @@ class WorkPages {
                 .map(review ->
                         new WorkPage.ToRead(
                                 review.name(),
-                                "to be read for " + ChangeWords.nameOf(snapshot, review.by()),
+                                "to review for " + ChangeWords.nameOf(snapshot, review.by()),
                                 "/%s/reviews?of=%s".formatted(review.product(), review.key())))
                 .toList();
     }
@@ -249,7 +249,7 @@ class WorkPages {
                         new Wait(
                                 node.item().key().toString(),
                                 node.item().title(),
-                                "how it stands was said %d days ago; say it again"
+                                "health was last noted %d days ago; note it again"
                                         .formatted(days)));
     }
 

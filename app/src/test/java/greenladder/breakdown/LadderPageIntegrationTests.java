@@ -155,7 +155,7 @@ public class LadderPageIntegrationTests extends RunningDemo {
                         "renamed it from “Epic one”",
                         "set the value to 5",
                         "gave it to Tam Keel",
-                        "gave it to nobody",
+                        "unassigned it",
                         "set the finish to 2026-12-24",
                         "cleared the finish (was 2026-12-24)",
                         "blocked it: fog",

@@ -201,7 +201,7 @@ public class BoardJourneyTests extends BrowserTest {
         var page = signedIn("Lio Fenn");
         page.navigate("/" + product + "/work");
         requireAccessible(page, "my work");
-        assertThat(page.locator("[aria-label='Waits for me']"))
+        assertThat(page.locator("[aria-label='Waiting for me']"))
                 .containsText("asked: Which gate first?");
         page.locator("#link-" + key(2)).focus();
         page.keyboard().press("Tab");
@@ -214,7 +214,8 @@ public class BoardJourneyTests extends BrowserTest {
         page.locator("#wait-" + key(2) + " [name=item]").focus();
         page.keyboard().type(key(1));
         page.keyboard().press("Enter");
-        assertThat(page.locator("[aria-label='I wait for']")).containsText("waits for " + key(1));
+        assertThat(page.locator("[aria-label='I’m waiting for']"))
+                .containsText("waits for " + key(1));
 
         page.navigate("/" + product + "/blocked");
         requireAccessible(page, "blocked");

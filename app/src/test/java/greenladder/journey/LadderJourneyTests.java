@@ -145,7 +145,7 @@ public class LadderJourneyTests extends BrowserTest {
         field.fill("x".repeat(501));
         field.press("Enter");
         assertThat(page.locator("#error-epic"))
-                .hasText("The title is 501 characters long; at most 500 fit.");
+                .hasText("The title is 501 characters long; at most 500 are allowed.");
         assertThat(field).hasValue("x".repeat(501));
 
         page.locator("#p-" + code + "3-size .in-place").click();

@@ -202,7 +202,7 @@ public class PlanJourneyTests extends BrowserTest {
 
         page.locator("#link-" + made.product() + "3").focus();
         page.keyboard().press("p");
-        page.locator("[data-plan-out]", has("Take out of Spring")).click();
+        page.locator("[data-plan-out]", has("Remove from Spring")).click();
         assertThat(page.locator(".release-name")).containsText("10 of 10 points");
 
         page.navigate("/" + made.product() + "/releases");

@@ -289,7 +289,7 @@ public class RefineJourneyTests extends BrowserTest {
         var here = ines.locator(".agenda-entry.is-current").getAttribute("data-key");
         ines.locator("[data-agenda-decide]").fill("Only on the aft ramp");
         ines.locator("[data-agenda-decide]").press("Enter");
-        assertThat(bram.locator("#entry-" + here)).containsText("talked through");
+        assertThat(bram.locator("#entry-" + here)).containsText("discussed");
         Assertions.assertThat(api().get("/items/" + here).body().path("decisions").toString())
                 .contains("Only on the aft ramp");
     }

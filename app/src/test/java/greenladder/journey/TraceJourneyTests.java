@@ -49,14 +49,14 @@ public class TraceJourneyTests extends BrowserTest {
         page.keyboard().press("k");
         var dialog = page.locator("[data-thread-link]");
         assertThat(dialog).containsText("Link %1$s4 to %1$s5".formatted(code));
-        button(dialog, "Link them").click();
+        button(dialog, "Link").click();
         assertThat(page.locator(".tie.depends-on")).hasCount(1);
         // With the pointer, from the dot of one to another; what is refused stays with its reason.
         page.locator("#knot-" + code + "5").hover();
         page.locator("#knot-" + code + "5 [data-knot-handle]")
                 .dragTo(page.locator("#knot-" + code + "4"));
         assertThat(dialog).containsText("Link %1$s5 to %1$s4".formatted(code));
-        button(dialog, "Link them").click();
+        button(dialog, "Link").click();
         assertThat(dialog.locator(".error")).containsText("circle");
         page.keyboard().press("Escape");
         assertThat(dialog).isHidden();
@@ -110,13 +110,13 @@ public class TraceJourneyTests extends BrowserTest {
                         "/products/" + code + "/tests",
                         "{'title':'Any','covers':['%s6']}".formatted(code));
         var page = signedIn("Ines Rowe");
-        mended(page, code, "done-with-open", 3, "Set it right", "");
-        mended(page, code, "all-done-open", 5, "Set it right", "");
-        mended(page, code, "no-work", 1, "Add it", "Mats again");
-        mended(page, code, "no-children", 7, "Add it", "First mat");
+        mended(page, code, "done-with-open", 3, "Fix the state", "");
+        mended(page, code, "all-done-open", 5, "Fix the state", "");
+        mended(page, code, "no-work", 1, "Add", "Mats again");
+        mended(page, code, "no-children", 7, "Add", "First mat");
         mended(page, code, "no-goal", 2, "Set parent", code + "1");
-        mended(page, code, "after-parent", 3, "Move it", "2026-05-30");
-        mended(page, code, "no-test", 4, "Write the test", "Mat stays");
+        mended(page, code, "after-parent", 3, "Change date", "2026-05-30");
+        mended(page, code, "no-test", 4, "Add the test", "Mat stays");
         api().patch("/items/" + code + "2", "{'parent':null}");
         mended(page, code, "loose", 2, "Set parent", code + "1");
         api().patch("/items/" + code + "2", "{'title':'Mats that stay'}");
@@ -157,8 +157,8 @@ public class TraceJourneyTests extends BrowserTest {
         api().patch("/items/" + code + "4", "{'title':'Thick wick','size':8}");
         api().delete("/items/" + code + "5");
         page.reload();
-        assertThat(page.locator(".track-words"))
-                .containsText("8 points then, 8 now: 0 came, 5 went, +5 by other sizes.");
+        assertThat(page.locator(".paper-state"))
+                .containsText("8 points then, 8 now: 0 added, 5 removed, +5 by re-sizing.");
         var went = page.locator("#part-removed");
         assertThat(went).containsText("Glass");
         page.locator("#part-text td summary").click();
@@ -187,7 +187,7 @@ public class TraceJourneyTests extends BrowserTest {
         ines.navigate("/" + code + "/tests");
         ines.locator("#start-round summary").click();
         ines.locator("#start-round [name=name]").fill("November");
-        button(ines.locator("#start-round"), "Start it").click();
+        button(ines.locator("#start-round"), "Start").click();
         ines.waitForURL(Pattern.compile(".*tests\\?round=.*r1$"));
         var oona = signedIn("Oona Marsh");
         oona.navigate("/" + code + "/tests?round=" + code.toLowerCase(Locale.ROOT) + "-r1");
@@ -218,12 +218,12 @@ public class TraceJourneyTests extends BrowserTest {
         page.locator("#begin-page summary").click();
         page.locator("#begin-page [name=name]").fill("Specification");
         page.locator("#begin-page [name=item]").fill(code + "2");
-        button(page.locator("#begin-page"), "Begin it").click();
+        button(page.locator("#begin-page"), "Create").click();
         page.locator("#page-more [name=text]").fill("It burns all night\n\nIt does not smoke");
-        button(page.locator("#page-more"), "Add it").click();
+        button(page.locator("#page-more"), "Add").click();
         assertThat(page.locator(".page-line")).hasCount(2);
         page.locator("#passage-2 input[type=checkbox]").check();
-        button(page.locator("#make-items"), "Make them").click();
+        button(page.locator("#make-items"), "Create").click();
         assertThat(page.locator("#passage-2")).containsText(code + "7");
         assertThat(page.locator("#passage-2")).containsText("To do");
         // Two write one passage: the later is told, and keeps what was typed.
@@ -237,15 +237,15 @@ public class TraceJourneyTests extends BrowserTest {
         var mine = page.locator("#passage-1 .paper-form");
         mine.locator("summary").click();
         mine.locator("textarea[name=text]").first().fill("It burns until morning");
-        button(mine, "Keep it").click();
+        button(mine, "Save").click();
         assertThat(page.locator("#passage-1 .as-written")).hasText("It burns until morning");
-        button(hers, "Keep it").click();
+        button(hers, "Save").click();
         assertThat(hers.locator(".error").first()).containsText("It burns until morning");
         assertThat(hers.locator("textarea[name=text]").first()).hasValue("It burns for a week");
         // Once it does, she sees both, and keeps hers.
         oona.unroute("**/live?**");
         assertThat(hers.locator(".meanwhile")).containsText("It burns until morning");
-        button(hers, "Keep it").click();
+        button(hers, "Save").click();
         assertThat(page.locator("#passage-1 .as-written")).hasText("It burns for a week");
     }
 
@@ -258,9 +258,8 @@ public class TraceJourneyTests extends BrowserTest {
         ines.locator("#send-review [name=name]").fill("Before we begin");
         ines.locator("#send-review [name=items]").fill("%1$s4 %1$s5".formatted(code));
         ines.getByLabel("Saga Lind", new Page.GetByLabelOptions().setExact(true)).check();
-        button(ines.locator("#send-review"), "Send it").click();
-        assertThat(ines.locator("#view"))
-                .containsText("Not answered to everything yet: Saga Lind.");
+        button(ines.locator("#send-review"), "Send").click();
+        assertThat(ines.locator("#view")).containsText("Answers missing from: Saga Lind.");
         var saga = signedIn("Saga Lind");
         var notice =
                 saga.locator(
@@ -318,8 +317,8 @@ public class TraceJourneyTests extends BrowserTest {
         talk.locator(".talk-reply textarea").fill("It is");
         button(talk, "Reply").click();
         assertThat(talk.locator(".talk-replies")).containsText("It is");
-        button(talk, "Settled").click();
-        assertThat(page.locator(".talk-settled > summary")).containsText("Settled by Ines Rowe");
+        button(talk, "Resolve").click();
+        assertThat(page.locator(".talk-settled > summary")).containsText("Resolved by Ines Rowe");
         assertThat(page.locator(".talk-replies")).isHidden();
         page.locator("[data-talk-changes]").check();
         assertThat(page.locator(".talk-change").first()).isVisible();

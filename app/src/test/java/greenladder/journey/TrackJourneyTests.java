@@ -253,7 +253,7 @@ public class TrackJourneyTests extends BrowserTest {
         page.locator("#pick-kind-bug").check();
         assertThat(tile).containsText("1 story open now");
         page.locator("#narrow-choice > summary").click();
-        page.getByText("Keep this filter").click();
+        page.getByText("Save filter").click();
         assertThat(page.locator("[data-tile]")).hasCount(5);
         assertThat(tile).containsText("1 story open now");
         assertThat(tile).containsText("Kind: bug");
@@ -370,18 +370,18 @@ public class TrackJourneyTests extends BrowserTest {
         goal.locator(".goal-forms > summary").click();
         goal.locator("[name=from]").fill("14");
         goal.locator("[name=target]").fill("14");
-        goal.getByText("Keep the measure").click();
+        goal.getByText("Save the measure").click();
         assertThat(goal.locator(".error").last()).containsText("where it starts");
         goal.locator("[name=target]").fill("7");
         goal.locator("[name=unit]").fill("minutes");
-        goal.getByText("Keep the measure").click();
+        goal.getByText("Save the measure").click();
         assertThat(goal).containsText("From 14 to 7 minutes");
         goal.locator("[name=value]").fill("10.5");
-        goal.getByText("Note the reading").click();
+        goal.getByText("Add the reading").click();
         assertThat(goal).containsText("50 % of the way");
         goal.locator("[name=state]").selectOption("in doubt");
         goal.locator("[name=words]").fill("rain");
-        goal.getByText("Note it").click();
+        goal.locator("form[action$=health] button").click();
         assertThat(goal).containsText("In doubt rain");
 
         page.navigate("/" + code + "/gaps?kind=not-sized");
@@ -395,7 +395,7 @@ public class TrackJourneyTests extends BrowserTest {
         assertThat(row).hasCount(0);
         page.navigate("/" + code + "/gaps?kind=no-criteria");
         row.locator("[name=value]").fill("Feet stay dry");
-        row.getByText("Add it").click();
+        row.getByText("Add").click();
         assertThat(row).hasCount(0);
         assertThat(page.locator(".track-words")).containsText("Nothing of this kind");
     }

@@ -232,7 +232,7 @@ public class HiddenWorkIntegrationTests extends RunningDemo {
         assertThat(sent.status()).as(sent.body().toString()).isEqualTo(201);
         var page = "/%s/reviews?of=%s".formatted(code, text(sent, "id"));
         assertThat(bodyOf("ines.rowe", page))
-                .contains("Not answered to everything yet: Petra Nye.")
+                .contains("Answers missing from: Petra Nye.")
                 .contains(code + "3 is not open to Petra Nye, who is not asked about it.");
         told(
                 "petra.nye",

@@ -64,7 +64,7 @@ public class CandidatesTests {
 
         assertThat(others.team()).isEqualTo("no team yet");
         assertThat(others.items()).extracting(Candidates.Candidate::title).containsExactly("C");
-        assertThat(others.usual()).isEqualTo("no closed sprint yet to hold them against");
+        assertThat(others.usual()).isEqualTo("no closed sprint to compare with yet");
     }
 
     @Test

@@ -50,15 +50,13 @@ public class RankIntegrationTests extends RunningPages {
         assertThat(get("/" + code + "/agenda")).contains("2 items to talk about<");
 
         var off = api().patch("/items/" + code + "1", "{'agenda':null}").header("Operation-Id");
-        assertThat(get("/" + code + "/agenda"))
-                .contains("1 item to talk about, 1 talked through today");
+        assertThat(get("/" + code + "/agenda")).contains("1 item to talk about, 1 discussed today");
         api().patch("/items/" + code + "2", "{'agenda':null}");
         assertThat(get("/" + code + "/agenda"))
-                .contains("0 items to talk about, 2 talked through today");
+                .contains("0 items to talk about, 2 discussed today");
 
         api().post("/operations/" + off + "/undo", "");
-        assertThat(get("/" + code + "/agenda"))
-                .contains("1 item to talk about, 1 talked through today");
+        assertThat(get("/" + code + "/agenda")).contains("1 item to talk about, 1 discussed today");
     }
 
     @DataProvider
@@ -264,7 +262,7 @@ public class RankIntegrationTests extends RunningPages {
         var round = "/" + code + "/estimate/rounds/" + id;
 
         assertThat(postAsOwner(round + "/show").body()).contains("Nobody has picked yet.");
-        assertThat(postAsOwner(round + "/pick", "label", "4").body()).contains("“4” is no step");
+        assertThat(postAsOwner(round + "/pick", "label", "4").body()).contains("“4” is not a step");
         assertThat(postAsOwner(round + "/pick", "label", "?").status()).isEqualTo(200);
         assertThat(postAsOwner(round + "/show").status()).isEqualTo(200);
         assertThat(get("/" + code + "/estimate?round=" + id)).contains("Nobody could say.");

@@ -100,7 +100,7 @@ public class RefiningReaderTests {
             {"bands", "a\nb\nc\nd\ne\nf\ng\nh", "There are from 2 to 7 bands."},
             {"bands", "must: Must\nmust: Should", "“must” stands there twice."},
             {"bands", "must: Now\nshould: Now", "“Now” stands there twice."},
-            {"bands", "x".repeat(50) + "\nb", "50 characters long; at most 40 fit."},
+            {"bands", "x".repeat(50) + "\nb", "50 characters long; at most 40 are allowed."},
             {"factors", "size: Size", "“size” cannot name a factor"},
             {"factors", "9lives: Lives", "cannot name a factor"},
             {"factors", "impact: Impact, 9 to 1", "a range goes from a number to a larger one."},
@@ -114,7 +114,7 @@ public class RefiningReaderTests {
             {"small", "few", "is a number of points."},
             {"small", "0", "is a number of points."},
             {"byHand", "seen: Seen\nseen: Heard", "“seen” stands there twice."},
-            {"scaleName", "x".repeat(41), "at most 40 fit."},
+            {"scaleName", "x".repeat(41), "at most 40 are allowed."},
         };
     }
 

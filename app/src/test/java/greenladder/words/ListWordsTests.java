@@ -16,10 +16,10 @@ public class ListWordsTests {
     public Object[][] changes() {
         return new Object[][] {
             {null, "[ ] Pack", "in the checklist: added “Pack”"},
-            {"[ ] Pack", null, "in the checklist: took out “Pack”"},
+            {"[ ] Pack", null, "in the checklist: removed “Pack”"},
             {"[ ] Pack", "[x] Pack", "in the checklist: “Pack” is done"},
             {"[x] Pack", "[ ] Pack", "in the checklist: “Pack” is not done any more"},
-            {"[ ] Pack", "[ ] Sail", "in the checklist: added “Sail”, took out “Pack”"},
+            {"[ ] Pack", "[ ] Sail", "in the checklist: added “Sail”, removed “Pack”"},
             {"[ ] Pack\n[ ] Sail", "[ ] Sail\n[ ] Pack", "rearranged the checklist"},
             {"[ ] Pack", "[MSF3] Pack", "rearranged the checklist"},
             {null, "[ ] A\n[ ] B\n[ ] C", "changed 3 lines of the checklist"},
@@ -42,7 +42,7 @@ public class ListWordsTests {
         assertThat(ListWords.ofFiles(change(Field.ATTACHMENTS, null, one)))
                 .isEqualTo("attached “quay at dusk.png”");
         assertThat(ListWords.ofFiles(change(Field.ATTACHMENTS, one, null)))
-                .isEqualTo("took away the file “quay at dusk.png”");
+                .isEqualTo("removed the file “quay at dusk.png”");
         assertThat(ListWords.ofFiles(change(Field.ATTACHMENTS, one, one)))
                 .isEqualTo("changed its files");
     }

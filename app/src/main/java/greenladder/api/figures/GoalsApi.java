@@ -154,7 +154,7 @@ class GoalsApi {
 
     @PutMapping("/items/{key}/measure")
     @Operation(
-            summary = "Say what is measured of an item",
+            summary = "Set a measure of an item",
             description = "from, target, unit; no target takes the measure away")
     ResponseEntity<Optional<MeasureJson>> keepMeasure(
             @PathVariable String key,

@@ -82,7 +82,7 @@ class SprintsApi {
 
     @PostMapping("/teams/{id}/sprints")
     @Operation(
-            summary = "Make sprints one after the other",
+            summary = "Create sprints one after the other",
             description =
                     "start, days (12 unless given: two weeks from Monday to Friday), count (1),"
                             + " name such as “Tide {n}”, goal, firstNumber. All or none.")

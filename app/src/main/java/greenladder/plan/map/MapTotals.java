@@ -24,7 +24,7 @@ final class MapTotals {
     }
 
     String inWords() {
-        return "%s done · %s under way · %s to do"
+        return "%s done · %s in progress · %s to do"
                 .formatted(
                         Words.of(done),
                         Words.of(underWay),

@@ -230,7 +230,7 @@ class ReviewPages {
             }
         }
         if (!waiting.isEmpty()) {
-            notOpen.addFirst("Not answered to everything yet: " + String.join(", ", waiting) + ".");
+            notOpen.addFirst("Answers missing from: " + String.join(", ", waiting) + ".");
         }
         return String.join(" ", notOpen);
     }

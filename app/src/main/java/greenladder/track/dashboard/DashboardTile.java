@@ -27,7 +27,7 @@ record DashboardTile(int id, Kind kind, boolean wide, String of, String filter) 
         BURNUP("Burnup", false),
         OPEN("Open work", true),
         SPENDING("Spending", true),
-        AGES("Under way, the oldest first", true),
+        AGES("In progress, the oldest first", true),
         BLOCKED("Blocked", true),
         LIST("Saved view", false);
 

@@ -228,7 +228,7 @@ class DashboardTiles {
                     tile,
                     "Burndown",
                     team.isEmpty()
-                            ? "This team is not here any more."
+                            ? "This team is no longer here."
                             : team.get().name() + " has no sprint running.");
         }
         var burndowns =

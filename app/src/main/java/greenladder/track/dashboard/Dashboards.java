@@ -100,7 +100,7 @@ class Dashboards {
     public long make(SignedIn me, String product, String name, List<DashboardTile> tiles) {
         if (of(me, product).stream().filter(one -> one.owner().equals(me.handle())).count()
                 >= MOST_OF_ONE) {
-            throw invalid("name", "At most %d dashboards fit.".formatted(MOST_OF_ONE));
+            throw invalid("name", "At most %d dashboards are allowed.".formatted(MOST_OF_ONE));
         }
         var row = new DashboardRow();
         row.product = product;
@@ -136,7 +136,7 @@ class Dashboards {
         var row = own(me, product, id);
         var tiles = step.apply(new ArrayList<>(DashboardTile.parse(row.tiles)));
         if (tiles.size() > MOST_TILES) {
-            throw invalid("what", "At most %d figures fit.".formatted(MOST_TILES));
+            throw invalid("what", "At most %d figures are allowed.".formatted(MOST_TILES));
         }
         if (tiles.stream().anyMatch(tile -> tile.of().length() > LONGEST_OF)) {
             throw invalid("what", "This cannot be shown.");

@@ -60,11 +60,7 @@ final class CycleDots {
                         "cycle-times",
                         "What was finished, the latest first",
                         TrackTable.heads(
-                                "Item",
-                                "Finished",
-                                ":From its start",
-                                ":From its making",
-                                "Taken up again"),
+                                "Item", "Finished", ":From start", ":From creation", "Reopened"),
                         finished.stream().limit(MOST_ROWS).map(one -> row(snapshot, one)).toList()),
                 finished.size() > MOST_ROWS
                         ? "The latest %d of %,d.".formatted(MOST_ROWS, finished.size())

@@ -64,12 +64,12 @@ final class SprintsBesideEachOther {
         share(lines, "Carried over", reports, SprintReport::carriedOver);
         lines.add(
                 line("Re-sized", reports, one -> Cell.text(Words.signed(one.resized().points()))));
-        lines.add(line("Kept of what was committed", reports, one -> Cell.text(kept(one))));
+        lines.add(line("Completed of what was committed", reports, one -> Cell.text(kept(one))));
         for (var kind : SprintNote.Kind.values()) {
             lines.add(line(kind.label(), sprints, one -> Cell.text(notes(one, kind))));
         }
         return Optional.of(
-                new TrackTable("sprints", "The last sprints side by side", heads, lines));
+                new TrackTable("sprints", "The last sprints beside each other", heads, lines));
     }
 
     private static <T> Line line(String label, List<T> those, Function<T, Cell> cell) {

@@ -74,11 +74,11 @@ record PaperRules(Snapshot after, ProblemCollector found) {
     private void review(Review review) {
         text("words", review.words());
         if (review.readers().isEmpty()) {
-            wrong("readers", "Say who is to read it.");
+            wrong("readers", "Say who should review it.");
         }
         fits("readers", "people", review.readers().size(), MOST_READERS);
         if (review.seen().isEmpty()) {
-            wrong("items", "Say what is to be read.");
+            wrong("items", "Say what should be reviewed.");
         }
         fits("items", "items", review.seen().size(), MOST_ITEMS);
         review.answers()
@@ -103,13 +103,17 @@ record PaperRules(Snapshot after, ProblemCollector found) {
 
     private void text(String field, String text) {
         if (text.length() > LONGEST_TEXT) {
-            wrong(field, "At most %,d characters fit, not %,d.", LONGEST_TEXT, text.length());
+            wrong(
+                    field,
+                    "At most %,d characters are allowed, not %,d.",
+                    LONGEST_TEXT,
+                    text.length());
         }
     }
 
     private void fits(String field, String what, int count, int most) {
         if (count > most) {
-            wrong(field, "At most %,d %s fit, not %,d.", most, what, count);
+            wrong(field, "At most %,d %s are allowed, not %,d.", most, what, count);
         }
     }
 

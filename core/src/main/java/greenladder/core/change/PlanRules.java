@@ -223,7 +223,7 @@ record PlanRules(Snapshot before, Snapshot after, ProblemCollector found) {
 
     private void checkText(String field, @Nullable String text) {
         if (text != null && text.length() > LONGEST_TEXT) {
-            wrong(field, "At most %d characters fit, not %d.", LONGEST_TEXT, text.length());
+            wrong(field, "At most %d characters are allowed, not %d.", LONGEST_TEXT, text.length());
         }
     }
 
@@ -237,7 +237,7 @@ record PlanRules(Snapshot before, Snapshot after, ProblemCollector found) {
             wrong("weekdays", "A team works on at least one day of the week.");
         }
         if (calendar.holidays().size() > MOST_HOLIDAYS) {
-            wrong("holidays", "At most %d holidays fit.", MOST_HOLIDAYS);
+            wrong("holidays", "At most %d holidays are allowed.", MOST_HOLIDAYS);
         }
         calendar.holidays().values().stream()
                 .filter(name -> name.isBlank() || name.length() > LONGEST_NAME)
@@ -328,7 +328,7 @@ record PlanRules(Snapshot before, Snapshot after, ProblemCollector found) {
             wrong("date", "Days lie between the years 1990 and 2200.");
         }
         if (release.milestones().size() > MOST_MILESTONES) {
-            wrong("milestones", "At most %d milestones fit.", MOST_MILESTONES);
+            wrong("milestones", "At most %d milestones are allowed.", MOST_MILESTONES);
         }
         release.milestones().stream()
                 .filter(one -> one.name().isBlank() || one.name().length() > LONGEST_NAME)

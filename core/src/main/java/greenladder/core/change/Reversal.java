@@ -118,7 +118,7 @@ public final class Reversal {
     }
 
     private static String goneOrBack(ItemKey key, boolean was) {
-        return was ? "%s is there again already.".formatted(key) : key + " was deleted since.";
+        return was ? "%s has already been restored.".formatted(key) : key + " was deleted since.";
     }
 
     private List<Change> reversed(Node node, Map<Field, Change> fields) {

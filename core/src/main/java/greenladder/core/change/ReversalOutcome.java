@@ -25,12 +25,12 @@ record ReversalOutcome(
         var product = next.requireProduct(key.product());
         var level = product.levels().find(draft.text(Field.LEVEL).orElse(""));
         if (level.isEmpty()) {
-            wrong(Field.LEVEL, "%s had a level that %s has no more.", key, product.name());
+            wrong(Field.LEVEL, "%s had a level that %s no longer has.", key, product.name());
             return;
         }
         var team = draft.text(Field.TEAM);
         if (team.isPresent() && next.findTeam(team.get()).isEmpty()) {
-            wrong(Field.TEAM, "The team of %s is there no more (%s).", key, team.get());
+            wrong(Field.TEAM, "The team of %s no longer exists (%s).", key, team.get());
         }
         var states = next.statesOf(level.get(), team.orElse(null));
         draft.text(Field.STATE)
@@ -38,13 +38,13 @@ record ReversalOutcome(
                 .ifPresent(state ->
                         wrong(
                                 Field.STATE,
-                                "%s had a state that is there no more (%s).",
+                                "%s had a state that no longer exists (%s).",
                                 key,
                                 state));
         draft.text(Field.KIND)
                 .filter(kind -> !level.get().kinds().contains(kind))
                 .ifPresent(kind ->
-                        wrong(Field.KIND, "%s had a kind that is there no more (%s).", key, kind));
+                        wrong(Field.KIND, "%s had a kind that no longer exists (%s).", key, kind));
         draft.text(Field.ASSIGNEE)
                 .filter(handle -> !handle.equals(assigneeNow(key)))
                 .flatMap(next::findPerson)
@@ -70,7 +70,7 @@ record ReversalOutcome(
                 .ifPresent(sprint ->
                         wrong(
                                 Field.SPRINT,
-                                "The sprint of %s is there no more (%s).",
+                                "The sprint of %s no longer exists (%s).",
                                 key,
                                 sprint));
         draft.text(Field.RELEASE)
@@ -78,7 +78,7 @@ record ReversalOutcome(
                 .ifPresent(release ->
                         wrong(
                                 Field.RELEASE,
-                                "The release of %s is there no more (%s).",
+                                "The release of %s no longer exists (%s).",
                                 key,
                                 release));
     }

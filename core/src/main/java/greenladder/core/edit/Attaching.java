@@ -37,7 +37,7 @@ final class Attaching {
         var files = filesOf(snapshot, command.item());
         var left = files.stream().filter(file -> !file.id().equals(command.file())).toList();
         if (left.size() == files.size()) {
-            problem(found, "This file is not there any more.");
+            problem(found, "This file no longer exists.");
         }
         return drawn(snapshot, command.item(), left);
     }

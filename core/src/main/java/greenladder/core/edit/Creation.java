@@ -63,7 +63,7 @@ final class Creation {
             found.add(
                     Problem.SINGLE,
                     "items",
-                    "%,d items at once are too many; at most %,d fit."
+                    "%,d items at once are too many; at most %,d are allowed."
                             .formatted(command.entries().size(), Decisions.MOST_ENTRIES));
         } else {
             for (int i = 0; i < command.entries().size(); i++) {

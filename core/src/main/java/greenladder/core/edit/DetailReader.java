@@ -50,7 +50,7 @@ final class DetailReader {
         for (var label : split(unsigned(text))) {
             if (label.length() > LONGEST_LABEL) {
                 return wrong(
-                        "The label “%s” is %d characters long; at most %d fit."
+                        "The label “%s” is %d characters long; at most %d are allowed."
                                 .formatted(
                                         Shortened.inMessage(label), label.length(), LONGEST_LABEL));
             }
@@ -79,7 +79,7 @@ final class DetailReader {
     private static Reading keptLabels(Map<String, String> labels) {
         if (labels.size() > MOST_LABELS) {
             return wrong(
-                    "%d labels are too many; at most %d fit."
+                    "%d labels are too many; at most %d are allowed."
                             .formatted(labels.size(), MOST_LABELS));
         }
         return kept(List.copyOf(labels.values()));
@@ -112,7 +112,7 @@ final class DetailReader {
         }
         return lines.size() > MOST_LINES
                 ? wrong(
-                        "%d lines are too many; at most %d fit."
+                        "%d lines are too many; at most %d are allowed."
                                 .formatted(lines.size(), MOST_LINES))
                 : kept(new Lines(lines));
     }
@@ -125,7 +125,7 @@ final class DetailReader {
         }
         return text.length() > LONGEST_LINE
                 ? wrong(
-                        "The line is %,d characters long; at most %d fit."
+                        "The line is %,d characters long; at most %d are allowed."
                                 .formatted(text.length(), LONGEST_LINE))
                 : kept(text);
     }
@@ -156,7 +156,8 @@ final class DetailReader {
         }
         if (links.size() > MOST_LINKS) {
             return wrong(
-                    "%d links are too many; at most %d fit.".formatted(links.size(), MOST_LINKS));
+                    "%d links are too many; at most %d are allowed."
+                            .formatted(links.size(), MOST_LINKS));
         }
         return kept(List.copyOf(links));
     }
@@ -167,7 +168,7 @@ final class DetailReader {
             case TEXT, PERSON, PEOPLE, ITEM ->
                     text.length() > LONGEST_TEXT
                             ? wrong(
-                                    "%s is %,d characters long; at most %,d fit."
+                                    "%s is %,d characters long; at most %,d are allowed."
                                             .formatted(field.name(), text.length(), LONGEST_TEXT))
                             : kept(oneLine(text));
             case NUMBER, TOTAL -> number(field, text);
@@ -256,7 +257,7 @@ final class DetailReader {
     }
 
     private static String noChoice(CustomField field, String text) {
-        return "“%s” is no choice for %s; there are: %s."
+        return "“%s” is not a choice for %s; there are: %s."
                 .formatted(
                         Shortened.inMessage(text),
                         field.name(),
@@ -278,7 +279,7 @@ final class DetailReader {
     }
 
     private static String notAnAddress(String text) {
-        return "“%s” is no web address; one begins with https:// or http://."
+        return "“%s” is not a web address; one starts with https:// or http://."
                 .formatted(Shortened.inMessage(text));
     }
 

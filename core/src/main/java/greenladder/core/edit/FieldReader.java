@@ -138,7 +138,9 @@ final class FieldReader {
             case TITLE -> titleTooLong(length);
             case DESCRIPTION -> descriptionTooLong(length);
             default ->
-                    wrong("This is %,d characters long; at most %,d fit.".formatted(length, most));
+                    wrong(
+                            "This is %,d characters long; at most %,d are allowed."
+                                    .formatted(length, most));
         };
     }
 
@@ -147,7 +149,7 @@ final class FieldReader {
         return level.kinds().contains(kind)
                 ? kept(kind)
                 : wrong(
-                        "“%s” is no kind of %s; there are: %s."
+                        "“%s” is not a kind of %s; there are: %s."
                                 .formatted(
                                         Shortened.inMessage(kind),
                                         Legality.word(level),
@@ -159,7 +161,7 @@ final class FieldReader {
         return states.find(key).isPresent()
                 ? kept(key)
                 : wrong(
-                        "“%s” is no state of %s; there are: %s."
+                        "“%s” is not a state of %s; there are: %s."
                                 .formatted(
                                         Shortened.inMessage(key),
                                         Legality.aWord(level),
@@ -178,13 +180,13 @@ final class FieldReader {
 
     private static Reading titleTooLong(int length) {
         return wrong(
-                "The title is %,d characters long; at most %d fit."
+                "The title is %,d characters long; at most %d are allowed."
                         .formatted(length, LONGEST_TITLE));
     }
 
     private static Reading descriptionTooLong(int length) {
         return wrong(
-                "The description is %,d characters long; at most %,d fit."
+                "The description is %,d characters long; at most %,d are allowed."
                         .formatted(length, LONGEST_DESCRIPTION));
     }
 
@@ -203,7 +205,7 @@ final class FieldReader {
                 .map(band -> kept(band.key()))
                 .orElseGet(() ->
                         wrong(
-                                "“%s” is no band of %s; there are: %s."
+                                "“%s” is not a band of %s; there are: %s."
                                         .formatted(
                                                 Shortened.inMessage(text),
                                                 product.name(),
@@ -260,7 +262,7 @@ final class FieldReader {
                     .filter(check -> check.kind() == ReadyCheck.Kind.BY_HAND)
                     .isEmpty()) {
                 return wrong(
-                        "“%s” is no check that is ticked by hand."
+                        "“%s” is not a check that is ticked by hand."
                                 .formatted(Shortened.inMessage(key)));
             }
         }
@@ -423,7 +425,7 @@ final class FieldReader {
     private static Reading reason(String text) {
         return text.length() > LONGEST_REASON
                 ? wrong(
-                        "The reason is %,d characters long; at most %d fit."
+                        "The reason is %,d characters long; at most %d are allowed."
                                 .formatted(text.length(), LONGEST_REASON))
                 : kept(text);
     }

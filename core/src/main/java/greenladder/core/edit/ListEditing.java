@@ -69,7 +69,7 @@ final class ListEditing {
     private Lines at(int at, String text, IntFunction<Lines> step) {
         var place = find(lines, at, text);
         if (place.isEmpty()) {
-            problem("The line “%s” is not there any more.".formatted(Shortened.inMessage(text)));
+            problem("The line “%s” no longer exists.".formatted(Shortened.inMessage(text)));
             return lines;
         }
         return step.apply(place.getAsInt());
@@ -77,7 +77,9 @@ final class ListEditing {
 
     private Lines added(String entered) {
         if (lines.size() >= DetailReader.MOST_LINES) {
-            problem("The list is full; at most %d lines fit.".formatted(DetailReader.MOST_LINES));
+            problem(
+                    "The list is full; at most %d lines are allowed."
+                            .formatted(DetailReader.MOST_LINES));
             return lines;
         }
         return switch (DetailReader.line(entered)) {

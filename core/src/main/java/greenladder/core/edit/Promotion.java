@@ -24,7 +24,7 @@ record Promotion(Snapshot snapshot, PromoteLine command, Instant at, ProblemColl
         var place = ListEditing.find(lines, command.at(), command.line());
         if (place.isEmpty()) {
             return refused(
-                    "The line “%s” is not there any more."
+                    "The line “%s” no longer exists."
                             .formatted(Shortened.inMessage(command.line())));
         }
         var line = lines.all().get(place.getAsInt());

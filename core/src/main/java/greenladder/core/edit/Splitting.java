@@ -84,7 +84,7 @@ final class Splitting {
             problem(Problem.SINGLE, "parts", "A split needs at least two parts.");
         }
         if (command.parts().size() > MOST_PARTS) {
-            problem(Problem.SINGLE, "parts", "At most %d parts fit.".formatted(MOST_PARTS));
+            problem(Problem.SINGLE, "parts", "At most %d parts are allowed.".formatted(MOST_PARTS));
         }
         var given = new HashSet<Object>();
         for (int i = 0; i < command.parts().size(); i++) {
@@ -107,7 +107,7 @@ final class Splitting {
     private void checkPart(int index, SplitPart part, Set<Object> given) {
         for (var child : part.children()) {
             if (!item.key().equals(snapshot.requireNode(child).item().parent())) {
-                problem(index, "children", "%s is no child of %s.".formatted(child, item.key()));
+                problem(index, "children", "%s is not a child of %s.".formatted(child, item.key()));
             } else if (!given.add(child)) {
                 problem(index, "children", "%s goes to one part only.".formatted(child));
             }

@@ -52,7 +52,7 @@ public record TemplateUse(List<NewItem> entries, List<String> notes) {
                         },
                         () ->
                                 notes.add(
-                                        "The template’s level is there no more (%s)."
+                                        "The template’s level no longer exists (%s)."
                                                 .formatted(template.level())));
         all.putAll(fields);
         all.put(

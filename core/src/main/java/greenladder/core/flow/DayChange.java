@@ -53,7 +53,7 @@ public record DayChange(ItemKey item, @Nullable Moment before, Moment after) {
         var was = before == null ? null : before.category();
         if (was != after.category() && after.category() != null) {
             if (before != null || after.category() != Category.TO_DO) {
-                words.add("came to be " + after.category().word());
+                words.add("became " + after.category().word());
             }
         }
         if (before != null && !Objects.equals(before.size(), after.size())) {

@@ -143,7 +143,7 @@ public final class HistoryProjection {
                 .flatMap(product -> product.levels().find(level));
     }
 
-    /** A state that is not there any more counts as to do. */
+    /** A state that no longer exists counts as to do. */
     private static Category category(Workspace workspace, Level level, MomentDraft draft) {
         return workspace
                 .statesOf(level, draft.team())

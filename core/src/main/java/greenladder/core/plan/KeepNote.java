@@ -60,7 +60,7 @@ public record KeepNote(String sprint, int number, @Nullable Kind about, String t
         if (number > 0) {
             var note = end.findNote(number);
             if (note.isEmpty()) {
-                wrong(found, "note", "This note is not there any more.");
+                wrong(found, "note", "This note no longer exists.");
                 return workspace;
             }
             return workspace.with(

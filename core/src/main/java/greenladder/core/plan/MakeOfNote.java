@@ -54,7 +54,7 @@ public record MakeOfNote(String sprint, int number, String product) implements P
         var note = it.plan().end().findNote(number);
         var its = workspace.findProduct(product);
         if (note.isEmpty()) {
-            wrong(found, "note", "This note is not there any more.");
+            wrong(found, "note", "This note no longer exists.");
         } else if (note.get().item() != null && snapshot.findItem(note.get().item()).isPresent()) {
             wrong(found, "note", "%s was made of it already.", note.get().item());
         } else if (its.isEmpty()) {

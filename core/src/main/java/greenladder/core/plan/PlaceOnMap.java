@@ -52,7 +52,7 @@ public record PlaceOnMap(
     @Override
     public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         if (snapshot.findNode(column).isEmpty()) {
-            found.add(Problem.SINGLE, "column", "%s is not there any more.".formatted(column));
+            found.add(Problem.SINGLE, "column", "%s no longer exists.".formatted(column));
             return new Proposal(List.of(), List.of());
         }
         var fields = fields(snapshot, found);

@@ -52,7 +52,7 @@ public record PlaceTask(
     public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var item = snapshot.requireNode(task).item();
         if (item.level().carriesPoints()) {
-            found.add(Problem.SINGLE, "task", "%s is no task.".formatted(task));
+            found.add(Problem.SINGLE, "task", "%s is not a task.".formatted(task));
             return new Proposal(List.of(), List.of());
         }
         var changes = new ArrayList<Change>();
@@ -80,7 +80,7 @@ public record PlaceTask(
             found.add(
                     Problem.SINGLE,
                     "before",
-                    "%s has no story in this sprint; put it under one first."
+                    "%s has no story in this sprint; moved it under one first."
                             .formatted(item.parent() == null ? task : before));
             return new Proposal(List.of(), List.of());
         }

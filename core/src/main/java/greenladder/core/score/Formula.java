@@ -132,7 +132,7 @@ public final class Formula {
     public static Optional<String> problem(String text, List<Factor> factors) {
         if (text.length() > LONGEST) {
             return Optional.of(
-                    "The formula is %,d characters long; at most %d fit."
+                    "The formula is %,d characters long; at most %d are allowed."
                             .formatted(text.length(), LONGEST));
         }
         if (nesting(text) > DEEPEST) {

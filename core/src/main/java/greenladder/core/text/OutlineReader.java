@@ -88,14 +88,14 @@ public final class OutlineReader {
             String text, Levels levels, Level top, String unit, Collection<Person> people) {
         if (text.length() > LONGEST_TEXT) {
             return refused(
-                    "The text is %,d characters long; at most %,d fit at once. Nothing was taken."
+                    "The text is %,d characters long; at most %,d are allowed at once. Nothing was taken."
                             .formatted(text.length(), LONGEST_TEXT));
         }
         var all = text.lines().toList();
         long count = all.stream().filter(line -> !line.isBlank()).count();
         if (count > MOST_LINES) {
             return refused(
-                    "The text has %,d lines; at most %,d fit at once. Nothing was taken."
+                    "The text has %,d lines; at most %,d are allowed at once. Nothing was taken."
                             .formatted(count, MOST_LINES));
         }
         var reader = new OutlineReader(levels, top, unit, people);

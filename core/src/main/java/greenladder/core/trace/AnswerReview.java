@@ -45,7 +45,7 @@ public record AnswerReview(String review, ItemKey item, String who, boolean agre
         } else if (it.closedAt() != null) {
             wrong(found, "item", "The review is closed.");
         } else if (!it.seen().containsKey(item) || there.isEmpty()) {
-            wrong(found, "item", "This is not among what is to be read.");
+            wrong(found, "item", "This is not part of the review.");
         } else if (!agrees && words.isBlank()) {
             wrong(found, "words", "Say what you object to.");
         }

@@ -63,7 +63,7 @@ public record BugOfCheck(String round, String test) implements Command {
         var workspace = snapshot.workspace();
         var it = workspace.papers().findRound(round).orElse(null);
         if (it == null) {
-            wrong(found, "round", "It is not there any more.");
+            wrong(found, "round", "It no longer exists.");
             return new Proposal(List.of(), List.of());
         }
         var result = it.results().get(test);

@@ -12,25 +12,25 @@ import java.util.Optional;
 public record Gap(Kind kind, ItemKey item, String words) {
     /** What can be missing, with what is to be done about it. */
     public enum Kind {
-        NO_GOAL("no-goal", "Under no goal", "Put it under a goal, or let it contribute to one."),
+        NO_GOAL("no-goal", "No goal", "Move it under a goal, or link it as contributing to one."),
         NO_WORK("no-work", "Goal without work", "Break it down, or drop it."),
-        NO_CHILDREN("no-children", "Not broken down", "Add what it takes."),
-        LOOSE("loose", "No parent", "Put it under something."),
+        NO_CHILDREN("no-children", "Not broken down", "Add the work it takes."),
+        LOOSE("loose", "No parent", "Set a parent."),
         DONE_WITH_OPEN(
                 "done-with-open",
                 "Done with open work below",
-                "Finish what is below, or take it up again."),
+                "Finish what is below, or reopen it."),
         ALL_DONE_OPEN("all-done-open", "All below is done", "Set it done, or add what is missing."),
-        NO_CRITERIA("no-criteria", "No acceptance criteria", "Say when it is done."),
+        NO_CRITERIA("no-criteria", "No acceptance criteria", "Add acceptance criteria."),
         NOT_SIZED("not-sized", "Not sized", "Size it."),
         AFTER_PARENT("after-parent", "Finishes after its parent", "Move one of the dates."),
         BLOCKED_BY_LATER(
                 "blocked-by-later", "Depends on what comes later", "Plan the other first."),
-        SUSPECT("suspect", "Link to be looked at again", "Read both, and confirm the link."),
-        STALE("stale", "In progress, and nothing happens", "Say where it stands."),
-        NO_MEASURE("no-measure", "Nothing is measured", "Say what is measured, and read it."),
+        SUSPECT("suspect", "Link to check again", "Read both, and confirm the link."),
+        STALE("stale", "In progress, but untouched", "Update its progress."),
+        NO_MEASURE("no-measure", "Nothing is measured", "Set a measure, and add readings."),
         NO_TEST("no-test", "No test", "Write a test that covers it."),
-        TEST_FAILED("test-failed", "Test failed last time", "Mend it, and try again.");
+        TEST_FAILED("test-failed", "Test failed last time", "Fix it, and run the test again.");
 
         private final String slug;
         private final String label;

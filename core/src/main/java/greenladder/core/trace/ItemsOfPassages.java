@@ -64,7 +64,7 @@ public record ItemsOfPassages(String document, List<Integer> passages, String le
         var it = workspace.papers().findDocument(document).orElse(null);
         var root = it == null ? null : snapshot.findItem(it.item()).orElse(null);
         if (it == null || root == null) {
-            wrong(found, "passages", "It is not there any more.");
+            wrong(found, "passages", "It no longer exists.");
             return new Proposal(List.of(), List.of());
         }
         var chosen = it.passages().stream().filter(one -> passages.contains(one.number())).toList();

@@ -199,7 +199,7 @@ final class KeptGaps {
                                                 new Gap(
                                                         Kind.SUSPECT,
                                                         one.from(),
-                                                        "%s %s, which reads otherwise by now"
+                                                        "%s %s, whose text has changed since"
                                                                 .formatted(one.words(), one.to())))
                                         .toList())
                 .all();

@@ -31,7 +31,7 @@ public record NoteHealth(ItemKey item, String who, String state, String words)
             found.add(
                     Problem.SINGLE,
                     "words",
-                    "At most %,d characters fit, these are %,d."
+                    "At most %,d characters are allowed, these are %,d."
                             .formatted(LONGEST, words.length()));
         }
         var course = its.details().course();

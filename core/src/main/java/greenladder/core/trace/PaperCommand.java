@@ -44,7 +44,7 @@ public interface PaperCommand extends Command {
     default Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         if (workspace.papers().find(paper()).isEmpty()) {
-            wrong(found, "name", "It is not there any more.");
+            wrong(found, "name", "It no longer exists.");
             return new Proposal(List.of(), List.of());
         }
         return changed(snapshot, at, found)

@@ -32,7 +32,7 @@ public record RemovePaper(PlanKey paper) implements Command {
     public Proposal propose(Snapshot snapshot, Instant at, ProblemCollector found) {
         var workspace = snapshot.workspace();
         if (workspace.papers().find(paper).isEmpty()) {
-            PaperCommand.wrong(found, "name", "It is not there any more.");
+            PaperCommand.wrong(found, "name", "It no longer exists.");
         }
         return new Proposal(
                 List.of(),

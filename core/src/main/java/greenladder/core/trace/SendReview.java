@@ -51,14 +51,14 @@ public record SendReview(
         PaperCommand.requireThere(snapshot, about, product, found);
         PaperCommand.requireHere(snapshot, readers, found);
         if (readers.isEmpty()) {
-            wrong(found, "readers", "Say who is to read it.");
+            wrong(found, "readers", "Say who should review it.");
         }
         if (!found.isEmpty()) {
             return Optional.empty();
         }
         var seen = past == null ? asTheyStand(snapshot) : asTheyStood(snapshot, past);
         if (seen.isEmpty()) {
-            wrong(found, "items", "Say what is to be read.");
+            wrong(found, "items", "Say what should be reviewed.");
         }
         return Optional.of(
                 new Review(

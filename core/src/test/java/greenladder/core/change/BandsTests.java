@@ -161,7 +161,7 @@ public class BandsTests {
     @Test
     public void bandWhenUnknownShouldNameThoseThatThereAre() {
         assertThat(problems(banded(), edit(1, "band", "asap")).inWords())
-                .contains("“asap” is no band of Crossing")
+                .contains("“asap” is not a band of Crossing")
                 .contains("Must, Should, Could");
     }
 

@@ -70,12 +70,17 @@ public class DecisionsTests {
     public Object[][] badFields() {
         return new Object[][] {
             {5, "title", " ", "A title is needed."},
-            {5, "title", "x".repeat(501), "The title is 501 characters long; at most 500 fit."},
+            {
+                5,
+                "title",
+                "x".repeat(501),
+                "The title is 501 characters long; at most 500 are allowed."
+            },
             {
                 5,
                 "description",
                 "x".repeat(100_001),
-                "The description is 100,001 characters long; at most 100,000 fit."
+                "The description is 100,001 characters long; at most 100,000 are allowed."
             },
             {5, "size", "five", "The size is a number with at most three decimals, not “five”."},
             {5, "size", "-1", "The size must be between 0 and 10,000, not -1."},
@@ -90,13 +95,13 @@ public class DecisionsTests {
                 5,
                 "kind",
                 "riddle",
-                "“riddle” is no kind of story; there are: story, bug, spike, enabler."
+                "“riddle” is not a kind of story; there are: story, bug, spike, enabler."
             },
             {
                 5,
                 "state",
                 "parked",
-                "“parked” is no state of a story; there are: to-do, ready, under-way, in-test,"
+                "“parked” is not a state of a story; there are: to-do, ready, under-way, in-test,"
                         + " done, dropped."
             },
             {5, "assignee", "nobody.here", "Nobody signs in as “nobody.here”."},

@@ -77,17 +77,17 @@ public class DetailsTests {
     public void fullListShouldTakeNoMore() {
         var full = after(steps(), edit(2, "checklist", "x\n".repeat(199) + "x"));
         assertThat(problems(full, step(new ListStep.Add("One more"))).inWords())
-                .isEqualTo("The list is full; at most 200 lines fit.");
+                .isEqualTo("The list is full; at most 200 lines are allowed.");
     }
 
     @Test
     public void lineThatIsGoneShouldBeTold() {
         assertThat(problems(steps(), step(new ListStep.Tick(0, "Swim", true))).inWords())
-                .isEqualTo("The line “Swim” is not there any more.");
+                .isEqualTo("The line “Swim” no longer exists.");
         assertThat(problems(steps(), step(new ListStep.Add("  "))).inWords())
                 .isEqualTo("A line needs a text.");
         assertThat(problems(steps(), edit(2, "checklist", "x\n".repeat(201))).inWords())
-                .contains("at most 200 fit");
+                .contains("at most 200 are allowed");
     }
 
     @Test
@@ -189,25 +189,25 @@ public class DetailsTests {
         return new Object[][] {
             {"custom.n", "many", "Number is a number"},
             {"custom.d", "tomorrow", "Date is a date"},
-            {"custom.o", "C", "no choice for One; there are: A, B"},
-            {"custom.m", "A, C", "no choice for Many"},
+            {"custom.o", "C", "not a choice for One; there are: A, B"},
+            {"custom.m", "A, C", "not a choice for Many"},
             {"custom.p", "nobody", "Nobody signs in as"},
             {"custom.y", "maybe", "Yes is yes or no"},
-            {"custom.l", "javascript:alert(1)", "no web address"},
+            {"custom.l", "javascript:alert(1)", "not a web address"},
             {"custom.z", "soon Lit", "Each line is a day and a name"},
             {"custom.z", "2026-02-01", "has a name"},
             {"custom.x", "1", "has no field “x”"},
             {"custom.n", "1234567890123456", "at most 15 digits"},
             {"custom.n", "0.0000000001", "at most 15 digits"},
             {"custom.d", "1899-12-31", "between the years 1900 and 9999"},
-            {"custom.t", "x".repeat(1_001), "at most 1,000 fit"},
-            {"custom.l", "https://a.b/" + "x".repeat(1_000), "no web address"},
-            {"custom.l", "https://a b", "no web address"},
-            {"custom.l", "https:nowhere", "no web address"},
+            {"custom.t", "x".repeat(1_001), "at most 1,000 are allowed"},
+            {"custom.l", "https://a.b/" + "x".repeat(1_000), "not a web address"},
+            {"custom.l", "https://a b", "not a web address"},
+            {"custom.l", "https:nowhere", "not a web address"},
             {"custom.z", "2026-02-01 " + "x".repeat(121), "at most 120 characters"},
             {"custom.z", "2026-02-01 Lit\n".repeat(51), "at most 50 lines"},
-            {"links", "ftp://example.org", "no web address"},
-            {"links", "https://a.b\n".repeat(51), "at most 50 fit"},
+            {"links", "ftp://example.org", "not a web address"},
+            {"links", "https://a.b\n".repeat(51), "at most 50 are allowed"},
         };
     }
 
@@ -248,7 +248,7 @@ public class DetailsTests {
         assertThat(node(snapshot, 1).item().details().attachments()).containsExactly(file);
         assertThat(problems(snapshot, new AttachFile(key(1), file)).inWords()).contains("already");
         assertThat(problems(snapshot, new DetachFile(key(1), "cd")).inWords())
-                .contains("not there");
+                .contains("no longer exists");
         assertThat(node(after(snapshot, new DetachFile(key(1), "ab12")), 1).item().details())
                 .isEqualTo(Details.NONE);
     }

@@ -109,7 +109,7 @@ public class PaperRulesTests {
         assertThat(whole.workspace().papers().findReview("msf-v1").orElseThrow().seen())
                 .hasSize(2_000);
         assertThat(problems(snapshot(2_000), review(true, "ada")).inWords())
-                .contains("At most 2,000 items fit, not 2,001.");
+                .contains("At most 2,000 items are allowed, not 2,001.");
         Set<ItemKey> one =
                 after(snapshot(3), review(false, "ada"))
                         .workspace()

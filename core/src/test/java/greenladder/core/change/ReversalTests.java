@@ -168,9 +168,9 @@ public class ReversalTests {
     @DataProvider
     public Object[][] plans() {
         return new Object[][] {
-            {"team", "tide", "The team of MSF3 is there no more (tide)."},
-            {"sprint", "tide-1", "The sprint of MSF3 is there no more (tide-1)."},
-            {"release", "spring", "The release of MSF3 is there no more (spring)."},
+            {"team", "tide", "The team of MSF3 no longer exists (tide)."},
+            {"sprint", "tide-1", "The sprint of MSF3 no longer exists (tide-1)."},
+            {"release", "spring", "The release of MSF3 no longer exists (spring)."},
         };
     }
 

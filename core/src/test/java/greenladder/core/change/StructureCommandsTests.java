@@ -127,7 +127,7 @@ public class StructureCommandsTests {
                                         part("", "5", List.of(key(5)), 7),
                                         part("B", "x", List.of())))
                         .inWords();
-        assertThat(words).contains("MSF5 is no child of MSF2").contains("no criterion 8");
+        assertThat(words).contains("MSF5 is not a child of MSF2").contains("no criterion 8");
         assertThat(problems(story(), split(true, null, part("", "x", List.of()))).inWords())
                 .contains("A title is needed")
                 .contains("The size is a number");

@@ -88,7 +88,7 @@ public class ReadinessTests {
                                 node(after(snapshot, edit(2, "ready", "-seen")), 2)))
                 .isFalse();
         assertThat(problems(snapshot, edit(2, "ready", "is-sized")).inWords())
-                .contains("no check that is ticked by hand");
+                .contains("not a check that is ticked by hand");
     }
 
     @Test

@@ -79,7 +79,7 @@ public class FormulaTests {
             {"random() * impact", "cannot be read"},
             {"\"text\"", "names and numbers"},
             {"(".repeat(60) + "impact" + ")".repeat(60), "stand 60 deep; at most 20 do"},
-            {"impact + ".repeat(60) + "impact", "at most 300 fit"},
+            {"impact + ".repeat(60) + "impact", "at most 300 are allowed"},
         };
     }
 

@@ -139,6 +139,6 @@ public class SnapshotTests {
                                         Trees.empty(),
                                         new CreateItems("MSF", Collections.nCopies(5001, entry)))
                                 .inWords())
-                .isEqualTo("5,001 items at once are too many; at most 5,000 fit.");
+                .isEqualTo("5,001 items at once are too many; at most 5,000 are allowed.");
     }
 }

@@ -164,7 +164,8 @@ public class OutlineReaderTests {
         assertThat(outline.lines()).isEmpty();
         assertThat(outline.refusal())
                 .isEqualTo(
-                        "The text has 20,000 lines; at most 5,000 fit at once. Nothing was taken.");
+                        "The text has 20,000 lines; at most 5,000 are allowed at once. Nothing was"
+                                + " taken.");
         assertThat(read("line\n".repeat(5_000)).lines()).hasSize(5_000);
     }
 

@@ -229,7 +229,7 @@ public class PapersTests {
         assertThat(said.hasAnswered("ada", Set.of(key(2)))).isTrue();
         assertThat(said.hasAnswered("ada", Set.of(key(2), key(3)))).isFalse();
         var nobody = new SendReview("MSF", "L", "", List.of(key(1)), false, null, Set.of(), "ada");
-        assertThat(problems(snapshot(), nobody).inWords()).contains("who is to read");
+        assertThat(problems(snapshot(), nobody).inWords()).contains("who should review");
         var gone =
                 new SendReview("MSF", "L", "", List.of(key(1)), false, null, Set.of("zoe"), "ada");
         assertThat(problems(snapshot(), gone).inWords()).contains("nobody here");
