@@ -30,6 +30,9 @@ public record Plot(int width, int height) {
     /** A tile of a dashboard. */
     public static final Plot TILE = new Plot(560, 200);
 
+    /** A tile across the page. */
+    public static final Plot WIDE_TILE = new Plot(1180, 220);
+
     public static final int LEFT = 46;
     public static final int TOP = 16;
     private static final int LABELS = 76;

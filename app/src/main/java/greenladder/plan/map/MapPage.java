@@ -8,6 +8,7 @@ import greenladder.plan.SprintPage;
 import greenladder.view.Choice;
 import greenladder.web.RungMark;
 import greenladder.web.Stem;
+import java.util.ArrayList;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -46,11 +47,47 @@ record MapPage(
      * Which columns are drawn.
      *
      * @param until the first that is not any more
-     * @param cols the columns of the table, drawn or not, as HTML
+     * @param cols the columns of the table, drawn or not, as spans of elements
      * @param before a row's cells in the place of those left out before, and {@code after} after
-     *     what is drawn, as HTML
+     *     what is drawn, as spans of elements
      */
-    record Stretch(int first, int until, int all, String cols, String before, String after) {}
+    record Stretch(
+            int first,
+            int until,
+            int all,
+            List<Integer> cols,
+            List<Integer> before,
+            List<Integer> after) {
+        /** Browsers let one element stand for so many columns at most. */
+        private static final int MOST_SPANNED = 1_000;
+
+        static Stretch of(int first, int drawn, int all) {
+            int until = first + drawn;
+            return new Stretch(first, until, all, spans(all), spans(first), spans(all - until));
+        }
+
+        private static List<Integer> spans(int count) {
+            var spans = new ArrayList<Integer>();
+            for (int left = count; left > 0; left -= MOST_SPANNED) {
+                spans.add(Math.min(left, MOST_SPANNED));
+            }
+            return spans;
+        }
+    }
+
+    /**
+     * The cells of a slice.
+     *
+     * @param slice its key, {@code none} for what is in none
+     * @param add what is written into them, as a word; empty where nothing can be
+     */
+    record Row(String kind, String slice, String name, String add, List<Cell> cells) {}
+
+    /**
+     * @param cards as HTML
+     * @param more how many cards are not drawn
+     */
+    record Cell(String column, boolean takesIn, List<String> cards, int more) {}
 
     /**
      * What stands on the backbone, before it is drawn.

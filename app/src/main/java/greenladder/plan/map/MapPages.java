@@ -118,13 +118,7 @@ class MapPages {
                     mayShape,
                     reader.mayIn(product.code(), Permission.PLAN),
                     new MapChoices(snapshot, place).choices(),
-                    new Stretch(
-                            first,
-                            first + near.size(),
-                            all.size(),
-                            MapCells.columns(all.size()),
-                            MapCells.gap(first),
-                            MapCells.gap(all.size() - first - near.size())),
+                    Stretch.of(first, near.size(), all.size()),
                     near.stream().map(cards::head).collect(Collectors.joining()),
                     slices(),
                     tray(),
@@ -264,16 +258,17 @@ class MapPages {
                 @Nullable Naming naming) {
             int most = key.equals(place.more()) ? MOST_IN_CELL : IN_CELL;
             boolean takesIn = !kind.equals("others");
-            var drawn = new MapCells(kind, key, name, takesIn && mayShape, storyName);
+            var drawn = new ArrayList<MapPage.Cell>();
             boolean isMore = false;
             for (int i = 0; i < near.size(); i++) {
                 var inCell = cells.get(i).getOrDefault(key, List.of());
                 isMore |= inCell.size() > most;
                 drawn.add(
-                        near.get(i).item().key(),
-                        takesIn,
-                        inCell.stream().limit(most).map(cards::card).toList(),
-                        inCell.size() - most);
+                        new MapPage.Cell(
+                                near.get(i).item().key().toString(),
+                                takesIn,
+                                inCell.stream().limit(most).map(cards::card).toList(),
+                                Math.max(0, inCell.size() - most)));
             }
             return new Slice(
                     new SliceHead(
@@ -287,7 +282,7 @@ class MapPages {
                             head,
                             naming,
                             isMore ? place.showing(key).url() : ""),
-                    drawn.html());
+                    row(kind, key, name, takesIn && mayShape, drawn));
         }
 
         /** The page of a sprint or release; empty for what has none. */
@@ -311,14 +306,17 @@ class MapPages {
                                 byColumn.computeIfAbsent(key, any -> new ArrayList<>()).add(card));
             }
             long done = stood.stream().filter(PastCard::done).count();
-            var drawn = new MapCells("closed", sprint.key(), sprint.name(), false, storyName);
-            for (var key : keys) {
-                drawn.add(
-                        key,
-                        false,
-                        byColumn.getOrDefault(key, List.of()).stream().map(cards::past).toList(),
-                        0);
-            }
+            var drawn =
+                    keys.stream()
+                            .map(key ->
+                                    new MapPage.Cell(
+                                            key.toString(),
+                                            false,
+                                            byColumn.getOrDefault(key, List.of()).stream()
+                                                    .map(cards::past)
+                                                    .toList(),
+                                            0))
+                            .toList();
             return new Slice(
                     new SliceHead(
                             sprint.key(),
@@ -331,7 +329,17 @@ class MapPages {
                             null,
                             null,
                             ""),
-                    drawn.html());
+                    row("closed", sprint.key(), sprint.name(), false, drawn));
+        }
+
+        private String row(
+                String kind, String key, String name, boolean mayAdd, List<MapPage.Cell> drawn) {
+            var slice = key.isEmpty() ? MapPlace.NONE : key;
+            return drawings.cached(
+                    "plan/map-cells",
+                    "cells",
+                    "row",
+                    new MapPage.Row(kind, slice, name, mayAdd ? storyName : "", drawn));
         }
 
         private Tray tray() {

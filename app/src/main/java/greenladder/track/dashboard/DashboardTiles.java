@@ -197,9 +197,10 @@ class DashboardTiles {
                 page.words(),
                 new TrackTable(
                         "progress",
-                        "How far each item is",
+                        "How far each item is, what changed since last week first",
                         TrackTable.heads("Item", "", ":Done", "Since last week"),
                         page.rows().stream()
+                                .sorted(Comparator.comparing(row -> row.since().words().isEmpty()))
                                 .map(row ->
                                         TrackTable.line(
                                                 Cell.item(row.key(), row.title()),
@@ -207,6 +208,10 @@ class DashboardTiles {
                                                 Cell.figure(row.figures()),
                                                 Cell.text(row.since().words())))
                                 .toList()));
+    }
+
+    private static Plot plot(DashboardTile tile) {
+        return tile.wide() ? Plot.WIDE_TILE : Plot.TILE;
     }
 
     private static Optional<Team> team(ViewContext context, String key) {
@@ -236,7 +241,7 @@ class DashboardTiles {
                         figures.report(context.snapshot(), sprint.get()),
                         figures.today(),
                         ReportPages.url(context.product(), sprint.get()),
-                        Plot.TILE);
+                        plot(tile));
         var points = burndowns.points();
         return points == null
                 ? missing(tile, sprint.get().name(), "It has no day yet.")
@@ -258,7 +263,7 @@ class DashboardTiles {
                                         context.snapshot(),
                                         one,
                                         url,
-                                        Plot.TILE,
+                                        plot(tile),
                                         sprint -> ReportPages.url(context.product(), sprint)))
                         .orElse(null);
         return velocities == null
@@ -285,7 +290,7 @@ class DashboardTiles {
                     "",
                     ages(context.snapshot(), flow));
         }
-        var cumulative = FlowPages.cumulative(flow, place, Optional.empty(), Plot.TILE);
+        var cumulative = FlowPages.cumulative(flow, place, Optional.empty(), plot(tile));
         return cumulative == null
                 ? missing(tile, "Where work stands", "Nothing was there yet.")
                 : picture(
@@ -313,7 +318,7 @@ class DashboardTiles {
 
     private Tile burnup(ViewContext context, DashboardTile tile) {
         var page =
-                burnups.page(context, tile.of(), false, "", "", Optional.empty(), null, Plot.TILE);
+                burnups.page(context, tile.of(), false, "", "", Optional.empty(), null, plot(tile));
         return page.chart() == null
                 ? missing(tile, "Burnup", "There is nothing to tell yet.")
                 : picture(
