@@ -24,6 +24,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Objects;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.UriUtils;
@@ -99,7 +100,10 @@ class CoveragePages {
         var beside =
                 panels.beside(
                         context,
-                        side == null ? url : picking(url, picked.row(), picked.column()),
+                        side == null
+                                ? url
+                                : picking(
+                                        url, picked.row(), Objects.requireNonNull(picked.column())),
                         at);
         return new CoveragePage(
                 product.code(),

@@ -41,7 +41,8 @@ public final class DayParts {
         }
 
         static What of(DayChange change) {
-            var was = change.before() == null ? null : change.before().category();
+            var before = change.before();
+            var was = before == null ? null : before.category();
             var is = change.after().category();
             if (was != is && is == Category.DONE) {
                 return FINISHED;
@@ -52,10 +53,10 @@ public final class DayParts {
             if (was != is && is == Category.IN_PROGRESS) {
                 return STARTED;
             }
-            if (was == null) {
+            if (before == null || was == null) {
                 return ADDED;
             }
-            return Objects.equals(change.before().size(), change.after().size()) ? MOVED : RESIZED;
+            return Objects.equals(before.size(), change.after().size()) ? MOVED : RESIZED;
         }
     }
 
