@@ -3,6 +3,8 @@ package greenladder.frame;
 import greenladder.core.people.Permission;
 import greenladder.core.people.Person;
 import greenladder.core.product.Product;
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
 import greenladder.frame.Frame.ProductChoice;
 import greenladder.frame.Frame.StageStep;
 import greenladder.frame.Frame.ViewTab;
@@ -12,6 +14,7 @@ import greenladder.talk.Notices;
 import greenladder.view.ViewContext;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
@@ -26,6 +29,7 @@ public class Frames {
     private final ThemeCookie themes;
     private final Notices notices;
     private final LastProduct last;
+    private final LastPlace places;
     private final ObjectProvider<DemoMenu> demo;
 
     Frames(
@@ -33,11 +37,13 @@ public class Frames {
             ThemeCookie themes,
             Notices notices,
             LastProduct last,
+            LastPlace places,
             ObjectProvider<DemoMenu> demo) {
         this.keeper = keeper;
         this.themes = themes;
         this.notices = notices;
         this.last = last;
+        this.places = places;
         this.demo = demo;
     }
 
@@ -47,11 +53,27 @@ public class Frames {
      * @param isViewAlone whether it is drawn without what stands around it
      */
     public Frame of(ViewContext context, View view, boolean isViewAlone) {
+        return of(context, view, isViewAlone, null, null);
+    }
+
+    /**
+     * The same of a view of a team, or of a sprint of it.
+     *
+     * @param team null where it is of none
+     */
+    Frame of(
+            ViewContext context,
+            View view,
+            boolean isViewAlone,
+            @Nullable Team team,
+            @Nullable Sprint sprint) {
         var product = context.product();
         last.keep(product);
+        var place =
+                team == null ? places.of(context) : Optional.of(places.keep(context, team, sprint));
         var tabs =
                 View.of(view.stage()).stream()
-                        .map(one -> new ViewTab(one.label(), one.url(product.code()), one == view))
+                        .map(one -> new ViewTab(one.label(), url(one, product, place), one == view))
                         .toList();
         return frame(
                 view.label() + " · " + product.name(),
@@ -59,7 +81,7 @@ public class Frames {
                 context.reader(),
                 isViewAlone ? 0 : notices.unread(context.reader()),
                 product,
-                view.stage(),
+                stages(product, view.stage(), place),
                 tabs,
                 view.styles(),
                 view.script());
@@ -79,13 +101,17 @@ public class Frames {
                 "");
     }
 
+    private static String url(View view, Product product, Optional<LastPlace.Place> place) {
+        return view.url(product.code()) + place.map(one -> one.query(view)).orElse("");
+    }
+
     private Frame frame(
             String title,
             long operation,
             SignedIn person,
             long unread,
             @Nullable Product product,
-            @Nullable Stage current,
+            @Nullable List<StageStep> stages,
             List<ViewTab> tabs,
             List<String> styles,
             String script) {
@@ -97,7 +123,9 @@ public class Frames {
                 product == null ? person.role().label() : person.roleIn(product.code()).label(),
                 product == null ? null : choice(product),
                 choices,
-                product == null ? List.of() : stages(product.code(), current),
+                product == null
+                        ? List.of()
+                        : stages == null ? stages(product, null, Optional.empty()) : stages,
                 tabs,
                 person.may(Permission.START_PRODUCTS),
                 person.may(Permission.ADMINISTER),
@@ -122,14 +150,15 @@ public class Frames {
                 .orElse(null);
     }
 
-    private static List<StageStep> stages(String product, @Nullable Stage current) {
+    private static List<StageStep> stages(
+            Product product, @Nullable Stage current, Optional<LastPlace.Place> place) {
         return Arrays.stream(Stage.values())
                 .map(stage ->
                         new StageStep(
                                 stage.label(),
                                 View.of(stage).stream()
                                         .findFirst()
-                                        .map(view -> view.url(product))
+                                        .map(view -> url(view, product, place))
                                         .orElse(""),
                                 stage == current))
                 .toList();

@@ -1,6 +1,9 @@
 package greenladder.frame;
 
+import greenladder.core.sprint.Sprint;
+import greenladder.core.team.Team;
 import greenladder.view.ViewContext;
+import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 import org.springframework.ui.ModelMap;
 
@@ -14,11 +17,32 @@ public final class Screen {
     private final Frames frames;
     private final ModelMap model;
     private final boolean isViewAlone;
+    private @Nullable Team team;
+    private @Nullable Sprint sprint;
 
     Screen(Frames frames, ModelMap model, boolean isViewAlone) {
         this.frames = frames;
         this.model = model;
         this.isViewAlone = isViewAlone;
+    }
+
+    /**
+     * Says that what is shown is of a team, or of a sprint of it: the views beside it lead there
+     * too.
+     *
+     * @param team null for none
+     */
+    public Screen at(@Nullable Team team, @Nullable Sprint sprint) {
+        this.team = team;
+        this.sprint = sprint;
+        return this;
+    }
+
+    /** The same of a sprint; empty for none. */
+    public Screen at(ViewContext context, Optional<Sprint> sprint) {
+        sprint.ifPresent(one ->
+                context.snapshot().workspace().findTeam(one.team()).ifPresent(its -> at(its, one)));
+        return this;
     }
 
     /**
@@ -43,7 +67,7 @@ public final class Screen {
     /** The same of a further page of a view, with a template of its own. */
     public String of(View view, String template, ViewContext context, @Nullable Object page) {
         model.addAttribute("page", page);
-        model.addAttribute("frame", frames.of(context, view, isViewAlone));
+        model.addAttribute("frame", frames.of(context, view, isViewAlone, team, sprint));
         return drawn(template, isViewAlone, model);
     }
 }

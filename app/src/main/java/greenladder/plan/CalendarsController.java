@@ -1,5 +1,6 @@
 package greenladder.plan;
 
+import greenladder.core.plan.Sprints;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.team.Calendar;
 import greenladder.core.team.Calendar.Member;
@@ -72,22 +73,27 @@ class CalendarsController {
                 teams.stream()
                         .filter(one -> one.key().equals(team))
                         .findFirst()
-                        .or(() -> teams.stream().findFirst());
-        return screen.of(
-                View.CALENDARS,
-                context,
-                new CalendarPage(
-                        product.code(),
-                        url(product.code(), chosen.map(Team::key).orElse("")),
-                        context.operation(),
-                        teams.stream()
-                                .map(one ->
-                                        new Choice(
-                                                url(product.code(), one.key()),
-                                                one.name(),
-                                                one.equals(chosen.orElse(null))))
-                                .toList(),
-                        chosen.map(one -> calendar(context, one)).orElse(null)));
+                        .or(() ->
+                                Sprints.usualTeam(
+                                        context.snapshot().workspace(),
+                                        product.code(),
+                                        context.reader().handle()));
+        return screen.at(chosen.orElse(null), null)
+                .of(
+                        View.CALENDARS,
+                        context,
+                        new CalendarPage(
+                                product.code(),
+                                url(product.code(), chosen.map(Team::key).orElse("")),
+                                context.operation(),
+                                teams.stream()
+                                        .map(one ->
+                                                new Choice(
+                                                        url(product.code(), one.key()),
+                                                        one.name(),
+                                                        one.equals(chosen.orElse(null))))
+                                        .toList(),
+                                chosen.map(one -> calendar(context, one)).orElse(null)));
     }
 
     private static String url(String product, String team) {

@@ -37,7 +37,8 @@ class LoadController {
             @RequestParam(defaultValue = "") String id,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        return screen.of(View.LOAD, context, pages.page(context, id, at));
+        return screen.at(context, pages.chosen(context, id))
+                .of(View.LOAD, context, pages.page(context, id, at));
     }
 
     /**

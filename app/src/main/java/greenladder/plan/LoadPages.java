@@ -66,11 +66,15 @@ class LoadPages {
     /**
      * @param id key of the sprint; another one where there is none of that key
      */
+    Optional<Sprint> chosen(ViewContext context, String id) {
+        return sprints.chosen(context, id);
+    }
+
     LoadPage page(ViewContext context, String id, @Nullable ItemKey at) {
         var snapshot = context.snapshot();
         var product = context.product();
         var teams = snapshot.workspace().teamsOf(product.code());
-        var chosen = sprints.chosen(snapshot, teams, id);
+        var chosen = chosen(context, id);
         var choices =
                 chosen.map(it -> SprintPages.choices(snapshot, teams, it, key -> url(product, key)))
                         .orElse(List.of());

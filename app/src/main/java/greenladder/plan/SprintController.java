@@ -26,6 +26,7 @@ class SprintController {
             @RequestParam(defaultValue = "") String id,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        return screen.of(View.SPRINT, context, pages.page(context, id, at));
+        return screen.at(context, pages.chosen(context, id))
+                .of(View.SPRINT, context, pages.page(context, id, at));
     }
 }

@@ -77,7 +77,7 @@ public class SprintPages {
         var snapshot = context.snapshot();
         var product = context.product();
         var teams = snapshot.workspace().teamsOf(product.code());
-        var sprint = chosen(snapshot, teams, id);
+        var sprint = chosen(context, id);
         var item = at == null ? Optional.<Node>empty() : snapshot.findNode(at);
         if (sprint.isEmpty()) {
             return new SprintPage(
@@ -132,8 +132,13 @@ public class SprintPages {
                         : null);
     }
 
-    /** The one asked for, or the one that runs, the next, or the last. */
-    Optional<Sprint> chosen(Snapshot snapshot, List<Team> teams, String id) {
+    /**
+     * The one asked for, or the one that runs in the reader's team or another, the next, or the
+     * last.
+     */
+    Optional<Sprint> chosen(ViewContext context, String id) {
+        var snapshot = context.snapshot();
+        var teams = snapshot.workspace().teamsOf(context.product().code());
         var keys = teams.stream().map(Team::key).toList();
         var all =
                 teams.stream()
@@ -142,6 +147,12 @@ public class SprintPages {
         return snapshot.workspace()
                 .findSprint(id)
                 .filter(sprint -> keys.contains(sprint.team()))
+                .or(() ->
+                        Sprints.usualTeam(
+                                        snapshot.workspace(),
+                                        context.product().code(),
+                                        context.reader().handle())
+                                .flatMap(team -> Sprints.running(snapshot.workspace(), team.key())))
                 .or(() -> all.stream().filter(Sprint::isRunning).findFirst())
                 .or(() ->
                         all.stream().filter(one -> one.standing() == Standing.PLANNED).findFirst())

@@ -31,7 +31,10 @@ class ReportController {
             @RequestParam(defaultValue = "") String show,
             @RequestParam(required = false) @Nullable ItemKey at,
             Screen screen) {
-        return screen.of(
-                View.REPORT, context, pages.page(context, id, Days.parse(day.strip()), show, at));
+        return screen.at(context, pages.chosen(context, id))
+                .of(
+                        View.REPORT,
+                        context,
+                        pages.page(context, id, Days.parse(day.strip()), show, at));
     }
 }

@@ -35,7 +35,13 @@ public record ReportPage(
      * @param words what the burndown means, in a sentence
      */
     record Head(
-            String name, String team, String dates, String goal, String words, String sprintUrl) {}
+            String name,
+            String team,
+            String dates,
+            String goal,
+            String words,
+            String sprintUrl,
+            String loadUrl) {}
 
     /**
      * @param url where what makes it up is told; empty for nowhere

@@ -64,15 +64,8 @@ public class ReportPages {
             @Nullable ItemKey at) {
         var snapshot = context.snapshot();
         var product = context.product();
-        var all =
-                snapshot.workspace().teamsOf(product.code()).stream()
-                        .map(Team::key)
-                        .flatMap(team -> Sprints.of(snapshot.workspace(), team).stream())
-                        .toList();
-        var chosen =
-                id.isEmpty()
-                        ? usual(all)
-                        : Optional.of(Lookups.sprint(snapshot, id)).filter(all::contains);
+        var all = sprints(context);
+        var chosen = chosen(context, id);
         if (chosen.isEmpty()) {
             return new ReportPage(
                     product.code(),
@@ -129,7 +122,8 @@ public class ReportPages {
                                                 : sprint.isClosed() ? ", closed" : ""),
                         Objects.requireNonNullElse(sprint.plan().goal(), ""),
                         burndowns.inWords(),
-                        "/%s/sprint?id=%s".formatted(product.code(), sprint.key())),
+                        "/%s/sprint?id=%s".formatted(product.code(), sprint.key()),
+                        "/%s/load?id=%s".formatted(product.code(), sprint.key())),
                 figuresOf(context, sprint, report, shares, here, show),
                 burndowns.points(),
                 burndowns.hours(),
@@ -175,15 +169,40 @@ public class ReportPages {
                 null);
     }
 
-    private static Optional<Sprint> usual(List<Sprint> all) {
-        return all.stream()
-                .filter(Sprint::isRunning)
-                .findFirst()
-                .or(() ->
-                        all.stream()
-                                .filter(Sprint::isClosed)
-                                .max(Comparator.comparing(Sprint::finish)))
-                .or(() -> all.stream().findFirst());
+    private static List<Sprint> sprints(ViewContext context) {
+        var workspace = context.snapshot().workspace();
+        return workspace.teamsOf(context.product().code()).stream()
+                .map(Team::key)
+                .flatMap(team -> Sprints.of(workspace, team).stream())
+                .toList();
+    }
+
+    /**
+     * The one asked for; where none is, the one that runs in the reader's team or another, or the
+     * last that did.
+     */
+    Optional<Sprint> chosen(ViewContext context, String id) {
+        var all = sprints(context);
+        return id.isEmpty()
+                ? usual(context, all)
+                : Optional.of(Lookups.sprint(context.snapshot(), id)).filter(all::contains);
+    }
+
+    private static Optional<Sprint> usual(ViewContext context, List<Sprint> all) {
+        var workspace = context.snapshot().workspace();
+        var own =
+                Sprints.usualTeam(workspace, context.product().code(), context.reader().handle())
+                        .flatMap(team -> Sprints.running(workspace, team.key()));
+        return own.isPresent()
+                ? own
+                : all.stream()
+                        .filter(Sprint::isRunning)
+                        .findFirst()
+                        .or(() ->
+                                all.stream()
+                                        .filter(Sprint::isClosed)
+                                        .max(Comparator.comparing(Sprint::finish)))
+                        .or(() -> all.stream().findFirst());
     }
 
     private static List<Choice> choices(Product product, List<Sprint> all, Sprint chosen) {

@@ -65,10 +65,9 @@ class BoardController {
     @GetMapping
     String board(
             ViewContext context, @RequestParam MultiValueMap<String, String> asked, Screen screen) {
-        return screen.of(
-                View.BOARD,
-                context,
-                pages.page(context, BoardPlace.read(context.snapshot(), context.product(), asked)));
+        var place = BoardPlace.read(context, asked);
+        return screen.at(place.team(), place.sprint())
+                .of(View.BOARD, context, pages.page(context, place));
     }
 
     /**

@@ -24,7 +24,7 @@ class BoardItems implements ListedItems {
 
     @Override
     public List<Node> of(Snapshot snapshot, Product product, MultiValueMap<String, String> asked) {
-        var place = BoardPlace.read(snapshot, product, asked);
+        var place = BoardPlace.read(snapshot, product, "", asked);
         return place.team() == null
                 ? List.of()
                 : boards.cards(snapshot, place.team(), place.sprint()).all();

@@ -7,6 +7,7 @@ import greenladder.core.sprint.Sprint;
 import greenladder.core.team.Team;
 import greenladder.core.value.ItemKey;
 import greenladder.list.ListState;
+import greenladder.view.ViewContext;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -76,14 +77,24 @@ record BoardPlace(
         }
     }
 
+    static BoardPlace read(ViewContext context, MultiValueMap<String, String> asked) {
+        return read(context.snapshot(), context.product(), context.reader().handle(), asked);
+    }
+
+    /**
+     * @param person whose team it is of where no other is asked for; empty for nobody's
+     */
     static BoardPlace read(
-            Snapshot snapshot, Product product, MultiValueMap<String, String> asked) {
+            Snapshot snapshot,
+            Product product,
+            String person,
+            MultiValueMap<String, String> asked) {
         var teams = snapshot.workspace().teamsOf(product.code());
         var team =
                 snapshot.workspace()
                         .findTeam(asked.getFirst("board"))
                         .filter(teams::contains)
-                        .or(() -> teams.stream().findFirst());
+                        .or(() -> Sprints.usualTeam(snapshot.workspace(), product.code(), person));
         var sprint = team.flatMap(one -> sprint(snapshot, one, asked.getFirst("of")));
         var more = asked.getFirst("more");
         return new BoardPlace(

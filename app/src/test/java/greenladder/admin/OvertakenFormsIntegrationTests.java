@@ -10,7 +10,7 @@ import org.testng.annotations.Test;
 public class OvertakenFormsIntegrationTests extends RunningPages {
     private static final String OWNER = "ines.rowe";
     private static final String ADMINISTRATOR = "edda.quill";
-    private static final String TOLD = "Somebody else saved this meanwhile.";
+    private static final String TOLD = "Somebody else saved this in the meantime.";
 
     @Test
     public void ownFieldSavedMeanwhileShouldBeToldAndKeepWhatWasTyped() {

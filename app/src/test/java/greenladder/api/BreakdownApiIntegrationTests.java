@@ -149,7 +149,7 @@ public class BreakdownApiIntegrationTests extends RunningDemo {
         var path = "/items/" + key + "/attachments?name=";
         var lie = send("POST", path + "quay.pdf", PICTURE);
         assertThat(lie.statusCode()).isEqualTo(422);
-        assertThat(new String(lie.body(), StandardCharsets.UTF_8)).contains("inside it is PNG");
+        assertThat(new String(lie.body(), StandardCharsets.UTF_8)).contains("it contains PNG");
         assertThat(send("POST", path + "a.bin", new byte[20 * 1024 * 1024 + 1]).statusCode())
                 .isEqualTo(422);
         assertThat(send("POST", path + "empty.txt", new byte[0]).statusCode()).isEqualTo(422);

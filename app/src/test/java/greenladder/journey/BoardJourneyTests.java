@@ -260,8 +260,8 @@ public class BoardJourneyTests extends BrowserTest {
         var page = signedIn("Lio Fenn");
         page.navigate("/" + product + "/flow");
         requireAccessible(page, "flow");
-        assertThat(page.locator(".track-words")).containsText("1 story finished in 13 weeks");
-        assertThat(page.locator("[aria-label='Under way']")).containsText("Board");
+        assertThat(page.locator(".headlines")).containsText("1 finished");
+        assertThat(page.locator("[aria-label='In progress']")).containsText("Board");
         page.locator(".cycle-dot").click();
         assertThat(page.locator("#side-panel")).containsText("Scan");
     }
@@ -280,9 +280,9 @@ public class BoardJourneyTests extends BrowserTest {
         assertThat(page.locator(".flag")).hasCount(1);
         page.locator("#burndown-points-table > summary").click();
         assertThat(page.locator("#burndown-points-table")).containsText(key(2) + " added, +3");
-        page.locator("[id='figure-Committed'] > summary").click();
-        page.locator("[id='figure-Committed'] a").click();
-        assertThat(page.locator("#side-panel")).containsText("Scan");
+        page.locator(".figure-strip a[href$='show=committed']").click();
+        page.locator("#side-panel a[data-key]").click();
+        assertThat(page.locator("#side-panel .item-panel")).containsText("Scan");
     }
 
     @Test

@@ -95,7 +95,7 @@ public class ItemPagesIntegrationTests extends RunningDemo {
         assertThat(post(url, "step", "tick", "at", "0", "line", "Gone"))
                 .hasStatus(HttpStatus.UNPROCESSABLE_ENTITY)
                 .bodyText()
-                .contains("not there any more");
+                .contains("no longer exists");
         assertThat(post(url, "step", "dance", "at", "0"))
                 .hasStatus(HttpStatus.UNPROCESSABLE_ENTITY);
         assertThat(post("/items/" + code + "2/lists/title", "step", "add", "at", "0"))

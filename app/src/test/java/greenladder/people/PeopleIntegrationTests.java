@@ -79,7 +79,7 @@ public class PeopleIntegrationTests extends RunningDemo {
         assertThat(mvc.post().uri(link).with(csrf()).param("password", PASSWORD))
                 .hasStatus(HttpStatus.NOT_FOUND)
                 .bodyText()
-                .contains("taken up already");
+                .contains("already been used");
     }
 
     @Test
@@ -92,7 +92,7 @@ public class PeopleIntegrationTests extends RunningDemo {
         assertThat(mvc.get().uri("/invitation/" + late.secret()))
                 .hasStatus(HttpStatus.NOT_FOUND)
                 .bodyText()
-                .contains("has run out");
+                .contains("has expired");
     }
 
     @Test

@@ -47,16 +47,16 @@ public class RankIntegrationTests extends RunningPages {
         var code = productWith(2);
         api().patch("/items/" + code + "1", "{'agenda':'which?'}");
         api().patch("/items/" + code + "2", "{'agenda':'who?'}");
-        assertThat(get("/" + code + "/agenda")).contains("2 items to talk about<");
+        assertThat(get("/" + code + "/agenda")).contains("2 items to discuss<");
 
         var off = api().patch("/items/" + code + "1", "{'agenda':null}").header("Operation-Id");
-        assertThat(get("/" + code + "/agenda")).contains("1 item to talk about, 1 discussed today");
+        assertThat(get("/" + code + "/agenda")).contains("1 item to discuss, 1 discussed today");
         api().patch("/items/" + code + "2", "{'agenda':null}");
         assertThat(get("/" + code + "/agenda"))
-                .contains("0 items to talk about, 2 discussed today");
+                .contains("0 items to discuss, 2 discussed today");
 
         api().post("/operations/" + off + "/undo", "");
-        assertThat(get("/" + code + "/agenda")).contains("1 item to talk about, 1 discussed today");
+        assertThat(get("/" + code + "/agenda")).contains("1 item to discuss, 1 discussed today");
     }
 
     @DataProvider
@@ -134,7 +134,7 @@ public class RankIntegrationTests extends RunningPages {
                         "level=story&sort=size");
 
         assertThat(answer.status()).isEqualTo(422);
-        assertThat(answer.body()).contains("does not stand in rank order");
+        assertThat(answer.body()).contains("is not in rank order");
     }
 
     @Test

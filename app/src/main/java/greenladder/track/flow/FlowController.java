@@ -55,14 +55,15 @@ class FlowController {
             Screen screen) {
         int span = weeks.matches("\\d{1,3}") ? Integer.parseInt(weeks) : 0;
         var place = FlowPlace.read(context, of, level, span, by, ListState.beside(all, "level"));
-        return screen.of(
-                View.FLOW,
-                context,
-                pages.page(
+        return screen.at(place.team(), null)
+                .of(
+                        View.FLOW,
                         context,
-                        place,
-                        new FlowPlace.Opened(
-                                Days.parse(day.strip()), Days.parse(week.strip()), picked),
-                        at));
+                        pages.page(
+                                context,
+                                place,
+                                new FlowPlace.Opened(
+                                        Days.parse(day.strip()), Days.parse(week.strip()), picked),
+                                at));
     }
 }

@@ -152,7 +152,7 @@ public class PeopleApiIntegrationTests extends RunningDemo {
         assertThat(up.path("nodes")).hasSize(5);
         assertThat(up.path("links")).hasSize(4);
         var down = api().get("/items/MSF14/trace?direction=down").body();
-        assertThat(down.path("nodes")).hasSize(6);
+        assertThat(down.path("nodes")).hasSize(7);
         assertThat(down.path("links").toString()).contains("\"from\":\"MSF14\"");
         assertThat(api().get("/items/MSF14/trace?direction=sideways").status()).isEqualTo(422);
         assertThat(api().get("/items/MSF99999/trace").status()).isEqualTo(404);

@@ -2,6 +2,7 @@ package greenladder.core.plan;
 
 import greenladder.core.sprint.Sprint;
 import greenladder.core.sprint.Sprint.Standing;
+import greenladder.core.team.Team;
 import greenladder.core.workspace.Workspace;
 import java.time.temporal.TemporalAdjusters;
 import java.util.Comparator;
@@ -38,6 +39,20 @@ public final class Sprints {
                                 && one.start().isAfter(sprint.start())
                                 && !one.key().equals(sprint.key()))
                 .findFirst();
+    }
+
+    /**
+     * The team of a product whose work somebody looks at first: one they are in, one with a running
+     * sprint before others; the first of all where they are in none.
+     */
+    public static Optional<Team> usualTeam(Workspace workspace, String product, String person) {
+        var teams = workspace.teamsOf(product);
+        var own = teams.stream().filter(team -> team.members().contains(person)).toList();
+        return own.stream()
+                .filter(team -> running(workspace, team.key()).isPresent())
+                .findFirst()
+                .or(() -> own.stream().findFirst())
+                .or(() -> teams.stream().findFirst());
     }
 
     public static Optional<Sprint> running(Workspace workspace, String team) {
