@@ -52,8 +52,7 @@ public class RankIntegrationTests extends RunningPages {
         var off = api().patch("/items/" + code + "1", "{'agenda':null}").header("Operation-Id");
         assertThat(get("/" + code + "/agenda")).contains("1 item to discuss, 1 discussed today");
         api().patch("/items/" + code + "2", "{'agenda':null}");
-        assertThat(get("/" + code + "/agenda"))
-                .contains("0 items to discuss, 2 discussed today");
+        assertThat(get("/" + code + "/agenda")).contains("0 items to discuss, 2 discussed today");
 
         api().post("/operations/" + off + "/undo", "");
         assertThat(get("/" + code + "/agenda")).contains("1 item to discuss, 1 discussed today");

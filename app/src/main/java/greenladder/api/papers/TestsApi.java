@@ -342,7 +342,7 @@ class TestsApi {
     record RoundForm(@Nullable Boolean closed) {}
 
     @PatchMapping("/rounds/{id}")
-    @Operation(summary = "Close a round, or take it up again: closed")
+    @Operation(summary = "Close a round, or reopen it: closed")
     ResponseEntity<RoundJson> close(
             @PathVariable String id,
             @RequestBody RoundForm form,

@@ -22,11 +22,11 @@ record DashboardTile(int id, Kind kind, boolean wide, String of, String filter) 
     enum Kind {
         PROGRESS("Progress", true),
         BURNDOWN("Burndown of the running sprint", false),
-        VELOCITY("Velocity", false),
+        VELOCITY("Completed by sprint", false),
         FLOW("Where work stands", true),
         BURNUP("Burnup", false),
-        OPEN("Open work", true),
-        SPENDING("Spending", true),
+        OPEN("What is open", true),
+        SPENDING("What was finished", true),
         AGES("In progress, the oldest first", true),
         BLOCKED("Blocked", true),
         LIST("Saved view", false);
