@@ -63,6 +63,7 @@ record BoardPage(
 
     /**
      * @param pegs one a place of the limit and one a card beyond it; none without a limit
+     * @param most the limit as it is typed, empty for none; null where the column can have none
      */
     record ColumnHead(
             String key,
@@ -70,6 +71,7 @@ record BoardPage(
             String figures,
             List<String> pegs,
             String limit,
+            @Nullable String most,
             boolean over) {}
 
     /**

@@ -277,6 +277,7 @@ class BoardPages {
                                             nodes.size(), Words.count(Words.of(points), "point")),
                     pegs,
                     limit == null ? "" : "%d of %d".formatted(nodes.size(), limit),
+                    limit == null ? "" : limit.toString(),
                     limit != null && nodes.size() > limit);
         }
 
@@ -292,7 +293,13 @@ class BoardPages {
                                     cards.board().columnOf(item).filter(column::equals).isPresent())
                             .count();
             return new ColumnHead(
-                    column.key(), column.name(), Words.count(tasks, "task"), List.of(), "", false);
+                    column.key(),
+                    column.name(),
+                    Words.count(tasks, "task"),
+                    List.of(),
+                    "",
+                    null,
+                    false);
         }
 
         private Lane lane(BoardLanes.Row row) {

@@ -285,6 +285,27 @@ public class BoardJourneyTests extends BrowserTest {
         assertThat(page.locator("#side-panel .item-panel")).containsText("Scan");
     }
 
+    /** One click and a number; whoever does not plan for the team reads it only. */
+    @Test
+    public void limitShouldBeChangedAtTheHeadOfItsColumn() {
+        var page = board("Bram Holt", "");
+        var head = page.locator(".board-head[data-head='under-way']");
+        head.hover();
+        head.locator(".head-limit > summary").click();
+        page.keyboard().type("0");
+        page.keyboard().press("Enter");
+        assertThat(head.locator(".error")).containsText("A limit is between 1 and");
+        page.keyboard().press("ControlOrMeta+A");
+        page.keyboard().type("2");
+        page.keyboard().press("Enter");
+        assertThat(head.locator(".pegs")).containsText("0 of 2");
+        assertThat(head.locator("[name=limit]")).not().isVisible();
+        requireAccessible(page, "board with a limit");
+        page.keyboard().press("ControlOrMeta+Z");
+        assertThat(head.locator(".pegs")).containsText("set a limit");
+        assertThat(board("Lio Fenn", "").locator(".head-limit")).hasCount(0);
+    }
+
     @Test
     public void cardShouldStayOutOfALaneThatIsNotItsOwn() {
         item("{'level':'epic','title':'Books'}");
