@@ -226,6 +226,24 @@ public class NamedReadersIntegrationTests extends RunningDemo {
         asked.add("/" + code + "/flow?day=2026-05-06");
         asked.add("/" + code + "/progress?of=initiative");
         asked.add("/" + code + "/tables?by=label");
+        for (var what : List.of("finished", "open", "mended", "all")) {
+            asked.add("/" + code + "/tables?by=kind,label&pick=story&what=" + what);
+        }
+        asked.add("/" + code + "/tables?what=open&by=kind&day=2026-05-05");
+        asked.add("/" + code + "/flow?week=2026-05-04");
+        asked.add("/" + code + "/flow?picked=" + sprint);
+        asked.add("/" + code + "/burnup?day=2026-05-06");
+        for (var show : List.of("committed", "added", "completed", "left")) {
+            asked.add("/" + code + "/report?id=" + sprint + "&show=" + show);
+        }
+        asked.add(
+                "/"
+                        + code
+                        + "/coverage?rows=initiative&columns=state&column=to-do&row="
+                        + code
+                        + "1");
+        asked.add(
+                "/" + code + "/coverage?rows=initiative&columns=release&column=&row=" + code + "1");
         asked.add("/api/v1/products/" + code + "/items?limit=500&text=xyzzy");
         asked.add("/api/v1/products/" + code + "/items?limit=500");
         asked.add("/api/v1/history?limit=500");
