@@ -80,8 +80,4 @@ public record TrackTable(String id, String caption, List<Head> heads, List<Line>
     public static Line line(Cell... cells) {
         return new Line(List.of(cells), false);
     }
-
-    public static Line below(Cell... cells) {
-        return new Line(List.of(cells), true);
-    }
 }
