@@ -3,6 +3,10 @@ package greenladder.trace;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import greenladder.RunningPages;
+import greenladder.web.Words;
+import java.time.DayOfWeek;
+import java.time.LocalDate;
+import java.time.temporal.TemporalAdjusters;
 import org.springframework.http.HttpMethod;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
@@ -74,15 +78,23 @@ public class SidesIntegrationTests extends RunningPages {
         assertThat(side(path)).isEmpty();
     }
 
+    /** Other tests let the demo's days go by. */
+    private LocalDate today() {
+        return LocalDate.parse(
+                api().get("/demo/clock").body().path("now").asString().substring(0, 10));
+    }
+
     @Test
     public void dayOfFlowShouldTellWhatHappened() {
         var code = product();
-        assertThat(side("/" + code + "/flow?day=2026-05-06"))
-                .startsWith("6 May 2026")
-                .contains("Wednesday: 5 done, 0 in progress, 8 to do")
+        var today = today();
+        assertThat(side("/" + code + "/flow?day=" + today))
+                .startsWith(Words.day(today))
+                .contains(Words.weekday(today) + ": 5 done, 0 in progress, 8 to do")
                 .contains("Finished 1, 5 points", "Added 1, 8 points");
-        assertThat(side("/" + code + "/flow?week=2026-05-04"))
-                .startsWith("4 May to 10 May")
+        var monday = today.with(TemporalAdjusters.previousOrSame(DayOfWeek.MONDAY));
+        assertThat(side("/" + code + "/flow?week=" + monday))
+                .startsWith(Words.shortDay(monday) + " to " + Words.shortDay(monday.plusDays(6)))
                 .contains("Finished 1", "Wick");
     }
 
