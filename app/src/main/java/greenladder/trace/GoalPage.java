@@ -37,9 +37,14 @@ record GoalPage(
             @Nullable Rule rule,
             Work work,
             Health health,
-            List<Initiative> initiatives,
+            Initiatives initiatives,
             String trouble,
             Form form) {}
+
+    /**
+     * @param rest how many are not shown
+     */
+    record Initiatives(List<Initiative> shown, int rest) {}
 
     /**
      * @param share what part of it serves the goal, in words; empty for all of it

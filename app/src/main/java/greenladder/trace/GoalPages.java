@@ -23,6 +23,7 @@ import greenladder.trace.GoalPage.Form;
 import greenladder.trace.GoalPage.Goal;
 import greenladder.trace.GoalPage.Health;
 import greenladder.trace.GoalPage.Initiative;
+import greenladder.trace.GoalPage.Initiatives;
 import greenladder.trace.GoalPage.Rule;
 import greenladder.trace.GoalPage.Work;
 import greenladder.view.ViewContext;
@@ -48,6 +49,7 @@ class GoalPages {
     private static final int MARGIN = 8;
     private static final int TICKS = 20;
     private static final int STEM = 200;
+    private static final int MOST_INITIATIVES = 12;
     private static final int INITIATIVE_STEM = 56;
     private static final int OLD_DAYS = 14;
     private static final int LINE_HEIGHT = 22;
@@ -188,7 +190,7 @@ class GoalPages {
     }
 
     /** What stands right below a goal, then what gives it a share. */
-    private static List<Initiative> initiatives(Snapshot snapshot, Node node) {
+    private static Initiatives initiatives(Snapshot snapshot, Node node) {
         var below = node.children().stream().filter(child -> !child.item().isDropped());
         var shares = new LinkedHashMap<ItemKey, String>();
         new Links(snapshot)
@@ -200,17 +202,24 @@ class GoalPages {
                                         linked.link().share() == null
                                                 ? ""
                                                 : Words.of(linked.link().share()) + " % of it"));
-        return Stream.concat(
-                        below,
-                        shares.keySet().stream().flatMap(key -> snapshot.findNode(key).stream()))
-                .distinct()
-                .map(one ->
-                        new Initiative(
-                                one.item().key().toString(),
-                                one.item().title(),
-                                Stem.byPoints(one.rollUp(), INITIATIVE_STEM),
-                                shares.getOrDefault(one.item().key(), "")))
-                .toList();
+        var all =
+                Stream.concat(
+                                below,
+                                shares.keySet().stream()
+                                        .flatMap(key -> snapshot.findNode(key).stream()))
+                        .distinct()
+                        .toList();
+        return new Initiatives(
+                all.stream()
+                        .limit(MOST_INITIATIVES)
+                        .map(one ->
+                                new Initiative(
+                                        one.item().key().toString(),
+                                        one.item().title(),
+                                        Stem.byPoints(one.rollUp(), INITIATIVE_STEM),
+                                        shares.getOrDefault(one.item().key(), "")))
+                        .toList(),
+                Math.max(0, all.size() - MOST_INITIATIVES));
     }
 
     private static String trouble(RollUp rollUp, Item item) {

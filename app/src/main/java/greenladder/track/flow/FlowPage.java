@@ -120,7 +120,8 @@ public record FlowPage(
     /**
      * How much the teams completed, sprint by sprint.
      *
+     * @param rest how many teams are not shown
      * @param table the sprints of one team beside each other; null where all teams are shown
      */
-    record Completed(List<VelocityChart> charts, @Nullable TrackTable table) {}
+    record Completed(List<VelocityChart> charts, int rest, @Nullable TrackTable table) {}
 }

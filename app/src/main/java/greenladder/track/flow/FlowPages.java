@@ -49,6 +49,7 @@ import org.springframework.stereotype.Component;
 public class FlowPages {
     private static final int DAYS_OF_WEEK = 7;
     private static final int MOST_AGES = 12;
+    private static final int MOST_TEAMS = 6;
     private static final double HALF = 0.5;
     private static final double MOST_OF_WORK = 0.85;
     private static final double ROOM = 1.1;
@@ -370,6 +371,7 @@ public class FlowPages {
                         : List.of(place.team());
         return new FlowPage.Completed(
                 teams.stream()
+                        .limit(MOST_TEAMS)
                         .flatMap(team ->
                                 VelocityChart.of(
                                         snapshot,
@@ -385,6 +387,7 @@ public class FlowPages {
                                                                 .query())
                                         .stream())
                         .toList(),
+                Math.max(0, teams.size() - MOST_TEAMS),
                 place.team() == null
                         ? null
                         : SprintsBesideEachOther.of(
