@@ -35,7 +35,7 @@ public record Plot(int width, int height) {
 
     public static final int LEFT = 46;
     public static final int TOP = 16;
-    private static final int LABELS = 76;
+    private static final int LABELS = 88;
     private static final int DATES = 24;
     private static final int DATE = 84;
     private static final int LINE = 14;
