@@ -25,6 +25,7 @@ import greenladder.track.TrackTable;
 import greenladder.track.TrackTable.Cell;
 import greenladder.track.dashboard.DashboardPage.Picture;
 import greenladder.track.dashboard.DashboardPage.Tile;
+import greenladder.track.flow.FlowCharts;
 import greenladder.track.flow.FlowPages;
 import greenladder.track.flow.FlowPlace;
 import greenladder.track.flow.VelocityChart;
@@ -290,7 +291,7 @@ class DashboardTiles {
                     "",
                     ages(context.snapshot(), flow));
         }
-        var cumulative = FlowPages.cumulative(flow, place, Optional.empty(), plot(tile));
+        var cumulative = FlowCharts.cumulative(flow, place, Optional.empty(), plot(tile));
         return cumulative == null
                 ? missing(tile, "Where work stands", "Nothing was there yet.")
                 : picture(
@@ -307,7 +308,7 @@ class DashboardTiles {
                 "ages",
                 "What is in progress, with how long it has taken so far",
                 TrackTable.heads("Item", "State and person", ":So far"),
-                FlowPages.ages(snapshot, flow).rows().stream()
+                FlowCharts.ages(snapshot, flow).rows().stream()
                         .map(age ->
                                 TrackTable.line(
                                         Cell.item(age.key(), age.title()),
