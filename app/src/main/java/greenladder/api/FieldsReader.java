@@ -118,11 +118,13 @@ public final class FieldsReader {
             List.of("estimate", "invested", "remaining")
                     .forEach(part -> fields.put(HOURS + "." + part, ""));
         } else if (!hours.isObject()) {
-            problem(HOURS, "Hours are an object with estimate, invested and remaining.");
+            problem(HOURS, "Hours are an object with estimate, worked and remaining.");
         } else {
             hours.properties()
                     .forEach(part -> {
-                        var name = HOURS + "." + part.getKey();
+                        // The earlier name is taken until the next major version.
+                        var key = part.getKey().equals("worked") ? "invested" : part.getKey();
+                        var name = HOURS + "." + key;
                         text(name, part.getValue(), true).ifPresent(text -> fields.put(name, text));
                     });
         }

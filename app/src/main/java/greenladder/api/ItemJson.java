@@ -1,6 +1,7 @@
 package greenladder.api;
 
 import com.fasterxml.jackson.annotation.JsonAnyGetter;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import greenladder.core.item.Item;
 import greenladder.core.item.Lines;
 import greenladder.core.item.StandardFields;
@@ -74,7 +75,14 @@ public record ItemJson(
     public record HoursJson(
             @Nullable BigDecimal estimate,
             @Nullable BigDecimal invested,
-            @Nullable BigDecimal remaining) {}
+            @Nullable BigDecimal remaining) {
+
+        /** The name that stays in the next major version. */
+        @JsonProperty("worked")
+        public @Nullable BigDecimal worked() {
+            return invested;
+        }
+    }
 
     /**
      * @param ticked the keys of the checks that were ticked by hand

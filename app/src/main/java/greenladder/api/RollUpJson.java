@@ -3,6 +3,7 @@ package greenladder.api;
 import static greenladder.api.ItemJson.decimal;
 
 import com.fasterxml.jackson.annotation.JsonInclude;
+import com.fasterxml.jackson.annotation.JsonProperty;
 import greenladder.core.item.Item;
 import greenladder.core.level.Category;
 import greenladder.core.rollup.RollUp;
@@ -56,7 +57,14 @@ public record RollUpJson(
     public record Hours(
             @Nullable BigDecimal estimate,
             @Nullable BigDecimal invested,
-            @Nullable BigDecimal remaining) {}
+            @Nullable BigDecimal remaining) {
+
+        /** The name that stays in the next major version. */
+        @JsonProperty("worked")
+        public @Nullable BigDecimal worked() {
+            return invested;
+        }
+    }
 
     public record Tasks(int done, int total) {}
 

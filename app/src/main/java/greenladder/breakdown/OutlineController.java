@@ -130,7 +130,7 @@ class OutlineController {
             throw invalid("text", outline.refusal());
         }
         if (outline.lines().isEmpty()) {
-            throw invalid("text", "There is nothing to add yet.");
+            throw invalid("text", "Nothing to add yet.");
         }
         return Answers.done(
                 "Added", gateway.submit(me, new CreateItems(code, outline.toEntries(under))));

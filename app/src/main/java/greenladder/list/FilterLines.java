@@ -137,9 +137,9 @@ public class FilterLines {
             blames.add(
                     new Blame(
                             blame.items() == 0
-                                    ? "Nothing here has “%s”; leave it out"
+                                    ? "Nothing here has “%s”; remove it"
                                             .formatted(blame.part().words())
-                                    : "“%s” leaves everything out; without it there are %s"
+                                    : "Nothing matches because of “%s”; without it there are %s"
                                             .formatted(
                                                     blame.part().words(),
                                                     Words.count(blame.items(), "item")),

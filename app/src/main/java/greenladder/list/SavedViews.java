@@ -276,7 +276,7 @@ public class SavedViews {
             throw new Failure.NotFound("There is no such view.");
         }
         if (!row.owner.equals(me.handle())) {
-            throw new Failure.Forbidden("Only its owner changes a view; copy it instead.");
+            throw new Failure.Forbidden("Only its owner can change a view; copy it instead.");
         }
         changes(row.product);
         return row;

@@ -117,7 +117,7 @@ public record TableColumn(
         columns.add(field("sprint", "Sprint", 120, Field.SPRINT));
         columns.add(field("release", "Release", 120, Field.RELEASE));
         columns.add(hours("estimate", "Estimate", Field.HOURS_ESTIMATE, RollUp::hoursEstimate));
-        columns.add(hours("invested", "Invested", Field.HOURS_INVESTED, RollUp::hoursInvested));
+        columns.add(hours("invested", "Worked", Field.HOURS_INVESTED, RollUp::hoursInvested));
         columns.add(hours("remaining", "Remaining", Field.HOURS_REMAINING, RollUp::hoursRemaining));
         columns.add(
                 new TableColumn(
@@ -160,7 +160,7 @@ public record TableColumn(
         columns.add(field("blocked", "Blocked by", 150, Field.BLOCKED));
         columns.add(lines("criteria", "Criteria met", Details::acceptance));
         columns.add(lines("definition", "Definition met", Details::definitionOfDone));
-        columns.add(lines("steps", "Steps done", Details::checklist));
+        columns.add(lines("steps", "Checklist", Details::checklist));
         columns.add(count("links", "Links", node -> node.item().details().links().size()));
         columns.add(count("files", "Files", node -> node.item().details().attachments().size()));
         columns.add(field("raisedBy", "Raised by", 130, Field.RAISED_BY));

@@ -65,7 +65,7 @@ record FieldForm(
             case SIZE -> "Size in points";
             case VALUE -> "Value";
             case HOURS_ESTIMATE -> "Estimated hours";
-            case HOURS_INVESTED -> "Hours invested";
+            case HOURS_INVESTED -> "Hours worked";
             case HOURS_REMAINING -> "Hours remaining";
             case START -> "Start";
             case FINISH -> "Finish";

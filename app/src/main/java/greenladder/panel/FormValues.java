@@ -25,7 +25,7 @@ public final class FormValues {
 
     public static List<ItemKey> keys(String text) {
         if (text.length() > LONGEST_LIST) {
-            throw invalid("keys", "These are too many items at once.");
+            throw invalid("keys", "Too many items at once.");
         }
         var keys =
                 Arrays.stream(text.split("[,\\s]+"))
@@ -55,7 +55,7 @@ public final class FormValues {
                                         + unfit(text)));
     }
 
-    /** Names what was typed where another thing is needed, and ends the sentence. */
+    /** Names what was said where another thing is needed, and ends the sentence. */
     private static String unfit(@Nullable String text) {
         return text == null || text.isBlank()
                 ? "."

@@ -71,7 +71,7 @@ record PanelFacts(Rights rights, Snapshot snapshot, Node node, SignedIn reader) 
                         fact(Field.BROKEN_DOWN, "Broken down", brokenDown(item), ""))
                 : List.of(
                         fact(Field.HOURS_ESTIMATE, "Estimate", hours(item.hours().estimate()), ""),
-                        fact(Field.HOURS_INVESTED, "Invested", hours(item.hours().invested()), ""));
+                        fact(Field.HOURS_INVESTED, "Worked", hours(item.hours().invested()), ""));
     }
 
     private String brokenDown(Item item) {

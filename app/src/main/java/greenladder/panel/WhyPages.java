@@ -100,7 +100,7 @@ class WhyPages {
             sections.add(
                     new Section(
                             "Hours",
-                            "What is invested and what remains of %s."
+                            "The hours worked and what remains of %s."
                                     .formatted(Words.count(total.count(), "item")),
                             List.of()));
         } else {
@@ -146,7 +146,7 @@ class WhyPages {
         var figures = node.rollUp();
         if (!item.level().carriesPoints()) {
             return new Section(
-                    "Hours", "A task carries hours: what is invested and what remains.", List.of());
+                    "Hours", "A task carries hours: those worked and those remaining.", List.of());
         }
         var own = Words.of(item.size());
         var parts = Words.of(figures.parts());

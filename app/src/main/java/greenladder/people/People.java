@@ -181,7 +181,7 @@ public class People {
         var wrong = PersonRules.handle(handle);
         return wrong.isPresent() || roster.workspace().findPerson(handle.strip()).isEmpty()
                 ? wrong
-                : Optional.of(new Problem("handle", "Somebody signs in under this name already."));
+                : Optional.of(new Problem("handle", "Somebody already signs in with this name."));
     }
 
     /** Gives somebody another role everywhere; there is always an administrator left. */

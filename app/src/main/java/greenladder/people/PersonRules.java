@@ -43,10 +43,7 @@ final class PersonRules {
                     "A password has at most %d bytes.".formatted(LONGEST_PASSWORD_BYTES));
         }
         if (CommonPasswords.has(password)) {
-            return problem(
-                    true,
-                    "password",
-                    "This password is one of those that are guessed first; choose another.");
+            return problem(true, "password", "This password is too easy to guess; choose another.");
         }
         return problem(
                 password.length() < SHORTEST_PASSWORD,

@@ -96,7 +96,7 @@ class EstimateController {
     @PostMapping("/rounds/{id}/again")
     ResponseEntity<String> again(@PathVariable long id, @AuthenticationPrincipal SignedIn me) {
         rounds.again(me, id);
-        return Answers.said("Everybody picks anew.");
+        return Answers.said("Everybody picks again.");
     }
 
     @PostMapping("/rounds/{id}/agree")

@@ -115,7 +115,7 @@ public class IntakeLists {
         var lines = text.lines().filter(line -> !line.isBlank()).map(IntakeLine::read).toList();
         var problems = new ArrayList<Problem>();
         if (lines.isEmpty()) {
-            problems.add(new Problem("text", "There is nothing to add yet."));
+            problems.add(new Problem("text", "Nothing to add yet."));
         }
         if (lines.size() > MOST_AT_ONCE
                 || store.entries(list).size() + lines.size() > MOST_ENTRIES) {

@@ -106,7 +106,7 @@ class RankController {
                                                 new Failure.Invalid(
                                                         Problems.of(
                                                                 "by",
-                                                                "There is no order by “%s”."
+                                                                "Lists cannot be sorted by “%s”."
                                                                         .formatted(by))))));
     }
 

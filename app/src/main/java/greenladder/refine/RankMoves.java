@@ -141,14 +141,14 @@ class RankMoves {
             case "last" -> at(others, others.size() + 1);
             case "up" -> {
                 if (places.getFirst() == 0) {
-                    throw invalid("to", "It is the first already.");
+                    throw invalid("to", "It is already first.");
                 }
                 yield at(others, places.getFirst());
             }
             case "down" -> {
                 int last = places.getLast();
                 if (last == list.found().size() - 1) {
-                    throw invalid("to", "It is the last already.");
+                    throw invalid("to", "It is already last.");
                 }
                 yield at(others, last - places.size() + 3);
             }

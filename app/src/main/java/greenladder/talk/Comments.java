@@ -207,7 +207,8 @@ public class Comments {
         var row = find(replyTo);
         var merged = keeper.seenBy(me).findItem(item).map(Comments::withMerged).orElse(List.of());
         if (row == null || !merged.contains(row.item) || row.removedAt != null) {
-            throw new Failure.Invalid(Problems.of("replyTo", "What you answer no longer exists."));
+            throw new Failure.Invalid(
+                    Problems.of("replyTo", "The comment you replied to no longer exists."));
         }
         return row.replyTo == null ? replyTo : row.replyTo;
     }
@@ -217,7 +218,7 @@ public class Comments {
     public Comment settle(SignedIn me, long id, boolean settled) {
         var row = find(id);
         if (row == null || row.replyTo != null || keeper.seenBy(me).findItem(key(row)).isEmpty()) {
-            throw new Failure.NotFound("There is no such talk.");
+            throw new Failure.NotFound("There is no such comment thread.");
         }
         requireMayComment(me, key(row));
         row.settledBy = settled ? me.handle() : null;
@@ -268,7 +269,7 @@ public class Comments {
     private Set<String> requireSound(String body) {
         var problems = new ArrayList<Problem>();
         if (body.isEmpty()) {
-            problems.add(new Problem("text", "There is nothing to say yet."));
+            problems.add(new Problem("text", "The comment is empty."));
         }
         if (body.length() > LONGEST) {
             problems.add(
@@ -318,7 +319,7 @@ public class Comments {
             throw new Failure.NotFound("There is no such comment.");
         }
         if (!row.author.equals(me.handle())) {
-            throw new Failure.Forbidden("Only who wrote a comment changes it.");
+            throw new Failure.Forbidden("Only its author can change a comment.");
         }
         return row;
     }

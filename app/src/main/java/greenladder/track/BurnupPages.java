@@ -183,7 +183,7 @@ public class BurnupPages {
 
     private static String words(List<Told> told) {
         if (told.isEmpty()) {
-            return "Nothing to tell yet.";
+            return "Nothing to show yet.";
         }
         var now = told.getLast().standing();
         var then = told.getFirst().standing();

@@ -30,7 +30,7 @@ import org.springframework.stereotype.Component;
 /** What is shown of a sprint after its end: its picture, and what the team noted. */
 @Component
 class SprintEnds {
-    private static final String NOTHING_ABOVE = "Under nothing";
+    private static final String NOTHING_ABOVE = "No parent";
 
     /** The board as it stood at the close; null where none is kept. */
     static @Nullable Closing closing(Snapshot snapshot, Sprint sprint) {

@@ -47,7 +47,7 @@ public final class Lookups {
                 .papers()
                 .find(new PlanKey(kind, key))
                 .map(type::cast)
-                .orElseThrow(() -> new Failure.NotFound("There is nothing of this name."));
+                .orElseThrow(() -> new Failure.NotFound("There is nothing with this name."));
     }
 
     /** The key of an item, whether there is one or not. */

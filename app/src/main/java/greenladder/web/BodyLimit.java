@@ -44,8 +44,8 @@ final class BodyLimit extends OncePerRequestFilter {
                     HttpStatus.CONTENT_TOO_LARGE,
                     "too-large",
                     stranger
-                            ? "At most 64 kB are taken before somebody is signed in."
-                            : "At most 24 MB are taken in one call.");
+                            ? "Requests are limited to 64 kB before sign-in."
+                            : "Requests are limited to 24 MB.");
             return;
         }
         if (stranger && length < 0 && request.getHeader("Transfer-Encoding") != null) {

@@ -153,7 +153,7 @@ final class RepeatedRequests extends OncePerRequestFilter {
         answer.headers().forEach(response::setHeader);
         if (answer.body() == null) {
             response.sendError(
-                    HttpStatus.CONFLICT.value(), "This was done already; it is not done twice.");
+                    HttpStatus.CONFLICT.value(), "This was already done; it is not done twice.");
             return;
         }
         response.setStatus(answer.status());

@@ -131,7 +131,7 @@ public final class ChangeWords {
                     case SIZE -> fromTo("size", before, after);
                     case VALUE -> fromTo("value", before, after);
                     case HOURS_ESTIMATE -> fromTo("estimated hours", before, after);
-                    case HOURS_INVESTED -> fromTo("hours invested", before, after);
+                    case HOURS_INVESTED -> fromTo("hours worked", before, after);
                     case HOURS_REMAINING -> fromTo("hours remaining", before, after);
                     case LABELS -> fromTo("labels", before, after);
                     case ACCEPTANCE -> ListWords.of("the acceptance criteria", "met", change);

@@ -205,7 +205,7 @@ public class ItemPagesIntegrationTests extends RunningDemo {
                 .doesNotContain("value=\"5\"", "<form");
         assertThat(get("/items/" + key + "/menu"))
                 .bodyText()
-                .contains("Set a field", "Change the level", "Gather", "Merge", "Split");
+                .contains("Set a field", "Change the level", "Group", "Merge", "Split");
         assertThat(get("/items/" + key + "/control/nothing")).hasStatus(HttpStatus.NOT_FOUND);
     }
 

@@ -109,7 +109,7 @@ public class PeopleIntegrationTests extends RunningDemo {
                                 "TEAM_MEMBER"))
                 .hasStatus(HttpStatus.UNPROCESSABLE_ENTITY)
                 .bodyText()
-                .contains("Another Oona", "Somebody signs in under this name already.");
+                .contains("Another Oona", "Somebody already signs in with this name.");
     }
 
     @Test

@@ -73,7 +73,7 @@ public class ChangeWordsTests {
             {Field.SIZE, "8", null, "cleared the size (was 8)"},
             {Field.VALUE, "1", "2", "changed the value from 1 to 2"},
             {Field.HOURS_ESTIMATE, null, "4", "set the estimated hours to 4"},
-            {Field.HOURS_INVESTED, null, "4", "set the hours invested to 4"},
+            {Field.HOURS_INVESTED, null, "4", "set the hours worked to 4"},
             {Field.HOURS_REMAINING, "4", "0", "changed the hours remaining from 4 to 0"},
             {Field.START, null, "2026-05-04", "set the start to 2026-05-04"},
             {Field.FINISH, null, "2026-05-04", "set the finish to 2026-05-04"},

@@ -1,5 +1,6 @@
 package greenladder.api.plans;
 
+import com.fasterxml.jackson.annotation.JsonProperty;
 import greenladder.api.BodyReader;
 import greenladder.api.ItemJson;
 import greenladder.api.items.ItemsApi;
@@ -87,7 +88,14 @@ class WorkApi {
             @Nullable BigDecimal estimate,
             @Nullable BigDecimal invested,
             @Nullable BigDecimal remaining,
-            List<HourJson> items) {}
+            List<HourJson> items) {
+
+        /** The name that stays in the next major version. */
+        @JsonProperty("worked")
+        public @Nullable BigDecimal worked() {
+            return invested;
+        }
+    }
 
     @GetMapping("/me/work")
     @Operation(summary = "One's own work in order, by sprint, and what waits for one")

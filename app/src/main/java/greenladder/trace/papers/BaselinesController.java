@@ -69,7 +69,7 @@ class BaselinesController {
                         ? null
                         : Lookups.node(context.snapshot(), under.strip()).item().key();
         if (root != null && !root.product().equals(context.product().code())) {
-            throw new Failure.Invalid(Problems.of("under", "This is of another product."));
+            throw new Failure.Invalid(Problems.of("under", "This belongs to another product."));
         }
         var baseline =
                 new Baseline(

@@ -245,7 +245,7 @@ class DashboardTiles {
                         plot(tile));
         var points = burndowns.points();
         return points == null
-                ? missing(tile, sprint.get().name(), "It has no day yet.")
+                ? missing(tile, sprint.get().name(), "No days yet.")
                 : picture(
                         tile,
                         sprint.get().name(),
@@ -293,7 +293,7 @@ class DashboardTiles {
         }
         var cumulative = FlowCharts.cumulative(flow, place, Optional.empty(), plot(tile));
         return cumulative == null
-                ? missing(tile, "Where work stands", "Nothing was there yet.")
+                ? missing(tile, "Where work stands", "Nothing to show yet.")
                 : picture(
                         tile,
                         "Where work stood" + of,
@@ -321,7 +321,7 @@ class DashboardTiles {
         var page =
                 burnups.page(context, tile.of(), false, "", "", Optional.empty(), null, plot(tile));
         return page.chart() == null
-                ? missing(tile, "Burnup", "There is nothing to tell yet.")
+                ? missing(tile, "Burnup", "Nothing to show yet.")
                 : picture(
                         tile,
                         "Burnup: " + page.of(),

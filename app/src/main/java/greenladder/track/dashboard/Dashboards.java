@@ -142,7 +142,7 @@ class Dashboards {
             throw invalid("what", "This cannot be shown.");
         }
         if (tiles.stream().anyMatch(tile -> tile.filter().length() > LONGEST_FILTER)) {
-            throw invalid("filter", "Fewer values, please: this filter is too long to be kept.");
+            throw invalid("filter", "This filter is too long to be saved; use fewer values.");
         }
         row.tiles = DashboardTile.text(tiles);
     }
@@ -163,7 +163,7 @@ class Dashboards {
     private DashboardRow own(SignedIn me, String product, long id) {
         var row = row(product, id, LockModeType.PESSIMISTIC_WRITE);
         if (!seen(row, me).mayChange()) {
-            throw new Failure.Forbidden("Only whose it is changes a dashboard; copy it instead.");
+            throw new Failure.Forbidden("Only its owner can change a dashboard; copy it instead.");
         }
         return row;
     }

@@ -43,7 +43,7 @@ final class SprintsBesideEachOther {
         }
         var reports = sprints.stream().map(one -> figures.report(snapshot, one)).toList();
         var heads = new ArrayList<Head>();
-        heads.add(new Head("What became of it", false));
+        heads.add(new Head("Outcome", false));
         sprints.forEach(one ->
                 heads.add(new Head(one.name() + (one.isRunning() ? ", running" : ""), false)));
         var lines = new ArrayList<Line>();

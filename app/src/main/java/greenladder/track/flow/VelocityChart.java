@@ -92,7 +92,7 @@ public record VelocityChart(
                         bars,
                         up.at(mean.doubleValue()),
                         "usually " + Words.score(mean),
-                        "The last %s brought %s to %s points, %s on average."
+                        "The last %s completed %s to %s points, %s on average."
                                 .formatted(
                                         Words.count(usual.sprints().size(), "sprint"),
                                         Words.of(usual.least()),

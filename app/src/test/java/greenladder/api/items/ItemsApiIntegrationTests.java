@@ -55,12 +55,14 @@ public class ItemsApiIntegrationTests extends RunningDemo {
         var code = product();
         api().post(
                         "/products/" + code + "/items",
-                        "{'level':'task','title':'T','hours':{'estimate':5,'invested':1},'assignee':'tam.keel'}");
+                        "{'level':'task','title':'T','hours':{'estimate':5,'worked':1},'assignee':'tam.keel'}");
         var patched =
                 api().patch("/items/" + code + "1", "{'hours':{'remaining':2},'assignee':null}")
                         .body();
         assertThat(patched.path("hours").path("estimate").asInt()).isEqualTo(5);
         assertThat(patched.path("hours").path("remaining").asInt()).isEqualTo(2);
+        assertThat(patched.path("hours").path("worked").asInt()).isEqualTo(1);
+        assertThat(patched.path("hours").path("invested").asInt()).isEqualTo(1);
         assertThat(patched.path("assignee").isNull()).isTrue();
         assertThat(patched.path("version").asInt()).isEqualTo(2);
     }
@@ -250,7 +252,7 @@ public class ItemsApiIntegrationTests extends RunningDemo {
                         {"size":{"own":20,"effective":20,"first":20,"drift":0,"unbroken":7,"unsized":1},\
                         "points":{"done":5,"inProgress":0,"toDo":15,"total":20,"completion":0.25},\
                         "count":{"done":1,"inProgress":0,"toDo":2,"total":3,"completion":0.3333333333333333},\
-                        "value":{"done":null,"total":null,"completion":null},"hours":{"estimate":null,"invested":null,"remaining":null},\
+                        "value":{"done":null,"total":null,"completion":null},"hours":{"estimate":null,"invested":null,"remaining":null,"worked":null},\
                         "tasks":{"done":0,"total":0},"blocked":0,"category":"in progress",\
                         "dates":{"ownStart":null,"ownFinish":null,"start":null,"finish":null,"slipDays":null}}\
                         """);

@@ -111,7 +111,7 @@ public final class Decisions {
                         found.add(
                                 Problem.SINGLE,
                                 StandardFields.READERS,
-                                "Name yourself too, or you would not see it any more."));
+                                "Include yourself, or you will no longer see it."));
     }
 
     public static List<Change> differences(Item item, Map<Field, @Nullable Object> kept) {

@@ -72,7 +72,7 @@ record PracticeRules(Snapshot after, @Nullable Team before, Team team, ProblemCo
                 if (other != null) {
                     wrong(
                             "columns",
-                            "“%s” stands in “%s” and in “%s”; a state is in one column.",
+                            "“%s” is in “%s” and in “%s”; a state can be in one column only.",
                             words(place),
                             other.name(),
                             column.name());

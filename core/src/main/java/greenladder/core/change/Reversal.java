@@ -195,7 +195,7 @@ public final class Reversal {
             case RANK -> "place in the order";
             case FIRST_ESTIMATE -> "first estimate";
             case HOURS_ESTIMATE -> "estimate";
-            case HOURS_INVESTED -> "invested hours";
+            case HOURS_INVESTED -> "hours worked";
             case HOURS_REMAINING -> "remaining hours";
             case BLOCKED -> "hindrance";
             case READY -> "readiness";

@@ -25,7 +25,7 @@ final class Attaching {
                     "%s has %d files; more do not fit.".formatted(command.item(), MOST_FILES));
         }
         if (files.stream().anyMatch(file -> file.id().equals(command.file().id()))) {
-            problem(found, "This file hangs on %s already.".formatted(command.item()));
+            problem(found, "This file is already attached to %s.".formatted(command.item()));
         }
         return drawn(
                 snapshot,

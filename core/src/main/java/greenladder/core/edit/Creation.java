@@ -58,7 +58,7 @@ final class Creation {
                     "product",
                     "There is no product %s.".formatted(command.product()));
         } else if (command.entries().isEmpty()) {
-            found.add(Problem.SINGLE, "items", "There is no item to add.");
+            found.add(Problem.SINGLE, "items", "Nothing to add.");
         } else if (command.entries().size() > Decisions.MOST_ENTRIES) {
             found.add(
                     Problem.SINGLE,

@@ -92,7 +92,7 @@ final class FieldReader {
             case VALUE -> text.isEmpty() ? kept(null) : amount("The value", text);
             case HOURS_ESTIMATE ->
                     text.isEmpty() ? kept(null) : amount("The estimated hours", text);
-            case HOURS_INVESTED -> text.isEmpty() ? kept(null) : amount("The hours invested", text);
+            case HOURS_INVESTED -> text.isEmpty() ? kept(null) : amount("The hours worked", text);
             case HOURS_REMAINING ->
                     text.isEmpty() ? kept(null) : amount("The hours remaining", text);
             case START -> text.isEmpty() ? kept(null) : date("The start", text);

@@ -92,7 +92,7 @@ final class ListEditing {
         var line = lines.all().get(place);
         if (line.item() != null && snapshot.findNode(line.item()).isPresent()) {
             return refused(
-                    "%s has grown from this line; the line is ticked when that is done."
+                    "%s was made from this line, which is ticked when that is done."
                             .formatted(line.item()));
         }
         return lines.with(place, line.withDone(done));

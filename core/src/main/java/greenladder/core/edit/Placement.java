@@ -83,8 +83,7 @@ record Placement(Snapshot snapshot, String product, Level level, int count, Set<
         }
         int beyond = up ? siblings.indexOf(first.get()) - 1 : siblings.indexOf(last.get()) + 1;
         if (beyond < 0 || beyond >= siblings.size()) {
-            return new Placed.Wrong(
-                    "to", up ? "It is the first already." : "It is the last already.");
+            return new Placed.Wrong("to", up ? "It is already first." : "It is already last.");
         }
         return up ? before(slot(siblings.get(beyond))) : after(slot(siblings.get(beyond)));
     }

@@ -29,7 +29,7 @@ record Promotion(Snapshot snapshot, PromoteLine command, Instant at, ProblemColl
         }
         var line = lines.all().get(place.getAsInt());
         if (line.item() != null && snapshot.findNode(line.item()).isPresent()) {
-            return refused("This line has grown into %s already.".formatted(line.item()));
+            return refused("This line has already become %s.".formatted(line.item()));
         }
         return grown(lines, line, place.getAsInt());
     }

@@ -137,13 +137,14 @@ public final class Formula {
         }
         if (nesting(text) > DEEPEST) {
             return Optional.of(
-                    "The brackets stand %d deep; at most %d do.".formatted(nesting(text), DEEPEST));
+                    "The brackets are %d deep; at most %d are allowed."
+                            .formatted(nesting(text), DEEPEST));
         }
         if (LARGE_NUMBER.matcher(text).find()) {
             return Optional.of("A number in the formula has at most nine digits and no exponent.");
         }
         if (text.indexOf('"') >= 0) {
-            return Optional.of("The formula is made of names and numbers, not of texts.");
+            return Optional.of("The formula takes names and numbers, not text.");
         }
         try {
             var expression = new Expression(text, SANDBOX);

@@ -73,7 +73,7 @@ public record NoteResult(
         wrong(
                 found,
                 "seen",
-                "%s noted “%s” meanwhile%s. Yours was not noted; press again if it should stand.",
+                "%s noted “%s” meanwhile%s. Yours was not saved; press again to replace theirs.",
                 snapshot.findPerson(now.who()).map(Person::name).orElse(now.who()),
                 now.passed() ? "passed" : "failed",
                 now.words().isEmpty() ? "" : ": " + now.words());

@@ -60,7 +60,7 @@ public interface PaperCommand extends Command {
         found.add(Problem.SINGLE, field, message.formatted(values));
     }
 
-    /** A line as it was typed: blanks and line ends become one space. */
+    /** A line as it was said: blanks and line ends become one space. */
     static String line(String text) {
         return text.strip().replaceAll("\\s+", " ");
     }
@@ -80,6 +80,10 @@ public interface PaperCommand extends Command {
                 .filter(who -> snapshot.findPerson(who).filter(Person::isHere).isEmpty())
                 .findFirst()
                 .ifPresent(who ->
-                        wrong(found, "readers", "“%s” is nobody here.", Shortened.to(60, who)));
+                        wrong(
+                                found,
+                                "readers",
+                                "There is nobody called “%s” here.",
+                                Shortened.to(60, who)));
     }
 }

@@ -34,7 +34,7 @@ public record RemarkOn(String document, int passage, int remark, String who, Str
     public Optional<Document> changed(Snapshot snapshot, Instant at, ProblemCollector found) {
         var it = snapshot.workspace().papers().findDocument(document).orElseThrow();
         if (it.find(passage).isEmpty()) {
-            wrong(found, "text", "Somebody took this passage away meanwhile.");
+            wrong(found, "text", "Somebody deleted this passage in the meantime.");
             return Optional.empty();
         }
         var remarks = new ArrayList<Remark>();

@@ -33,10 +33,10 @@ public record TakeReading(ItemKey item, LocalDate day, String value) implements 
         }
         var course = its.details().course();
         if (course.measure() == null) {
-            found.add(Problem.SINGLE, "value", "Say first what is measured.");
+            found.add(Problem.SINGLE, "value", "Set a measure first.");
         }
         if (day.isAfter(workspace.dayOf(at))) {
-            found.add(Problem.SINGLE, "day", "This day is still to come.");
+            found.add(Problem.SINGLE, "day", "This day is in the future.");
         } else if (day.getYear() < FIRST_YEAR) {
             found.add(Problem.SINGLE, "day", "Readings go back to %d.".formatted(FIRST_YEAR));
         }

@@ -73,14 +73,14 @@ public record WritePassage(
     private Optional<Document> written(Document it, ProblemCollector found) {
         var before = it.find(number);
         if (before.isEmpty()) {
-            wrong(found, "text", "Somebody took this passage away meanwhile.");
+            wrong(found, "text", "Somebody deleted this passage in the meantime.");
             return Optional.empty();
         }
         if (seen != null && !flat(seen).equals(before.get().text())) {
             wrong(
                     found,
                     "text",
-                    "Somebody else changed it meanwhile; it reads now: “%s”",
+                    "Somebody else changed it in the meantime; it is now: “%s”",
                     before.get().text());
             return Optional.empty();
         }

@@ -119,7 +119,7 @@ public record LogHours(
             wrong(
                     found,
                     "day",
-                    "%s is still to come; hours are entered once they are worked.".formatted(day));
+                    "%s is in the future; hours are entered once they are worked.".formatted(day));
         } else if (day.getYear() < FIRST_YEAR) {
             wrong(found, "day", "Days lie after the year %d.".formatted(FIRST_YEAR - 1));
         }

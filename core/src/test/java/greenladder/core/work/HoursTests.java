@@ -74,7 +74,7 @@ public class HoursTests {
             {log(2, "ada", TODAY, "0"), "A day has more than 0 and at most 24 hours, not 0."},
             {
                 log(2, "ada", TODAY.plusDays(1), "1"),
-                "2026-05-05 is still to come; hours are entered once they are worked."
+                "2026-05-05 is in the future; hours are entered once they are worked."
             },
             {log(2, "eve", TODAY, "1"), "Nobody signs in as “eve”."},
             {log(1, "ada", TODAY, "1"), "Hours are entered on tasks; MSF1 carries points."},

@@ -15,7 +15,7 @@ import java.util.regex.Pattern;
  * while it prepares a fast start. A virtual machine that learned from a start alone would compile
  * pages by what they look like at their first sight, and stay slower by a quarter for good.
  *
- * <p>{@code java training/Visits.java http://localhost:8080 25}
+ * <p>{@code java tools/Visits.java http://localhost:8080 25}
  */
 final class Visits {
     private static final Pattern CSRF = Pattern.compile("name=\"_csrf\"[^>]*value=\"([^\"]+)\"");
