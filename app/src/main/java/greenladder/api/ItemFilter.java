@@ -5,6 +5,7 @@ import greenladder.core.change.Problems;
 import greenladder.core.filter.Filter;
 import greenladder.core.filter.Filter.Part;
 import greenladder.core.filter.Lens;
+import greenladder.core.filter.PickName;
 import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -57,7 +58,8 @@ public final class ItemFilter {
         this.lens = narrowed.lens();
         state.picks()
                 .forEach((name, values) -> {
-                    var facet = narrowed.facets().find(name);
+                    var pick = PickName.parse(name).orElseThrow();
+                    var facet = narrowed.facets().find(pick.facet());
                     if (facet.isEmpty()) {
                         problem(name, NO_PARAMETER.formatted(name));
                     } else {
@@ -115,7 +117,7 @@ public final class ItemFilter {
                 && !values.stream().allMatch(value -> List.of("true", "false").contains(value))) {
             problem(name, "%s is true or false.".formatted(name));
         }
-        if (!ListState.isFacet(name) && !OF_EVERY.contains(name)) {
+        if (!ListState.isPick(name) && !OF_EVERY.contains(name)) {
             problem(name, NO_PARAMETER.formatted(name));
         }
     }

@@ -10,6 +10,7 @@ import greenladder.list.FilterLine.Chip;
 import greenladder.list.FilterLine.ViewLink;
 import greenladder.people.SignedIn;
 import greenladder.search.FullText;
+import greenladder.talk.Watching;
 import greenladder.web.Words;
 import java.time.Clock;
 import java.time.LocalDate;
@@ -29,9 +30,11 @@ public class FilterLines {
     private final FullText search;
     private final LastLook looks;
     private final SavedViews views;
+    private final Watching watching;
     private final Clock clock;
 
-    FilterLines(FullText search, LastLook looks, SavedViews views, Clock clock) {
+    FilterLines(FullText search, LastLook looks, SavedViews views, Watching watching, Clock clock) {
+        this.watching = watching;
         this.search = search;
         this.looks = looks;
         this.views = views;
@@ -46,7 +49,8 @@ public class FilterLines {
                         products,
                         LocalDate.now(clock),
                         reader.handle(),
-                        looks.look(reader, products.getFirst().code()));
+                        looks.look(reader, products.getFirst().code()),
+                        item -> watching.isWatching(reader, item));
         return new Narrowed(
                 lens, state, state.text().isEmpty() ? Set.of() : search.find(state.text()));
     }

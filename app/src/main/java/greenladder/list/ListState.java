@@ -2,6 +2,7 @@ package greenladder.list;
 
 import greenladder.core.filter.Facet;
 import greenladder.core.filter.Facets;
+import greenladder.core.filter.PickName;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.StandardFields;
 import java.nio.charset.StandardCharsets;
@@ -24,7 +25,7 @@ import org.springframework.web.util.UriUtils;
  * How a list is narrowed down, sorted, grouped and marked: all of it a part of the list's URL. The
  * names are those of the interface for programs.
  *
- * @param picks the values asked for, by the ids of facets
+ * @param picks the values asked for, by their names, see {@link PickName}
  * @param text words to be found; empty for none
  * @param groups the ids of at most two facets
  * @param columns those of a saved view, as {@link TableColumns#text} writes them; empty for the
@@ -68,6 +69,7 @@ public record ListState(
                     "agenda",
                     "candidate",
                     "question",
+                    "watched",
                     "changed");
     private static final List<String> PREFIXES = List.of("custom.", "factors.", Facets.IN);
     private static final int MOST_VALUES = 60;
@@ -100,11 +102,11 @@ public record ListState(
     public static ListState read(MultiValueMap<String, String> asked) {
         var picks = new TreeMap<String, List<String>>();
         asked.forEach((name, values) -> {
-            if (isFacet(name)) {
+            if (isPick(name)) {
                 var kept =
                         values.stream()
                                 .filter(value -> value.length() <= LONGEST_TEXT)
-                                .filter(value -> !FLAGS.contains(name) || isTrueOrFalse(value))
+                                .filter(value -> !isFlag(name) || isTrueOrFalse(value))
                                 .distinct()
                                 .limit(MOST_VALUES)
                                 .toList();
@@ -177,7 +179,7 @@ public record ListState(
         return value.equals(Facet.TRUE) || value.equals(Facet.FALSE);
     }
 
-    /** Whether a parameter of a URL narrows a list down by a facet. */
+    /** Whether a parameter of a URL is the id of a facet. */
     public static boolean isFacet(String name) {
         return FACETS.contains(name)
                 || StandardFields.find(name).isPresent()
@@ -185,8 +187,14 @@ public record ListState(
                 || PREFIXES.stream().anyMatch(name::startsWith);
     }
 
+    /** Whether a parameter of a URL narrows a list down by a facet, see {@link PickName}. */
+    public static boolean isPick(String name) {
+        return PickName.parse(name).filter(pick -> isFacet(pick.facet())).isPresent();
+    }
+
+    /** Whether a pick is of what is true or not of an item. */
     public static boolean isFlag(String name) {
-        return FLAGS.contains(name);
+        return PickName.parse(name).filter(pick -> FLAGS.contains(pick.facet())).isPresent();
     }
 
     public ListState {
@@ -209,11 +217,20 @@ public record ListState(
         return new ListState(picked, text, sorting, groups, marks, columns);
     }
 
-    /** Without one of its parts: a facet, or {@code text}. */
+    /** Without one of its parts: a pick, a group of alternatives, or {@code text}. */
     public ListState without(String part) {
-        return part.equals("text")
-                ? new ListState(picks, "", sorting, groups, marks, columns)
-                : with(part, List.of());
+        if (part.equals("text")) {
+            return new ListState(picks, "", sorting, groups, marks, columns);
+        }
+        var left = new TreeMap<>(picks);
+        left.keySet().removeIf(name -> name.equals(part) || isOfGroup(name, part));
+        return new ListState(left, text, sorting, groups, marks, columns);
+    }
+
+    private static boolean isOfGroup(String name, String group) {
+        return PickName.parse(name)
+                .filter(pick -> pick.isAlternative() && pick.group().equals(group))
+                .isPresent();
     }
 
     public ListState sorted(Sorting by) {

@@ -1,5 +1,6 @@
 package greenladder.list;
 
+import greenladder.core.filter.TypedConditions;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
 import greenladder.store.SnapshotKeeper;
@@ -14,6 +15,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseBody;
 
 /** What opens from the filter line: values to pick with their counts, and saved views. */
 @Controller
@@ -41,6 +43,18 @@ class NarrowController {
         var product = Lookups.product(snapshot, code);
         model.addAttribute("page", pages.page(snapshot, product, asked, me));
         return "shared/narrow :: narrow";
+    }
+
+    /** Reads a typed line: what of it are conditions, and the words that are left. */
+    @GetMapping("/narrow/read")
+    @ResponseBody
+    TypedConditions.Read read(
+            @PathVariable("product") String code,
+            @RequestParam String line,
+            @RequestParam MultiValueMap<String, String> asked,
+            @AuthenticationPrincipal SignedIn me) {
+        var snapshot = keeper.seenBy(me);
+        return pages.read(snapshot, Lookups.product(snapshot, code), line, asked, me);
     }
 
     @PostMapping("/views")

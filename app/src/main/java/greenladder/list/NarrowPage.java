@@ -22,6 +22,7 @@ public record NarrowPage(
         String path,
         List<Hidden> hidden,
         String text,
+        List<Extra> extras,
         List<Quick> quick,
         List<FacetChoices> facets,
         List<FacetChoices> flags,
@@ -37,6 +38,9 @@ public record NarrowPage(
 
     public record Hidden(String name, String value) {}
 
+    /** A pick that no facet's own list of values shows. */
+    public record Extra(String name, String value, String words) {}
+
     /** One of the picks that are asked for most. */
     public record Quick(
             String label, String facet, String value, boolean flag, int items, boolean picked) {}
@@ -44,10 +48,16 @@ public record NarrowPage(
     public record Choice(String value, String label, int items, boolean picked) {}
 
     /**
+     * @param excludes whether what is picked is left out
      * @param more how many values more there are than can be shown
      */
     public record FacetChoices(
-            String id, String label, List<Choice> choices, int more, boolean picked) {}
+            String id,
+            String label,
+            boolean excludes,
+            List<Choice> choices,
+            int more,
+            boolean picked) {}
 
     /** Rows that are marked. */
     public record MarkChoice(String value, String words, int tint) {}

@@ -2,13 +2,17 @@ package greenladder.list;
 
 import greenladder.core.filter.Facet;
 import greenladder.core.filter.Facets;
+import greenladder.core.filter.Filter;
 import greenladder.core.filter.Filter.Count;
+import greenladder.core.filter.PickName;
 import greenladder.core.filter.Sorting;
+import greenladder.core.filter.TypedConditions;
 import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.team.Team;
 import greenladder.list.NarrowPage.Choice;
+import greenladder.list.NarrowPage.Extra;
 import greenladder.list.NarrowPage.FacetChoices;
 import greenladder.list.NarrowPage.Hidden;
 import greenladder.list.NarrowPage.Quick;
@@ -21,6 +25,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.ToIntFunction;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
@@ -32,6 +37,11 @@ import org.springframework.util.MultiValueMap;
 class NarrowPages {
     private static final int MOST_VALUES = 40;
     private static final String RANK = "rank";
+
+    /** Views in which no pick brings dropped items to light. */
+    private static final Set<String> WITHOUT_DROPPED =
+            Set.of("outline", "progress", "flow", "tables", "dashboard");
+
     private static final Set<String> TINTED = Set.of(RANK, "outline");
     private static final Shape TREE = new Shape("", false, List.of("from", "to", "under"));
     private static final Map<String, Shape> SHAPES =
@@ -87,7 +97,20 @@ class NarrowPages {
      */
     NarrowPage page(
             Snapshot snapshot, Product product, MultiValueMap<String, String> asked, SignedIn me) {
-        var view = Optional.ofNullable(asked.getFirst("view")).orElse(RANK);
+        var listed = listed(snapshot, product, asked, me);
+        return page(listed.narrowed(), listed.nodes(), product, viewOf(asked), asked, me);
+    }
+
+    private static String viewOf(MultiValueMap<String, String> asked) {
+        return Optional.ofNullable(asked.getFirst("view")).orElse(RANK);
+    }
+
+    /** A list's state, and all that it could show. */
+    private record Listed(Narrowed narrowed, List<Node> nodes) {}
+
+    private Listed listed(
+            Snapshot snapshot, Product product, MultiValueMap<String, String> asked, SignedIn me) {
+        var view = viewOf(asked);
         var shape = SHAPES.getOrDefault(view, TREE);
         var queue = snapshot.workspace().findTeam(asked.getFirst("queue")).orElse(null);
         var state =
@@ -100,7 +123,30 @@ class NarrowPages {
                                 narrowed,
                                 shape.isAlone() ? asked.getFirst(shape.level()) : null,
                                 queue);
-        return page(narrowed, nodes, product, view, asked, me);
+        if (WITHOUT_DROPPED.contains(view) && asked.getFirst("dropped") == null) {
+            nodes = nodes.stream().filter(node -> !node.item().isDropped()).toList();
+        }
+        return new Listed(narrowed, nodes);
+    }
+
+    /** What of a typed line are conditions, by the items that the list could show. */
+    TypedConditions.Read read(
+            Snapshot snapshot,
+            Product product,
+            String line,
+            MultiValueMap<String, String> asked,
+            SignedIn me) {
+        var listed = listed(snapshot, product, asked, me);
+        var facets = listed.narrowed().facets();
+        var counts = new Filter(List.of()).counts(facets.all(), listed.nodes());
+        return new TypedConditions(
+                        listed.narrowed().lens(),
+                        facets,
+                        facet ->
+                                counts.getOrDefault(facet.id(), List.of()).stream()
+                                        .map(Count::value)
+                                        .toList())
+                .read(line, listed.narrowed().state().picks().keySet());
     }
 
     private NarrowPage page(
@@ -121,7 +167,7 @@ class NarrowPages {
                             || name.equals("sort")
                             || name.equals("group")
                             || name.equals("mark")
-                            || ListState.isFacet(name) && !name.equals(shape.level());
+                            || ListState.isPick(name) && !name.equals(shape.level());
             if (!shown) {
                 values.forEach(value -> hidden.add(new Hidden(name, value)));
             }
@@ -131,18 +177,27 @@ class NarrowPages {
                         .filter(facet -> !facet.id().equals("level") || shape.level().isEmpty())
                         .filter(facet -> !facet.id().equals("parent"))
                         .toList();
-        var counts = narrowed.filter().counts(facets, nodes);
+        var filter =
+                ranked && !narrowed.asksForDropped()
+                        ? narrowed.filter().withoutDropped()
+                        : narrowed.filter();
+        var counts = filter.counts(facets, nodes);
         return new NarrowPage(
                 product.code(),
                 view,
                 "/%s/%s".formatted(product.code(), view),
                 hidden,
                 state.text(),
+                extras(narrowed),
                 quick(narrowed, counts),
                 facets.stream()
                         .filter(facet -> !facet.isFlag())
                         .map(facet ->
-                                choices(facet, state, counts.getOrDefault(facet.id(), List.of())))
+                                choices(
+                                        facet,
+                                        state,
+                                        value -> filter.count(facet, value, nodes),
+                                        counts.getOrDefault(facet.id(), List.of())))
                         .filter(facet -> facet.choices().size() > 1 || facet.picked())
                         .toList(),
                 flags(narrowed, counts),
@@ -241,8 +296,11 @@ class NarrowPages {
     }
 
     /** The most frequent values where there are many, and all that are picked. */
-    private static FacetChoices choices(Facet facet, ListState state, List<Count> counts) {
-        var picked = state.picks().getOrDefault(facet.id(), List.of());
+    private static FacetChoices choices(
+            Facet facet, ListState state, ToIntFunction<String> found, List<Count> counts) {
+        var picks = state.picks();
+        boolean excludes = !picks.containsKey(facet.id()) && picks.containsKey(hasNot(facet));
+        var picked = picks.getOrDefault(excludes ? hasNot(facet) : facet.id(), List.of());
         int least =
                 counts.size() <= MOST_VALUES
                         ? 0
@@ -266,10 +324,16 @@ class NarrowPages {
                 .filter(value -> counts.stream().noneMatch(count -> count.value().equals(value)))
                 .filter(value -> !value.equals(Facets.ME) && !value.equals(Facets.CURRENT))
                 .forEach(value ->
-                        choices.add(new Choice(value, facet.words().apply(value), 0, true)));
+                        choices.add(
+                                new Choice(
+                                        value,
+                                        facet.words().apply(value),
+                                        found.applyAsInt(value),
+                                        true)));
         return new FacetChoices(
                 facet.id(),
                 facet.label(),
+                excludes,
                 choices,
                 Math.max(0, counts.size() - choices.size()),
                 !picked.isEmpty());
@@ -289,9 +353,37 @@ class NarrowPages {
                                                     .findFirst()
                                                     .orElse(new Count(value, 0)))
                                     .toList();
-                    return choices(facet, narrowed.state(), both);
+                    return choices(facet, narrowed.state(), value -> 0, both);
                 })
                 .toList();
+    }
+
+    private static String hasNot(Facet facet) {
+        return PickName.hasNot(facet.id());
+    }
+
+    /** What no facet's own picks show: alternatives, and what is left out beside what is picked. */
+    private static List<Extra> extras(Narrowed narrowed) {
+        var picks = narrowed.state().picks();
+        var extras = new ArrayList<Extra>();
+        picks.forEach((name, values) -> {
+            var pick = PickName.parse(name).orElseThrow();
+            boolean isShown =
+                    !pick.isAlternative() && !(pick.excludes() && picks.containsKey(pick.facet()));
+            var facet = narrowed.facets().find(pick.facet());
+            if (!isShown && facet.isPresent()) {
+                var words = facet.get().label() + (pick.excludes() ? ": not " : ": ");
+                values.forEach(value ->
+                        extras.add(
+                                new Extra(
+                                        name,
+                                        value,
+                                        (pick.isAlternative() ? "or " : "")
+                                                + words
+                                                + facet.get().words().apply(value))));
+            }
+        });
+        return extras;
     }
 
     private static List<Choice> sortings(Narrowed narrowed) {

@@ -4,6 +4,8 @@ import greenladder.core.filter.Facet;
 import greenladder.core.filter.Facets;
 import greenladder.core.filter.Filter;
 import greenladder.core.filter.Lens;
+import greenladder.core.filter.PickName;
+import greenladder.core.level.Category;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
@@ -14,6 +16,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -39,12 +42,19 @@ public final class Narrowed {
         this.lens = lens;
         this.state = state;
         var parts = new ArrayList<Filter.Part>();
+        var alternatives = new TreeMap<String, List<Filter.Part>>();
         state.picks()
-                .forEach((id, values) ->
-                        parts.add(
-                                facets().find(id)
-                                        .map(facet -> Filter.part(facet, values))
-                                        .orElseGet(() -> unknown(id))));
+                .forEach((name, values) -> {
+                    var pick = PickName.parse(name).orElseThrow();
+                    if (pick.isAlternative()) {
+                        alternatives
+                                .computeIfAbsent(pick.group(), any -> new ArrayList<>())
+                                .add(part(pick.alone(), values));
+                    } else {
+                        parts.add(part(pick, values));
+                    }
+                });
+        alternatives.forEach((group, its) -> parts.add(Filter.either(group, its)));
         if (!state.text().isEmpty()) {
             parts.add(Filter.text(state.text(), hits));
         }
@@ -55,6 +65,15 @@ public final class Narrowed {
                                 .ifPresent(facet ->
                                         marks.put(
                                                 mark, Filter.part(facet, List.of(mark.value())))));
+    }
+
+    private Filter.Part part(PickName pick, List<String> values) {
+        return facets().find(pick.facet())
+                .map(facet ->
+                        pick.excludes()
+                                ? Filter.without(facet, values)
+                                : Filter.part(facet, values))
+                .orElseGet(() -> unknown(pick.toString()));
     }
 
     /** What these products do not have, nothing has: said, rather than looked over. */
@@ -83,6 +102,29 @@ public final class Narrowed {
 
     public boolean isNarrow() {
         return !filter.parts().isEmpty();
+    }
+
+    /** Whether dropped items are listed too: only where their state or its category is picked. */
+    public boolean asksForDropped() {
+        return state.picks().entrySet().stream()
+                .filter(pick -> !PickName.parse(pick.getKey()).orElseThrow().excludes())
+                .anyMatch(pick -> {
+                    var facet = PickName.parse(pick.getKey()).orElseThrow().facet();
+                    return pick.getValue().stream().anyMatch(value -> isOfDropped(facet, value));
+                });
+    }
+
+    private boolean isOfDropped(String facet, String value) {
+        return switch (facet) {
+            case "category" -> value.equals(Category.DROPPED.word());
+            case "state" ->
+                    lens.products().stream()
+                            .flatMap(product -> product.levels().all().stream())
+                            .flatMap(level -> level.states().all().stream())
+                            .anyMatch(one ->
+                                    one.key().equals(value) && one.category() == Category.DROPPED);
+            default -> false;
+        };
     }
 
     public boolean finds(Node node) {

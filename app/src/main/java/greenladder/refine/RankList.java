@@ -3,7 +3,6 @@ package greenladder.refine;
 import greenladder.core.filter.Grouping;
 import greenladder.core.filter.Sorting;
 import greenladder.core.item.Item;
-import greenladder.core.level.Category;
 import greenladder.core.snapshot.LevelOrder;
 import greenladder.core.snapshot.LevelOrder.Run;
 import greenladder.core.snapshot.Node;
@@ -66,11 +65,7 @@ record RankList(
     }
 
     static RankList of(Snapshot snapshot, RankPlace place, Narrowed narrowed) {
-        boolean withDropped =
-                place.filter()
-                        .picks()
-                        .getOrDefault("category", List.of())
-                        .contains(Category.DROPPED.word());
+        boolean withDropped = narrowed.asksForDropped();
         if (isKeptByRank(place, narrowed)) {
             var order = snapshot.inOrder(place.product(), place.level());
             return ofLevel(

@@ -32,7 +32,7 @@ public class Watching {
     }
 
     public boolean isWatching(SignedIn me, ItemKey item) {
-        return of(item).contains(me.handle());
+        return watchers().getOrDefault(item, Map.of()).containsKey(me.handle());
     }
 
     /** Those who watch an item, in the order of their sign-in names. */

@@ -1,5 +1,6 @@
 package greenladder.work;
 
+import greenladder.core.filter.Facet;
 import greenladder.core.filter.Facets;
 import greenladder.core.plan.Sprints;
 import greenladder.core.snapshot.Snapshot;
@@ -54,7 +55,7 @@ record BoardChoices(Snapshot snapshot, BoardPlace place, Team team) {
         return List.of(
                 tick("assignee", Facets.ME, "Mine"),
                 tick("kind", "bug", "Bugs"),
-                new Tick(place.watching(!place.watched()).url(), "Watched", place.watched()));
+                tick("watched", Facet.TRUE, "Watched"));
     }
 
     private Tick tick(String facet, String value, String label) {

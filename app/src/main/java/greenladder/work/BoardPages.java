@@ -17,7 +17,6 @@ import greenladder.list.Narrowed;
 import greenladder.panel.ItemPanel;
 import greenladder.panel.ItemPanels;
 import greenladder.store.Rights;
-import greenladder.talk.Watching;
 import greenladder.view.ViewContext;
 import greenladder.web.Drawings;
 import greenladder.web.Words;
@@ -58,7 +57,6 @@ class BoardPages {
     private final Drawings drawings;
     private final BoardPeople people;
     private final BoardSetups setup;
-    private final Watching watching;
     private final Clock clock;
 
     BoardPages(
@@ -68,7 +66,6 @@ class BoardPages {
             Drawings drawings,
             BoardPeople people,
             BoardSetups setup,
-            Watching watching,
             Clock clock) {
         this.rights = rights;
         this.panels = panels;
@@ -76,7 +73,6 @@ class BoardPages {
         this.drawings = drawings;
         this.people = people;
         this.setup = setup;
-        this.watching = watching;
         this.clock = clock;
     }
 
@@ -204,9 +200,7 @@ class BoardPages {
         }
 
         private boolean isShown(Node node) {
-            return (!narrowed.isNarrow() || narrowed.finds(node))
-                    && (!place.watched()
-                            || watching.isWatching(context.reader(), node.item().key()));
+            return !narrowed.isNarrow() || narrowed.finds(node);
         }
 
         private Head head(@Nullable Sprint sprint) {

@@ -24,7 +24,6 @@ import org.springframework.util.MultiValueMap;
  * @param isList whether it is laid out as a list, state by state
  * @param isSetup whether the team's set-up is open
  * @param at the item in the panel
- * @param watched whether only what the reader watches is shown
  * @param more how many more cards of each cell are drawn
  */
 record BoardPlace(
@@ -35,7 +34,6 @@ record BoardPlace(
         boolean isList,
         boolean isSetup,
         @Nullable ItemKey at,
-        boolean watched,
         int more,
         ListState filter) {
     /** What the sprint is called where there is none. */
@@ -107,7 +105,6 @@ record BoardPlace(
                 ItemKey.parse(Objects.requireNonNullElse(asked.getFirst("at"), ""))
                         .filter(key -> snapshot.findNode(key).isPresent())
                         .orElse(null),
-                "yes".equals(asked.getFirst("watched")),
                 more != null && more.matches("\\d{1,5}")
                         ? Math.min(MOST_MORE, Integer.parseInt(more))
                         : 0,
@@ -128,48 +125,38 @@ record BoardPlace(
     }
 
     BoardPlace of(Team other) {
-        return new BoardPlace(product, other, null, lanes, isList, isSetup, at, watched, 0, filter);
+        return new BoardPlace(product, other, null, lanes, isList, isSetup, at, 0, filter);
     }
 
     BoardPlace of(@Nullable Sprint other) {
-        return new BoardPlace(product, team, other, lanes, isList, isSetup, at, watched, 0, filter);
+        return new BoardPlace(product, team, other, lanes, isList, isSetup, at, 0, filter);
     }
 
     BoardPlace by(Lanes other) {
-        return new BoardPlace(
-                product, team, sprint, other, isList, isSetup, at, watched, more, filter);
+        return new BoardPlace(product, team, sprint, other, isList, isSetup, at, more, filter);
     }
 
     BoardPlace at(@Nullable ItemKey key) {
-        return new BoardPlace(
-                product, team, sprint, lanes, isList, isSetup, key, watched, more, filter);
+        return new BoardPlace(product, team, sprint, lanes, isList, isSetup, key, more, filter);
     }
 
     BoardPlace asList(boolean list) {
-        return new BoardPlace(product, team, sprint, lanes, list, false, at, watched, 0, filter);
+        return new BoardPlace(product, team, sprint, lanes, list, false, at, 0, filter);
     }
 
     BoardPlace settingUp(boolean setup) {
-        return new BoardPlace(
-                product, team, sprint, lanes, false, setup, at, watched, more, filter);
+        return new BoardPlace(product, team, sprint, lanes, false, setup, at, more, filter);
     }
 
     BoardPlace with(int others) {
-        return new BoardPlace(
-                product, team, sprint, lanes, isList, isSetup, at, watched, others, filter);
+        return new BoardPlace(product, team, sprint, lanes, isList, isSetup, at, others, filter);
     }
 
     /** With one value picked in the filter, or no longer. */
     BoardPlace toggled(String facet, String value) {
         var next =
                 isOnly(facet, value) ? filter.without(facet) : filter.with(facet, List.of(value));
-        return new BoardPlace(
-                product, team, sprint, lanes, isList, isSetup, at, watched, more, next);
-    }
-
-    /** With only what the reader watches, or with all again. */
-    BoardPlace watching(boolean only) {
-        return new BoardPlace(product, team, sprint, lanes, isList, isSetup, at, only, 0, filter);
+        return new BoardPlace(product, team, sprint, lanes, isList, isSetup, at, more, next);
     }
 
     boolean isOnly(String facet, String value) {
@@ -202,9 +189,6 @@ record BoardPlace(
         }
         if (isSetup) {
             parameters.put("setup", "yes");
-        }
-        if (watched) {
-            parameters.put("watched", "yes");
         }
         if (at != null) {
             parameters.put("at", at.toString());

@@ -9,6 +9,7 @@ const place = () => document.getElementById("narrow");
 
 // How many picks were made; what comes for an earlier one would take back what was picked meanwhile.
 let made = 0;
+let typing = null;
 // The last of them: what is saved as a view is the list as it stands after it.
 let picking = Promise.resolve();
 
@@ -24,7 +25,11 @@ async function fetchPicks(mine = made) {
 
 function addressOf(form) {
   const parameters = new URLSearchParams();
-  for (const [name, value] of new FormData(form)) if (value && !parameters.getAll(name).includes(value)) parameters.append(name, value);
+  for (const [name, value] of new FormData(form)) {
+    // "None" is an empty value of a facet, as nothing chosen is one of a select.
+    const says = value || form.querySelector(`[type="checkbox"][name="${CSS.escape(name)}"][value=""]:checked`);
+    if (says && !parameters.getAll(name).includes(value)) parameters.append(name, value);
+  }
   if (![...parameters.keys()].length) parameters.append("sort", "rank");
   return `/${form.dataset.product}/${form.dataset.view}?${parameters}`;
 }
@@ -36,12 +41,37 @@ function pick(form) {
     .catch(() => {});
 }
 
+/** Enter reads what was typed: conditions become picks, and what is left are words to search for. */
+async function read(form) {
+  clearTimeout(typing);
+  const field = form.querySelector("[type=search]");
+  const line = field.value;
+  const query = new URL(document.querySelector("[data-filter-line]").dataset.narrowUrl, location.href).searchParams;
+  query.set("line", line);
+  query.delete("text");
+  const answer = line.trim() && (await fetch(`/${form.dataset.product}/narrow/read?${query}`).catch(() => null));
+  if (answer?.ok && field.value === line) {
+    const { picks, rest } = await answer.json();
+    for (const [name, values] of Object.entries(picks))
+      for (const value of values) form.append(Object.assign(document.createElement("input"), { type: "checkbox", checked: true, hidden: true, name, value }));
+    if (Object.keys(picks).length) field.value = rest;
+  }
+  pick(form);
+}
+
 // The event does not bubble.
 document.addEventListener("toggle", (event) => event.target.id === "narrow-choice" && event.target.open && fetchPicks(), true);
 
 document.addEventListener("change", (event) => {
   const form = event.target.closest?.("[data-narrow-form]");
   if (!form || event.target.matches("[type=search], [data-mark-tint]")) return;
+  const mode = event.target.closest("[data-narrow-mode]");
+  if (mode) {
+    const boxes = [...mode.closest("details").querySelectorAll("[data-value]")];
+    for (const box of boxes) box.name = mode.value + mode.dataset.facet;
+    // Until a value is picked there is nothing to find anew.
+    if (!boxes.some((box) => box.checked)) return;
+  }
   const quick = event.target.closest("[data-quick]");
   const flag = quick && document.getElementById(`flag-${quick.dataset.facet}`);
   if (flag) flag.value = quick.checked ? quick.value : "";
@@ -55,7 +85,6 @@ document.addEventListener("change", (event) => {
   pick(form);
 });
 
-let typing = null;
 document.addEventListener("input", (event) => {
   if (!event.target.matches?.("[data-narrow-form] [type=search]")) return;
   clearTimeout(typing);
@@ -66,7 +95,7 @@ document.addEventListener("submit", async (event) => {
   const { target } = event;
   if (!target.matches?.("[data-narrow-form], [data-view-form]")) return;
   event.preventDefault();
-  if (target.matches("[data-narrow-form]")) return pick(target);
+  if (target.matches("[data-narrow-form]")) return read(target);
   // What is typed into the form outlasts further picks; what it keeps is the list as it stands now.
   await picking;
   target.elements.query.value = document.getElementById("narrow-inner").dataset.query;

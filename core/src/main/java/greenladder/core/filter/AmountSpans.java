@@ -78,9 +78,26 @@ final class AmountSpans {
             if (!text.contains("..")) {
                 return text;
             }
-            return from.equals(LEAST)
-                    ? "under " + below
-                    : below.equals(MOST) ? from + " and more" : from + " to under " + below;
+            // A thousandth beyond a number is how "more than" and "up to and with" are written.
+            boolean isMore = isJustBeyond(from);
+            boolean isUpTo = isJustBeyond(below);
+            var low = isMore ? before(from) : from;
+            var high = isUpTo ? before(below) : below;
+            if (from.equals(LEAST)) {
+                return (isUpTo ? "at most " : "under ") + high;
+            }
+            if (below.equals(MOST)) {
+                return isMore ? "more than " + low : low + " and more";
+            }
+            return (isMore ? "more than " : "") + low + (isUpTo ? " to " : " to under ") + high;
+        }
+
+        private static boolean isJustBeyond(Amount amount) {
+            return amount.thousandths() % 100 == 1;
+        }
+
+        private static Amount before(Amount amount) {
+            return new Amount(amount.thousandths() - 1);
         }
     }
 

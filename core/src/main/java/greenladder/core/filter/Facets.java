@@ -332,6 +332,7 @@ public final class Facets {
         flag("agenda", "On the agenda", node -> refinement(node).agenda() != null);
         flag("candidate", "Candidate", node -> refinement(node).isCandidate());
         flag("question", "Open question", node -> refinement(node).question() != null);
+        flag("watched", "Watched by me", node -> lens.watched().test(node.item().key()));
         var since = lens.lastLook();
         flag(
                 "changed",

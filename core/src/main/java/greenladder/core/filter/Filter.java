@@ -24,6 +24,9 @@ import org.jspecify.annotations.Nullable;
 public final class Filter {
     private static final int BLOCK = 256;
 
+    private static final Part NOT_DROPPED =
+            new Part("dropped", "Not dropped", node -> !node.item().isDropped());
+
     private final List<Part> parts;
 
     /**
@@ -51,6 +54,26 @@ public final class Filter {
                         .map(value -> wordsOf(facet, value))
                         .collect(Collectors.joining(" or "));
         return new Part(facet.id(), facet.label() + ": " + words, facet.picking().of(asked));
+    }
+
+    /** A part that lets through what has none of these values of a facet. */
+    public static Part without(Facet facet, Collection<String> asked) {
+        var words =
+                asked.stream()
+                        .map(value -> wordsOf(facet, value))
+                        .collect(Collectors.joining(" nor "));
+        return new Part(
+                PickName.hasNot(facet.id()),
+                facet.label() + ": not " + words,
+                facet.picking().of(asked).negate());
+    }
+
+    /** A part that lets through what one of several lets through. */
+    public static Part either(String id, List<Part> alternatives) {
+        return new Part(
+                id,
+                alternatives.stream().map(Part::words).collect(Collectors.joining(" or ")),
+                node -> alternatives.stream().anyMatch(part -> part.lets().test(node)));
     }
 
     private static String wordsOf(Facet facet, String value) {
@@ -81,6 +104,13 @@ public final class Filter {
         return new Part("text", "Text: " + words, node -> hits.contains(node.item().key()));
     }
 
+    /** This one for a list that shows dropped items only where their state is picked. */
+    public Filter withoutDropped() {
+        var all = new ArrayList<>(parts);
+        all.add(NOT_DROPPED);
+        return new Filter(all);
+    }
+
     public List<Part> parts() {
         return parts;
     }
@@ -103,11 +133,9 @@ public final class Filter {
      */
     public Map<String, List<Count>> counts(List<Facet> facets, Iterable<Node> nodes) {
         var tallies = facets.stream().map(Tally::new).toList();
-        var own = new IdentityHashMap<Part, Tally>();
+        var own = new IdentityHashMap<Part, List<Tally>>();
         for (var part : parts) {
-            tallies.stream()
-                    .filter(tally -> tally.facet.id().equals(part.id()))
-                    .forEach(tally -> own.put(part, tally));
+            own.put(part, tallies.stream().filter(tally -> isOf(tally.facet, part)).toList());
         }
         // By blocks, one facet after the other: a block stays in the processor's cache.
         var block = new ArrayList<Node>(BLOCK);
@@ -120,14 +148,27 @@ public final class Filter {
                     block.clear();
                 }
             } else {
-                var only = own.get(failing);
-                if (only != null) {
-                    only.facet.values().of(node, only);
-                }
+                own.getOrDefault(failing, List.of())
+                        .forEach(tally -> tally.facet.values().of(node, tally));
             }
         }
         tallies.forEach(tally -> tally.count(block));
         return tallies.stream().collect(Collectors.toMap(tally -> tally.facet.id(), Tally::counts));
+    }
+
+    /** Whether a part picks or leaves out values of a facet, by itself. */
+    private static boolean isOf(Facet facet, Part part) {
+        if (part == NOT_DROPPED) {
+            return facet.id().equals("category") || facet.id().equals("state");
+        }
+        return part.id().equals(facet.id()) || part.id().equals(PickName.hasNot(facet.id()));
+    }
+
+    /** How many items picking one value of a facet finds beside all parts but the facet's own. */
+    public int count(Facet facet, String value, Collection<Node> nodes) {
+        var others = new Filter(parts.stream().filter(part -> !isOf(facet, part)).toList());
+        var picked = facet.picking().of(List.of(value));
+        return (int) nodes.stream().filter(picked).filter(others::lets).count();
     }
 
     private static final Part MANY = new Part("", "", any -> false);

@@ -185,6 +185,7 @@ public class FacetsTests {
                         On the agenda: yes 1, no 9
                         Candidate: yes 1, no 9
                         Open question: yes 1, no 9
+                        Watched by me: no 10
                         Changed since I last looked: yes 10
                         Risk: none 10
                         Helpers: none 10

@@ -88,6 +88,11 @@ public class FilterTests {
             {"value", new String[] {""}, "A B C D E"},
             {"made", new String[] {"week"}, "A B C D E"},
             {"updated", new String[] {"older"}, ""},
+            {"made", new String[] {"-6d..0d"}, "A B C D E"},
+            {"made", new String[] {"..-7d"}, ""},
+            {"made", new String[] {"2000-01-01.."}, "A B C D E"},
+            {"finish", new String[] {"2026-05-01..", ""}, "A B C D E"},
+            {"watched", new String[] {"false"}, "A B C D E"},
         };
     }
 
@@ -304,5 +309,39 @@ public class FilterTests {
 
         assertThat(all).hasSize(facets.size() * stories(snapshot).size());
         assertThat(Sorting.ALL.stream().map(Sorting::id)).doesNotHaveDuplicates();
+    }
+
+    @Test
+    public void excludedValuesShouldBeLeftOut() {
+        var snapshot = snapshot();
+        var label = new Facets(lens(snapshot)).find("label").orElseThrow();
+        assertThat(found(snapshot, Filter.without(label, List.of("night")))).isEqualTo("A B C E");
+        assertThat(found(snapshot, Filter.without(label, List.of("")))).isEqualTo("A D");
+        assertThat(Filter.without(label, List.of("night", "rain")).words())
+                .isEqualTo("Label: not night nor rain");
+    }
+
+    @Test
+    public void alternativesShouldLetThroughWhatOneOfThemDoes() {
+        var snapshot = snapshot();
+        var either =
+                Filter.either(
+                        "or",
+                        List.of(
+                                part(snapshot, "blocked", "true"),
+                                part(snapshot, "label", "rain")));
+        assertThat(found(snapshot, either)).isEqualTo("A D E");
+        assertThat(found(snapshot, either, part(snapshot, "kind", "bug"))).isEqualTo("D");
+        assertThat(either.words()).isEqualTo("Blocked: yes or Label: rain");
+    }
+
+    @Test
+    public void countOfAPickShouldBeWhatItFinds() {
+        var snapshot = snapshot();
+        var size = new Facets(lens(snapshot)).find("size").orElseThrow();
+        var filter =
+                new Filter(List.of(part(snapshot, "kind", "bug"), part(snapshot, "size", "8")));
+        assertThat(filter.count(size, "5..", stories(snapshot))).isEqualTo(1);
+        assertThat(filter.count(size, "", stories(snapshot))).isEqualTo(1);
     }
 }

@@ -136,4 +136,44 @@ public class SpanTests {
         assertThat(List.of("", "older", "month").stream().sorted(order))
                 .containsExactly("month", "older", "");
     }
+
+    @DataProvider
+    static Object[][] written() {
+        return new Object[][] {
+            {"5.001..", "more than 5"},
+            {"..8.001", "at most 8"},
+            {"3..8.001", "3 to 8"},
+            {"5..", "5 and more"},
+        };
+    }
+
+    @Test(dataProvider = "written")
+    public void spanThatWasTypedShouldReadAsItWasTyped(String text, String expected) {
+        assertThat(AmountSpans.EVENLY.facet("value", "Value", node -> null).words().apply(text))
+                .isEqualTo(expected);
+    }
+
+    @DataProvider
+    static Object[][] stretches() {
+        return new Object[][] {
+            {"2026-04-30..", "since 30 Apr 2026"},
+            {"..2026-05-08", "until 8 May 2026"},
+            {"2026-05-04..2026-05-04", "4 May 2026"},
+            {"-13d..0d", "in the last 14 days"},
+            {"0d..10d", "within 10 days"},
+            {"-3d..2d", "3 days ago to in 2 days"},
+            {"2026-02-31..", "2026-02-31.."},
+            {"..", ".."},
+        };
+    }
+
+    @Test(dataProvider = "stretches")
+    public void stretchOfDaysShouldBeToldInWords(String text, String expected) {
+        assertThat(
+                        DaySpans.AGO
+                                .ofMoments("made", "Created", TODAY, node -> Instant.EPOCH)
+                                .words()
+                                .apply(text))
+                .isEqualTo(expected);
+    }
 }
