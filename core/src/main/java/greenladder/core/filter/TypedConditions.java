@@ -32,6 +32,10 @@ public final class TypedConditions {
     /** A longer line is words to search for. */
     private static final int LONGEST = 1_000;
 
+    /** Of these a value alone will do; any other word may as well be searched for. */
+    private static final List<String> BARE =
+            List.of("level", "kind", "state", "category", "band", "team", "sprint", "release");
+
     private static final List<String> GROUPS = List.of("or", "or2", "or3");
     private static final Pattern OR = Pattern.compile("\\s+or\\s+", Pattern.CASE_INSENSITIVE);
     private static final Pattern NOT = Pattern.compile("(?:not|without|no)\\s+(.+)");
@@ -386,10 +390,7 @@ public final class TypedConditions {
     }
 
     private Optional<Condition> valueOfAny(String words) {
-        return facets.all().stream()
-                .filter(facet -> !facet.isFlag())
-                .flatMap(facet -> valueOf(facet.id(), words).stream())
-                .findFirst();
+        return BARE.stream().flatMap(facet -> valueOf(facet, words).stream()).findFirst();
     }
 
     private Optional<Condition> valueOf(String id, String said) {

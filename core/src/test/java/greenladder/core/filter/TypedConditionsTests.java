@@ -93,9 +93,10 @@ public class TypedConditionsTests {
             {"due Friday", "finish=2026-05-08..2026-05-08"},
             {"finish within 10 days", "finish=0d..10d"},
             {"created after 1 march 2025", "made=2025-03-02.."},
-            {"rain or blocked", "or.label=rain & or.blocked=true"},
+            {"labelled rain or blocked", "or.label=rain & or.blocked=true"},
             {"bug or kind story", "kind=bug|story"},
-            {"Blue or green", "label=Blue or green"},
+            {"labelled Blue or green", "label=Blue or green"},
+            {"rain", " / rain"},
             {"blocked or not sized, bug", "or.blocked=true & or.unsized=true & kind=bug"},
             {
                 "bug or blocked, mine or scored",
