@@ -143,7 +143,7 @@ public class FilterLines {
                             blame.items() == 0
                                     ? "Nothing here has “%s”; remove it"
                                             .formatted(blame.part().words())
-                                    : "Nothing matches because of “%s”; without it there are %s"
+                                    : "Nothing matches because of “%s”; without it: %s"
                                             .formatted(
                                                     blame.part().words(),
                                                     Words.count(blame.items(), "item")),

@@ -311,7 +311,7 @@ public class LadderJourneyTests extends BrowserTest {
         page.keyboard().press("Enter");
         assertThat(page.locator("#card-MSF20")).hasClass(Pattern.compile("is-picked"));
         page.locator("#find").fill("no such thing");
-        assertThat(page.locator("#find-hits")).containsText("Nothing has");
+        assertThat(page.locator("#find-hits")).containsText("No item has");
     }
 
     @Test

@@ -246,7 +246,7 @@ public class TrackJourneyTests extends BrowserTest {
         var tile = page.locator("[data-tile]").last();
         assertThat(tile).containsText("2 stories open now");
 
-        tile.getByText("Narrow down").click();
+        tile.getByText("Filter").click();
         assertThat(page.locator("[data-tile]")).hasCount(1);
         page.locator("#narrow-choice > summary").click();
         page.locator("#facet-kind > summary").click();

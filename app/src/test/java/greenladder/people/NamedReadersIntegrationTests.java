@@ -318,7 +318,7 @@ public class NamedReadersIntegrationTests extends RunningDemo {
     public void whoNamesReadersShouldBeAmongThem() {
         var refused = api().patch("/items/" + secret.getFirst(), "{'readers':['oona.marsh']}");
         assertThat(refused.status()).isEqualTo(422);
-        assertThat(refused.body().toString()).contains("Name yourself too");
+        assertThat(refused.body().toString()).contains("Include yourself");
     }
 
     @Test(

@@ -210,8 +210,7 @@ public class RankIntegrationTests extends RunningPages {
 
         assertThat(get("/" + code + "/narrow?view=rank")).contains("was for a team that is gone");
         assertThat(get("/" + code + "/rank?" + query))
-                .contains(
-                        "“Team: " + team + "” leaves everything out; without it there are 1 item");
+                .contains("Nothing matches because of “Team: " + team + "”; without it: 1 item");
         assertThat(send(HttpMethod.GET, "bram.holt", "/" + code + "/narrow?view=rank").body())
                 .doesNotContain("Theirs");
     }

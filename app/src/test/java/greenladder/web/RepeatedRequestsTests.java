@@ -73,7 +73,7 @@ public class RepeatedRequestsTests {
         var second = answer("POST", "noise", writing(done, body));
         assertThat(done.get()).isEqualTo(1);
         assertThat(second.getStatus()).isEqualTo(409);
-        assertThat(second.getErrorMessage()).contains("done already");
+        assertThat(second.getErrorMessage()).contains("already done");
     }
 
     @Test

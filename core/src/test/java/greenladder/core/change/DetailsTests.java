@@ -117,7 +117,7 @@ public class DetailsTests {
     public void lineShouldNotGrowTwiceNorBeTickedByHand() {
         var grown = after(steps(), new PromoteLine(key(2), 1, "Sail", "task"));
         assertThat(problems(grown, new PromoteLine(key(2), 1, "Sail", "task")).inWords())
-                .isEqualTo("This line has grown into MSF3 already.");
+                .isEqualTo("This line has already become MSF3.");
         assertThat(problems(grown, step(new ListStep.Tick(1, "Sail", true))).inWords())
                 .contains("MSF3 has grown from this line");
         var kept = after(grown, edit(2, "checklist", "Land\nSail"));

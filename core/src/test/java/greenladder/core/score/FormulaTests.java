@@ -78,7 +78,7 @@ public class FormulaTests {
             {"impact ^ 999999999", "cannot be read"},
             {"random() * impact", "cannot be read"},
             {"\"text\"", "names and numbers"},
-            {"(".repeat(60) + "impact" + ")".repeat(60), "stand 60 deep; at most 20 do"},
+            {"(".repeat(60) + "impact" + ")".repeat(60), "are 60 deep; at most 20 are allowed"},
             {"impact + ".repeat(60) + "impact", "at most 300 are allowed"},
         };
     }

@@ -232,7 +232,7 @@ public class PapersTests {
         assertThat(problems(snapshot(), nobody).inWords()).contains("who should review");
         var gone =
                 new SendReview("MSF", "L", "", List.of(key(1)), false, null, Set.of("zoe"), "ada");
-        assertThat(problems(snapshot(), gone).inWords()).contains("nobody here");
+        assertThat(problems(snapshot(), gone).inWords()).contains("There is nobody called");
     }
 
     private static Snapshot withPage() {
@@ -270,7 +270,7 @@ public class PapersTests {
         assertThat(
                         problems(snapshot, new WritePassage("msf-d1", 1, 0, Kind.TEXT, "x", null))
                                 .inWords())
-                .contains("took this passage away");
+                .contains("deleted this passage");
     }
 
     @Test

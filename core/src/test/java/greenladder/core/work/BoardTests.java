@@ -133,7 +133,7 @@ public class BoardTests {
             {laidOut(column("a", null)), "“a” would hold no state; give it one, or remove it."},
             {
                 laidOut(column("a", null, "story/done"), column("b", null, "story/done")),
-                "“Done” stands in “a” and in “b”; a state is in one column."
+                "“Done” is in “a” and in “b”; a state can be in one column only."
             },
             {
                 laidOut(column("a", null, "story/asleep")),
