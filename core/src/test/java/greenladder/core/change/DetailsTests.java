@@ -119,7 +119,7 @@ public class DetailsTests {
         assertThat(problems(grown, new PromoteLine(key(2), 1, "Sail", "task")).inWords())
                 .isEqualTo("This line has already become MSF3.");
         assertThat(problems(grown, step(new ListStep.Tick(1, "Sail", true))).inWords())
-                .contains("MSF3 has grown from this line");
+                .contains("MSF3 was made from this line");
         var kept = after(grown, edit(2, "checklist", "Land\nSail"));
         assertThat(checklist(kept)).isEqualTo("[ ] Land\n[MSF3] Sail");
         var again = after(grown, new DeleteItems(List.of(key(3)), DeleteItems.Children.REFUSE));
