@@ -10,6 +10,7 @@ import greenladder.core.edit.Target;
 import greenladder.core.item.Field;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.text.QuickLine;
 import greenladder.core.value.ItemKey;
 import greenladder.log.ChangeLog;
 import greenladder.people.SignedIn;
@@ -17,6 +18,7 @@ import greenladder.setup.Beginnings;
 import greenladder.store.CommandGateway;
 import greenladder.store.CommandGateway.SeenField;
 import greenladder.store.SnapshotKeeper;
+import greenladder.view.Lookups;
 import greenladder.web.Failure;
 import greenladder.web.Words;
 import greenladder.words.ChangeWords;
@@ -58,13 +60,23 @@ class ItemWritesController {
      */
     record Conflict(String who, String when, String seen, String theirs, String mine) {}
 
-    /** What was typed into an add field; {@code after} names the item to stand behind. */
+    /**
+     * What was typed into an add field, as a line of quick add.
+     *
+     * @param after the item to stand behind
+     * @param to {@code first} for the top of the level
+     * @param team whose it is to be, as that of a queue
+     * @param sprint the one that it is planned into
+     */
     record AddForm(
             String product,
             String level,
             @Nullable String parent,
             @Nullable String title,
-            @Nullable String after) {}
+            @Nullable String after,
+            @Nullable String to,
+            @Nullable String team,
+            @Nullable String sprint) {}
 
     /**
      * Where dragged or chosen items go: {@code under} is a key, {@code none} or empty for "as it
@@ -99,16 +111,32 @@ class ItemWritesController {
 
     @PostMapping("/items/add")
     ResponseEntity<String> add(AddForm form, @AuthenticationPrincipal SignedIn me) {
-        Map<String, String> fields = new LinkedHashMap<>();
-        fields.put("title", Objects.requireNonNullElse(form.title(), ""));
-        fields.put("level", form.level());
-        fields.put("parent", Objects.requireNonNullElse(form.parent(), ""));
-        var target =
-                isBlank(form.after()) || !me.mayIn(form.product(), Permission.SHAPE)
-                        ? new Target.Stay()
-                        : new Target.After(key("after", form.after()));
-        var beginning = Beginnings.of(keeper.seenBy(me), form.product(), fields, target, null);
+        var snapshot = keeper.seenBy(me);
+        var product = Lookups.product(snapshot, form.product());
+        var place = new LinkedHashMap<String, String>();
+        place.put("level", form.level());
+        place.put("parent", Objects.requireNonNullElse(form.parent(), ""));
+        if (!isBlank(form.team())) {
+            place.put("team", form.team());
+        }
+        if (!isBlank(form.sprint())) {
+            place.put("sprint", form.sprint());
+        }
+        var line = Objects.requireNonNullElse(form.title(), "");
+        var fields = QuickLine.writtenAt(line, snapshot, product, place);
+        var beginning = Beginnings.of(snapshot, product.code(), fields, placeOf(form, me), null);
         return Answers.added(gateway.submit(me, beginning.create()), beginning.notes());
+    }
+
+    /** Whoever may only raise items has no say in their order. */
+    private static Target placeOf(AddForm form, SignedIn me) {
+        if (!me.mayIn(form.product(), Permission.SHAPE)) {
+            return new Target.Stay();
+        }
+        if (!isBlank(form.after())) {
+            return new Target.After(key("after", form.after()));
+        }
+        return "first".equals(form.to()) ? new Target.First() : new Target.Stay();
     }
 
     @PostMapping("/items/edit")

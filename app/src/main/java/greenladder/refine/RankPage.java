@@ -15,6 +15,7 @@ import org.jspecify.annotations.Nullable;
  * @param below the height of those after the last
  * @param lines as HTML, a stretch of them at a time
  * @param byRank whether the list stands in the one order, so that moving means something
+ * @param adding null where nothing may be added
  * @param sorted what it is sorted by otherwise; empty for the one order
  */
 public record RankPage(
@@ -36,12 +37,20 @@ public record RankPage(
         boolean byRank,
         String sorted,
         boolean mayOrder,
+        @Nullable Adding adding,
         String side,
         List<Choice> sides,
         @Nullable Picture picture,
         @Nullable Sources sources,
         @Nullable ItemPanel panel,
         boolean panelKept) {
+
+    /**
+     * What is added by typing a title.
+     *
+     * @param named its level, as in "Add a story"
+     */
+    public record Adding(String level, String named) {}
 
     public record Choice(String key, String label, String url, boolean current) {}
 

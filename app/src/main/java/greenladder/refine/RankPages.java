@@ -151,6 +151,10 @@ class RankPages {
                 byRank,
                 byRank ? "" : sortedBy(place, narrowed),
                 rights.mayShape(reader, product.code(), place.level()),
+                rights.mayAdd(reader, product, place.level())
+                        ? new RankPage.Adding(
+                                place.level().key(), Words.withArticle(place.level().name()))
+                        : null,
                 place.side().id(),
                 sides(place),
                 place.side() == Side.PICTURE ? picture(snapshot, place, narrowed, list) : null,

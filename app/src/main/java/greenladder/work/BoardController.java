@@ -2,11 +2,11 @@ package greenladder.work;
 
 import greenladder.core.edit.CreateItems;
 import greenladder.core.edit.NewItem;
-import greenladder.core.edit.Target;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.team.Board;
 import greenladder.core.team.Team;
+import greenladder.core.text.QuickLine;
 import greenladder.core.value.ItemKey;
 import greenladder.core.work.Accept;
 import greenladder.core.work.Boards;
@@ -185,7 +185,6 @@ class BoardController {
                         .orElseThrow(
                                 () -> new Failure.NotFound("There is no such column any more."));
         var fields = new HashMap<String, String>();
-        fields.put("title", title);
         boolean isTask = Lanes.of(lanes) == Lanes.STORY && !lane.isEmpty();
         var product =
                 isTask
@@ -200,7 +199,6 @@ class BoardController {
                                         () -> new Failure.NotFound("Nothing goes under that item."))
                         : product.levels().stories();
         fields.put("level", level.key());
-        fields.put("state", stateIn(into, level.key(), level.plainKind()));
         switch (Lanes.of(lanes)) {
             case PERSON -> fields.put("assignee", checked(lane));
             case BAND -> fields.put("band", checked(lane));
@@ -213,12 +211,11 @@ class BoardController {
                 fields.put("sprint", Lookups.sprint(snapshot, sprint).key());
             }
         }
+        var written = QuickLine.writtenAt(title, snapshot, product, fields);
+        var kind = written.getOrDefault("kind", level.plainKind());
+        written.put("state", stateIn(into, level.key(), kind));
         return Answers.added(
-                gateway.submit(
-                        me,
-                        new CreateItems(
-                                product.code(),
-                                List.of(new NewItem(null, null, fields, new Target.Stay())))));
+                gateway.submit(me, new CreateItems(product.code(), List.of(NewItem.of(written)))));
     }
 
     /** What a lane is of can be a parent where its level is right above; else it is loose. */

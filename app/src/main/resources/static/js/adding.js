@@ -9,9 +9,8 @@ import { holdKeys } from "./typing-ahead.js";
 let sending = Promise.resolve();
 
 function submit(form, goDown) {
-  const { title, level, product, parent } = form.elements;
-  const values = { title: title.value, level: level.value, product: product.value, parent: parent.value };
-  title.value = "";
+  const values = Object.fromEntries(new FormData(form));
+  form.elements.title.value = "";
   showError(form, "");
   const sent = sending.then(() => send(form, values, goDown));
   sending = sent.catch(() => {});
@@ -24,7 +23,7 @@ async function send(form, values, goDown) {
     const events = await post("/items/add", { ...values, after: form.dataset.after ?? "" });
     const { key } = events.itemadded;
     done(events.said);
-    if (form.dataset.after) form.dataset.after = key;
+    if (form.dataset.after || values.to === "first") form.dataset.after = key;
     return await (goDown ? goTo(key) : refresh());
   } catch (failure) {
     giveBack(form, values.title, failure.message);
@@ -73,7 +72,7 @@ document.addEventListener("keydown", (event) => {
   }
   if (event.key === "Escape") {
     event.target.value = "";
-    form.closest("[data-column]").querySelector(".is-picked .card-link, .card-link")?.focus();
+    form.closest("[data-column]")?.querySelector(".is-picked .card-link, .card-link")?.focus();
   }
 });
 

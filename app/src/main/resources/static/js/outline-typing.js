@@ -25,6 +25,9 @@ export async function start(cell, typed = "") {
   opening.delete(cell);
   if (typing.left) return;
   if (!answer?.ok) return tell(words, true);
+  // Whoever went on to another field meanwhile goes on typing there.
+  const isElsewhere = document.activeElement.matches("input, textarea, select") && !spot.contains(document.activeElement);
+  if (isElsewhere && !typing.text && !typing.entered) return;
   spot.innerHTML = words;
   const form = spot.querySelector("form");
   const input = form?.querySelector("[name=value]:not([type=hidden])");
@@ -39,6 +42,7 @@ export async function start(cell, typed = "") {
     if (form.isConnected && !form.dataset.sent) form.requestSubmit();
     return;
   }
+  if (isElsewhere) return;
   input.focus();
   if (!typing.text && input.matches("input[type=text]")) input.select();
 }

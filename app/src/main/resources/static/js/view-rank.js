@@ -2,6 +2,7 @@
 import "./outline.js";
 import "./outline-columns.js";
 import "./outline-keys.js";
+import "./add-line.js";
 import "./narrowing.js";
 import "./ranking.js";
 import "./scatter.js";

@@ -7,6 +7,7 @@ import greenladder.core.edit.NewItem;
 import greenladder.core.edit.Target;
 import greenladder.core.plan.PlaceOnMap;
 import greenladder.core.plan.StoryMap;
+import greenladder.core.text.QuickLine;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.panel.Answers;
@@ -96,7 +97,6 @@ class MapController {
         var product = context.product();
         var fields = new HashMap<String, String>();
         fields.put("level", product.levels().stories().key());
-        fields.put("title", title);
         fields.put("parent", Lookups.node(context.snapshot(), column).item().key().toString());
         if (!into.isEmpty()) {
             fields.put(by.equals(MapPlace.RELEASES) ? "release" : "sprint", into);
@@ -104,6 +104,7 @@ class MapController {
                 fields.put("team", by);
             }
         }
+        var written = QuickLine.writtenAt(title, context.snapshot(), product, fields);
         return Answers.added(
                 gateway.submit(
                         me,
@@ -113,7 +114,7 @@ class MapController {
                                         new NewItem(
                                                 null,
                                                 null,
-                                                fields,
+                                                written,
                                                 after.isEmpty()
                                                         ? new Target.Stay()
                                                         : new Target.After(Lookups.key(after)))))));

@@ -85,6 +85,29 @@ public record QuickLine(String title, List<Chip> chips) {
         return new QuickLine(named.rest(), chips);
     }
 
+    /**
+     * The fields of an item that is written where some of them follow from the place: {@code bug:
+     * Ramp sticks, 3 points} in a list of stories is a bug of the list. What the place says stands;
+     * a line that names another level than the place has is all of it the title.
+     *
+     * @param place by field, empty texts for what it leaves open
+     */
+    public static Map<String, String> writtenAt(
+            String line, Snapshot snapshot, Product product, Map<String, String> place) {
+        var fields = new LinkedHashMap<>(place);
+        var read = read(line, snapshot, product);
+        var level = read.fields().get(Field.LEVEL.label());
+        if (level != null && !level.equals(place.getOrDefault(Field.LEVEL.label(), level))) {
+            fields.put(Field.TITLE.label(), line.strip());
+            return fields;
+        }
+        read.fields()
+                .forEach((field, value) ->
+                        fields.merge(field, value, (at, said) -> at.isBlank() ? said : at));
+        fields.put(Field.TITLE.label(), read.title());
+        return fields;
+    }
+
     private static List<Chip> chipsOf(
             String clause, Snapshot snapshot, Product product, LevelWords words) {
         var word = words.find(clause);

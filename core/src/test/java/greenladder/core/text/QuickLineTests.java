@@ -6,6 +6,7 @@ import greenladder.core.Trees;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.snapshot.Snapshot;
 import java.util.List;
+import java.util.Map;
 import org.testng.annotations.Test;
 
 public class QuickLineTests {
@@ -74,5 +75,35 @@ public class QuickLineTests {
         assertThat(read("Show it (5 points), for Oona Marsh").fields())
                 .containsEntry("size", "5")
                 .containsKey("assignee");
+    }
+
+    @Test
+    public void lineWrittenAtAPlaceShouldTakeWhatFollowsFromThere() {
+        var product = LADDER.requireProduct("MSF");
+        var place = Map.of("level", "story", "team", "gannet", "parent", "");
+        assertThat(QuickLine.writtenAt("bug: It stops, 3 points, for Oona", LADDER, product, place))
+                .containsEntry("title", "It stops")
+                .containsEntry("kind", "bug")
+                .containsEntry("level", "story")
+                .containsEntry("size", "3")
+                .containsEntry("team", "gannet")
+                .containsEntry("assignee", "oona.marsh");
+        assertThat(QuickLine.writtenAt("It stops, under MSF2", LADDER, product, place))
+                .containsEntry("parent", "MSF2");
+        var under = Map.of("level", "story", "parent", "MSF1");
+        assertThat(QuickLine.writtenAt("It stops, under MSF2", LADDER, product, under))
+                .containsEntry("parent", "MSF1");
+    }
+
+    @Test
+    public void lineOfAnotherLevelThanItsPlaceShouldBeATitle() {
+        var product = LADDER.requireProduct("MSF");
+        assertThat(
+                        QuickLine.writtenAt(
+                                "epic: Boarding, 3 points",
+                                LADDER,
+                                product,
+                                Map.of("level", "story")))
+                .isEqualTo(Map.of("level", "story", "title", "epic: Boarding, 3 points"));
     }
 }
