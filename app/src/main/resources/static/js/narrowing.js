@@ -52,8 +52,10 @@ async function read(form) {
   const answer = line.trim() && (await fetch(`/${form.dataset.product}/narrow/read?${query}`).catch(() => null));
   if (answer?.ok && field.value === line) {
     const { picks, rest } = await answer.json();
-    for (const [name, values] of Object.entries(picks))
-      for (const value of values) form.append(Object.assign(document.createElement("input"), { type: "checkbox", checked: true, hidden: true, name, value }));
+    for (const [name, values] of Object.entries(picks)) {
+      const box = (value) => ({ type: "checkbox", checked: true, hidden: true, name, value });
+      for (const value of values) form.append(Object.assign(document.createElement("input"), box(value)));
+    }
     if (Object.keys(picks).length) field.value = rest;
   }
   pick(form);
