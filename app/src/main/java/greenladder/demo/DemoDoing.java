@@ -13,6 +13,7 @@ import greenladder.core.team.Board.Column;
 import greenladder.core.team.Board.Place;
 import greenladder.core.team.HandOver;
 import greenladder.core.team.HandOver.Taker;
+import greenladder.core.team.Mix;
 import greenladder.core.team.Practice;
 import greenladder.core.team.StepRule;
 import greenladder.core.value.ItemKey;
@@ -213,7 +214,8 @@ record DemoDoing(DemoHistory history, Instant now) {
                                 "rule-1", "story", IN_TEST, Taker.skill("testing"), null, true)),
                 List.of(
                         new StepRule(
-                                "rule-2", "story", IN_TEST, DONE, Taker.skill("testing"), true)));
+                                "rule-2", "story", IN_TEST, DONE, Taker.skill("testing"), true)),
+                new Mix("kind", Map.of("story", 60, "bug", 20, "enabler", 20)));
     }
 
     private static Practice gannet(Practice usual) {

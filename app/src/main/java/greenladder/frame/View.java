@@ -15,6 +15,7 @@ public enum View {
     AGENDA(Stage.REFINE, "Agenda", "agenda", "agenda", "gauge"),
     ESTIMATE(Stage.REFINE, "Estimate", "estimate", "agenda", "estimate"),
     BENCH(Stage.PLAN, "Bench", "bench", "bench", "plan"),
+    BACKLOG(Stage.PLAN, "Backlog", "backlog", "bench", "plan", "backlog"),
     SPRINT(Stage.PLAN, "Sprint", "sprint", "sprint", "plan"),
     LOAD(Stage.PLAN, "Load", "load", "load", "sprint", "plan"),
     MAP(Stage.PLAN, "Story map", "map", "map", "plan", "bench"),

@@ -25,7 +25,7 @@ import org.springframework.stereotype.Component;
 @Component
 public class FilterLines {
     /** The views that a saved view of another one narrows down, rather than to be left for it. */
-    private static final Set<String> STAYING = Set.of("bench", "board", "dashboard");
+    private static final Set<String> STAYING = Set.of("bench", "backlog", "board", "dashboard");
 
     private final FullText search;
     private final LastLook looks;

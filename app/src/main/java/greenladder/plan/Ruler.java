@@ -17,8 +17,8 @@ import java.util.Locale;
  *
  * @param from a Monday
  */
-record Ruler(LocalDate from, int weeks) {
-    static final int USUAL_WEEKS = 12;
+public record Ruler(LocalDate from, int weeks) {
+    public static final int USUAL_WEEKS = 12;
     static final List<Integer> CHOICES = List.of(6, 12, 20, 40);
 
     private static final int WEEKS_BEFORE = 3;
@@ -27,7 +27,7 @@ record Ruler(LocalDate from, int weeks) {
     private static final DateTimeFormatter MONTH = DateTimeFormatter.ofPattern("d MMM", Locale.UK);
 
     /** A stretch of the ruler. */
-    record Span(String at, String wide) {}
+    public record Span(String at, String wide) {}
 
     /**
      * @param number of the week
@@ -35,7 +35,7 @@ record Ruler(LocalDate from, int weeks) {
     record Week(String at, String label, String number) {}
 
     /** One that begins some weeks before a day. */
-    static Ruler around(LocalDate today, int weeks) {
+    public static Ruler around(LocalDate today, int weeks) {
         return new Ruler(monday(today).minusWeeks(WEEKS_BEFORE), weeks);
     }
 

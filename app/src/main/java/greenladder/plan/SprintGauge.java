@@ -57,7 +57,7 @@ public record SprintGauge(
      * @param item its key; empty for all that is completed
      * @param key the same where there is room for it; else empty
      */
-    record Band(Span span, String look, String item, String key, String title) {}
+    public record Band(Span span, String look, String item, String key, String title) {}
 
     /**
      * The bands as markup. Written here rather than by a template, since a bench has hundreds of
@@ -90,7 +90,7 @@ public record SprintGauge(
         return markup.toString();
     }
 
-    static SprintGauge of(
+    public static SprintGauge of(
             Snapshot snapshot, Sprint sprint, Ruler ruler, Capacities capacities, String note) {
         var capacity = capacities.of(sprint);
         var parts = capacities.parts(sprint);

@@ -10,8 +10,8 @@ import java.util.TreeMap;
  *
  * @param handOvers in the order of their keys, as the steps are
  */
-public record Practice(Board board, List<HandOver> handOvers, List<StepRule> steps) {
-    public static final Practice NONE = new Practice(Board.NONE, List.of(), List.of());
+public record Practice(Board board, List<HandOver> handOvers, List<StepRule> steps, Mix mix) {
+    public static final Practice NONE = new Practice(Board.NONE, List.of(), List.of(), Mix.NONE);
 
     /** A fact that every practice can have. */
     public static final String FACT = "cards";
@@ -25,15 +25,22 @@ public record Practice(Board board, List<HandOver> handOvers, List<StepRule> ste
     }
 
     public Practice with(Board other) {
-        return new Practice(other, handOvers, steps);
+        return new Practice(other, handOvers, steps, mix);
     }
 
     public Practice withRules(List<HandOver> others, List<StepRule> otherSteps) {
-        return new Practice(board, others, otherSteps);
+        return new Practice(board, others, otherSteps, mix);
+    }
+
+    public Practice with(Mix other) {
+        return new Practice(board, handOvers, steps, other);
     }
 
     static boolean isOne(String fact) {
-        return Board.isOne(fact) || fact.startsWith(HAND_OVER) || fact.startsWith(STEP);
+        return Board.isOne(fact)
+                || fact.startsWith(HAND_OVER)
+                || fact.startsWith(STEP)
+                || fact.equals(Mix.FACT);
     }
 
     static Practice of(Map<String, String> facts) {
@@ -49,15 +56,20 @@ public record Practice(Board board, List<HandOver> handOvers, List<StepRule> ste
             }
         });
         var board = Board.of(facts);
-        return handOvers.isEmpty() && steps.isEmpty() && board.equals(Board.NONE)
-                ? NONE
-                : new Practice(board, List.copyOf(handOvers.values()), List.copyOf(steps.values()));
+        var mix = facts.containsKey(Mix.FACT) ? Mix.of(facts.get(Mix.FACT)) : Mix.NONE;
+        var practice =
+                new Practice(
+                        board, List.copyOf(handOvers.values()), List.copyOf(steps.values()), mix);
+        return practice.equals(NONE) ? NONE : practice;
     }
 
     Map<String, String> facts() {
         var facts = new HashMap<>(board.facts());
         handOvers.forEach(rule -> facts.put(HAND_OVER + rule.key(), rule.text()));
         steps.forEach(rule -> facts.put(STEP + rule.key(), rule.text()));
+        if (!mix.equals(Mix.NONE)) {
+            facts.put(Mix.FACT, mix.text());
+        }
         return facts;
     }
 }

@@ -10,6 +10,7 @@ import greenladder.core.team.Calendar;
 import greenladder.core.team.Calendar.DaysOff;
 import greenladder.core.team.Calendar.Member;
 import greenladder.core.team.Calendar.Skill;
+import greenladder.core.team.Mix;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
 import greenladder.core.value.PlanKey;
@@ -472,5 +473,23 @@ public class PlanningTests {
         journal.does(Trees.edit(1, "size", "60"));
         assertThat(fill(journal, "may").planned()).isEqualTo(Amount.of(8));
         assertThat(fill(journal, "may").done()).isEqualTo(Amount.of(6));
+    }
+
+    @Test
+    public void itemShouldBePlannedBeforeAnotherOfTheSprint() {
+        var journal =
+                journal("story A size=1\nstory B size=1\nstory C size=1")
+                        .does(plan(1, false, 1))
+                        .does(plan(1, false, 2))
+                        .does(new PlanIntoSprint(List.of(key(3)), "lantern-1", false, key(2)));
+        assertThat(SprintPart.inSprint(journal.snapshot, "lantern-1"))
+                .extracting(SprintPart::item)
+                .containsExactly(key(1), key(3), key(2));
+    }
+
+    @Test
+    public void mixShouldBeKeptAsTheTeamSaid() {
+        var mix = new Mix("kind", Map.of("bug", 20, "in between", 30));
+        assertThat(Mix.of(mix.text())).isEqualTo(mix);
     }
 }
