@@ -30,6 +30,8 @@ public class Frames {
     private final Notices notices;
     private final LastProduct last;
     private final LastPlace places;
+    private final LastQuery queries;
+    private final LastViews views;
     private final ObjectProvider<DemoMenu> demo;
 
     Frames(
@@ -38,12 +40,16 @@ public class Frames {
             Notices notices,
             LastProduct last,
             LastPlace places,
+            LastQuery queries,
+            LastViews views,
             ObjectProvider<DemoMenu> demo) {
         this.keeper = keeper;
         this.themes = themes;
         this.notices = notices;
         this.last = last;
         this.places = places;
+        this.queries = queries;
+        this.views = views;
         this.demo = demo;
     }
 
@@ -69,11 +75,13 @@ public class Frames {
             @Nullable Sprint sprint) {
         var product = context.product();
         last.keep(product);
+        queries.keep(context, view);
+        views.keep(view);
         var place =
                 team == null ? places.of(context) : Optional.of(places.keep(context, team, sprint));
         var tabs =
                 View.of(view.stage()).stream()
-                        .map(one -> new ViewTab(one.label(), url(one, product, place), one == view))
+                        .map(one -> tab(one, one == view, product, place))
                         .toList();
         return frame(
                 view.label() + " · " + product.name(),
@@ -101,8 +109,22 @@ public class Frames {
                 "");
     }
 
+    /** The tab of the view that is open leads to all of it. */
+    private static ViewTab tab(
+            View view, boolean isOpen, Product product, Optional<LastPlace.Place> place) {
+        var url = isOpen ? url(view, product, place) : resumed(view, product, place);
+        return new ViewTab(view.label(), url, isOpen);
+    }
+
     private static String url(View view, Product product, Optional<LastPlace.Place> place) {
-        return view.url(product.code()) + place.map(one -> one.query(view)).orElse("");
+        var query = place.map(one -> one.query(view)).orElse("");
+        return view.url(product.code()) + (query.isEmpty() ? "" : "?" + query);
+    }
+
+    /** What the address does not say is as it was there last. */
+    private static String resumed(View view, Product product, Optional<LastPlace.Place> place) {
+        var url = url(view, product, place);
+        return url.contains("?") ? url + "&" + LastQuery.RESUMED + "=yes" : url;
     }
 
     private Frame frame(
@@ -150,16 +172,13 @@ public class Frames {
                 .orElse(null);
     }
 
-    private static List<StageStep> stages(
+    private List<StageStep> stages(
             Product product, @Nullable Stage current, Optional<LastPlace.Place> place) {
         return Arrays.stream(Stage.values())
                 .map(stage ->
                         new StageStep(
                                 stage.label(),
-                                View.of(stage).stream()
-                                        .findFirst()
-                                        .map(view -> url(view, product, place))
-                                        .orElse(""),
+                                resumed(views.of(stage), product, place),
                                 stage == current))
                 .toList();
     }

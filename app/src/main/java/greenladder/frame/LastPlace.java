@@ -4,12 +4,7 @@ import greenladder.core.plan.Sprints;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.team.Team;
 import greenladder.view.ViewContext;
-import jakarta.servlet.http.Cookie;
-import jakarta.servlet.http.HttpServletRequest;
-import jakarta.servlet.http.HttpServletResponse;
-import java.util.Arrays;
 import java.util.Optional;
-import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -21,14 +16,11 @@ import org.springframework.stereotype.Component;
 class LastPlace {
     private static final String NAME = "place";
     private static final String BETWEEN = "/";
-    private static final int HALF_A_YEAR = 180 * 24 * 3600;
 
-    private final HttpServletRequest request;
-    private final HttpServletResponse response;
+    private final Cookies cookies;
 
-    LastPlace(HttpServletRequest request, HttpServletResponse response) {
-        this.request = request;
-        this.response = response;
+    LastPlace(Cookies cookies) {
+        this.cookies = cookies;
     }
 
     /**
@@ -39,14 +31,14 @@ class LastPlace {
         String query(View view) {
             return switch (view) {
                 case BOARD ->
-                        "?board="
+                        "board="
                                 + team.key()
                                 + (sprint == null || sprint.isClosed()
                                         ? ""
                                         : "&of=" + sprint.key());
-                case SPRINT, LOAD, REPORT -> sprint == null ? "" : "?id=" + sprint.key();
-                case FLOW -> "?of=" + team.key();
-                case CALENDARS -> "?team=" + team.key();
+                case SPRINT, LOAD, REPORT -> sprint == null ? "" : "id=" + sprint.key();
+                case BACKLOG, FLOW -> "of=" + team.key();
+                case CALENDARS -> "team=" + team.key();
                 default -> "";
             };
         }
@@ -55,9 +47,9 @@ class LastPlace {
     /** Where the reader was last in the product that is shown. */
     Optional<Place> of(ViewContext context) {
         var workspace = context.snapshot().workspace();
-        return kept().map(text -> text.split(BETWEEN, 3))
+        return cookies.value(NAME)
+                .map(text -> text.split(BETWEEN, 3))
                 .filter(parts -> parts.length == 3 && parts[0].equals(context.product().code()))
-                .findFirst()
                 .flatMap(parts ->
                         workspace.teamsOf(context.product().code()).stream()
                                 .filter(team -> team.key().equals(parts[1]))
@@ -75,14 +67,6 @@ class LastPlace {
                                                         .orElse(null))));
     }
 
-    private Stream<String> kept() {
-        return Optional.ofNullable(request.getCookies()).stream()
-                .flatMap(Arrays::stream)
-                .filter(cookie -> cookie.getName().equals(NAME))
-                .map(Cookie::getValue);
-    }
-
-    /** What the browser has already need not be sent with every page. */
     Place keep(ViewContext context, Team team, @Nullable Sprint sprint) {
         var place =
                 new Place(
@@ -97,14 +81,7 @@ class LastPlace {
                         context.product().code(),
                         team.key(),
                         place.sprint() == null ? "" : place.sprint().key());
-        if (kept().noneMatch(text::equals)) {
-            var cookie = new Cookie(NAME, text);
-            cookie.setPath("/");
-            cookie.setHttpOnly(true);
-            cookie.setMaxAge(HALF_A_YEAR);
-            cookie.setAttribute("SameSite", "Lax");
-            response.addCookie(cookie);
-        }
+        cookies.keep(NAME, "/", text);
         return place;
     }
 }

@@ -3,6 +3,7 @@ package greenladder.frame;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 
 /**
  * The registry of views, by stage: what each is called, where it is, and what its pages load. A new
@@ -82,6 +83,13 @@ public enum View {
 
     public String url(String product) {
         return "/" + product + "/" + path;
+    }
+
+    /** The view that an address is of, without its query; none for the pages below it. */
+    static Optional<View> at(String address) {
+        return Arrays.stream(values())
+                .filter(view -> address.matches("/[A-Z]{2,5}/" + view.path))
+                .findFirst();
     }
 
     /** The views of a stage; the story map stands in two, since it breaks down and plans in one. */

@@ -86,4 +86,45 @@ public class PlaceJourneyTests extends BrowserTest {
         tab(page, "Sprint report");
         assertThat(page.locator("#view")).hasAttribute("data-view", "report");
     }
+
+    /** Grouping and filter come back, with the team of the page that one comes from. */
+    @Test
+    public void viewShouldOpenAsItWasLeft() {
+        var page = signedIn("Lio Fenn");
+        page.navigate("/MSF/backlog?of=lantern&sprints=4&lists=stacked&kind=bug");
+        tab(page, "Sprint");
+        assertThat(page.locator("#view")).hasAttribute("data-view", "sprint");
+        stage(page, "Do");
+        stage(page, "Plan");
+        assertThat(page.locator("#view")).hasAttribute("data-view", "sprint");
+        tab(page, "Backlog");
+        chosen(page, "Sprints", "4 sprints");
+        chosen(page, "Lists", "Below each other");
+        assertThat(page.locator(".filter-part").getByText("Kind: bug")).isVisible();
+        page.navigate("/MSF/board?board=gannet");
+        stage(page, "Plan");
+        chosen(page, "Team", "Gannet");
+        chosen(page, "Sprints", "4 sprints");
+        // What is cleared stays cleared.
+        page.getByText("Everything", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(page.locator(".filter-part")).hasCount(0);
+        tab(page, "Load");
+        tab(page, "Backlog");
+        assertThat(page.locator("#view")).hasAttribute("data-view", "backlog");
+        assertThat(page.locator(".filter-part")).hasCount(0);
+        chosen(page, "Sprints", "4 sprints");
+    }
+
+    @Test
+    public void twoWindowsShouldKeepTheirTeams() {
+        var one = signedIn("Lio Fenn");
+        one.navigate("/MSF/backlog?of=lantern");
+        var other = one.context().newPage();
+        other.navigate(one.url().replace("lantern", "gannet"));
+        chosen(other, "Team", "Gannet");
+        stage(one, "Do");
+        chosen(one, "Team", "Lantern");
+        stage(one, "Plan");
+        chosen(one, "Team", "Lantern");
+    }
 }
