@@ -208,7 +208,8 @@ record DemoDoing(DemoHistory history, Instant now) {
                                         places("story/under-way", "task/under-way")),
                                 new Column(IN_TEST, "In test", 2, places("story/in-test")),
                                 new Column(DONE, "Done", null, places("story/done", "task/done"))),
-                        List.of("labels")),
+                        List.of("labels", Board.EPIC),
+                        "kind"),
                 List.of(
                         new HandOver(
                                 "rule-1", "story", IN_TEST, Taker.skill("testing"), null, true)),

@@ -53,7 +53,7 @@ public final class Answers {
                 : answer(
                         saved,
                         verb + " " + what(saved) + levels(saved) + totals(saved) + followed(saved),
-                        LastTask.offer(saved));
+                        LastStep.offer(saved));
     }
 
     /** Something done to the plan, in words of its own. */

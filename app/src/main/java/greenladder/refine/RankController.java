@@ -66,6 +66,13 @@ class RankController {
                         List.of(kept.split(",")).contains("panel")));
     }
 
+    /** Goes to where an item stands among all of its level. */
+    @GetMapping("/{key}")
+    String placeOf(ViewContext context, @PathVariable String key) {
+        var place = RankPlace.of(context.snapshot(), Lookups.node(context.snapshot(), key).item());
+        return "redirect:%s&from=%d".formatted(place.url(), place.from());
+    }
+
     @PostMapping("/columns")
     ResponseEntity<String> columns(
             @PathVariable("product") String code,

@@ -1,5 +1,6 @@
 package greenladder.refine;
 
+import greenladder.core.item.Item;
 import greenladder.core.level.Level;
 import greenladder.core.level.Levels;
 import greenladder.core.product.Product;
@@ -34,6 +35,9 @@ record RankPlace(
         int from,
         ListState filter) {
     private static final String LEVEL = "level";
+
+    /** So many rows are shown above an item that is gone to. */
+    private static final int ABOVE = 20;
 
     /** What can stand beside the list. */
     enum Side {
@@ -71,6 +75,14 @@ record RankPlace(
                 at,
                 number(asked.getFirst("from")),
                 filter.with(LEVEL, List.of(listed.key())));
+    }
+
+    /** Where an item stands among all of its level. */
+    static RankPlace of(Snapshot snapshot, Item item) {
+        var product = snapshot.requireProduct(item.key().product());
+        int from = Math.max(0, snapshot.position(item) - ABOVE);
+        var level = ListState.NONE.with(LEVEL, List.of(item.level().key()));
+        return new RankPlace(product, null, item.level(), Side.ITEM, item.key(), from, level);
     }
 
     private static Side side(@Nullable String asked, @Nullable ItemKey at, @Nullable Team queue) {

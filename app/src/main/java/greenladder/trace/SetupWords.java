@@ -43,6 +43,7 @@ final class SetupWords {
         return switch (fact) {
             case "raisingWithdrawn" -> Optional.of("raising");
             case "gone" -> Optional.of("left");
+            case "mix" -> Optional.of("shares");
             default ->
                     fact.startsWith("field.")
                             ? Optional.of("field " + fact.substring("field.".length()))
@@ -64,6 +65,9 @@ final class SetupWords {
         }
         if (fact.equals("raisingWithdrawn")) {
             return Optional.of("withdrawn");
+        }
+        if (fact.equals("mix")) {
+            return Optional.of("by " + text.replaceFirst("\n", ": ").replace("\n", ", "));
         }
         var parts = ProductFacts.parts(text);
         return switch (kind) {

@@ -6,6 +6,7 @@ import greenladder.card.ItemCards;
 import greenladder.core.item.Attachment;
 import greenladder.core.item.Field;
 import greenladder.core.item.Item;
+import greenladder.core.item.Lines;
 import greenladder.core.item.StandardFields;
 import greenladder.core.level.Category;
 import greenladder.core.people.Person;
@@ -13,6 +14,7 @@ import greenladder.core.product.Band;
 import greenladder.core.product.Product;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.team.Board;
 import greenladder.core.value.ItemKey;
 import greenladder.people.SignedIn;
 import greenladder.store.Rights;
@@ -30,6 +32,7 @@ import org.springframework.web.util.UriUtils;
 /**
  * Draws cards, each once for all who see and may do the same.
  *
+ * @param textures by which cards are told apart
  * @param shown what cards show beside what all do, by the names of fields
  * @param usual the cycle time that most of the team's work stays below, in days; null for none
  * @param changedSince what changed after it is marked
@@ -39,6 +42,7 @@ record BoardCardDrawer(
         SignedIn reader,
         Rights rights,
         Drawings drawings,
+        Textures textures,
         List<String> shown,
         @Nullable Double usual,
         Instant now,
@@ -56,15 +60,18 @@ record BoardCardDrawer(
         var item = node.item();
         return new BoardPage.Card(
                 new ItemCards(snapshot, rights, reader, one -> one.key().equals(picked)).of(node),
+                textures.of(node),
+                epic(item),
                 first(snapshot.requireProduct(item.key().product()), item),
                 StandardFields.helpers(item).stream()
                         .map(handle -> ChangeWords.nameOf(snapshot, handle))
                         .collect(Collectors.joining(", ")),
                 tasks(node),
+                steps(item.details().checklist()),
                 trouble(item),
                 new BoardPage.Age(age(item), isOld(item)),
                 shown.stream()
-                        .filter(label -> !label.equals(PICTURE))
+                        .filter(label -> !label.equals(PICTURE) && !label.equals(Board.EPIC))
                         .flatMap(label -> value(item, label).stream())
                         .toList(),
                 picture(item),
@@ -84,6 +91,24 @@ record BoardCardDrawer(
                 tasks.isEmpty()
                         ? ""
                         : "%d of %s".formatted(done, Words.count(tasks.size(), "task")));
+    }
+
+    private static String steps(Lines checklist) {
+        return checklist.isEmpty()
+                ? ""
+                : "%d of %s".formatted(checklist.done(), Words.count(checklist.size(), "step"));
+    }
+
+    /** The nearest epic above it; where there are none, what is right above. */
+    private BoardPage.Epic epic(Item item) {
+        var above = shown.contains(Board.EPIC) ? snapshot.ancestors(item) : List.<Node>of();
+        return above.stream()
+                .map(Node::item)
+                .filter(one -> one.level().key().equals(Board.EPIC))
+                .findFirst()
+                .or(() -> above.stream().map(Node::item).findFirst())
+                .map(one -> new BoardPage.Epic(new Person("", one.title()).initials(), one.title()))
+                .orElse(new BoardPage.Epic("", ""));
     }
 
     static String look(Item item) {

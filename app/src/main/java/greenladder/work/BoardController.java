@@ -2,6 +2,8 @@ package greenladder.work;
 
 import greenladder.core.edit.CreateItems;
 import greenladder.core.edit.NewItem;
+import greenladder.core.item.Field;
+import greenladder.core.item.Item;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.team.Board;
@@ -166,7 +168,10 @@ class BoardController {
         };
     }
 
-    /** Writes a new card into a column, or a new task under a story. */
+    /**
+     * Writes a new card into a column, or a new task under a story; the key of an item fetches
+     * that.
+     */
     @PostMapping("/{team}/add")
     ResponseEntity<String> add(
             ViewContext context,
@@ -184,6 +189,10 @@ class BoardController {
                         .find(column)
                         .orElseThrow(
                                 () -> new Failure.NotFound("There is no such column any more."));
+        var called = ItemKey.parse(title.strip()).flatMap(snapshot::findItem);
+        if (called.isPresent()) {
+            return fetched(called.get(), team, column, sprint, me);
+        }
         var fields = new HashMap<String, String>();
         boolean isTask = Lanes.of(lanes) == Lanes.STORY && !lane.isEmpty();
         var product =
@@ -216,6 +225,22 @@ class BoardController {
         written.put("state", stateIn(into, level.key(), kind));
         return Answers.added(
                 gateway.submit(me, new CreateItems(product.code(), List.of(NewItem.of(written)))));
+    }
+
+    /**
+     * An item that is there already comes onto the board: to its team, its sprint and the column.
+     */
+    private ResponseEntity<String> fetched(
+            Item item, String team, String column, String sprint, SignedIn me) {
+        var fields = new HashMap<String, String>();
+        if (item.level().carriesPoints()) {
+            fields.put(Field.TEAM.label(), team);
+            if (!sprint.isEmpty()) {
+                fields.put(Field.SPRINT.label(), sprint);
+            }
+        }
+        var move = new MoveCard(List.of(item.key()), team, column, fields, null);
+        return Answers.done("Fetched", gateway.submit(me, move));
     }
 
     /** What a lane is of can be a parent where its level is right above; else it is loose. */

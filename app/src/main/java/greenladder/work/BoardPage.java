@@ -11,6 +11,7 @@ import org.jspecify.annotations.Nullable;
  * What a board shows.
  *
  * @param head null where there is no team
+ * @param textures by which cards are told apart
  * @param elsewhere what is in states that no column holds, in words; empty for nothing
  * @param setup null where it is not open
  */
@@ -29,6 +30,7 @@ record BoardPage(
         List<Line> toAccept,
         @Nullable FilterLine filter,
         List<Tick> ticks,
+        List<Texture> textures,
         @Nullable BoardSetup setup,
         @Nullable ItemPanel panel) {
 
@@ -103,23 +105,38 @@ record BoardPage(
     /**
      * A card before it is drawn.
      *
+     * @param texture by which it is told apart
+     * @param epic the epic that it belongs to, where that is shown
      * @param first the name of the most pressing band where it is in that; else empty
      * @param helpers who else works on it; empty for nobody
+     * @param steps how many of its checklist are ticked; empty where it has none
      * @param trouble why it cannot go on, and since when
      * @param more what else the team wants to see
      * @param picture the address of a picture; empty for none
      */
     record Card(
             ItemCard item,
+            Texture texture,
+            Epic epic,
             String first,
             String helpers,
             Tasks tasks,
+            String steps,
             String trouble,
             Age age,
             List<String> more,
             String picture,
             boolean changed,
             boolean accepted) {}
+
+    /**
+     * @param look an ink or a hatch; empty for a plain card
+     * @param label the value that it stands for
+     */
+    record Texture(String look, String label) {}
+
+    /** Empty texts for none. */
+    record Epic(String initials, String title) {}
 
     /**
      * @param squares how each stands

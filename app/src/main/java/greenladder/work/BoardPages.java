@@ -103,6 +103,7 @@ class BoardPages {
                 List.of(),
                 null,
                 List.of(),
+                List.of(),
                 null,
                 null);
     }
@@ -129,6 +130,7 @@ class BoardPages {
         private final Team team;
         private final BoardCards cards;
         private final Narrowed narrowed;
+        private final Textures textures;
         private final BoardCardDrawer drawer;
         private final boolean mayShape;
 
@@ -147,12 +149,14 @@ class BoardPages {
                             snapshot.workspace().productsOf(team),
                             place.filter(),
                             context.reader());
+            this.textures = Textures.of(narrowed.facets(), cards.board().texture(), cards.all());
             this.drawer =
                     new BoardCardDrawer(
                             snapshot,
                             context.reader(),
                             rights,
                             drawings,
+                            textures,
                             cards.board().shown(),
                             CycleTimes.of(snapshot, team, today())
                                     .percentile(MOST_OF_WORK)
@@ -187,8 +191,9 @@ class BoardPages {
                     mayShape ? toAccept(all) : List.of(),
                     lines.line(narrowed, "board", place.parameters(), context.reader(), shown, all),
                     choices.ticks(),
+                    textures.legend(),
                     place.isSetup() && rights.mayPlan(context.reader(), team)
-                            ? setup.page(snapshot, team)
+                            ? setup.page(snapshot, team, narrowed.facets())
                             : null,
                     panel());
         }

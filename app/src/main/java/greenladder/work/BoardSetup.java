@@ -8,6 +8,7 @@ import java.util.List;
  * @param columns from left to right
  * @param loose states that no column holds
  * @param fields what cards can show
+ * @param textures by what cards can be told apart
  * @param rules in words
  * @param states what rules can be about
  * @param takers whom rules can name
@@ -18,6 +19,7 @@ record BoardSetup(
         List<Column> columns,
         List<Chip> loose,
         List<Field> fields,
+        List<Texture> textures,
         List<Rule> rules,
         List<Choice> states,
         List<Choice> takers,
@@ -44,6 +46,8 @@ record BoardSetup(
      * @param kind {@code hand-over} or {@code step}
      */
     record Rule(String kind, String key, String sentence, boolean on) {}
+
+    record Texture(String value, String label, boolean chosen) {}
 
     record Choice(String value, String label) {}
 }

@@ -3,6 +3,7 @@ package greenladder.work;
 import greenladder.core.team.Board;
 import greenladder.core.team.Board.Column;
 import greenladder.core.team.Board.Place;
+import greenladder.core.work.AddStage;
 import greenladder.core.work.KeepPractice;
 import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
@@ -35,12 +36,19 @@ class BoardSetupController {
         this.practices = practices;
     }
 
+    /**
+     * @param place the state that it holds; empty makes one by the same name
+     */
     @PostMapping("/columns")
     ResponseEntity<String> addColumn(
             @PathVariable String team,
             @RequestParam String name,
-            @RequestParam String place,
+            @RequestParam(defaultValue = "") String place,
             @AuthenticationPrincipal SignedIn me) {
+        if (place.isEmpty()) {
+            return practices.keep(
+                    "Column added", me, team, new AddStage(team, Practices.checked(name).strip()));
+        }
         var state = Practices.place(place);
         return columns(
                 "Column added",
@@ -181,18 +189,22 @@ class BoardSetupController {
                 });
     }
 
-    /** What cards show. */
+    /** What cards show, and by what they are told apart. */
     @PostMapping("/cards")
     ResponseEntity<String> cards(
             @PathVariable String team,
             @RequestParam(defaultValue = "") List<String> shown,
+            @RequestParam(required = false) @Nullable String texture,
             @AuthenticationPrincipal SignedIn me) {
         var fields = shown.stream().filter(one -> !one.isEmpty()).limit(MOST_SHOWN).toList();
         return practices.keep(
                 "Cards changed",
                 me,
                 team,
-                practice -> practice.with(practice.board().showing(fields)));
+                practice -> {
+                    var board = practice.board().showing(fields);
+                    return practice.with(texture == null ? board : board.toldApartBy(texture));
+                });
     }
 
     /** As it is for a team that has set up nothing. */

@@ -1,5 +1,6 @@
 package greenladder.work;
 
+import greenladder.core.filter.Facets;
 import greenladder.core.level.Category;
 import greenladder.core.level.State;
 import greenladder.core.product.Product;
@@ -20,7 +21,9 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.TreeMap;
 import java.util.TreeSet;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** Makes the set-up of a team's board. */
@@ -29,16 +32,33 @@ class BoardSetups {
     /** What cards can show beside what they always do. */
     private static final Map<String, String> FIELDS =
             Map.of(
-                    "labels", "Labels",
-                    "risk", "Risk",
-                    "release", "Release",
-                    "milestone", "Milestone",
-                    "skill", "Skill",
-                    "finish", "Finish",
-                    "value", "Value",
-                    "attachments", "A picture");
+                    "labels",
+                    "Labels",
+                    "risk",
+                    "Risk",
+                    "release",
+                    "Release",
+                    "milestone",
+                    "Milestone",
+                    "skill",
+                    "Skill",
+                    "finish",
+                    "Finish",
+                    "value",
+                    "Value",
+                    "attachments",
+                    "A picture",
+                    Board.EPIC,
+                    "Mark of the epic");
 
-    BoardSetup page(Snapshot snapshot, Team team) {
+    /** By what cards can be told apart; fields of one's own beside these. */
+    private static final List<String> TEXTURES =
+            List.of("kind", "band", "risk", "label", "release", "assignee", "in.epic");
+
+    /**
+     * @param facets of the team's products
+     */
+    BoardSetup page(Snapshot snapshot, Team team, Facets facets) {
         var workspace = snapshot.workspace();
         var board = Boards.of(workspace, team);
         var columns = board.columns();
@@ -51,7 +71,8 @@ class BoardSetups {
                         .filter(place -> placed.stream().noneMatch(place::equals))
                         .map(place -> chip(workspace, team, place))
                         .toList(),
-                fields(board),
+                fields(workspace, team, board),
+                textures(facets, board),
                 rules(workspace, team),
                 all(workspace, team).stream()
                         .map(place ->
@@ -117,13 +138,29 @@ class BoardSetups {
                 .orElse(level);
     }
 
-    private static List<BoardSetup.Field> fields(Board board) {
-        return FIELDS.entrySet().stream()
+    private static List<BoardSetup.Field> fields(Workspace workspace, Team team, Board board) {
+        var fields = new TreeMap<>(FIELDS);
+        workspace.productsOf(team).stream()
+                .flatMap(product -> product.fields().stream())
+                .forEach(field -> fields.put(field.field().label(), field.name()));
+        return fields.entrySet().stream()
                 .sorted(Map.Entry.comparingByValue())
                 .map(one ->
                         new BoardSetup.Field(
                                 one.getKey(), one.getValue(), board.shown().contains(one.getKey())))
                 .toList();
+    }
+
+    private static List<BoardSetup.Texture> textures(Facets facets, Board board) {
+        var offered =
+                facets.all().stream()
+                        .filter(one ->
+                                TEXTURES.contains(one.id()) || one.id().startsWith("custom."))
+                        .map(one ->
+                                new BoardSetup.Texture(
+                                        one.id(), one.label(), one.id().equals(board.texture())));
+        var none = new BoardSetup.Texture("", "nothing", board.texture().isEmpty());
+        return Stream.concat(Stream.of(none), offered).toList();
     }
 
     private static List<Rule> rules(Workspace workspace, Team team) {

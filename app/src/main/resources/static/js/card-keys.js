@@ -1,7 +1,10 @@
 // What a key does on the card in focus, on every page; the list under "?" names the keys.
+import { logHours } from "./hours.js";
 import { openAt, openMenu, rename } from "./menu.js";
+import { view } from "./view.js";
 
 const keyOf = (card) => card.dataset.key;
+const productOf = (key) => key.replace(/\d+$/, "");
 
 /** The control of a card where it has one, or the one that the menu has for it. */
 async function control(card, selector, field) {
@@ -20,8 +23,9 @@ const actions = {
   s: (card) => control(card, "[data-edit=state], [data-work-state]", "state"),
   h: (card) => control(card, "[data-none]", "blocked"),
   z: (card) => sizeOf(card)?.click(),
-  t: (card) => location.assign(`/${keyOf(card).replace(/\d+$/, "")}/threads?item=${keyOf(card)}`),
+  t: (card) => location.assign(`/${productOf(keyOf(card))}/threads?item=${keyOf(card)}`),
   w: (card) => (card.querySelector("[data-why]") ? card.querySelector("[data-why]").click() : openAt(card, "why")),
+  l: logHours,
   i: () => document.querySelector("[data-panel-toggle]")?.click(),
 };
 
@@ -32,4 +36,13 @@ document.addEventListener("keydown", (event) => {
   if (!action) return;
   event.preventDefault();
   action(card, event);
+});
+
+/** From anywhere to an item's place in the tree; from there to its place in the order. */
+document.addEventListener("keydown", (event) => {
+  const key = event.key === "F8" && event.target.closest?.(".item-card, .item-row")?.dataset.key;
+  if (!key) return;
+  event.preventDefault();
+  const isTree = ["ladder", "outline"].includes(view()?.dataset.view);
+  location.assign(isTree ? `/${productOf(key)}/rank/${key}` : `/${productOf(key)}/ladder?at=${key}&panel=1`);
 });

@@ -142,4 +142,109 @@ public class WorkdayJourneyTests extends BrowserTest {
         page.locator("#mix-choice button").click();
         assertThat(page.locator(".backlog-shares").first()).containsText("target 30 %");
     }
+
+    /** A column with its state: one field. Its limit: one click and a number. */
+    @Test
+    public void boardShouldGetAColumnAndALimit() {
+        var page = signedIn("Bram Holt");
+        page.navigate("/MSF/board?board=yard");
+        var heads = page.locator(".board-head h2");
+        int before = heads.count();
+        page.getByLabel("New column, with a state of its own").fill("At the pier");
+        page.keyboard().press("Enter");
+        assertThat(heads).hasCount(before + 1);
+        var head = page.locator("[data-head=at-the-pier]");
+        assertThat(head).containsText("At the pier");
+        head.locator("summary").click();
+        page.keyboard().type("2");
+        page.keyboard().press("Enter");
+        assertThat(head.locator("summary"))
+                .hasAttribute("aria-label", "Limit of At the pier: 0 of 2");
+        page.keyboard().press("Control+z");
+        assertThat(head.locator("summary"))
+                .hasAttribute("aria-label", "Limit of At the pier: none");
+        page.keyboard().press("Control+z");
+        assertThat(heads).hasCount(before);
+    }
+
+    @Test
+    public void itemShouldComeOntoTheBoardByItsKey() {
+        var code = api().newProduct();
+        var page = signedIn("Ines Rowe");
+        page.navigate("/MSF/board?board=gannet&of=gannet-8");
+        var cell = page.locator("[data-board-cell]").first();
+        cell.locator("[data-board-add]").click();
+        page.keyboard().type("MSF77");
+        page.keyboard().press("Enter");
+        assertThat(cell.locator("#card-MSF77")).isVisible();
+        page.keyboard().press("Escape");
+        page.keyboard().press("Control+z");
+        assertThat(page.locator("#card-MSF77")).hasCount(0);
+        // Not what another team's product holds.
+        api().post("/products/" + code + "/items", "{'level':'story','title':'Loose'}");
+        cell.locator("[data-board-add]").click();
+        page.keyboard().type(code + "1");
+        page.keyboard().press("Enter");
+        assertThat(page.locator(".board-new .error")).not().isEmpty();
+        assertThat(page.locator(".board-new input")).hasValue(code + "1");
+    }
+
+    /** One key and a number on the card; Esc leaves it as it was. */
+    @Test
+    public void hoursShouldBeWrittenOnACard() {
+        var page = signedIn("Lio Fenn");
+        page.navigate("/MSF/board?board=lantern&lanes=story");
+        var card = page.locator(".board-card:has([data-log-hours])").first();
+        var key = card.getAttribute("data-key");
+        var left = card.locator(".size").innerText();
+        card.locator(".card-link").focus();
+        page.keyboard().press("l");
+        page.keyboard().press("Escape");
+        assertThat(card.locator(".hours-form")).hasCount(0);
+        assertThat(card.locator(".card-link")).isFocused();
+        page.keyboard().press("l");
+        page.keyboard().type("lots");
+        page.keyboard().press("Enter");
+        assertThat(card.locator(".hours-form .error")).not().isEmpty();
+        card.locator("[name=hours]").fill("1");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("#card-" + key + " .size")).not().hasText(left);
+        page.keyboard().press("Control+z");
+        assertThat(page.locator("#card-" + key + " .size")).hasText(left);
+    }
+
+    @Test
+    public void lastStepShouldOfferToMoveTheItemOn() {
+        var code = api().newProduct();
+        api().post(
+                        "/products/" + code + "/items",
+                        "{'level':'story','title':'S','checklist':[{'text':'One'}]}");
+        var page = signedIn("Ines Rowe");
+        page.navigate("/items/" + code + "1");
+        page.locator("[data-line] [type=checkbox], .lines [type=checkbox]").first().click();
+        page.getByText("Move it on to Under way").click();
+        assertThat(page.locator("body")).containsText("Under way");
+    }
+
+    /** One key each: from the ranked list to the tree, and back to the list. */
+    @Test
+    public void rankAndTreeShouldLeadToEachOther() {
+        var page = signedIn("Ines Rowe");
+        page.navigate("/MSF/rank?level=story");
+        var row = page.locator(".ranked .item-row").nth(3);
+        var key = row.getAttribute("data-key");
+        row.locator("td[data-col=title]").click();
+        page.keyboard().press("F8");
+        assertThat(page.locator("#view")).hasAttribute("data-view", "ladder");
+        card(
+                        page,
+                        page.locator("#card-" + key + " .card-title, #card-" + key + " .item-title")
+                                .first()
+                                .innerText())
+                .locator(".card-link")
+                .focus();
+        page.keyboard().press("F8");
+        assertThat(page.locator("#view")).hasAttribute("data-view", "rank");
+        assertThat(page.locator("#card-" + key)).isInViewport();
+    }
 }

@@ -315,6 +315,10 @@ public class RouteWalkTests extends RunningDemo {
                     entry(
                             "POST /{product:[A-Z]{2,5}}/load/{sprint}/place",
                             "task=MSF74&person=lio.fenn"),
+                    entry("POST /{product:[A-Z]{2,5}}/backlog/move", "keys=MSF29"),
+                    entry(
+                            "POST /{product:[A-Z]{2,5}}/backlog/mix",
+                            "team=lantern&by=kind&targets=bug 20"),
                     entry("POST /{product:[A-Z]{2,5}}/board/{team}/move", "keys=MSF29&column=done"),
                     entry("POST /items/{key}/report", "state=under-way"),
                     entry("POST /items/{key}/wait", "reason=Walk"),

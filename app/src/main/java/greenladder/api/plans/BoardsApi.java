@@ -91,6 +91,7 @@ class BoardsApi {
     record BoardJson(
             List<ColumnJson> columns,
             List<String> shown,
+            @Nullable String texture,
             @Nullable String sprint,
             List<CardJson> cards,
             List<String> elsewhere,
@@ -145,6 +146,7 @@ class BoardsApi {
         return new BoardJson(
                 board.board().columns().stream().map(BoardsApi::column).toList(),
                 board.board().shown(),
+                board.board().texture().isEmpty() ? null : board.board().texture(),
                 sprint == null ? null : sprint.key(),
                 cards,
                 board.elsewhere().stream().map(node -> node.item().key().toString()).toList(),
@@ -203,15 +205,18 @@ class BoardsApi {
             summary = "Set a team's board up",
             description =
                     "columns [{name, states [{level, state, kind}], limit, key}] from left to"
-                            + " right; shown [fields]: what cards show")
+                        + " right; shown [fields, epic]: what cards show; texture: the attribute by"
+                        + " whose values they are told apart")
     ResponseEntity<BoardJson> putBoard(
             @PathVariable String id,
             @RequestBody JsonNode body,
             @AuthenticationPrincipal SignedIn me) {
         Lookups.team(keeper.seenBy(me), id);
-        var reader = new BodyReader(body, Set.of("columns", "shown"));
+        var reader = new BodyReader(body, Set.of("columns", "shown", "texture"));
         var columns = columns(reader);
         var shown = reader.has("shown") ? reader.texts("shown") : null;
+        var texture = reader.has("texture") ? reader.text("texture") : null;
+        boolean isTextureSaid = reader.has("texture");
         reader.requireNone();
         var saved =
                 gateway.submit(
@@ -224,7 +229,11 @@ class BoardsApi {
                                                         columns,
                                                         shown == null
                                                                 ? practice.board().shown()
-                                                                : shown))));
+                                                                : shown,
+                                                        isTextureSaid
+                                                                ? Objects.requireNonNullElse(
+                                                                        texture, "")
+                                                                : practice.board().texture()))));
         var after = saved.accepted().after();
         return ItemsApi.written(saved, HttpStatus.OK)
                 .body(json(after, Lookups.team(after, id), "", "none"));

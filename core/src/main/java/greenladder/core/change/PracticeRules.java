@@ -81,12 +81,16 @@ record PracticeRules(Snapshot after, @Nullable Team before, Team team, ProblemCo
             }
         }
         board.shown().stream()
+                .filter(field -> !field.equals(Board.EPIC))
                 .filter(field -> Field.find(field).isEmpty() || field.contains(","))
                 .findFirst()
                 .ifPresent(field ->
                         wrong("cards", "There is no field “%s”.", Shortened.inMessage(field)));
         if (board.shown().size() > MOST_COLUMNS) {
             wrong("cards", "A card shows at most %d fields.", MOST_COLUMNS);
+        }
+        if (board.texture().length() > LONGEST_KEY || board.texture().matches("(?s).*\\s.*")) {
+            wrong("texture", "There is no attribute “%s”.", Shortened.inMessage(board.texture()));
         }
     }
 

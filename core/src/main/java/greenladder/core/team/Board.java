@@ -16,13 +16,18 @@ import org.jspecify.annotations.Nullable;
  * How a team lays out its board.
  *
  * @param columns from left to right; none where the team has not set it up
- * @param shown what its cards show beside key and title, by the names of fields
+ * @param shown what its cards show beside key and title, by the names of fields, and {@link #EPIC}
+ * @param texture the id of the attribute by whose values cards are told apart; empty for none
  */
-public record Board(List<Column> columns, List<String> shown) {
-    public static final Board NONE = new Board(List.of(), List.of());
+public record Board(List<Column> columns, List<String> shown, String texture) {
+    public static final Board NONE = new Board(List.of(), List.of(), "");
+
+    /** Shows on a card a mark of the epic that it belongs to. */
+    public static final String EPIC = "epic";
 
     private static final String COLUMN = "column.";
     private static final String SHOWN = "cards";
+    private static final String TEXTURE = "texture";
     private static final int PARTS = 4;
 
     /**
@@ -108,15 +113,19 @@ public record Board(List<Column> columns, List<String> shown) {
     }
 
     public Board with(List<Column> others) {
-        return new Board(others, shown);
+        return new Board(others, shown, texture);
     }
 
     public Board showing(List<String> others) {
-        return new Board(columns, others);
+        return new Board(columns, others, texture);
+    }
+
+    public Board toldApartBy(String attribute) {
+        return new Board(columns, shown, attribute);
     }
 
     static boolean isOne(String fact) {
-        return fact.equals(SHOWN) || fact.startsWith(COLUMN);
+        return fact.equals(SHOWN) || fact.equals(TEXTURE) || fact.startsWith(COLUMN);
     }
 
     static Board of(Map<String, String> facts) {
@@ -142,7 +151,8 @@ public record Board(List<Column> columns, List<String> shown) {
                                         .thenComparing(one -> one.getValue().key()))
                         .map(Map.Entry::getValue)
                         .toList(),
-                shown == null ? List.of() : List.of(shown.split(",")));
+                shown == null ? List.of() : List.of(shown.split(",")),
+                facts.getOrDefault(TEXTURE, ""));
     }
 
     private static List<Place> places(String text) {
@@ -170,6 +180,9 @@ public record Board(List<Column> columns, List<String> shown) {
         }
         if (!shown.isEmpty()) {
             facts.put(SHOWN, String.join(",", shown));
+        }
+        if (!texture.isEmpty()) {
+            facts.put(TEXTURE, texture);
         }
         return facts;
     }

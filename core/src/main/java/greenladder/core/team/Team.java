@@ -34,6 +34,9 @@ public record Team(
     private static final String PRODUCT = "product.";
     private static final String STATE = "state.";
 
+    /** Stands for the states that a team has of its own, see {@link #isOfStates}. */
+    public static final String STAGES = STATE;
+
     /** A fact that every calendar can have. */
     public static final String CALENDAR = CalendarFacts.FOCUS;
 
@@ -100,7 +103,7 @@ public record Team(
 
     /** Whether a fact is one of a team's calendar or of how it works, not of who it is. */
     public static boolean isOfWork(String fact) {
-        return CalendarFacts.isOne(fact) || Practice.isOne(fact);
+        return CalendarFacts.isOne(fact) || Practice.isOne(fact) || isOfStates(fact);
     }
 
     /** Whether a fact is one of the states that a team has of its own. */

@@ -78,11 +78,11 @@ public class PracticeRulesTests {
     }
 
     private static Board board(Column... columns) {
-        return new Board(List.of(columns), List.of());
+        return new Board(List.of(columns), List.of(), "");
     }
 
     private static Board shown(String... fields) {
-        return new Board(List.of(column("Ready", READY)), List.of(fields));
+        return new Board(List.of(column("Ready", READY)), List.of(fields), "");
     }
 
     /** Each of its columns holds a state that no other one holds. */

@@ -37,7 +37,7 @@ public class BoardTests {
 
     private static KeepPractice laidOut(Column... columns) {
         return new KeepPractice(
-                "lantern", practice -> practice.with(new Board(List.of(columns), List.of())));
+                "lantern", practice -> practice.with(new Board(List.of(columns), List.of(), "")));
     }
 
     private static Crew crew() {
