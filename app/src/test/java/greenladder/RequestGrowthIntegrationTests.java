@@ -91,7 +91,7 @@ public class RequestGrowthIntegrationTests extends AbstractTestNGSpringContextTe
                 "sea and sound");
         owner = people.findByHandle("edda.quill").orElseThrow();
         outsider = people.findByHandle("ama.teal").orElseThrow();
-        products.start(owner, "GRO", "Growing", StandardLevels.six());
+        products.start(owner, "GRO", "Growing", StandardLevels.six(), false);
         grow(FEW);
         gateway.submit(
                 owner,

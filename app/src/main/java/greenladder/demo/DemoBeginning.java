@@ -63,7 +63,8 @@ class DemoBeginning {
                                 SignedIn.SYSTEM,
                                 product.code(),
                                 product.name(),
-                                StandardLevels.six()));
+                                StandardLevels.six(),
+                                false));
         clock.goTo(now);
         return Optional.of(first);
     }

@@ -21,10 +21,18 @@ class HomeController {
     private final Frames frames;
     private final LastProduct last;
 
-    record ProductForm(String code, String name) {
+    /**
+     * @param team {@code yes} where it gets a team of its own with whoever starts it
+     */
+    record ProductForm(String code, String name, String team) {
         ProductForm {
             code = code == null ? "" : code;
             name = name == null ? "" : name;
+            team = team == null ? "" : team;
+        }
+
+        boolean isWithTeam() {
+            return team.equals("yes");
         }
     }
 
@@ -48,7 +56,7 @@ class HomeController {
     @GetMapping("/products/new")
     String newProduct(@AuthenticationPrincipal SignedIn me, Model model) {
         model.addAttribute("frame", frames.of(me, null, "New product"));
-        model.addAttribute("form", new ProductForm("", ""));
+        model.addAttribute("form", new ProductForm("", "", "yes"));
         return "frame/new-product";
     }
 
@@ -65,7 +73,13 @@ class HomeController {
             Model model,
             HttpServletResponse response) {
         try {
-            var product = setup.start(me, form.code().strip(), form.name(), StandardLevels.six());
+            var product =
+                    setup.start(
+                            me,
+                            form.code().strip(),
+                            form.name(),
+                            StandardLevels.six(),
+                            form.isWithTeam());
             return "redirect:" + View.LADDER.url(product.code());
         } catch (Failure.Invalid e) {
             response.setStatus(HttpStatus.UNPROCESSABLE_ENTITY.value());

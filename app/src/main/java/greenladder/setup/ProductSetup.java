@@ -52,13 +52,19 @@ public class ProductSetup {
         this.clock = clock;
     }
 
-    /** Starts a product; refused whole with what is wrong with its code or name. */
-    public Product start(SignedIn me, String code, String name, Levels levels) {
+    /**
+     * Starts a product; refused whole with what is wrong with its code or name.
+     *
+     * @param withTeam whether whoever starts it works for it, in a team of its own
+     */
+    public Product start(SignedIn me, String code, String name, Levels levels, boolean withTeam) {
         if (!me.may(Permission.START_PRODUCTS)) {
             throw new Failure.Forbidden(
                     "Products are started by product owners and administrators.");
         }
-        return gateway.submit(me, new StartProduct(code, name.strip(), levels))
+        return gateway.submit(
+                        me,
+                        new StartProduct(code, name.strip(), levels, withTeam ? me.handle() : null))
                 .accepted()
                 .after()
                 .requireProduct(code);

@@ -26,6 +26,7 @@ import greenladder.web.Failure;
 import greenladder.words.HandOverWords;
 import java.util.Collection;
 import java.util.HashSet;
+import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
@@ -50,8 +51,23 @@ public class Rights {
             }
         }
         for (var subject : command.plans()) {
-            requirePlan(actor, subject, snapshot.workspace(), command.fact());
+            if (!goesWithProduct(snapshot.workspace(), subject, command.plans())) {
+                requirePlan(actor, subject, snapshot.workspace(), command.fact());
+            }
         }
+    }
+
+    /** Whether a team is taken back with the product that it was made with; judged as that. */
+    private static boolean goesWithProduct(
+            Workspace workspace, PlanKey subject, Collection<PlanKey> all) {
+        return subject.kind() == PlanKey.Kind.TEAM
+                && workspace
+                        .findTeam(subject.key())
+                        .map(Team::products)
+                        .filter(products -> !products.isEmpty())
+                        .filter(products ->
+                                products.stream().map(PlanKey::product).allMatch(all::contains))
+                        .isPresent();
     }
 
     /**
@@ -179,9 +195,24 @@ public class Rights {
     }
 
     private static boolean isStartedOrUnmade(Snapshot before, Snapshot after, PlanKey subject) {
-        return subject.kind() == PlanKey.Kind.PRODUCT
-                && before.findProduct(subject.key()).isPresent()
-                        != after.findProduct(subject.key()).isPresent();
+        return subject.kind() == PlanKey.Kind.TEAM
+                ? isTeamOfStarted(before, after, subject.key())
+                : subject.kind() == PlanKey.Kind.PRODUCT
+                        && isStartedOrUnmade(before, after, subject.key());
+    }
+
+    private static boolean isStartedOrUnmade(Snapshot before, Snapshot after, String product) {
+        return before.findProduct(product).isPresent() != after.findProduct(product).isPresent();
+    }
+
+    /** Whether a team comes or goes with the products that it works for. */
+    private static boolean isTeamOfStarted(Snapshot before, Snapshot after, String key) {
+        var was = before.workspace().findTeam(key);
+        var is = after.workspace().findTeam(key);
+        var products = was.or(() -> is).map(Team::products).orElse(List.of());
+        return was.isPresent() != is.isPresent()
+                && !products.isEmpty()
+                && products.stream().allMatch(code -> isStartedOrUnmade(before, after, code));
     }
 
     /** Who may take which step is said by the item's team; what its rules do then is theirs. */

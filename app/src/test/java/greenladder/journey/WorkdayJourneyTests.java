@@ -247,4 +247,24 @@ public class WorkdayJourneyTests extends BrowserTest {
         assertThat(page.locator("#view")).hasAttribute("data-view", "rank");
         assertThat(page.locator("#card-" + key)).isInViewport();
     }
+
+    /** Whoever makes a product has a team with a board and a backlog, and asks nobody for it. */
+    @Test
+    public void onePersonAloneShouldHaveABoard() {
+        var page = signedIn("Ines Rowe");
+        page.navigate("/products/new");
+        page.getByLabel("Name").fill("Lantern festival");
+        page.getByLabel("Code").fill("FESTA");
+        page.getByText("Add product", new Page.GetByTextOptions().setExact(true)).click();
+        assertThat(page.locator("#view")).hasAttribute("data-view", "ladder");
+        page.navigate("/FESTA/board");
+        assertThat(page.locator("select[aria-label=Team] option:checked"))
+                .hasText("Lantern festival");
+        page.locator("[data-board-add]").first().click();
+        page.keyboard().type("Hang the lamps");
+        page.keyboard().press("Enter");
+        assertThat(page.locator(".board-card")).containsText("Hang the lamps");
+        page.navigate("/FESTA/backlog");
+        assertThat(page.locator("#list-backlog .backlog-row")).containsText("Hang the lamps");
+    }
 }

@@ -73,7 +73,7 @@ public class AwkwardRequestsIntegrationTests extends RunningDemo {
     @BeforeClass
     public void addProduct() {
         edda = people.findByHandle("edda.quill").orElseThrow();
-        products.start(edda, "AWK", "Awkward", StandardLevels.six());
+        products.start(edda, "AWK", "Awkward", StandardLevels.six(), false);
         api().post("/products/AWK/items", "{'level':'story','title':'Thrown at'}");
     }
 

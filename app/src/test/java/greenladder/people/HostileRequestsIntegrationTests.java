@@ -53,8 +53,8 @@ public class HostileRequestsIntegrationTests extends RunningDemo {
     @BeforeClass
     public void addPeople() {
         var edda = people.findByHandle("edda.quill").orElseThrow();
-        products.start(edda, "HOA", "Owned", StandardLevels.six());
-        products.start(edda, "HOB", "Not owned", StandardLevels.six());
+        products.start(edda, "HOA", "Owned", StandardLevels.six(), false);
+        products.start(edda, "HOB", "Not owned", StandardLevels.six(), false);
         people.addSamples(
                 Map.of(
                         new Person("hostile.owner", "Owner Elsewhere"), Role.STAKEHOLDER,

@@ -17,14 +17,17 @@ import tools.jackson.databind.json.JsonMapper;
 final class ProductReader {
     private static final JsonMapper JSON = new JsonMapper();
 
-    record ProductForm(String code, String name, Levels levels) {}
+    /**
+     * @param withTeam whether it gets a team of its own with whoever starts it
+     */
+    record ProductForm(String code, String name, Levels levels, boolean withTeam) {}
 
     private ProductReader() {}
 
     static ProductForm read(JsonNode body) {
         var problems = new ArrayList<Problem>();
         body.propertyNames().stream()
-                .filter(name -> !Set.of("code", "name", "ladder").contains(name))
+                .filter(name -> !Set.of("code", "name", "ladder", "team").contains(name))
                 .forEach(name ->
                         problems.add(
                                 new Problem(
@@ -36,8 +39,12 @@ final class ProductReader {
                 snapshot.isMissingNode() || snapshot.isNull()
                         ? StandardLevels.six()
                         : levels(snapshot, code, problems);
+        var team = body.path("team");
+        if (!team.isMissingNode() && !team.isBoolean()) {
+            problems.add(new Problem("team", "This is true or false."));
+        }
         FieldsReader.requireNone(problems);
-        return new ProductForm(code, body.path("name").asString(""), levels);
+        return new ProductForm(code, body.path("name").asString(""), levels, team.asBoolean(false));
     }
 
     private static Levels levels(JsonNode snapshot, String code, List<Problem> problems) {

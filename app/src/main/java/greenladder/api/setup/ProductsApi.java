@@ -100,7 +100,7 @@ class ProductsApi {
     ResponseEntity<ProductJson> add(
             @RequestBody JsonNode body, @AuthenticationPrincipal SignedIn me) {
         var form = ProductReader.read(body);
-        var product = setup.start(me, form.code(), form.name(), form.levels());
+        var product = setup.start(me, form.code(), form.name(), form.levels(), form.withTeam());
         return ResponseEntity.created(URI.create("/api/v1/products/" + product.code()))
                 .body(json(me, product));
     }
