@@ -47,6 +47,7 @@ class RefiningController {
             String product,
             RefiningForm form,
             List<CheckChoice> checks,
+            List<CheckChoice> kinds,
             List<FormulaChoice> formulas,
             List<ScaleChoice> scales,
             Map<String, String> errors,
@@ -101,6 +102,7 @@ class RefiningController {
     private String show(
             SignedIn me, Product product, RefiningForm form, List<Problem> problems, Model model) {
         var chosen = Objects.requireNonNullElse(form.checks(), List.<String>of());
+        var defects = Objects.requireNonNullElse(form.defects(), List.<String>of());
         model.addAttribute("frame", frames.of(me, product, "Refining of " + product.name()));
         model.addAttribute(
                 "page",
@@ -114,6 +116,11 @@ class RefiningController {
                                                 kind.name(),
                                                 kind.words(),
                                                 chosen.contains(kind.name())))
+                                .toList(),
+                        product.levels().all().stream()
+                                .flatMap(level -> level.kinds().stream())
+                                .distinct()
+                                .map(kind -> new CheckChoice(kind, kind, defects.contains(kind)))
                                 .toList(),
                         Formula.PRESETS.stream()
                                 .map(preset ->

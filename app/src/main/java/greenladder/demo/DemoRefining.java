@@ -50,18 +50,20 @@ class DemoRefining {
     }
 
     /**
-     * Crossing scores as every product begins; Quayside has bands, factors and sizes of its own.
+     * Crossing scores by impact, confidence and ease; Quayside has bands, factors and sizes of its
+     * own.
      */
     void write(SignedIn crossingOwner, SignedIn quaysideOwner) {
         var standard = Refining.STANDARD;
+        var usual = Formula.PRESETS.getFirst();
         var waiting = Formula.PRESETS.get(1);
         products.keepRefining(
                 crossingOwner,
                 "MSF",
                 new Refining(
                         standard.bands(),
-                        standard.factors(),
-                        standard.formula(),
+                        usual.factors(),
+                        usual.formula(),
                         standard.scale(),
                         Stream.concat(
                                         standard.checks().stream(),

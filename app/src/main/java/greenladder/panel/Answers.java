@@ -2,7 +2,9 @@ package greenladder.panel;
 
 import greenladder.core.change.Change;
 import greenladder.core.item.Field;
+import greenladder.core.product.Band;
 import greenladder.core.snapshot.Node;
+import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
 import greenladder.store.CommandGateway.Saved;
 import greenladder.web.Words;
@@ -52,7 +54,13 @@ public final class Answers {
                 ? idle(unchanged(saved))
                 : answer(
                         saved,
-                        verb + " " + what(saved) + levels(saved) + totals(saved) + followed(saved),
+                        verb
+                                + " "
+                                + what(saved)
+                                + levels(saved)
+                                + bands(saved)
+                                + totals(saved)
+                                + followed(saved),
                         LastStep.offer(saved));
     }
 
@@ -131,6 +139,27 @@ public final class Answers {
                                         item.key(),
                                         Words.withArticle(Words.lower(item.level().name()))))
                 .collect(Collectors.joining());
+    }
+
+    /** Which band items took with their place. */
+    private static String bands(Saved saved) {
+        var after = saved.accepted().after();
+        boolean isMoved = saved.changes().stream().anyMatch(change -> change.field() == Field.RANK);
+        return saved.changes().stream()
+                .filter(change -> isMoved && change.field() == Field.BAND)
+                .limit(MOST_FOLLOWED)
+                .map(change ->
+                        ". %s is in %s now".formatted(change.item(), band(after, change.item())))
+                .collect(Collectors.joining());
+    }
+
+    private static String band(Snapshot snapshot, ItemKey key) {
+        var band = snapshot.requireNode(key).item().details().refinement().band();
+        return snapshot.requireProduct(key.product())
+                .refining()
+                .findBand(band)
+                .map(Band::name)
+                .orElse("no band");
     }
 
     /** What became of the nearest total above, where the operation moved one; empty otherwise. */

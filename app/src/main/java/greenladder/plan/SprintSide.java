@@ -98,7 +98,7 @@ class SprintSide {
             var bugs = Amount.ZERO;
             for (var key : report.completed().items()) {
                 var node = snapshot.findNode(key);
-                if (node.isPresent() && node.get().item().kind().equals("bug")) {
+                if (node.isPresent() && product.refining().isDefect(node.get().item().kind())) {
                     var own = SprintPart.ownPart(node.get());
                     bugs = own == null ? bugs : bugs.plus(own);
                 }

@@ -21,6 +21,9 @@ import org.jspecify.annotations.Nullable;
  * @param small the largest size that is small enough
  * @param byHand {@code key: what is ticked} on each line; the key may be left out
  * @param membersRaise whether members add stories and bugs; null where that is not ticked
+ * @param bandFollows whether what is moved takes the band of its place; null where that is not
+ *     ticked
+ * @param defects the kinds that count as defects
  */
 public record RefiningForm(
         @Nullable String bands,
@@ -32,7 +35,9 @@ public record RefiningForm(
         @Nullable List<String> checks,
         @Nullable String small,
         @Nullable String byHand,
-        @Nullable String membersRaise) {
+        @Nullable String membersRaise,
+        @Nullable String bandFollows,
+        @Nullable List<String> defects) {
     /** More than any part may have, so that too many are still told as too many. */
     private static final int MOST_LINES = 100;
 
@@ -55,7 +60,9 @@ public record RefiningForm(
                                 .filter(check -> check.kind() == ReadyCheck.Kind.BY_HAND)
                                 .map(check -> check.key() + ": " + check.name())
                                 .toList()),
-                refining.raisingWithdrawn() ? null : "true");
+                refining.raisingWithdrawn() ? null : "true",
+                refining.bandStays() ? null : "true",
+                refining.defects());
     }
 
     public static String factorLines(List<Factor> factors) {

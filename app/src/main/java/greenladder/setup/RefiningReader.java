@@ -24,6 +24,7 @@ public final class RefiningReader {
     private static final int MOST_FACTORS = 12;
     private static final int MOST_STEPS = 24;
     private static final int MOST_CHECKS = 16;
+    private static final int MOST_DEFECTS = 20;
     private static final int LONGEST_NAME = 40;
     private static final int LONGEST_CHECK = 100;
     private static final int LONGEST_KEY = 30;
@@ -44,11 +45,31 @@ public final class RefiningReader {
     public Refining read() {
         var factors = factors();
         return new Refining(
-                bands(), factors, formula(factors), scale(), checks(), form.membersRaise() == null);
+                bands(),
+                factors,
+                formula(factors),
+                scale(),
+                checks(),
+                form.membersRaise() == null,
+                form.bandFollows() == null,
+                defects());
     }
 
     public List<Problem> problems() {
         return problems;
+    }
+
+    private List<String> defects() {
+        var defects =
+                Objects.requireNonNullElse(form.defects(), List.<String>of()).stream()
+                        .filter(kind -> !kind.isBlank())
+                        .distinct()
+                        .toList();
+        if (defects.size() > MOST_DEFECTS) {
+            problem("defects", "At most %d kinds are allowed.".formatted(MOST_DEFECTS));
+        }
+        defects.forEach(kind -> requireShort("defects", kind, LONGEST_NAME));
+        return defects;
     }
 
     private List<Band> bands() {

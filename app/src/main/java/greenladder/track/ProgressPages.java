@@ -5,6 +5,7 @@ import greenladder.core.flow.Progress.Bar;
 import greenladder.core.flow.Progress.Figures;
 import greenladder.core.flow.Progress.Measure;
 import greenladder.core.flow.Progress.Since;
+import greenladder.core.flow.SmallFirst;
 import greenladder.core.item.CustomField;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
@@ -81,7 +82,8 @@ public class ProgressPages {
                                         part.label(),
                                         part.value().equals(place.of())))
                         .toList(),
-                isWhole && place.top() == null ? ofProduct(snapshot, place) : words(total, place),
+                (isWhole && place.top() == null ? ofProduct(snapshot, place) : words(total, place))
+                        + (isWhole ? pace(snapshot, place) : ""),
                 isWhole
                         ? place.product().totals().stream().map(CustomField::name).toList()
                         : List.of(),
@@ -264,6 +266,16 @@ public class ProgressPages {
         var all = Progress.whole(snapshot.totalOf(product.code()), place.measure());
         var outside = Progress.outside(snapshot, product, place.level(), place.measure());
         return words(all, place) + OutsideWords.of(outside, place.level(), place.measure());
+    }
+
+    /** Of the whole product, or of what the list begins under. */
+    private static String pace(Snapshot snapshot, ProgressPlace place) {
+        var top = place.top();
+        return PaceWords.of(
+                SmallFirst.of(
+                        top == null
+                                ? snapshot.totalOf(place.product().code())
+                                : snapshot.requireNode(top).rollUp()));
     }
 
     private static String unit(Measure measure) {

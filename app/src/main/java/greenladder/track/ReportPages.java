@@ -121,7 +121,7 @@ public class ReportPages {
                                                 ? ", running"
                                                 : sprint.isClosed() ? ", closed" : ""),
                         Objects.requireNonNullElse(sprint.plan().goal(), ""),
-                        burndowns.inWords(),
+                        burndowns.inWords() + PaceWords.of(snapshot, sprint, report),
                         "/%s/sprint?id=%s".formatted(product.code(), sprint.key()),
                         "/%s/load?id=%s".formatted(product.code(), sprint.key())),
                 figuresOf(context, sprint, report, shares, here, show),

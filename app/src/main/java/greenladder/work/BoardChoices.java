@@ -54,12 +54,27 @@ record BoardChoices(Snapshot snapshot, BoardPlace place, Team team) {
     List<Tick> ticks() {
         return List.of(
                 tick("assignee", Facets.ME, "Mine"),
-                tick("kind", "bug", "Bugs"),
+                defects(),
                 tick("watched", Facet.TRUE, "Watched"));
+    }
+
+    /** What is of a kind that counts as a defect in one of the team's products. */
+    private Tick defects() {
+        var kinds =
+                snapshot.workspace().productsOf(team).stream()
+                        .flatMap(product -> product.refining().defects().stream())
+                        .distinct()
+                        .toList();
+        return new Tick(
+                place.toggled("kind", kinds).with(0).url(),
+                kinds.equals(List.of("bug")) ? "Bugs" : "Defects",
+                place.isOnly("kind", kinds));
     }
 
     private Tick tick(String facet, String value, String label) {
         return new Tick(
-                place.toggled(facet, value).with(0).url(), label, place.isOnly(facet, value));
+                place.toggled(facet, List.of(value)).with(0).url(),
+                label,
+                place.isOnly(facet, List.of(value)));
     }
 }

@@ -153,14 +153,13 @@ record BoardPlace(
     }
 
     /** With one value picked in the filter, or no longer. */
-    BoardPlace toggled(String facet, String value) {
-        var next =
-                isOnly(facet, value) ? filter.without(facet) : filter.with(facet, List.of(value));
+    BoardPlace toggled(String facet, List<String> values) {
+        var next = isOnly(facet, values) ? filter.without(facet) : filter.with(facet, values);
         return new BoardPlace(product, team, sprint, lanes, isList, isSetup, at, more, next);
     }
 
-    boolean isOnly(String facet, String value) {
-        return List.of(value).equals(filter.picks().get(facet));
+    boolean isOnly(String facet, List<String> values) {
+        return values.equals(filter.picks().get(facet));
     }
 
     String url() {

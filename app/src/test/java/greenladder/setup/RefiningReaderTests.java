@@ -9,13 +9,22 @@ import greenladder.core.product.ReadyCheck;
 import greenladder.core.product.ReadyCheck.Kind;
 import greenladder.core.product.Refining;
 import greenladder.core.product.Scale;
+import greenladder.core.score.Formula;
 import java.util.List;
 import org.assertj.core.groups.Tuple;
 import org.testng.annotations.DataProvider;
 import org.testng.annotations.Test;
 
 public class RefiningReaderTests {
-    private static final RefiningForm STANDARD = RefiningForm.of(Refining.STANDARD);
+    private static final List<Factor> FACTORS = Formula.PRESETS.getFirst().factors();
+    private static final RefiningForm STANDARD =
+            RefiningForm.of(
+                    new Refining(
+                            Refining.STANDARD.bands(),
+                            FACTORS,
+                            Formula.PRESETS.getFirst().formula(),
+                            Refining.STANDARD.scale(),
+                            Refining.STANDARD.checks()));
 
     private static RefiningForm form(String part, String text) {
         return new RefiningForm(
@@ -28,7 +37,9 @@ public class RefiningReaderTests {
                 STANDARD.checks(),
                 part.equals("small") ? text : STANDARD.small(),
                 part.equals("byHand") ? text : STANDARD.byHand(),
-                STANDARD.membersRaise());
+                STANDARD.membersRaise(),
+                STANDARD.bandFollows(),
+                STANDARD.defects());
     }
 
     private static Refining read(String part, String text) {
@@ -44,14 +55,16 @@ public class RefiningReaderTests {
             var refining =
                     new Refining(
                             Refining.STANDARD.bands(),
-                            Refining.STANDARD.factors(),
+                            FACTORS,
                             "impact / size",
                             scale,
                             List.of(
                                     ReadyCheck.of(Kind.HAS_PARENT),
                                     ReadyCheck.of(Kind.SMALL_ENOUGH),
                                     new ReadyCheck("seen", "seen by us", Kind.BY_HAND, null)),
-                            scale.equals(Scale.SHIRTS));
+                            scale.equals(Scale.SHIRTS),
+                            scale.equals(Scale.FIBONACCI),
+                            List.of("leak"));
             var reader = new RefiningReader(RefiningForm.of(refining));
 
             assertThat(reader.read()).isEqualTo(refining);

@@ -13,6 +13,8 @@ import greenladder.core.edit.Target;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.people.Person;
 import greenladder.core.product.Product;
+import greenladder.core.product.Refining;
+import greenladder.core.score.Formula;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
@@ -28,13 +30,21 @@ import java.util.stream.Collectors;
  * are one word; items are numbered from 1 in the order of the lines.
  */
 public final class Trees {
+    private static final Refining SCORED =
+            new Refining(
+                    Refining.STANDARD.bands(),
+                    Refining.STANDARD.factors(),
+                    Formula.PRESETS.getFirst().formula(),
+                    Refining.STANDARD.scale(),
+                    Refining.STANDARD.checks());
+
     public static final Instant NOW = Instant.parse("2026-05-04T09:00:00Z");
 
     private Trees() {}
 
     public static Snapshot empty() {
         return Snapshot.empty()
-                .with(new Product("MSF", "Crossing", StandardLevels.six()))
+                .with(new Product("MSF", "Crossing", StandardLevels.six()).withRefining(SCORED))
                 .with(new Person("oona.marsh", "Oona Marsh"));
     }
 

@@ -19,7 +19,9 @@ record RefiningJson(
         @Nullable String formula,
         @Nullable ScaleJson scale,
         @Nullable List<CheckJson> checks,
-        @Nullable Boolean membersRaise) {
+        @Nullable Boolean membersRaise,
+        @Nullable Boolean bandFollows,
+        @Nullable List<String> defects) {
 
     record BandJson(String key, String name) {}
 
@@ -48,7 +50,9 @@ record RefiningJson(
                                 .map(step -> new StepJson(step.label(), step.size().toDecimal()))
                                 .toList()),
                 refining.checks().stream().map(RefiningJson::json).toList(),
-                !refining.raisingWithdrawn());
+                !refining.raisingWithdrawn(),
+                !refining.bandStays(),
+                refining.defects());
     }
 
     private static BandJson json(Band band) {
@@ -115,7 +119,9 @@ record RefiningJson(
                                         (check.key() == null ? "" : check.key() + ": ")
                                                 + check.name())
                                 .toList()),
-                (membersRaise == null ? !now.raisingWithdrawn() : membersRaise) ? "true" : null);
+                (membersRaise == null ? !now.raisingWithdrawn() : membersRaise) ? "true" : null,
+                (bandFollows == null ? !now.bandStays() : bandFollows) ? "true" : null,
+                defects == null ? now.defects() : defects);
     }
 
     private static String lines(List<String> lines) {

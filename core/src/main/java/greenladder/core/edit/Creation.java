@@ -243,6 +243,9 @@ final class Creation {
 
     /** Entries that say a place and no band take the band of that place, as what is moved does. */
     private void followBand(List<Integer> placed, Level level, Rank rank) {
+        if (snapshot.requireProduct(command.product()).refining().bandStays()) {
+            return;
+        }
         var band = new Banding(snapshot, command.product(), level, Set.of()).at(rank);
         for (int i : placed) {
             var fields = drafts.get(i).fields();

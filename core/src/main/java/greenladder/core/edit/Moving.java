@@ -117,7 +117,8 @@ final class Moving {
     }
 
     private void followBand(Item item, Rank rank, Set<ItemKey> moving, List<Change> changes) {
-        if (command.fields().containsKey(Field.BAND.label())) {
+        var product = snapshot.requireProduct(item.key().product());
+        if (command.fields().containsKey(Field.BAND.label()) || product.refining().bandStays()) {
             return;
         }
         var band = new Banding(snapshot, item.key().product(), item.level(), moving).at(rank);

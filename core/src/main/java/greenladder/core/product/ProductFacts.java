@@ -39,6 +39,8 @@ public final class ProductFacts {
     private static final String FORMULA = "formula";
     private static final String SCALE = "scale";
     private static final String RAISING_WITHDRAWN = "raisingWithdrawn";
+    private static final String BAND_STAYS = "bandStays";
+    private static final String DEFECTS = "defects";
 
     private ProductFacts() {}
 
@@ -210,6 +212,12 @@ public final class ProductFacts {
         if (refining.raisingWithdrawn()) {
             facts.put(RAISING_WITHDRAWN, Facts.YES);
         }
+        if (refining.bandStays()) {
+            facts.put(BAND_STAYS, Facts.YES);
+        }
+        if (!refining.defects().equals(Refining.STANDARD.defects())) {
+            facts.put(DEFECTS, FactText.join(refining.defects().toArray(String[]::new)));
+        }
     }
 
     private static Refining refining(Map<String, String> facts) {
@@ -231,7 +239,13 @@ public final class ProductFacts {
                 facts.getOrDefault(FORMULA, ""),
                 scale(scale),
                 rows(facts, CHECK, ProductFacts::check),
-                facts.containsKey(RAISING_WITHDRAWN));
+                facts.containsKey(RAISING_WITHDRAWN),
+                facts.containsKey(BAND_STAYS),
+                facts.containsKey(DEFECTS)
+                        ? FactText.split(facts.get(DEFECTS)).stream()
+                                .filter(kind -> !kind.isEmpty())
+                                .toList()
+                        : Refining.STANDARD.defects());
     }
 
     private static ReadyCheck check(List<String> parts) {

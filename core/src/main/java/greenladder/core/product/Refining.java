@@ -11,6 +11,9 @@ import org.jspecify.annotations.Nullable;
  * @param formula what makes a score of the factors; empty for no scores
  * @param checks the definition of ready, in the order in which it is shown
  * @param raisingWithdrawn whether only those who shape the backlog add stories and bugs to it
+ * @param bandStays whether an item keeps its band wherever it is moved; else it takes that of the
+ *     place
+ * @param defects the kinds that count as defects; the first is what a failed check becomes
  */
 public record Refining(
         List<Band> bands,
@@ -18,9 +21,12 @@ public record Refining(
         String formula,
         Scale scale,
         List<ReadyCheck> checks,
-        boolean raisingWithdrawn) {
+        boolean raisingWithdrawn,
+        boolean bandStays,
+        List<String> defects) {
+    private static final List<String> USUAL_DEFECTS = List.of("bug");
 
-    /** What every product begins with. */
+    /** What every product begins with: without a score, until a formula is chosen. */
     public static final Refining STANDARD =
             new Refining(
                     List.of(
@@ -32,30 +38,34 @@ public record Refining(
                             Factor.upToTen("impact", "Impact"),
                             Factor.upToTen("confidence", "Confidence"),
                             Factor.upToTen("ease", "Ease")),
-                    "impact * confidence * ease",
+                    "",
                     Scale.FIBONACCI,
                     List.of(
                             ReadyCheck.of(ReadyCheck.Kind.HAS_CRITERIA),
                             ReadyCheck.of(ReadyCheck.Kind.IS_SIZED),
                             ReadyCheck.of(ReadyCheck.Kind.HAS_PARENT),
                             ReadyCheck.of(ReadyCheck.Kind.NO_HINDRANCE),
-                            ReadyCheck.of(ReadyCheck.Kind.SMALL_ENOUGH)),
-                    false);
+                            ReadyCheck.of(ReadyCheck.Kind.SMALL_ENOUGH)));
 
     public Refining {
         bands = List.copyOf(bands);
         factors = List.copyOf(factors);
         checks = List.copyOf(checks);
+        defects = List.copyOf(defects);
     }
 
-    /** One whose members raise stories and bugs. */
+    /** One whose members raise stories and bugs, and whose items take the band of their place. */
     public Refining(
             List<Band> bands,
             List<Factor> factors,
             String formula,
             Scale scale,
             List<ReadyCheck> checks) {
-        this(bands, factors, formula, scale, checks, false);
+        this(bands, factors, formula, scale, checks, false, false, USUAL_DEFECTS);
+    }
+
+    public boolean isDefect(String kind) {
+        return defects.contains(kind);
     }
 
     public Optional<Band> findBand(@Nullable String key) {

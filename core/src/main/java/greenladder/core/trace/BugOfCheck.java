@@ -36,7 +36,6 @@ import java.util.Set;
  */
 public record BugOfCheck(String round, String test) implements Command {
     private static final int LONGEST_TITLE = 200;
-    private static final String BUG = "bug";
 
     @Override
     public OperationKind kind() {
@@ -112,8 +111,10 @@ public record BugOfCheck(String round, String test) implements Command {
         var level = product.levels().stories();
         var fields = new HashMap<String, String>();
         fields.put("level", level.key());
-        if (level.kinds().contains(BUG)) {
-            fields.put("kind", BUG);
+        var defect =
+                product.refining().defects().stream().filter(level.kinds()::contains).findFirst();
+        if (defect.isPresent()) {
+            fields.put("kind", defect.get());
         }
         fields.put(
                 "title",

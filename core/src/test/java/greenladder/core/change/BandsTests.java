@@ -17,6 +17,7 @@ import greenladder.core.edit.SettleItem;
 import greenladder.core.edit.SplitItem;
 import greenladder.core.edit.SplitPart;
 import greenladder.core.edit.Target;
+import greenladder.core.product.Refining;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import java.util.HashMap;
@@ -78,6 +79,26 @@ public class BandsTests {
                 .containsExactly("A:must", "E:must", "B:must", "C:could", "D");
         assertThat(stories(after(banded(), move(5, new Target.Before(key(3))))))
                 .containsExactly("A:must", "B:must", "E:must", "C:could", "D");
+    }
+
+    @Test
+    public void itemShouldKeepItsBandWhereTheProductSaysSo() {
+        var product = banded().requireProduct("MSF");
+        var usual = product.refining();
+        var staying =
+                new Refining(
+                        usual.bands(),
+                        usual.factors(),
+                        usual.formula(),
+                        usual.scale(),
+                        usual.checks(),
+                        false,
+                        true,
+                        usual.defects());
+        var snapshot = banded().with(product.withRefining(staying));
+
+        assertThat(stories(after(snapshot, move(5, new Target.After(key(1))))))
+                .containsExactly("A:must", "E", "B:must", "C:could", "D");
     }
 
     @Test

@@ -133,7 +133,9 @@ public class CommandTests {
                         standard.formula(),
                         standard.scale(),
                         standard.checks(),
-                        true);
+                        true,
+                        false,
+                        standard.defects());
         assertThat(create("story").need(SNAPSHOT.with(product.withRefining(withdrawn))))
                 .isEqualTo(Permission.SHAPE);
     }

@@ -6,6 +6,7 @@ import greenladder.core.item.CustomField;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.people.Person;
 import greenladder.core.people.Role;
+import greenladder.core.score.Formula;
 import greenladder.core.value.PlanKey;
 import greenladder.core.workspace.PlanFacts;
 import greenladder.core.workspace.Workspace;
@@ -47,11 +48,13 @@ public class ProductFactsTests {
                         .withRefining(
                                 new Refining(
                                         List.of(new Band("now", "Now"), new Band("later", "Later")),
-                                        Refining.STANDARD.factors(),
+                                        Formula.PRESETS.getFirst().factors(),
                                         "",
                                         Scale.SHIRTS,
                                         Refining.STANDARD.checks(),
-                                        true));
+                                        true,
+                                        true,
+                                        List.of("leak", "bug")));
         var key = PlanKey.product("MSF");
         var facts = PlanFacts.of(workspace(product), key);
         assertThat(PlanFacts.put(Workspace.EMPTY, key, facts).requireProduct("MSF"))
