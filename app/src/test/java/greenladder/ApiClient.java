@@ -48,6 +48,14 @@ public record ApiClient(String base, String token) {
         return code;
     }
 
+    /** Gives a product the formula that most of the samples score by. */
+    public void score(String product) {
+        send(
+                "PUT",
+                "/products/" + product + "/refining",
+                "{'formula':'impact * confidence * ease'}");
+    }
+
     public Answer send(String method, String path, String body, String... headers) {
         try {
             var publisher =

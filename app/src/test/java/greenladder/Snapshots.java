@@ -11,6 +11,8 @@ import greenladder.core.filter.Lens;
 import greenladder.core.level.StandardLevels;
 import greenladder.core.people.Person;
 import greenladder.core.product.Product;
+import greenladder.core.product.Refining;
+import greenladder.core.score.Formula;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.team.Team;
@@ -29,12 +31,22 @@ public final class Snapshots {
     public static final Instant NOW = Instant.parse("2026-05-04T09:00:00Z");
     public static final LocalDate TODAY = LocalDate.parse("2026-05-04");
 
+    private static final Refining SCORED =
+            new Refining(
+                    Refining.STANDARD.bands(),
+                    Refining.STANDARD.factors(),
+                    Formula.PRESETS.getFirst().formula(),
+                    Refining.STANDARD.scale(),
+                    Refining.STANDARD.checks());
+
     private Snapshots() {}
 
     public static Snapshot of(String text) {
         var empty =
                 Snapshot.empty()
-                        .with(new Product("MSF", "Crossing", StandardLevels.six()))
+                        .with(
+                                new Product("MSF", "Crossing", StandardLevels.six())
+                                        .withRefining(SCORED))
                         .with(new Person("oona.marsh", "Oona Marsh"));
         var team = new Team("lantern", "Lantern", List.of("oona.marsh"), List.of("MSF"), Map.of());
         var snapshot = empty.with(empty.workspace().with(team));

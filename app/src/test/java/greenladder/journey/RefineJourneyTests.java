@@ -19,6 +19,7 @@ public class RefineJourneyTests extends BrowserTest {
 
     private String productWith(int stories) {
         var code = api().newProduct();
+        api().score(code);
         var items =
                 IntStream.rangeClosed(1, stories)
                         .mapToObj(i -> "{'level':'story','title':'Story %d'}".formatted(i))

@@ -11,6 +11,7 @@ public class RefineApiIntegrationTests extends RunningDemo {
 
     private String product() {
         var code = api().newProduct();
+        api().score(code);
         api().post(
                         "/products/" + code + "/items",
                         "{'items':[{'level':'epic','title':'E','ref':'e'},"
