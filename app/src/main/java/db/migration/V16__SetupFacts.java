@@ -11,6 +11,7 @@ import greenladder.core.people.Role;
 import greenladder.core.product.Product;
 import greenladder.core.product.Refining;
 import greenladder.core.product.Template;
+import greenladder.core.score.Formula;
 import greenladder.core.value.PlanKey;
 import greenladder.core.workspace.PlanFacts;
 import greenladder.core.workspace.Workspace;
@@ -26,12 +27,22 @@ import org.flywaydb.core.api.migration.Context;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.json.JsonMapper;
+import tools.jackson.databind.node.ObjectNode;
 
 /**
  * Products with their set-up, and people with their roles, become facts as plans are, so that they
  * are changed through the log. What was so before the log told it is what it begins with.
  */
 public class V16__SetupFacts extends BaseJavaMigration {
+    /** What products began with before a formula had to be chosen. */
+    private static final Refining BEGUN_WITH =
+            new Refining(
+                    Refining.STANDARD.bands(),
+                    Refining.STANDARD.factors(),
+                    Formula.PRESETS.getFirst().formula(),
+                    Refining.STANDARD.scale(),
+                    Refining.STANDARD.checks());
+
     /** Settings that came later are absent from rows of earlier versions. */
     private static final JsonMapper JSON =
             JsonMapper.builder()
@@ -195,11 +206,23 @@ public class V16__SetupFacts extends BaseJavaMigration {
         return read(
                         connection,
                         "select settings from product_refining where product = ?",
-                        row -> JSON.readValue(row.getString(1), Refining.class),
+                        row -> refining(row.getString(1)),
                         code)
                 .stream()
                 .findFirst()
-                .orElse(Refining.STANDARD);
+                .orElse(BEGUN_WITH);
+    }
+
+    /** What was not said of a product then is as it always was. */
+    private static Refining refining(String settings) {
+        var json = (ObjectNode) JSON.readTree(settings);
+        if (!json.has("bandStays")) {
+            json.put("bandStays", BEGUN_WITH.bandStays());
+        }
+        if (!json.has("defects")) {
+            BEGUN_WITH.defects().forEach(json.putArray("defects")::add);
+        }
+        return JSON.treeToValue(json, Refining.class);
     }
 
     private static List<Person> people(Connection connection) throws SQLException {

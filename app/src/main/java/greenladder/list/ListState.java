@@ -40,6 +40,7 @@ public record ListState(
         String columns) {
     private static final Set<String> FACETS =
             Set.of(
+                    Facets.KEY,
                     "level",
                     "kind",
                     "category",

@@ -1,6 +1,7 @@
 package greenladder.plan;
 
 import greenladder.core.item.Item;
+import greenladder.core.level.Category;
 import greenladder.core.people.Permission;
 import greenladder.core.plan.Availability;
 import greenladder.core.plan.Capacity;
@@ -10,6 +11,7 @@ import greenladder.core.plan.SprintPart;
 import greenladder.core.plan.Sprints;
 import greenladder.core.plan.Velocity;
 import greenladder.core.product.Product;
+import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.Sprint;
 import greenladder.core.sprint.Sprint.Standing;
@@ -84,6 +86,10 @@ public class SprintHeads {
                                         .formatted(Words.of(mean), BenchPages.range(velocity)))
                         .orElse("no closed sprint to go by yet"),
                 "/%s/bench?open=%s".formatted(product.code(), it.key()),
+                "/%s/board?board=%s&of=%s".formatted(product.code(), it.team(), it.key()),
+                it.startedAt() == null
+                        ? ""
+                        : "/%s/report?id=%s".formatted(product.code(), it.key()),
                 mayPlan && !it.isClosed(),
                 reader.mayIn(product.code(), Permission.WORK) && !it.isClosed(),
                 mayPlan && it.standing() == Standing.PLANNED,
@@ -91,9 +97,9 @@ public class SprintHeads {
                 it.standing() == Standing.PLANNED
                         ? warnings(snapshot, product, it, parts)
                         : List.of(),
-                open.stream()
-                        .map(node -> new Line(node.item().key().toString(), node.item().title()))
-                        .toList(),
+                doneInWords(parts),
+                lines(open, true),
+                lines(open, false),
                 Sprints.of(snapshot.workspace(), it.team()).stream()
                         .filter(one -> one.standing() == Standing.PLANNED && !one.equals(it))
                         .map(one -> new BenchPage.Target(one.key(), one.name()))
@@ -104,6 +110,19 @@ public class SprintHeads {
                 takers(snapshot, availability),
                 mayPlan && it.standing() == Standing.PLANNED,
                 open.size());
+    }
+
+    private static String doneInWords(List<SprintPart> parts) {
+        var done = parts.stream().filter(SprintPart::done).toList();
+        return "%s done, %s points"
+                .formatted(Words.count(done.size(), "item"), Words.of(sum(done)));
+    }
+
+    private static List<Line> lines(List<Node> open, boolean begun) {
+        return open.stream()
+                .filter(node -> begun == (node.rollUp().category() == Category.IN_PROGRESS))
+                .map(node -> new Line(node.item().key().toString(), node.item().title()))
+                .toList();
     }
 
     private static List<Taker> takers(Snapshot snapshot, Availability availability) {

@@ -9,6 +9,8 @@ import org.jspecify.annotations.Nullable;
  * What the page of a sprint shows.
  *
  * @param stories as HTML
+ * @param next what would be pulled in next; null where nothing waits, or where nobody may
+ * @param glance how it stands; null unless it is running
  */
 public record SprintPage(
         String product,
@@ -18,6 +20,8 @@ public record SprintPage(
         @Nullable Head head,
         List<String> stories,
         List<Task> strays,
+        @Nullable Next next,
+        @Nullable Glance glance,
         @Nullable Busy busy,
         List<Past> past,
         @Nullable Outcome outcome,
@@ -27,6 +31,9 @@ public record SprintPage(
      * @param url where what is changed about it is sent
      * @param figures such as "26 of 27 points"
      * @param warnings what is told before it is started
+     * @param done how much of it is done, in words
+     * @param begun what is unfinished and begun
+     * @param unbegun what is unfinished and not begun
      * @param targets where unfinished work can go
      */
     public record Head(
@@ -44,12 +51,16 @@ public record SprintPage(
             String over,
             String usual,
             String benchUrl,
+            String boardUrl,
+            String reportUrl,
             boolean mayPlan,
             boolean mayWork,
             boolean mayStart,
             boolean mayClose,
             List<String> warnings,
-            List<Line> unfinished,
+            String done,
+            List<Line> begun,
+            List<Line> unbegun,
             List<BenchPage.Target> targets,
             String nextName,
             List<Taker> people,
@@ -57,6 +68,31 @@ public record SprintPage(
             int items) {}
 
     record Line(String key, String title) {}
+
+    /**
+     * @param words its size, and whether it is a candidate
+     */
+    record Next(String key, String title, String words) {}
+
+    /**
+     * How a running sprint stands.
+     *
+     * @param changes what happened since the last working day
+     * @param tests what the tests of its stories say, in words; empty where there are none
+     * @param failing the stories of which a test failed
+     */
+    record Glance(
+            Burn burn, String since, List<Change> changes, String tests, List<Line> failing) {}
+
+    /**
+     * The burndown in small.
+     *
+     * @param left what was left at the end of each day, as the points of a line
+     * @param ideal the same of the ideal line
+     */
+    record Burn(String left, String ideal, String words) {}
+
+    record Change(String what, List<Line> items) {}
 
     record Taker(String handle, String name, boolean here, boolean guest) {}
 

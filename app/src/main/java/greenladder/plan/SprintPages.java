@@ -22,6 +22,7 @@ import greenladder.plan.SprintPage.StoryModel;
 import greenladder.plan.SprintPage.Task;
 import greenladder.store.Rights;
 import greenladder.view.Choice;
+import greenladder.view.Lookups;
 import greenladder.view.ViewContext;
 import greenladder.web.Drawings;
 import greenladder.web.SizeWords;
@@ -47,6 +48,7 @@ public class SprintPages {
     private final ItemPanels panels;
     private final SprintHeads heads;
     private final SprintSide side;
+    private final SprintGlances glances;
     private final Drawings drawings;
 
     SprintPages(
@@ -54,10 +56,12 @@ public class SprintPages {
             ItemPanels panels,
             SprintHeads heads,
             SprintSide side,
+            SprintGlances glances,
             Drawings drawings) {
         this.drawings = drawings;
         this.heads = heads;
         this.side = side;
+        this.glances = glances;
         this.rights = rights;
         this.panels = panels;
     }
@@ -88,6 +92,8 @@ public class SprintPages {
                     null,
                     List.of(),
                     List.of(),
+                    null,
+                    null,
                     null,
                     List.of(),
                     null,
@@ -121,6 +127,8 @@ public class SprintPages {
                                                 busy == null ? List.of() : busy.choices())))
                         .toList(),
                 strays(snapshot, it, parts, context.reader()),
+                head.mayPlan() ? glances.next(snapshot, product, it) : null,
+                glances.glance(snapshot, it, Lookups.team(snapshot, it.team()), parts),
                 busy,
                 it.isClosed() ? List.of() : side.past(snapshot, product, velocity),
                 side.outcome(snapshot, it),

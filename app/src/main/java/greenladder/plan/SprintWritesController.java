@@ -3,16 +3,19 @@ package greenladder.plan;
 import static greenladder.panel.FormValues.amount;
 import static greenladder.panel.FormValues.date;
 import static greenladder.panel.FormValues.keys;
+import static greenladder.panel.FormValues.lines;
 import static greenladder.panel.FormValues.number;
 
 import greenladder.core.edit.CreateItems;
 import greenladder.core.edit.EditItems;
 import greenladder.core.edit.NewItem;
 import greenladder.core.item.Field;
+import greenladder.core.level.Category;
 import greenladder.core.plan.AgreeOn;
 import greenladder.core.plan.CloseSprint;
 import greenladder.core.plan.OrderSprint;
 import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.SprintNote;
 import greenladder.core.value.ItemKey;
 import greenladder.panel.Answers;
 import greenladder.people.SignedIn;
@@ -24,11 +27,13 @@ import greenladder.store.CommandGateway.Saved;
 import greenladder.store.SnapshotKeeper;
 import greenladder.view.Lookups;
 import greenladder.web.Words;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.UnaryOperator;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
 import org.springframework.stereotype.Controller;
@@ -90,29 +95,29 @@ class SprintWritesController {
             @PathVariable String sprint,
             @RequestParam Map<String, String> form,
             @AuthenticationPrincipal SignedIn me) {
+        return Answers.noted("Changed", planning.change(me, sprint, said(form)));
+    }
+
+    /** What a form says of a sprint; what it does not have stays as it is. */
+    private static UnaryOperator<Sprint> said(Map<String, String> form) {
         var start = form.containsKey("start") ? date("start", form.get("start")) : null;
         var finish = form.containsKey("finish") ? date("finish", form.get("finish")) : null;
         var capacity = form.containsKey("capacity") ? amount(form.get("capacity")) : null;
-        return Answers.noted(
-                "Changed",
-                planning.change(
-                        me,
-                        sprint,
-                        was -> {
-                            var plan = was.plan();
-                            var goal = form.get("goal");
-                            if (goal != null) {
-                                plan = plan.withGoal(goal.isBlank() ? null : goal.strip());
-                            }
-                            if (form.containsKey("capacity")) {
-                                plan = plan.withCapacity(capacity);
-                            }
-                            return was.with(plan)
-                                    .named(form.getOrDefault("name", was.name()).strip())
-                                    .on(
-                                            start == null ? was.start() : start,
-                                            finish == null ? was.finish() : finish);
-                        }));
+        return was -> {
+            var plan = was.plan();
+            var goal = form.get("goal");
+            if (goal != null) {
+                plan = plan.withGoal(goal.isBlank() ? null : goal.strip());
+            }
+            if (form.containsKey("capacity")) {
+                plan = plan.withCapacity(capacity);
+            }
+            return was.with(plan)
+                    .named(form.getOrDefault("name", was.name()).strip())
+                    .on(
+                            start == null ? was.start() : start,
+                            finish == null ? was.finish() : finish);
+        };
     }
 
     /** Who takes part, and who does not. */
@@ -167,6 +172,15 @@ class SprintWritesController {
                 saved);
     }
 
+    /** Takes the next one that waits into a sprint, as its page offers it. */
+    @PostMapping("/sprints/{sprint}/pull")
+    ResponseEntity<String> pull(
+            @PathVariable String sprint,
+            @RequestParam String item,
+            @AuthenticationPrincipal SignedIn me) {
+        return Answers.done("Pulled in:", planning.pull(me, sprint, Lookups.key(item)));
+    }
+
     @PostMapping("/out")
     ResponseEntity<String> out(
             @RequestParam(defaultValue = "") String keys,
@@ -194,18 +208,28 @@ class SprintWritesController {
 
     @PostMapping("/sprints/{sprint}/start")
     ResponseEntity<String> start(
-            @PathVariable String sprint, @AuthenticationPrincipal SignedIn me) {
-        var saved = planning.start(me, sprint);
+            @PathVariable String sprint,
+            @RequestParam Map<String, String> form,
+            @AuthenticationPrincipal SignedIn me) {
+        var saved = planning.start(me, sprint, said(form));
         return Answers.noted(nameOf(saved, sprint) + " is running", saved);
     }
 
-    /** Closes a sprint; single items go where their own fields say. */
+    /**
+     * Closes a sprint: what is begun and what is not go where the form says, single items where
+     * their own fields say; each line of what is noted is a note.
+     */
     @PostMapping("/sprints/{sprint}/close")
     ResponseEntity<String> close(
             @PathVariable String sprint,
             @RequestParam Map<String, String> form,
             @AuthenticationPrincipal SignedIn me) {
+        var begunTo = form.getOrDefault("begunTo", CloseSprint.BACKLOG);
+        var unbegunTo = form.getOrDefault("unbegunTo", begunTo);
         var singly = new HashMap<ItemKey, String>();
+        CloseSprint.unfinished(keeper.seenBy(me), sprint).stream()
+                .filter(node -> node.rollUp().category() != Category.IN_PROGRESS)
+                .forEach(node -> singly.put(node.item().key(), unbegunTo));
         form.forEach((name, to) -> {
             if (name.startsWith("to.") && !to.isBlank()) {
                 ItemKey.parse(name.substring(3)).ifPresent(key -> singly.put(key, to));
@@ -213,13 +237,16 @@ class SprintWritesController {
         });
         var saved =
                 planning.close(
-                        me,
-                        sprint,
-                        form.getOrDefault("unfinishedTo", CloseSprint.BACKLOG),
-                        singly,
-                        null,
-                        null);
+                        me, new CloseSprint(sprint, begunTo, singly, null, null, notes(form)));
         return Answers.noted(nameOf(saved, sprint) + " is closed", saved);
+    }
+
+    private static Map<SprintNote.Kind, List<String>> notes(Map<String, String> form) {
+        var notes = new EnumMap<SprintNote.Kind, List<String>>(SprintNote.Kind.class);
+        for (var kind : SprintNote.Kind.values()) {
+            notes.put(kind, lines(form.getOrDefault("note." + kind.key(), "")));
+        }
+        return notes;
     }
 
     @PostMapping("/sprints/{sprint}/agree")

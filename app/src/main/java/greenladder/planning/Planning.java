@@ -91,6 +91,32 @@ public class Planning {
                 any -> {});
     }
 
+    /**
+     * Plans one item into a sprint that somebody saw waiting.
+     *
+     * @throws greenladder.web.Failure.Invalid if it is in another sprint meanwhile
+     */
+    public Saved pull(SignedIn actor, String sprint, ItemKey key) {
+        return gateway.submit(
+                actor,
+                snapshot -> {
+                    Lookups.sprint(snapshot, sprint);
+                    var item = Lookups.node(snapshot, key.toString()).item();
+                    if (item.sprint() != null && !item.sprint().equals(sprint)) {
+                        throw new Failure.Invalid(
+                                Problems.of(
+                                        "item",
+                                        "%s was planned into %s meanwhile."
+                                                .formatted(
+                                                        key,
+                                                        Lookups.sprint(snapshot, item.sprint())
+                                                                .name())));
+                    }
+                    return new PlanIntoSprint(List.of(key), sprint, false);
+                },
+                any -> {});
+    }
+
     /** Plans all candidates for a sprint into it. */
     public Saved commitCandidates(SignedIn actor, String sprint) {
         return gateway.submit(
@@ -124,11 +150,18 @@ public class Planning {
     }
 
     public Saved start(SignedIn actor, String sprint) {
+        return start(actor, sprint, UnaryOperator.identity());
+    }
+
+    /**
+     * @param change what is said of it at its start, such as its goal
+     */
+    public Saved start(SignedIn actor, String sprint, UnaryOperator<Sprint> change) {
         return gateway.submit(
                 actor,
                 snapshot -> {
                     Lookups.sprint(snapshot, sprint);
-                    return new StartSprint(sprint);
+                    return new StartSprint(sprint, change);
                 },
                 any -> {});
     }
@@ -140,11 +173,15 @@ public class Planning {
             Map<ItemKey, String> items,
             @Nullable Integer nextDays,
             @Nullable String nextName) {
+        return close(actor, new CloseSprint(sprint, unfinishedTo, items, nextDays, nextName));
+    }
+
+    public Saved close(SignedIn actor, CloseSprint close) {
         return gateway.submit(
                 actor,
                 snapshot -> {
-                    Lookups.sprint(snapshot, sprint);
-                    return new CloseSprint(sprint, unfinishedTo, items, nextDays, nextName);
+                    Lookups.sprint(snapshot, close.sprint());
+                    return close;
                 },
                 any -> {});
     }

@@ -1,5 +1,5 @@
 // A title typed below a list goes where the cursor was, to the top or to the end; the next one comes below it.
-import { currentCell, focusCell, keyIn } from "./outline-cells.js";
+import { cellOfKey, currentCell, focusCell, keyIn, place } from "./outline-cells.js";
 
 const form = () => document.querySelector("[data-add-line]");
 
@@ -30,10 +30,11 @@ document.addEventListener("change", (event) => event.target.matches?.("[data-add
 document.addEventListener(
   "keydown",
   (event) => {
-    const cell = event.target.matches?.(".outline.ranked .item-row > td") && event.target;
+    const cell = cellOfKey(event)?.closest(".ranked") && cellOfKey(event);
     if (cell && form() && (event.key === "Insert" || (event.key === "Enter" && event.shiftKey))) {
       event.preventDefault();
       event.stopPropagation();
+      place(cell);
       form().elements.title.focus();
     } else if (event.key === "Escape" && event.target.matches?.("[data-add-line] [name=title]") && currentCell()) {
       event.target.value = "";

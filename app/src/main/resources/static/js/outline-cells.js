@@ -22,6 +22,12 @@ export function focusCell(cell) {
   }
 }
 
+/** The cell that a key is meant for: the one in focus, or that of the title that was just clicked. */
+export function cellOfKey({ target, key }) {
+  if (target.matches?.(".outline .item-row > td")) return target;
+  return target.matches?.(".outline .row-link") && key !== "Enter" ? target.closest("td") : null;
+}
+
 export const keyIn = (cell) => rowOf(cell).dataset.key;
 
 /** Notes where the focus is, so that it is found again when rows were drawn anew. */

@@ -1,7 +1,7 @@
 // The outline by keyboard alone: from cell to cell, typing fills one in, Enter goes on to the next below. The list under "?"
 // names the keys.
 import { clearSelection, select, subjects, takeUp, taken } from "./selection.js";
-import { cellAt, currentCell, focusCell, keyIn, place, rowOf, step } from "./outline-cells.js";
+import { cellAt, cellOfKey, currentCell, focusCell, keyIn, place, rowOf, step } from "./outline-cells.js";
 import { fillDown, isOpening, start, typeAhead } from "./outline-typing.js";
 import { move } from "./moving.js";
 import { done } from "./undo.js";
@@ -87,7 +87,7 @@ const withCtrl = {
 };
 
 document.addEventListener("keydown", (event) => {
-  const cell = event.target.matches?.(".outline .item-row > td") && event.target;
+  const cell = cellOfKey(event);
   if (!cell) return;
   if (isOpening(cell)) return typeAhead(cell, event);
   const keys = event.ctrlKey || event.metaKey ? withCtrl : event.altKey ? withAlt : plain;
@@ -100,11 +100,15 @@ document.addEventListener("keydown", (event) => {
   else start(cell, event.key);
 });
 
+// The first click goes to a cell, the next one writes into it. Pressing the button moves the focus before the click comes.
+let stoodIn = null;
+document.addEventListener("mousedown", () => (stoodIn = document.activeElement), true);
+
 document.addEventListener("click", (event) => {
   const cell = event.target.closest?.(".outline .item-row > td");
   if (!cell || event.target.closest("a, button, input, select, textarea, form, #menu")) return;
   if (event.ctrlKey || event.metaKey || event.shiftKey) return;
-  if (document.activeElement === cell && cell.dataset.field) start(cell);
+  if (stoodIn === cell && cell.dataset.field) start(cell);
   else cell.focus({ preventScroll: true });
 });
 document.addEventListener("dblclick", (event) => {

@@ -69,11 +69,16 @@ document.addEventListener("click", (event) => {
 document.addEventListener("keydown", (event) => {
   const card = event.target.matches?.(".card-link") && event.target.closest(".item-card");
   if (!card || event.ctrlKey || event.altKey || event.metaKey) return;
-  const button = card.querySelector("[data-menu]");
   if (event.key.toLowerCase() !== "p") return;
   event.preventDefault();
+  planByKey(card);
+});
+
+/** Opens the list of places beside a card. */
+export function planByKey(card) {
+  const button = card.querySelector("[data-menu]");
   if (button?.dataset.from) return button.click();
   // Where the menu of a card is one of many things, its list of places comes next.
   document.addEventListener("htmx:afterSwap", () => openPlaces(card.dataset.key), { once: true });
-  openMenu(card);
-});
+  return openMenu(card);
+}

@@ -1,5 +1,6 @@
 // Which cards are selected, and which are taken up to be put elsewhere. Kept by key, so that redrawn cards are found again.
 const selected = new Set();
+const extras = [];
 let takenUp = [];
 
 export const cardOf = (key) => document.getElementById(`card-${key}`) ?? document.getElementById(`loose-${key}`);
@@ -31,6 +32,9 @@ export function takeUp(keys) {
 
 export const taken = () => takenUp;
 
+/** Adds something to the bar that tells how much is selected. */
+export const withSelection = (make) => extras.push(make);
+
 export function drawSelection() {
   // An outline draws a stretch of its rows: what is not drawn may still be there.
   if (!document.querySelector(".outline")) for (const key of selected) if (!cardOf(key)) selected.delete(key);
@@ -60,7 +64,7 @@ export function drawSelection() {
           ?.querySelector("[data-menu]")
           .click();
       });
-      bar.append(" ", act);
+      bar.append(" ", act, " ", ...extras.map((make) => make()));
     }
     bar.append(" ", clear);
   }

@@ -134,3 +134,37 @@ document.addEventListener(
   },
   true,
 );
+
+/** Pulls in what waits next; the words for its first task can be typed at once. */
+async function pull(button) {
+  if (button.disabled) return;
+  button.disabled = true;
+  const { item } = button.dataset;
+  try {
+    done((await post(`/${view().dataset.product}/plan/sprints/${sprint()}/pull`, { item })).said);
+  } catch (failure) {
+    tell(failure.message, true);
+  }
+  await refresh();
+  document.querySelector(`#card-${item} [data-task-add] [name=title]`)?.focus();
+}
+
+document.addEventListener("click", (event) => {
+  const button = event.target.closest?.("[data-pull]");
+  if (button) pull(button);
+});
+
+// N pulls the next one in; from a field for tasks that is empty, Esc leads back to the story.
+document.addEventListener("keydown", (event) => {
+  if (view()?.dataset.view !== "sprint" || event.ctrlKey || event.metaKey || event.altKey) return;
+  const form = event.target.closest?.("[data-task-add]");
+  if (form && event.key === "Escape" && !form.elements.title.value) {
+    event.preventDefault();
+    form.closest(".sprint-story").querySelector(".card-link").focus();
+  }
+  if (event.key.toLowerCase() !== "n" || event.target.matches("input, textarea, select")) return;
+  const button = document.querySelector("[data-pull]");
+  if (!button) return;
+  event.preventDefault();
+  pull(button);
+});

@@ -28,3 +28,4 @@ import "./folds.js";
 import "./writing.js";
 import "./live.js";
 import "./planning.js";
+import "./carrying.js";

@@ -176,7 +176,9 @@ public class PlanJourneyTests extends BrowserTest {
         assertThat(page.locator(".figures tr", has("Completed")).locator("td").last()).hasText("5");
 
         page.locator("#sprint-close > summary").click();
-        page.locator("#sprint-close [name=unfinishedTo]").selectOption(made.sprint(3));
+        page.locator("#sprint-close [name=begunTo], #sprint-close [name=unbegunTo]")
+                .all()
+                .forEach(choice -> choice.selectOption(made.sprint(3)));
         page.locator("#sprint-close form > button").click();
         assertThat(page.locator(".sprint-standing")).hasText("closed");
         page.navigate("/" + made.product() + "/bench");

@@ -267,4 +267,119 @@ public class WorkdayJourneyTests extends BrowserTest {
         page.navigate("/FESTA/backlog");
         assertThat(page.locator("#list-backlog .backlog-row")).containsText("Hang the lamps");
     }
+
+    /** Two clicks from what is picked to the form of a review. */
+    @Test
+    public void selectionShouldTravel() {
+        var code = api().newProduct();
+        api().post("/products/" + code + "/items", "{'level':'epic','title':'Lamp'}");
+        for (var title : new String[] {"One", "Two", "Three"}) {
+            api().post(
+                            "/products/" + code + "/items",
+                            "{'level':'story','title':'%s','parent':'%s1'}".formatted(title, code));
+        }
+        var page = signedIn("Ines Rowe");
+        var send = page.getByLabel("Send the selection to");
+        page.navigate("/" + code + "/rank?level=story");
+        pickTwo(page);
+        send.selectOption("reviews");
+        assertThat(page.locator("#send-review [name=items]")).hasValue(code + "2 " + code + "3");
+        assertThat(page.locator("#send-review [name=name]")).isFocused();
+
+        page.navigate("/" + code + "/rank?level=story");
+        pickTwo(page);
+        send.selectOption("baselines");
+        assertThat(page.locator("#take-baseline [name=name]")).isFocused();
+        page.keyboard().type("Agreed");
+        page.keyboard().press("Enter");
+        assertThat(page.locator(".toast")).containsText("Taken, of " + code + "1");
+
+        page.navigate("/" + code + "/rank?level=story");
+        pickTwo(page);
+        send.selectOption("pages");
+        assertThat(page.locator("#begin-page [name=name]")).isFocused();
+        page.keyboard().type("Notes");
+        page.keyboard().press("Enter");
+        assertThat(page.locator(".paper-head h2")).hasText("Notes");
+        assertThat(page.locator("#view")).containsText("Two");
+
+        page.navigate("/" + code + "/rank?level=story");
+        pickTwo(page);
+        send.selectOption("tests");
+        assertThat(page.locator("#start-round [name=name]")).isFocused();
+        page.keyboard().type("First round");
+        page.keyboard().press("Enter");
+        assertThat(page.locator("#start-round .error")).containsText("No test covers these items");
+
+        page.navigate("/" + code + "/rank?level=story");
+        pickTwo(page);
+        send.selectOption("list");
+        page.getByText("Open it").click();
+        assertThat(page.locator(".filter-part")).containsText("Items: " + code + "2");
+        assertThat(page.locator("#view")).not().containsText("Three");
+    }
+
+    private static void pickTwo(Page page) {
+        page.locator(".ranked td[data-col=title]").first().click();
+        page.keyboard().press("Space");
+        page.keyboard().press("ArrowDown");
+        page.keyboard().press("Space");
+        assertThat(page.locator("[data-selection]")).containsText("2 selected");
+    }
+
+    /** Pull, break down into three tasks with hours, pull the next: the page stays. */
+    @Test
+    public void sprintShouldBeFilledAndBrokenDownOnItsPage() {
+        var page = signedIn("Ines Rowe");
+        page.navigate("/MSF/sprint?id=gannet-8");
+        var url = page.url();
+        var stories = page.locator(".sprint-story");
+        int before = stories.count();
+        var first = page.locator("[data-pull]").getAttribute("data-item");
+        page.locator("#view").focus();
+        page.keyboard().press("n");
+        assertThat(stories).hasCount(before + 1);
+        var title = page.locator("#card-" + first + " [data-task-add] [name=title]");
+        assertThat(title).isFocused();
+        for (var task : new String[] {"Look", "Build", "Try"}) {
+            page.keyboard().type(task);
+            page.keyboard().press("Tab");
+            page.keyboard().type("2");
+            page.keyboard().press("Enter");
+            assertThat(page.locator("#card-" + first + " .sprint-tasks")).containsText(task);
+            assertThat(title).isFocused();
+        }
+        page.keyboard().press("Escape");
+        page.keyboard().press("n");
+        assertThat(stories).hasCount(before + 2);
+        assertThat(page).hasURL(url);
+        assertThat(page.locator("#card-" + first + " .sprint-task")).hasCount(3);
+        // Taken back one after the other, the last first.
+        page.keyboard().press("Escape");
+        page.keyboard().press("Control+z");
+        assertThat(stories).hasCount(before + 1);
+        for (int left = 2; left >= 0; left--) {
+            page.keyboard().press("Control+z");
+            assertThat(page.locator("#card-" + first + " .sprint-task")).hasCount(left);
+        }
+        page.keyboard().press("Control+z");
+        assertThat(stories).hasCount(before);
+    }
+
+    /** Goal, dates and the check of the scope stand in the form that starts a sprint. */
+    @Test
+    public void sprintShouldBeStartedWithItsGoal() {
+        var code = api().newProduct();
+        var made = api().post("/products/" + code + "/items", "{'level':'story','title':'One'}");
+        Assertions.assertThat(made.status()).isEqualTo(201);
+        var page = signedIn("Ines Rowe");
+        page.navigate("/MSF/sprint?id=gannet-8");
+        assertThat(page.locator("#sprint-start [name=goal]")).hasCount(1);
+        assertThat(page.locator("#sprint-start [name=finish]")).hasCount(1);
+        page.navigate("/MSF/sprint?id=gannet-7");
+        assertThat(page.locator(".burn-small")).isVisible();
+        assertThat(page.locator("#sprint-close [name=begunTo]")).hasCount(1);
+        assertThat(page.locator("#sprint-close [name=unbegunTo]")).hasCount(1);
+        assertThat(page.locator("#sprint-close [name='note.try']")).hasCount(1);
+    }
 }

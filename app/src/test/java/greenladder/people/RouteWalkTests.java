@@ -144,8 +144,7 @@ public class RouteWalkTests extends RunningDemo {
         WRITES.put("POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/remove", "items=backlog");
         WRITES.put("POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/candidates", "commit=true");
         WRITES.put("POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/start", "");
-        WRITES.put(
-                "POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/close", "unfinishedTo=backlog");
+        WRITES.put("POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/close", "begunTo=backlog");
         WRITES.put("POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/order", "keys=MSF29");
         WRITES.put("POST /{product:[A-Z]{2,5}}/plan/into", "keys=MSF29&sprint=lantern-9");
         WRITES.put("POST /{product:[A-Z]{2,5}}/plan/out", "keys=MSF29&sprint=lantern-9");

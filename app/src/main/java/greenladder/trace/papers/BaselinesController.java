@@ -59,6 +59,10 @@ class BaselinesController {
         return screen.of(View.BASELINES, context, pages.page(context, of, to));
     }
 
+    /**
+     * @param under keys of items: the baseline is of the nearest one that holds them all, or of the
+     *     whole product where nothing does; empty for that
+     */
     @PostMapping("/{product:[A-Z]{2,5}}/baselines")
     ResponseEntity<String> take(
             ViewContext context,
@@ -67,7 +71,7 @@ class BaselinesController {
         var root =
                 under.isBlank()
                         ? null
-                        : Lookups.node(context.snapshot(), under.strip()).item().key();
+                        : PickedItems.read(context.snapshot(), under).holding().orElse(null);
         if (root != null && !root.product().equals(context.product().code())) {
             throw new Failure.Invalid(Problems.of("under", "This belongs to another product."));
         }
@@ -79,7 +83,8 @@ class BaselinesController {
                         root,
                         clock.instant(),
                         context.reader().handle());
-        return Answers.made("Taken", gateway.submit(context.reader(), new KeepPaper(baseline)));
+        var words = root == null ? "Taken, of the whole product" : "Taken, of " + root;
+        return Answers.made(words, gateway.submit(context.reader(), new KeepPaper(baseline)));
     }
 
     private Baseline find(SignedIn me, String key) {

@@ -16,6 +16,7 @@ import greenladder.store.SnapshotKeeper;
 import greenladder.view.Lookups;
 import greenladder.view.ViewContext;
 import java.util.List;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.security.core.annotation.AuthenticationPrincipal;
@@ -47,15 +48,33 @@ class DocumentsController {
         return screen.of(View.PAGES, context, pages.page(context, of, versions));
     }
 
+    /** Several items are listed, one a line; one is what the page is about. */
+    private static List<Document.Passage> lines(PickedItems picked) {
+        var items = picked.items();
+        return items.size() == 1
+                ? List.of()
+                : IntStream.rangeClosed(1, items.size())
+                        .mapToObj(number ->
+                                new Document.Passage(
+                                        number,
+                                        Document.Kind.LINE,
+                                        items.get(number - 1).title(),
+                                        items.get(number - 1).key()))
+                        .toList();
+    }
+
+    /**
+     * @param item keys of items: the page stands beside the nearest one that holds them all
+     */
     @PostMapping("/{product:[A-Z]{2,5}}/pages")
     ResponseEntity<String> begin(
             ViewContext context,
             @RequestParam(defaultValue = "") String name,
             @RequestParam(defaultValue = "") String item) {
-        var root = Lookups.node(context.snapshot(), item.strip()).item();
+        var picked = PickedItems.read(context.snapshot(), item);
+        var beside = picked.holding().orElse(picked.items().getFirst().key());
         var document =
-                new Document(
-                        "", root.key().product(), name.strip(), root.key(), List.of(), List.of());
+                new Document("", beside.product(), name.strip(), beside, lines(picked), List.of());
         var saved = gateway.submit(context.reader(), new KeepPaper(document));
         return Answers.leadTo(
                 "/%s/pages?of=%s"

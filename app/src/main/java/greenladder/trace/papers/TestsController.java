@@ -15,6 +15,7 @@ import greenladder.core.value.PlanKey;
 import greenladder.frame.Screen;
 import greenladder.frame.View;
 import greenladder.panel.Answers;
+import greenladder.panel.FormValues;
 import greenladder.people.SignedIn;
 import greenladder.store.CommandGateway;
 import greenladder.store.SnapshotKeeper;
@@ -136,13 +137,27 @@ class TestsController {
                 .collect(Collectors.toUnmodifiableSet());
     }
 
+    private static List<String> covering(ViewContext context, String items) {
+        var tests = PickedItems.read(context.snapshot(), items).tests();
+        if (tests.isEmpty()) {
+            throw FormValues.invalid("covering", "No test covers these items yet.");
+        }
+        return tests;
+    }
+
+    /**
+     * Starts a round of all tests, or of some.
+     *
+     * @param covering keys of items whose tests alone are taken; empty for any
+     */
     @PostMapping("/{product:[A-Z]{2,5}}/rounds")
     ResponseEntity<String> start(
             ViewContext context,
             @RequestParam(defaultValue = "") String name,
             @RequestParam(defaultValue = "") String in,
             @RequestParam(defaultValue = "") String from,
-            @RequestParam(defaultValue = "false") boolean failed) {
+            @RequestParam(defaultValue = "false") boolean failed,
+            @RequestParam(defaultValue = "") String covering) {
         var groups = in.isBlank() ? List.<String>of() : List.of(in.split(TestPages.BETWEEN));
         var saved =
                 gateway.submit(
@@ -150,7 +165,11 @@ class TestsController {
                         new NewRound(
                                 context.product().code(),
                                 name,
-                                failed ? failed(context, from) : List.of(),
+                                failed
+                                        ? failed(context, from)
+                                        : covering.isBlank()
+                                                ? List.of()
+                                                : covering(context, covering),
                                 groups,
                                 from.isEmpty() ? null : from,
                                 context.reader().handle()));

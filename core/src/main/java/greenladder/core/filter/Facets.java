@@ -54,6 +54,9 @@ public final class Facets {
     /** The name of a facet of what an item stands under, before the key of the level. */
     public static final String IN = "in.";
 
+    /** What picks items by their keys; it is found, and not among all. */
+    public static final String KEY = "key";
+
     private final Lens lens;
     private final Workspace workspace;
     private final List<Facet> all = new ArrayList<>();
@@ -97,12 +100,27 @@ public final class Facets {
     }
 
     public Optional<Facet> find(String id) {
+        if (id.equals(KEY)) {
+            return Optional.of(byKey());
+        }
         var found = added(id);
         while (found.isEmpty() && !further.isEmpty()) {
             further.remove().run();
             found = added(id);
         }
         return found;
+    }
+
+    /** Picks items themselves, as links to a selection do; nothing is grouped or counted by it. */
+    private Facet byKey() {
+        return new Facet(
+                        KEY,
+                        "Items",
+                        (node, each) -> each.accept(node.item().key().toString()),
+                        key -> key,
+                        Comparator.naturalOrder(),
+                        Set::of)
+                .knowing(this::isItem);
     }
 
     private Optional<Facet> added(String id) {

@@ -10,6 +10,7 @@ import greenladder.core.snapshot.Mark;
 import greenladder.core.snapshot.Node;
 import greenladder.core.snapshot.Snapshot;
 import greenladder.core.sprint.Sprint;
+import greenladder.core.sprint.SprintNote;
 import greenladder.core.value.ItemKey;
 import greenladder.core.value.PlanKey;
 import greenladder.core.value.Shortened;
@@ -20,6 +21,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
@@ -31,19 +33,34 @@ import org.jspecify.annotations.Nullable;
  * @param singly the same for single items
  * @param nextDays how long the next sprint is, where it has to be made; null for as long as this
  * @param nextName what it is called then; null for the same with the next number
+ * @param notes what the team notes as it looks back
  */
 public record CloseSprint(
         String sprint,
         String unfinishedTo,
         Map<ItemKey, String> singly,
         @Nullable Integer nextDays,
-        @Nullable String nextName)
+        @Nullable String nextName,
+        Map<SprintNote.Kind, List<String>> notes)
         implements PlanCommand {
     public static final String BACKLOG = "backlog";
     public static final String NEXT = "next";
 
+    private static final int MOST_NOTES = 60;
+
     public CloseSprint {
         singly = Map.copyOf(singly);
+        notes = new TreeMap<>(notes);
+    }
+
+    /** Without notes. */
+    public CloseSprint(
+            String sprint,
+            String unfinishedTo,
+            Map<ItemKey, String> singly,
+            @Nullable Integer nextDays,
+            @Nullable String nextName) {
+        this(sprint, unfinishedTo, singly, nextDays, nextName, Map.of());
     }
 
     @Override
@@ -64,6 +81,13 @@ public record CloseSprint(
             wrong(found, "state", "%s has not been started.", it.name());
         } else if (it.isClosed()) {
             wrong(found, "state", "%s is closed already.", it.name());
+        }
+        if (notes.values().stream()
+                .flatMap(List::stream)
+                .anyMatch(note -> note.length() > KeepNote.LONGEST)) {
+            wrong(found, "notes", "A note has at most %,d characters.", KeepNote.LONGEST);
+        } else if (notes.values().stream().mapToInt(List::size).sum() > MOST_NOTES) {
+            wrong(found, "notes", "At most %d notes are written at once.", MOST_NOTES);
         }
         singly.keySet().stream()
                 .filter(key ->
@@ -110,12 +134,18 @@ public record CloseSprint(
         var workspace = snapshot.workspace();
         var it = workspace.findSprint(sprint).orElseThrow();
         var done = SprintPart.inSprint(snapshot, sprint).stream().filter(SprintPart::done).toList();
-        return workspace.with(
+        var closed =
                 it.closed(
                         at,
                         StartSprint.tallies(done, workspace, it.team()),
                         Availability.of(workspace, it).hours(),
-                        ClosingPicture.of(snapshot, it)));
+                        ClosingPicture.of(snapshot, it));
+        for (var about : notes.entrySet()) {
+            for (var note : about.getValue()) {
+                closed = KeepNote.noted(closed, about.getKey(), note);
+            }
+        }
+        return workspace.with(closed);
     }
 
     /** What is neither done nor dropped of what a sprint holds, tasks of their own too. */

@@ -5,6 +5,7 @@ import static greenladder.core.plan.PlanCommand.wrong;
 import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.people.Permission;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
 import greenladder.core.sprint.SprintNote;
 import greenladder.core.sprint.SprintNote.Kind;
 import greenladder.core.value.PlanKey;
@@ -75,14 +76,13 @@ public record KeepNote(String sprint, int number, @Nullable Kind about, String t
         } else if (end.notes().size() >= MOST) {
             wrong(found, "text", "A sprint has at most %d notes.", MOST);
         }
-        return about == null
-                ? workspace
-                : workspace.with(
-                        it.with(
-                                it.plan()
-                                        .withNote(
-                                                end.nextNumber(),
-                                                new SprintNote(
-                                                        end.nextNumber(), about, flat, null))));
+        return about == null ? workspace : workspace.with(noted(it, about, flat));
+    }
+
+    /** A sprint with one more note. */
+    static Sprint noted(Sprint sprint, Kind about, String text) {
+        int number = sprint.plan().end().nextNumber();
+        var note = new SprintNote(number, about, text, null);
+        return sprint.with(sprint.plan().withNote(number, note));
     }
 }

@@ -4,6 +4,7 @@ import static greenladder.core.plan.PlanCommand.wrong;
 
 import greenladder.core.change.Problems.ProblemCollector;
 import greenladder.core.snapshot.Snapshot;
+import greenladder.core.sprint.Sprint;
 import greenladder.core.sprint.SprintPlan.Tally;
 import greenladder.core.value.PlanKey;
 import greenladder.core.workspace.Workspace;
@@ -11,13 +12,20 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.UnaryOperator;
 
 /**
  * Starts a sprint: what stands in it now is what the team commits itself to.
  *
  * @param sprint its key
+ * @param change what is said of it at its start, such as its goal
  */
-public record StartSprint(String sprint) implements PlanCommand {
+public record StartSprint(String sprint, UnaryOperator<Sprint> change) implements PlanCommand {
+
+    /** Starts it as it is. */
+    public StartSprint(String sprint) {
+        this(sprint, UnaryOperator.identity());
+    }
 
     @Override
     public Set<PlanKey> plans() {
@@ -33,8 +41,13 @@ public record StartSprint(String sprint) implements PlanCommand {
             return workspace;
         }
         return workspace.with(
-                it.started(
-                        at, tallies(SprintPart.inSprint(snapshot, sprint), workspace, it.team())));
+                change.apply(it)
+                        .started(
+                                at,
+                                tallies(
+                                        SprintPart.inSprint(snapshot, sprint),
+                                        workspace,
+                                        it.team())));
     }
 
     /**

@@ -15,6 +15,7 @@ import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -437,6 +438,24 @@ public final class Snapshot {
                         .filter(node -> node.item().level().equals(item.level()))
                         .toList()
                 : requireNode(item.parent()).children();
+    }
+
+    /** The nearest item that is, or holds, all of these; empty where nothing does. */
+    public Optional<Item> holding(Collection<ItemKey> keys) {
+        Set<ItemKey> shared = null;
+        for (var key : keys) {
+            var way = new LinkedHashSet<ItemKey>();
+            way.add(key);
+            ancestors(requireNode(key).item()).forEach(node -> way.add(node.item().key()));
+            if (shared == null) {
+                shared = way;
+            } else {
+                shared.retainAll(way);
+            }
+        }
+        return shared == null
+                ? Optional.empty()
+                : shared.stream().findFirst().flatMap(this::findItem);
     }
 
     public boolean isUnder(Item item, ItemKey ancestor) {
