@@ -1,6 +1,7 @@
 package greenladder.panel;
 
 import greenladder.core.change.Change;
+import greenladder.core.change.Problems;
 import greenladder.core.item.Field;
 import greenladder.core.product.Band;
 import greenladder.core.snapshot.Node;
@@ -8,12 +9,15 @@ import greenladder.core.snapshot.Snapshot;
 import greenladder.core.value.ItemKey;
 import greenladder.store.CommandGateway.Saved;
 import greenladder.web.Words;
+import java.nio.charset.StandardCharsets;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import tools.jackson.core.json.JsonWriteFeature;
 import tools.jackson.databind.json.JsonMapper;
@@ -111,6 +115,19 @@ public final class Answers {
     /** Where a picture that was kept can be shown from. */
     static ResponseEntity<String> picture(String url) {
         return told(Map.of("picture", Map.of("url", url)));
+    }
+
+    /** A refusal in words, and what is wrong with each field for a script to put beside it. */
+    public static ResponseEntity<String> refused(Problems problems) {
+        var byField =
+                problems.all().stream()
+                        .limit(MOST_NAMED)
+                        .map(one -> Map.of("field", one.field(), "message", one.message()))
+                        .toList();
+        return ResponseEntity.status(HttpStatus.UNPROCESSABLE_ENTITY)
+                .contentType(new MediaType(MediaType.TEXT_PLAIN, StandardCharsets.UTF_8))
+                .header("X-Problems", JSON.writeValueAsString(byField))
+                .body(problems.inWords());
     }
 
     /** Leads to another page. */

@@ -39,6 +39,11 @@ record FieldForm(
                 options(snapshot, item, field));
     }
 
+    /** For an item that is not there yet. */
+    FieldForm ofNew() {
+        return new FieldForm("new", field, label, control, value, options);
+    }
+
     /** Without what stands there now, for a field that is set on several items. */
     FieldForm emptied() {
         return new FieldForm(

@@ -8,6 +8,7 @@ import greenladder.core.plan.KeepRelease;
 import greenladder.core.plan.KeepSprints;
 import greenladder.core.plan.Load;
 import greenladder.core.plan.PlanIntoSprint;
+import greenladder.core.plan.PullIntoSprint;
 import greenladder.core.plan.RemoveRelease;
 import greenladder.core.plan.RemoveSprint;
 import greenladder.core.plan.StartSprint;
@@ -101,18 +102,8 @@ public class Planning {
                 actor,
                 snapshot -> {
                     Lookups.sprint(snapshot, sprint);
-                    var item = Lookups.node(snapshot, key.toString()).item();
-                    if (item.sprint() != null && !item.sprint().equals(sprint)) {
-                        throw new Failure.Invalid(
-                                Problems.of(
-                                        "item",
-                                        "%s was planned into %s meanwhile."
-                                                .formatted(
-                                                        key,
-                                                        Lookups.sprint(snapshot, item.sprint())
-                                                                .name())));
-                    }
-                    return new PlanIntoSprint(List.of(key), sprint, false);
+                    Lookups.node(snapshot, key.toString());
+                    return new PullIntoSprint(key, sprint);
                 },
                 any -> {});
     }

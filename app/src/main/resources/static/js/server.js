@@ -72,5 +72,6 @@ async function failureOf(response) {
   const type = response.headers.get("Content-Type") ?? "";
   if (response.status === 409 && type.startsWith("text/html")) return new Conflict(await response.text());
   const words = type.startsWith("text/plain") ? await response.text() : "That did not work; nothing was changed. Try again in a moment.";
-  return Object.assign(new Error(words), { operation: response.headers.get("X-Refused-Operation") });
+  const problems = JSON.parse(response.headers.get("X-Problems") ?? "[]");
+  return Object.assign(new Error(words), { problems, operation: response.headers.get("X-Refused-Operation") });
 }

@@ -18,6 +18,7 @@ import "./pictures.js";
 import "./splitting.js";
 import "./find.js";
 import "./quick-add.js";
+import "./new-item.js";
 import "./undo.js";
 import "./offers.js";
 import "./talk.js";

@@ -54,7 +54,7 @@ export function takeGiven(control) {
 
 function content(control) {
   if (isTick(control)) return control.checked;
-  return control.multiple ? [...control.selectedOptions].map((option) => option.value).join() : control.value;
+  return control.matches("select[multiple]") ? [...control.selectedOptions].map((option) => option.value).join() : control.value;
 }
 
 /** What a form holds as it is sent. */

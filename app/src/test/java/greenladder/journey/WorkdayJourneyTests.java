@@ -382,4 +382,42 @@ public class WorkdayJourneyTests extends BrowserTest {
         assertThat(page.locator("#sprint-close [name=unbegunTo]")).hasCount(1);
         assertThat(page.locator("#sprint-close [name='note.try']")).hasCount(1);
     }
+
+    /** All fields in one form: what is wrong stands beside its field, what is kept stays. */
+    @Test
+    public void oneFormShouldHoldAllFields() {
+        var code = api().newProduct();
+        var page = signedIn("Ines Rowe");
+        page.navigate("/" + code + "/new");
+        page.keyboard().type("Lamp at the pier");
+        page.locator("#edit-new-size").fill("plenty");
+        page.locator("#edit-new-labels").fill("pier, night");
+        page.getByLabel("Keep Labels").check();
+        page.locator("#edit-new-acceptance").fill("It is lit\nIt rings");
+        page.locator("[name=another]").click();
+        assertThat(page.locator("[data-error-of=size]")).not().isEmpty();
+        assertThat(page.locator("#edit-title")).hasValue("Lamp at the pier");
+        page.locator("#edit-new-size").fill("5");
+        page.locator("[name=another]").click();
+        assertThat(page.locator(".toast")).containsText("Added " + code + "1");
+        assertThat(page.locator("#edit-title")).hasValue("");
+        assertThat(page.locator("#edit-new-size")).hasValue("");
+        assertThat(page.locator("#edit-new-labels")).hasValue("pier, night");
+        var made = api().get("/items/" + code + "1").body();
+        Assertions.assertThat(made.path("size").asInt()).isEqualTo(5);
+        Assertions.assertThat(made.path("acceptance").size()).isEqualTo(2);
+        // Another kind keeps what was typed; a field made here is there at once.
+        page.locator("#edit-title").fill("Lamp flickers");
+        page.locator("[data-new-as=kind]").selectOption("bug");
+        assertThat(page).hasURL(Pattern.compile("kind=bug"));
+        assertThat(page.locator("#edit-title")).hasValue("Lamp flickers");
+        page.locator("#new-own-field summary").click();
+        page.locator("#new-own-field [name=name]").fill("Quay");
+        page.locator("#new-own-field button").click();
+        assertThat(page.locator("#edit-new-custom\\.quay")).isVisible();
+        page.locator("#edit-new-custom\\.quay").fill("North");
+        page.locator(".new-item-acts .is-primary").click();
+        assertThat(page).hasURL(Pattern.compile("/items/" + code + "2"));
+        assertThat(page.locator("#view")).containsText("North");
+    }
 }

@@ -314,6 +314,9 @@ public class RouteWalkTests extends RunningDemo {
                     entry(
                             "POST /{product:[A-Z]{2,5}}/load/{sprint}/place",
                             "task=MSF74&person=lio.fenn"),
+                    entry("POST /{product:[A-Z]{2,5}}/new", "field.level=epic&field.title=Walk"),
+                    entry("POST /{product:[A-Z]{2,5}}/new/fields", "name=Walk&type=text"),
+                    entry("POST /{product:[A-Z]{2,5}}/plan/sprints/{sprint}/pull", "item=MSF29"),
                     entry("POST /{product:[A-Z]{2,5}}/backlog/move", "keys=MSF29"),
                     entry(
                             "POST /{product:[A-Z]{2,5}}/backlog/mix",
