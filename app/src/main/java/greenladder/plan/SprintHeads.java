@@ -18,6 +18,7 @@ import greenladder.core.sprint.Sprint.Standing;
 import greenladder.core.value.Amount;
 import greenladder.core.value.ItemKey;
 import greenladder.people.SignedIn;
+import greenladder.plan.SprintPage.Closing;
 import greenladder.plan.SprintPage.Head;
 import greenladder.plan.SprintPage.Line;
 import greenladder.plan.SprintPage.Taker;
@@ -97,6 +98,15 @@ public class SprintHeads {
                 it.standing() == Standing.PLANNED
                         ? warnings(snapshot, product, it, parts)
                         : List.of(),
+                closing(snapshot, it, parts, open),
+                takers(snapshot, availability),
+                mayPlan && it.standing() == Standing.PLANNED,
+                open.size());
+    }
+
+    private static Closing closing(
+            Snapshot snapshot, Sprint it, List<SprintPart> parts, List<Node> open) {
+        return new Closing(
                 doneInWords(parts),
                 lines(open, true),
                 lines(open, false),
@@ -106,10 +116,7 @@ public class SprintHeads {
                         .toList(),
                 Sprints.after(snapshot.workspace(), it)
                         .map(Sprint::name)
-                        .orElse("a new sprint, " + Sprints.nextName(it.name())),
-                takers(snapshot, availability),
-                mayPlan && it.standing() == Standing.PLANNED,
-                open.size());
+                        .orElse("a new sprint, " + Sprints.nextName(it.name())));
     }
 
     private static String doneInWords(List<SprintPart> parts) {

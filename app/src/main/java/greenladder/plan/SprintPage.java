@@ -31,10 +31,7 @@ public record SprintPage(
      * @param url where what is changed about it is sent
      * @param figures such as "26 of 27 points"
      * @param warnings what is told before it is started
-     * @param done how much of it is done, in words
-     * @param begun what is unfinished and begun
-     * @param unbegun what is unfinished and not begun
-     * @param targets where unfinished work can go
+     * @param closing what closing it is about
      */
     public record Head(
             String key,
@@ -58,14 +55,24 @@ public record SprintPage(
             boolean mayStart,
             boolean mayClose,
             List<String> warnings,
+            Closing closing,
+            List<Taker> people,
+            boolean mayRemove,
+            int items) {}
+
+    /**
+     * @param done how much of it is done, in words
+     * @param begun what is unfinished and begun
+     * @param unbegun what is unfinished and not begun
+     * @param targets where unfinished work can go
+     * @param nextName of the sprint after it
+     */
+    record Closing(
             String done,
             List<Line> begun,
             List<Line> unbegun,
             List<BenchPage.Target> targets,
-            String nextName,
-            List<Taker> people,
-            boolean mayRemove,
-            int items) {}
+            String nextName) {}
 
     record Line(String key, String title) {}
 
